@@ -1,0 +1,86 @@
+import type { GasSpace } from '../gas/inventory'
+
+/** The engine that gave a verdict; raised whenever the same input could give other figures. */
+export const ENGINE = '1'
+
+/** One reading of a hold, SI. */
+export interface Reading {
+  /** s from the start of the hold */
+  t: number
+  /** gauge pressure, Pa; negative for vacuum */
+  pressure: number
+  /** skin at the gas space, or the gas, K */
+  temperature?: number
+  /** Pa */
+  barometer?: number
+  /** a knock, a top-up: what moved the pressure without being a leak */
+  event?: string
+}
+
+export type HoldMethod = 'pressure-decay' | 'vacuum-decay'
+
+/** What the technician knows about a hold. Every `...Uncertainty` is one standard deviation. */
+export interface HoldSetup {
+  method: HoldMethod
+  space: GasSpace
+  /** m3 */
+  volumeUncertainty: number
+  /** 1/Pa */
+  wallGiveUncertainty: number
+  /** Pa */
+  gauge: { resolution: number, noise: number }
+  /** of the change over the test that the record does not show, K */
+  temperatureChangeUncertainty: number
+  /** of the change over the test that the record does not show, Pa */
+  barometerChangeUncertainty: number
+  /** gauge, Pa; negative for vacuum */
+  testPressure: number
+  /** acceptance limit, throughput at 293.15 K, Pa·m3/s */
+  limit: number
+  /** throughput at 293.15 K, Pa·m3/s */
+  rigLeak: number
+  rigLeakUncertainty: number
+}
+
+export const holdVerdicts = ['sealed', 'leaking', 'cannot-tell'] as const
+export type HoldVerdict = (typeof holdVerdicts)[number]
+
+/** What would decide an undecided hold soonest. */
+export const deciders = ['time', 'thermometer', 'barometer', 'finer gauge', 'measured volume', 'another method'] as const
+export type Decider = (typeof deciders)[number]
+
+export const budgetParts = ['readings', 'temperature', 'barometer', 'volume', 'wallGive', 'law', 'rig'] as const
+export type BudgetPart = (typeof budgetParts)[number]
+/** Standard uncertainties of the leak rate by cause, Pa·m3/s (GUM, JCGM 100). */
+export type Budget = Record<BudgetPart, number>
+
+export interface HoldEstimate {
+  /** throughput at 293.15 K and the test pressure, rig subtracted, Pa·m3/s; never negative */
+  leakRate: number
+  /** two-sided 95 % interval, Pa·m3/s */
+  low95: number
+  high95: number
+  /** combined standard uncertainty, Pa·m3/s */
+  uncertainty: number
+  verdict: HoldVerdict
+  /** one-sided 95 % bound a tight tank would have had, Pa·m3/s */
+  smallestSeen: number
+  decidedBy: Decider | null
+  /** more minutes of the same readings until it is decided, null when decided or when no wait would do */
+  minutesMore: number | null
+  budget: Budget
+  readings: number
+  ignored: number[]
+  /** times at which the pressure stepped, s, marked or found */
+  steps: number[]
+  /** settling gas above the skin at the start, K, and its time constant, s */
+  settling: { amplitude: number, tau: number } | null
+  /** weight of the viscous law against the orifice law, 0 to 1 */
+  viscousWeight: number
+  engine: string
+}
+
+/** A hold that cannot be estimated, with a sentence that says why. */
+export class HoldError extends Error {
+  override name = 'HoldError'
+}

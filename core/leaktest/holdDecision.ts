@@ -1,0 +1,55 @@
+import type { Budget, Decider, HoldEstimate, HoldSetup, HoldVerdict } from './hold'
+import type { HoldSeries } from './holdSeries'
+
+const ONE_SIDED_95 = 1.644854
+/** Longer than this a technician does not wait for a hold, min. */
+const LONGEST_WAIT = 12 * 60
+
+type Estimated = Pick<HoldEstimate, 'leakRate' | 'uncertainty' | 'budget'>
+
+/**
+ * The verdict of three, and for an undecided hold what would decide it.
+ * Sealed when the one-sided 95 % upper bound is below the limit, leaking when the one-sided lower bound is above it.
+ * @param estimated Pa·m3/s
+ */
+export function decision(setup: HoldSetup, series: HoldSeries, estimated: Estimated): { verdict: HoldVerdict, decidedBy: Decider | null, minutesMore: number | null } {
+  const verdict = verdictOf(estimated.leakRate, estimated.uncertainty, setup.limit)
+  if (verdict !== 'cannot-tell') return { verdict, decidedBy: null, minutesMore: null }
+  const held = series.times[series.times.length - 1]! - series.times[0]!
+  const minutesMore = minutesToDecide(estimated, setup.limit, held)
+  return { verdict, minutesMore, decidedBy: minutesMore === null || minutesMore > 60 ? betterMeans(series, estimated.budget) : 'time' }
+}
+
+/** @param rate, uncertainty, limit in one unit */
+export function verdictOf(rate: number, uncertainty: number, limit: number): HoldVerdict {
+  if (rate + ONE_SIDED_95 * uncertainty < limit) return 'sealed'
+  return rate - ONE_SIDED_95 * uncertainty > limit ? 'leaking' : 'cannot-tell'
+}
+
+/** Doubt after holding `factor` times as long: readings average as the 1.5th power, unseen drift as the first, doubt in scale not at all. */
+function uncertaintyAfter(budget: Budget, factor: number): number {
+  return Math.hypot(budget.readings / factor ** 1.5, budget.temperature / factor, budget.barometer / factor, budget.volume, budget.wallGive, budget.law, budget.rig)
+}
+
+function minutesToDecide({ leakRate, budget }: Estimated, limit: number, held: number): number | null {
+  if (!(held > 0)) return null
+  for (let factor = 1.05; held * (factor - 1) <= LONGEST_WAIT * 60; factor *= 1.05) {
+    if (verdictOf(leakRate, uncertaintyAfter(budget, factor), limit) !== 'cannot-tell') return Math.max(1, Math.ceil(held * (factor - 1) / 60))
+  }
+  return null
+}
+
+/** The largest part of the budget names what to bring. */
+function betterMeans(series: HoldSeries, budget: Budget): Decider {
+  const largest = (Object.keys(budget) as (keyof Budget)[]).reduce((a, b) => (budget[b] > budget[a] ? b : a))
+  const means: Record<keyof Budget, Decider> = {
+    readings: 'finer gauge',
+    temperature: series.hasTemperature ? 'another method' : 'thermometer',
+    barometer: series.hasBarometer ? 'another method' : 'barometer',
+    volume: 'measured volume',
+    wallGive: 'measured volume',
+    law: 'another method',
+    rig: 'another method',
+  }
+  return means[largest]
+}
