@@ -1,0 +1,50 @@
+import type { SoapMark } from '../leaktest/soap'
+import type { HoldVerdict } from '../leaktest/hold'
+
+/** Times in the ledger are milliseconds since 1970, UTC. */
+export type Instant = number
+
+export interface LedgerPart { id: string, name: string }
+
+/** A measured hold that has ended. */
+export interface LedgerHold {
+  kind: 'hold'
+  id: string
+  number: number
+  at: Instant
+  reached: readonly string[]
+  verdict: HoldVerdict
+  /** Pa·m3/s, one-sided 95 % */
+  smallestSeen: number
+}
+
+/** A soap walk; each part is marked at its own time. */
+export interface LedgerSoap {
+  kind: 'soap'
+  id: string
+  number: number
+  at: Instant
+  marks: readonly { partId: string, mark: SoapMark, at: Instant }[]
+  /** Pa·m3/s */
+  smallestSeen: number
+}
+export type LedgerTest = LedgerHold | LedgerSoap
+
+export interface LedgerLeak { id: string, number: number, partId: string }
+export interface LedgerFind { leakId: string, testId: string, at: Instant }
+export interface LedgerRepair { id: string, leakId: string, at: Instant, curedAt: Instant }
+export const touchKinds = ['removed', 'refitted', 'knocked', 'adjusted'] as const
+export type TouchKind = (typeof touchKinds)[number]
+export interface LedgerTouch { at: Instant, partIds: readonly string[], kind: TouchKind }
+
+/** All that has happened to a tank, nothing derived. */
+export interface LedgerEntries {
+  parts: readonly LedgerPart[]
+  tests: readonly LedgerTest[]
+  leaks: readonly LedgerLeak[]
+  finds: readonly LedgerFind[]
+  repairs: readonly LedgerRepair[]
+  touches: readonly LedgerTouch[]
+  /** acceptance limit, Pa·m3/s */
+  limit: number
+}
