@@ -1,0 +1,34 @@
+import { fileURLToPath } from 'node:url'
+
+const at = (path: string) => fileURLToPath(new URL(path, import.meta.url))
+
+export default defineNuxtConfig({
+  compatibilityDate: '2026-01-01',
+  telemetry: false,
+  devtools: { enabled: false },
+  // The pages need a person signed in and live data; the server renders nothing that it would have to guess.
+  ssr: false,
+  spaLoadingTemplate: true,
+  modules: ['@nuxt/ui', '@pinia/nuxt', '@vueuse/nuxt', 'nuxt-auth-utils'],
+  css: ['~/assets/main.css'],
+  alias: { '#core': at('./core') },
+  imports: { dirs: ['stores'] },
+  app: {
+    head: {
+      title: 'Zinc Bell',
+      htmlAttrs: { lang: 'en' },
+      meta: [{ name: 'viewport', content: 'width=device-width, initial-scale=1' }, { name: 'robots', content: 'noindex' }],
+      link: [{ rel: 'icon', type: 'image/svg+xml', href: '/bell.svg' }],
+    },
+  },
+  fonts: { providers: { google: false, googleicons: false, bunny: false, fontshare: false, fontsource: false, adobe: false, npm: false } },
+  icon: { provider: 'none', serverBundle: false, clientBundle: { scan: true, sizeLimitKb: 512 } },
+  colorMode: { preference: 'system', fallback: 'light' },
+  runtimeConfig: {
+    session: { name: 'zinc-bell', password: '', maxAge: 60 * 60 * 24 * 14, cookie: { sameSite: 'lax', secure: false } },
+    hash: { scrypt: {} },
+  },
+  nitro: { alias: { '#core': at('./core') }, experimental: { asyncContext: false } },
+  vite: { worker: { format: 'es' }, optimizeDeps: { include: ['vue-echarts'] } },
+  typescript: { strict: true, tsConfig: { compilerOptions: { noUncheckedIndexedAccess: true } } },
+})

@@ -1,0 +1,28 @@
+import { createHash } from 'node:crypto'
+import { existsSync, readFileSync, readdirSync, statSync, writeFileSync } from 'node:fs'
+import { join } from 'node:path'
+import { bin, root, run, say } from './steps.mjs'
+
+const SOURCES = ['app', 'core', 'shared', 'server', 'public', 'nuxt.config.ts', 'package-lock.json']
+export const SERVER = join(root, '.output', 'server', 'index.mjs')
+
+function fingerprint() {
+  const hash = createHash('sha256')
+  const take = path => {
+    if (!existsSync(path)) return
+    if (statSync(path).isDirectory()) readdirSync(path).sort().forEach(name => take(join(path, name)))
+    else if (!/\.test\.ts$/.test(path)) hash.update(path.slice(root.length)).update(readFileSync(path))
+  }
+  SOURCES.forEach(source => take(join(root, source)))
+  return hash.digest('hex')
+}
+
+/** Builds the application when its sources are not those of the last build. */
+export async function buildApplication() {
+  const stamp = join(root, '.output', 'sources')
+  const now = fingerprint()
+  if (existsSync(SERVER) && existsSync(stamp) && readFileSync(stamp, 'utf8') === now) return
+  say('Building, about a minute …')
+  await run(bin('nuxt'), ['build'], { quiet: true, env: { ...process.env, NODE_ENV: 'production', NUXT_TELEMETRY_DISABLED: '1' } })
+  writeFileSync(stamp, now)
+}

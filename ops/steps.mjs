@@ -1,0 +1,75 @@
+import { spawn } from 'node:child_process'
+import { createHash } from 'node:crypto'
+import { mkdirSync } from 'node:fs'
+import { createServer } from 'node:net'
+import { homedir } from 'node:os'
+import { dirname, join, resolve } from 'node:path'
+import { fileURLToPath } from 'node:url'
+
+export const root = resolve(dirname(fileURLToPath(import.meta.url)), '..')
+export const isRoot = process.getuid?.() === 0
+/** Programs of the installed packages. */
+export const bin = name => join(root, 'node_modules', '.bin', name)
+
+/** A problem that the person at the terminal can mend: printed as one sentence, without a stack. */
+export class Trouble extends Error {}
+
+export const say = line => process.stderr.write(`${line}\n`)
+
+/**
+ * Folder for a mode's data, apart for each checkout. Root's must be one that the postgres user can reach.
+ * ZINC_DATA names another.
+ */
+export function dataFolder(mode) {
+  const base = process.env.ZINC_DATA
+    ?? (isRoot ? '/var/lib/zinc-bell' : join(process.env.XDG_DATA_HOME ?? join(homedir(), '.local', 'share'), 'zinc-bell'))
+  const folder = join(base, createHash('sha256').update(root).digest('hex').slice(0, 12), mode)
+  mkdirSync(folder, { recursive: true, mode: 0o755 })
+  return folder
+}
+
+const running = new Set()
+/** Ends what `run` has started and not finished. */
+export const endRunning = () => running.forEach(child => child.kill('SIGTERM'))
+
+/**
+ * Runs a program to its end.
+ * @param options `quiet` keeps its output unless it fails; `capture` gives it back; the rest goes to spawn
+ * @throws Trouble when it exits other than 0, unless `mayFail`
+ */
+export function run(command, args, options = {}) {
+  const { quiet = false, capture = false, mayFail = false, input, ...rest } = options
+  const keep = quiet || capture
+  return new Promise((done, fail) => {
+    const child = spawn(command, args, { cwd: root, stdio: [input === undefined ? 'ignore' : 'pipe', keep ? 'pipe' : 2, keep ? 'pipe' : 2], ...rest })
+    running.add(child)
+    let out = ''
+    let all = ''
+    child.stdout?.on('data', chunk => { out += chunk; all += chunk })
+    child.stderr?.on('data', chunk => { all += chunk })
+    if (input !== undefined) child.stdin.end(input)
+    child.on('error', error => { running.delete(child); fail(new Trouble(`${command} could not be started: ${error.message}`)) })
+    child.on('close', code => {
+      running.delete(child)
+      if (code === 0 || mayFail) return done({ code, out })
+      if (keep) say(all.trim())
+      fail(new Trouble(`${command} ${args.join(' ').slice(0, 80)} ended with ${code}.`))
+    })
+  })
+}
+
+/** A loopback port that nothing listens on. */
+export const freePort = () => new Promise((done, fail) => {
+  const server = createServer()
+  server.on('error', fail)
+  server.listen(0, '127.0.0.1', () => {
+    const { port } = server.address()
+    server.close(() => done(port))
+  })
+})
+
+export const portIsFree = port => new Promise(done => {
+  const server = createServer()
+  server.on('error', () => done(false))
+  server.listen(port, '127.0.0.1', () => server.close(() => done(true)))
+})

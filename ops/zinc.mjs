@@ -1,0 +1,48 @@
+import { bin, endRunning, root, run, say, Trouble } from './steps.mjs'
+
+const [command, ...words] = process.argv.slice(2)
+
+const HELP = `usage: ./zinc COMMAND
+
+  demo [--fresh]   serve the demo shop on http://127.0.0.1:4600 (PORT overrides); --fresh loads its data anew
+  start            serve your own shop, empty at first
+  test [NAME …]    run every check, or only those named: lint types unit browser
+  analyse FILE …   leak rate and verdict of logged holds, one line of JSON each; --setup FILE for one set-up for all
+
+DATABASE_URL uses another PostgreSQL server instead of the own one. ZINC_DATA names another folder for the data.`
+
+const commands = {
+  async demo() {
+    const unknown = words.find(word => word !== '--fresh')
+    if (unknown) throw new Trouble(`demo does not know “${unknown}”. It takes --fresh or nothing.`)
+    const { serve } = await import('./serve.mjs')
+    await serve('demo', { fresh: words.includes('--fresh') })
+  },
+  async start() {
+    const { serve } = await import('./serve.mjs')
+    await serve('start')
+  },
+  async test() {
+    const { test } = await import('./test.mjs')
+    process.exitCode = await test(words)
+  },
+  async analyse() {
+    const { installPackages } = await import('./install.mjs')
+    await installPackages()
+    const { code } = await run(bin('tsx'), [`${root}/ops/analyse.ts`, ...words], { cwd: process.cwd(), stdio: ['ignore', 'inherit', 'inherit'], mayFail: true })
+    process.exitCode = code ?? 1
+  },
+}
+
+if (!(command in commands)) {
+  say(HELP)
+  process.exit(command === undefined || command === 'help' || command === '--help' ? 0 : 2)
+}
+try {
+  await commands[command]()
+}
+catch (error) {
+  endRunning()
+  say(error instanceof Trouble ? error.message : error.stack)
+  process.exitCode = 1
+}

@@ -1,0 +1,6 @@
+import { answerBell } from '../../../services/bells'
+
+export default signedInRoute('work', null, async ({ actor, id }) => {
+  await answerBell(actor, id())
+  return { ok: true }
+})

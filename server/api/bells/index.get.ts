@@ -1,0 +1,3 @@
+import { bells } from '../../services/bells'
+
+export default signedInRoute('read', null, bells)

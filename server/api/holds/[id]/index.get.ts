@@ -1,0 +1,3 @@
+import { loadHold } from '../../../services/holds'
+
+export default signedInRoute('read', null, ({ id }) => loadHold(id()))

@@ -1,0 +1,4 @@
+import { markSchema } from '#shared/schemas/hold'
+import { markHold } from '../../../services/holds'
+
+export default signedInRoute('work', markSchema, ({ actor, id, body }) => markHold(actor, id(), body))

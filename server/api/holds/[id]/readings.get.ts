@@ -1,0 +1,6 @@
+import { holdReadings } from '../../../services/holds'
+
+export default signedInRoute('read', null, ({ event, id }) => {
+  const after = Number(getQuery(event).after ?? -1)
+  return holdReadings(id(), Number.isFinite(after) ? after : -1)
+})

@@ -1,0 +1,4 @@
+import { speedSchema } from '#shared/schemas/hold'
+import { setHoldSpeed } from '../../../services/holds'
+
+export default signedInRoute('work', speedSchema, ({ actor, id, body }) => setHoldSpeed(actor, id(), body.speed))

@@ -1,0 +1,4 @@
+import { holdStepSchema } from '#shared/schemas/hold'
+import { stepHold } from '../../../services/holds'
+
+export default signedInRoute('work', holdStepSchema, ({ actor, id, body }) => stepHold(actor, id(), body.to))

@@ -1,0 +1,3 @@
+import { loadJob } from '../../../services/jobs'
+
+export default signedInRoute('read', null, ({ id }) => loadJob(id()))

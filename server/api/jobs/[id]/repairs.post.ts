@@ -1,0 +1,4 @@
+import { repairSchema } from '#shared/schemas/repair'
+import { recordRepair } from '../../../services/repairs'
+
+export default signedInRoute('work', repairSchema, ({ actor, id, body }) => recordRepair(actor, id(), body))

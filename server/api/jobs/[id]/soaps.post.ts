@@ -1,0 +1,4 @@
+import { soapSchema } from '#shared/schemas/soap'
+import { startSoap } from '../../../services/soaps'
+
+export default signedInRoute('work', soapSchema, ({ actor, id, body }) => startSoap(actor, id(), body))

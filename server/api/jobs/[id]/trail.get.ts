@@ -1,0 +1,3 @@
+import { jobTrail } from '../../../services/jobs'
+
+export default signedInRoute('read', null, ({ id }) => jobTrail(id()))

@@ -1,0 +1,3 @@
+import { bay } from '../../services/jobs'
+
+export default signedInRoute('read', null, ({ actor }) => bay(+actor.now))

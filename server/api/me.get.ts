@@ -1,0 +1,3 @@
+import { personById } from '../services/people'
+
+export default signedInRoute('read', null, ({ actor }) => personById(actor.id))

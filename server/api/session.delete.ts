@@ -1,0 +1,4 @@
+export default signedInRoute('read', null, async ({ event }) => {
+  await clearUserSession(event)
+  return { ok: true }
+})

@@ -1,0 +1,3 @@
+import { lookAtPart } from '../../../../services/soaps'
+
+export default signedInRoute('read', null, async ({ actor, id }) => ({ mark: await lookAtPart(id(), id('partId'), +actor.now) }))

@@ -1,0 +1,4 @@
+import { soapMarkSchema } from '#shared/schemas/soap'
+import { markPart } from '../../../services/soaps'
+
+export default signedInRoute('work', soapMarkSchema, ({ actor, id, body }) => markPart(actor, id(), body))

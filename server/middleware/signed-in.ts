@@ -1,0 +1,14 @@
+/** Nothing but sign-in, health and the files that draw the sign-in page answers without a session. */
+const open = [/^\/sign-in\/?(\?|$)/, /^\/api\/health$/, /^\/api\/session$/, /^\/api\/owner$/, /^\/api\/_auth\/session/, /^\/_nuxt\//, /^\/_fonts\//, /^\/bell\.svg$/]
+
+export default defineEventHandler(async event => {
+  const { pathname, search } = getRequestURL(event)
+  if (open.some(pattern => pattern.test(pathname))) return
+  const { user } = await getUserSession(event)
+  if (user) return
+  if (pathname.startsWith('/api/')) {
+    const message = 'Your session has ended. Sign in again; nothing you typed is lost.'
+    throw createError({ statusCode: 401, statusMessage: 'refused', message, data: { message, fields: {} } })
+  }
+  return sendRedirect(event, `/sign-in?back=${encodeURIComponent(pathname + search)}`, 302)
+})

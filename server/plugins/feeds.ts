@@ -1,0 +1,28 @@
+import { listenForChanges } from '../feeds/changeFeed'
+import { turnStandIns } from '../feeds/standInFeed'
+import { ringDueBells } from '../services/bells'
+
+/** Runs one at a time, again and again, whatever a turn throws. */
+function every(milliseconds: number, work: () => Promise<unknown>): () => void {
+  let timer: NodeJS.Timeout
+  let stopped = false
+  const go = async () => {
+    await work().catch(error => console.error(error))
+    if (!stopped) timer = setTimeout(go, milliseconds)
+  }
+  timer = setTimeout(go, milliseconds)
+  return () => {
+    stopped = true
+    clearTimeout(timer)
+  }
+}
+
+export default defineNitroPlugin(nitro => {
+  const url = process.env.DATABASE_URL
+  if (!url) return
+  // Whoever started this process holds the other end of the channel: when that is gone, so are we.
+  if (process.channel) process.on('disconnect', () => process.exit(0))
+  void listenForChanges(url)
+  const stops = [every(1000, turnStandIns), every(1000, ringDueBells)]
+  nitro.hooks.hook('close', () => stops.forEach(stop => stop()))
+})

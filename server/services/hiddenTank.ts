@@ -1,0 +1,69 @@
+import { reachedParts } from '../../core/circuit/boundary'
+import { throughputFromStandard } from '../../core/quantity/standardLeakRate'
+import { uniformAt } from '../../core/standin/seededRandom'
+import type { HiddenLeak, StandInConfig } from '../../core/standin/standInTank'
+import type { JobView } from '../../shared/views'
+
+/** What a job's simulated tank hides: which parts leak and how much. Never sent to a page. */
+export interface HiddenTank {
+  seed: number
+  leaks: { partId: string, law: HiddenLeak['law'], rate: number, referencePressure: number }[]
+  /** a repair that did not take leaves this share of the leak, by repair id; 0 when absent */
+  leftAfter?: Record<string, number>
+}
+
+/** A number from an id, for seeds. */
+export function seedOf(id: string): number {
+  let h = 2166136261
+  for (const letter of id) h = Math.imul(h ^ letter.charCodeAt(0), 16777619)
+  return h >>> 0
+}
+
+/** One or two leaks, from a half to thirty times the limit, on parts drawn by the job's seed. */
+export function inventHiddenTank(job: JobView): HiddenTank {
+  const seed = seedOf(job.id)
+  const parts = job.parts.filter(part => part.removedAt === null)
+  const count = uniformAt(seed, 20, 0) < 0.7 ? 1 : 2
+  const leaks = Array.from({ length: count }, (_, k) => ({
+    partId: parts[Math.floor(uniformAt(seed, 21, k) * parts.length)]!.id,
+    law: uniformAt(seed, 22, k) < 0.8 ? 'viscous' as const : 'orifice' as const,
+    rate: job.acceptance * (k === 0 ? 2 * 15 ** uniformAt(seed, 23, k) : 0.5 * 20 ** uniformAt(seed, 23, k)),
+    referencePressure: job.pressureLimit / 2,
+  }))
+  return { seed, leaks }
+}
+
+/** The leak that is left on each part after the repairs recorded so far. */
+export function remainingLeaks(hidden: HiddenTank, job: JobView, at: number): HiddenTank['leaks'] {
+  return hidden.leaks.flatMap(leak => {
+    const repairs = job.repairs.filter(repair => !repair.struck && repair.at <= at && job.leaks.find(each => each.id === repair.leakId)?.partId === leak.partId)
+    const left = repairs.reduce((share, repair) => share * (hidden.leftAfter?.[repair.id] ?? 0), 1)
+    return left > 0 ? [{ ...leak, rate: leak.rate * left }] : []
+  })
+}
+
+const RIG_SHARE = throughputFromStandard(0.02)
+
+/** The stand-in for one hold: the tank with what still leaks within its boundary, in ordinary workshop air. */
+export function standInFor(hidden: HiddenTank, job: JobView, hold: Pick<JobView['holds'][number], 'id' | 'setup' | 'closures' | 'hasThermometer' | 'hasBarometer'>, at: number): StandInConfig {
+  const reached = new Set(reachedParts(job.parts.filter(part => part.removedAt === null), hold.closures).map(part => part.id))
+  const seed = hidden.seed ^ seedOf(hold.id)
+  const { setup } = hold
+  const vary = (channel: number, spread: number) => spread * (2 * uniformAt(seed, channel, 0) - 1)
+  return {
+    seed,
+    space: { ...setup.space, volume: setup.space.volume * (1 + vary(30, Math.min(0.1, setup.volumeUncertainty / setup.space.volume))) },
+    leaks: [
+      ...remainingLeaks(hidden, job, at).filter(leak => reached.has(leak.partId)),
+      { law: 'viscous', rate: RIG_SHARE, referencePressure: setup.testPressure },
+    ],
+    startPressure: setup.testPressure,
+    pumpWarmth: Math.sign(setup.testPressure) * (0.6 + 0.3 * uniformAt(seed, 31, 0)),
+    settleTime: 90 + 60 * uniformAt(seed, 32, 0),
+    skin: { start: 289 + vary(33, 3), drift: vary(34, 0.25), swing: 0.05, swingPeriod: 2400, wander: 0.05 },
+    weather: { start: 100_900 + vary(35, 900), drift: vary(36, 30), wander: 8 },
+    gauge: { ...setup.gauge, drift: 0 },
+    thermometer: hold.hasThermometer ? { resolution: 0.05, noise: 0.01, drift: vary(37, 0.05) } : null,
+    barometer: hold.hasBarometer ? { resolution: 10, noise: 4, drift: vary(38, 5) } : null,
+  }
+}

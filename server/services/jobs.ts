@@ -1,0 +1,183 @@
+import { asc, desc, eq, inArray } from 'drizzle-orm'
+import { tankKind } from '../../core/circuit/tankKinds'
+import { descentOf, jobStanding, latestFind } from '../../shared/jobEntries'
+import { jobFactNames, type JobEdit, type JobFacts, type NewJob, type PartsEdit } from '../../shared/schemas/job'
+import type { BayRow, JobView, SoapView, TrailView } from '../../shared/views'
+import { database, type Transaction } from '../db/client'
+import { cautionsRead, craft, find, hold, job, leak, part, person, repair, soap, soapMark, strike, touch, trail } from '../db/schema'
+import { change, type Actor } from './change'
+import { notFound, Refusal, refuseField } from './refusal'
+
+type Reader = Pick<Transaction, 'select'>
+
+/** Jobs with all that has happened to them, in a fixed number of queries. @param ids absent for all */
+export async function loadJobs(ids?: string[], reader: Reader = database()): Promise<JobView[]> {
+  if (ids?.length === 0) return []
+  const only = ids
+  const names = new Map((await reader.select({ id: person.id, name: person.name }).from(person)).map(each => [each.id, each.name]))
+  const name = (id: string) => names.get(id) ?? 'somebody'
+  const jobs = await reader.select().from(job).innerJoin(craft, eq(job.craftId, craft.id)).where(only && inArray(job.id, only)).orderBy(desc(job.openedAt))
+  const parts = await reader.select().from(part).where(only && inArray(part.jobId, only)).orderBy(asc(part.position))
+  const cautions = await reader.select().from(cautionsRead).where(only && inArray(cautionsRead.jobId, only))
+  const holds = await reader.select().from(hold).where(only && inArray(hold.jobId, only)).orderBy(asc(hold.number))
+  const soaps = await reader.select().from(soap).where(only && inArray(soap.jobId, only)).orderBy(asc(soap.number))
+  const marks = await reader.select({ mark: soapMark }).from(soapMark).innerJoin(soap, eq(soapMark.soapId, soap.id)).where(only && inArray(soap.jobId, only)).orderBy(asc(soapMark.at))
+  const leaks = await reader.select().from(leak).where(only && inArray(leak.jobId, only)).orderBy(asc(leak.number))
+  const finds = await reader.select({ find }).from(find).innerJoin(leak, eq(find.leakId, leak.id)).where(only && inArray(leak.jobId, only)).orderBy(asc(find.at))
+  const repairs = await reader.select({ repair }).from(repair).innerJoin(leak, eq(repair.leakId, leak.id)).where(only && inArray(leak.jobId, only)).orderBy(asc(repair.at))
+  const touches = await reader.select().from(touch).where(only && inArray(touch.jobId, only)).orderBy(asc(touch.at))
+  const strikes = new Map((await reader.select().from(strike).where(only && inArray(strike.jobId, only))).map(each => [each.subjectId, `${each.reason} (${name(each.personId)})`]))
+  const struck = (id: string) => strikes.get(id) ?? null
+
+  return jobs.map(({ job: { hiddenTank, craftId: _craft, ...row }, craft: its }) => {
+    const own = <T extends { jobId: string }>(rows: T[]) => rows.filter(each => each.jobId === row.id)
+    const ownLeaks = own(leaks)
+    const leakIds = new Set(ownLeaks.map(each => each.id))
+    const caution = cautions.find(each => each.jobId === row.id)
+    return {
+      ...row,
+      craft: { name: its.name, kind: its.kind },
+      openedAt: +row.openedAt,
+      openedBy: name(row.openedBy),
+      hasStandIn: hiddenTank !== null,
+      cautions: caution ? { by: name(caution.personId), at: +caution.at } : null,
+      parts: own(parts).map(each => ({ ...each, removedAt: each.removedAt && +each.removedAt })),
+      holds: own(holds).map(({ createdBy, ...each }) => ({ ...each, by: name(createdBy), createdAt: +each.createdAt, stoppedAt: each.stoppedAt && +each.stoppedAt, struck: struck(each.id) })),
+      soaps: own(soaps).map(({ startedBy, ...each }): SoapView => ({
+        ...each, by: name(startedBy), startedAt: +each.startedAt, stoppedAt: each.stoppedAt && +each.stoppedAt, struck: struck(each.id),
+        marks: [...new Map(marks.filter(({ mark }) => mark.soapId === each.id).map(({ mark }) => [mark.partId, { partId: mark.partId, mark: mark.mark, at: +mark.at }])).values()],
+      })),
+      leaks: ownLeaks,
+      finds: finds.filter(each => leakIds.has(each.find.leakId)).map(({ find: each }) => ({ ...each, by: name(each.personId), at: +each.at, struck: struck(each.id) })),
+      repairs: repairs.filter(each => leakIds.has(each.repair.leakId)).map(({ repair: each }) => ({ ...each, by: name(each.personId), at: +each.at, curedAt: +each.curedAt, struck: struck(each.id) })),
+      touches: own(touches).map(each => ({ ...each, by: name(each.personId), at: +each.at, struck: struck(each.id) })),
+    }
+  })
+}
+
+/** @throws Refusal 404 */
+export async function loadJob(id: string, reader?: Reader): Promise<JobView> {
+  const [found] = await loadJobs([id], reader)
+  if (!found) throw notFound('job')
+  return found
+}
+
+/** The Bay: every job with its standing derived, the ones that need someone first. */
+export async function bay(now: number): Promise<BayRow[]> {
+  const rows = (await loadJobs()).map((view): BayRow => {
+    const { ledger, entries, next } = jobStanding(view, now)
+    return {
+      id: view.id, craft: view.craft.name, tankName: view.tankName, tankKind: view.tankKind, material: view.material, capacity: view.capacity, fuel: view.fuel,
+      acceptance: view.acceptance, state: ledger.state, next, descent: descentOf(view),
+      leaks: entries.leaks.flatMap(each => {
+        const at = latestFind(view.finds, each.id)
+        const state = ledger.leaks.find(known => known.id === each.id)?.state
+        return at && state ? [{ number: each.number, state, x: (at.x1 + at.x2) / 2, y: (at.y1 + at.y2) / 2 }] : []
+      }),
+      movedAt: Math.max(view.openedAt, ...view.holds.map(each => each.stoppedAt ?? each.createdAt), ...view.soaps.map(each => each.stoppedAt ?? each.startedAt), ...view.repairs.map(each => each.at), ...view.touches.map(each => each.at)),
+    }
+  })
+  return rows.sort((a, b) => Number(a.state === 'sealed') - Number(b.state === 'sealed') || b.movedAt - a.movedAt)
+}
+
+/** Opens a job with the parts that its tank kind brings. A repeated id is the same job. */
+export async function openJob(actor: Actor, input: NewJob): Promise<JobView> {
+  const kind = tankKind(input.tankKind)
+  await change(actor, { verb: 'opened the job', subjectId: input.id, detail: { craft: input.craftName, tank: input.tankName } }, async (tx, now) => {
+    const { craftName, craftKind, ...facts } = input
+    const craftId = crypto.randomUUID()
+    await tx.insert(craft).values({ id: craftId, name: craftName, kind: craftKind })
+    const [made] = await tx.insert(job).values({ ...facts, craftId, wallGive: kind.wallGivePerKPa / 1000, openedAt: now, openedBy: actor.id }).onConflictDoNothing().returning({ id: job.id })
+    if (!made) {
+      await tx.delete(craft).where(eq(craft.id, craftId))
+      return null
+    }
+    await tx.insert(part).values(kind.parts.map(({ key: _, ...each }, position) => ({ ...each, id: crypto.randomUUID(), jobId: input.id, position })))
+    return true
+  })
+  return loadJob(input.id)
+}
+
+/** A job's editable facts. */
+export const factsOf = (view: JobView): JobFacts => ({
+  craftName: view.craft.name, craftKind: view.craft.kind, tankName: view.tankName, material: view.material, capacity: view.capacity, fuel: view.fuel,
+  pressureLimit: view.pressureLimit, limitSource: view.limitSource, acceptance: view.acceptance, complaint: view.complaint,
+})
+
+/**
+ * Changes a job's facts.
+ * @throws Refusal 409 with the job as it is now when somebody else changed it since `revision`
+ */
+export async function editJob(actor: Actor, id: string, { revision, ...edit }: JobEdit): Promise<JobView> {
+  const before = await loadJob(id)
+  const old = factsOf(before)
+  const changed = jobFactNames.filter(name => JSON.stringify(old[name]) !== JSON.stringify(edit[name]))
+  await change(actor, { verb: 'changed the job', jobId: id, subjectId: id, detail: Object.fromEntries(changed.map(name => [name, { from: old[name], to: edit[name] }])) }, async (tx, _now) => {
+    const current = await loadJob(id, tx)
+    if (current.revision !== revision) throw new Refusal(409, 'Somebody else changed this job while you did. Choose what to keep.', {}, current)
+    if (changed.length === 0) return null
+    const { craftName, craftKind, ...facts } = edit
+    const [row] = await tx.update(job).set({ ...facts, revision: revision + 1 }).where(eq(job.id, id)).returning({ craftId: job.craftId })
+    await tx.update(craft).set({ name: craftName, kind: craftKind }).where(eq(craft.id, row!.craftId))
+    return true
+  })
+  return loadJob(id)
+}
+
+/**
+ * Sets the list of boundary parts: new ones are added, absent ones are taken off from now on, the others renamed, moved and put in route order.
+ * @throws Refusal 422 when a part with a leak or a test would be taken off
+ */
+export async function setParts(actor: Actor, id: string, { parts }: PartsEdit): Promise<JobView> {
+  const before = await loadJob(id)
+  const live = before.parts.filter(each => each.removedAt === null)
+  const detail = {
+    added: parts.filter(each => !live.some(old => old.id === each.id)).map(each => each.name),
+    removed: live.filter(old => !parts.some(each => each.id === old.id)).map(old => old.name),
+  }
+  await change(actor, { verb: 'changed the parts', jobId: id, subjectId: id, detail }, async (tx, now) => {
+    const current = await loadJob(id, tx)
+    for (const old of current.parts.filter(each => each.removedAt === null && !parts.some(kept => kept.id === each.id))) {
+      if (current.leaks.some(each => each.partId === old.id)) throw refuseField('parts', `${old.name} has a leak on record, so it stays on the list. Rename it if the name is wrong.`)
+      await tx.update(part).set({ removedAt: now }).where(eq(part.id, old.id))
+    }
+    for (const [position, each] of parts.entries()) {
+      const [elsewhere] = await tx.select({ jobId: part.jobId }).from(part).where(eq(part.id, each.id))
+      if (elsewhere && elsewhere.jobId !== id) throw refuseField('parts', `${each.name} belongs to another job.`)
+      const values = { name: each.name, family: each.family, shape: each.shape, opening: each.opening, position, removedAt: null }
+      await tx.insert(part).values({ id: each.id, jobId: id, ...values }).onConflictDoUpdate({ target: part.id, set: values })
+    }
+    return true
+  })
+  return loadJob(id)
+}
+
+/** Records that the cautions were read, once a job. */
+export async function readCautions(actor: Actor, id: string, cautions: string[]): Promise<JobView> {
+  await change(actor, { verb: 'read the cautions', jobId: id, subjectId: id, detail: { cautions } }, async (tx, now) => {
+    const [made] = await tx.insert(cautionsRead).values({ jobId: id, personId: actor.id, at: now, cautions }).onConflictDoNothing().returning({ jobId: cautionsRead.jobId })
+    return made ?? null
+  })
+  return loadJob(id)
+}
+
+/**
+ * Records that an entry no longer counts, and why. The entry itself stays.
+ * @throws Refusal 404 when the job has no such entry
+ */
+export async function strikeEntry(actor: Actor, id: string, input: { id: string, subjectId: string, reason: string }): Promise<JobView> {
+  const before = await loadJob(id)
+  const subject = [...before.holds, ...before.soaps, ...before.finds, ...before.repairs, ...before.touches].find(each => each.id === input.subjectId)
+  if (!subject) throw notFound('entry on this job')
+  await change(actor, { verb: 'struck out an entry', jobId: id, subjectId: input.subjectId, detail: { reason: input.reason } }, async (tx, now) => {
+    const [made] = await tx.insert(strike).values({ ...input, jobId: id, personId: actor.id, at: now }).onConflictDoNothing().returning({ id: strike.id })
+    return made ?? null
+  })
+  return loadJob(id)
+}
+
+/** What was done on a job, latest first. */
+export async function jobTrail(id: string): Promise<TrailView[]> {
+  const rows = await database().select({ entry: trail, by: person.name }).from(trail).leftJoin(person, eq(trail.personId, person.id)).where(eq(trail.jobId, id)).orderBy(desc(trail.id)).limit(500)
+  return rows.map(({ entry, by }) => ({ id: entry.id, at: +entry.at, by, verb: entry.verb, detail: entry.detail }))
+}

@@ -1,0 +1,4 @@
+declare module '#auth-utils' {
+  interface User { id: string }
+}
+export {}

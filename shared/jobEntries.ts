@@ -1,0 +1,60 @@
+import { SOAP_SMALLEST_SEEN } from '../core/leaktest/soap'
+import { deriveLedger, type Ledger } from '../core/ledger/deriveLedger'
+import type { LedgerEntries, LedgerTest } from '../core/ledger/ledger'
+import { nextStep, type NextStep } from '../core/ledger/nextStep'
+import type { DescentPoint, FindView, JobView } from './views'
+
+/** A job as the ledger reads it: struck entries left out, tests in the order in which they ended. */
+export function jobEntries(job: JobView): LedgerEntries {
+  const holds: LedgerTest[] = job.holds.filter(hold => !hold.struck && hold.state === 'stopped' && hold.estimate).map(hold => ({
+    kind: 'hold',
+    id: hold.id,
+    number: hold.number,
+    at: hold.stoppedAt!,
+    reached: hold.reached,
+    verdict: hold.estimate!.verdict,
+    smallestSeen: hold.estimate!.smallestSeen,
+  }))
+  const soaps: LedgerTest[] = job.soaps.filter(soap => !soap.struck).map(soap => ({
+    kind: 'soap', id: soap.id, number: soap.number, at: soap.stoppedAt ?? soap.startedAt, marks: soap.marks, smallestSeen: SOAP_SMALLEST_SEEN,
+  }))
+  const soapStruck = new Set(job.soaps.filter(soap => soap.struck).map(soap => soap.id))
+  const finds = job.finds.filter(find => !find.struck && !soapStruck.has(find.soapId))
+  const leaks = job.leaks.filter(leak => finds.some(find => find.leakId === leak.id))
+  return {
+    parts: job.parts.filter(part => part.removedAt === null).map(({ id, name }) => ({ id, name })),
+    tests: [...holds, ...soaps].sort((a, b) => a.at - b.at),
+    leaks,
+    finds: finds.map(find => ({ leakId: find.leakId, testId: find.soapId, at: find.at })),
+    repairs: job.repairs.filter(repair => !repair.struck).map(({ id, leakId, at, curedAt }) => ({ id, leakId, at, curedAt })),
+    touches: job.touches.filter(touch => !touch.struck),
+    limit: job.acceptance,
+  }
+}
+
+/** The test that runs now, if one does. */
+export function runningTest(job: JobView): { id: string, kind: 'hold' | 'soap' } | null {
+  const hold = job.holds.find(each => !each.struck && (each.state === 'settling' || each.state === 'reading'))
+  if (hold) return { id: hold.id, kind: 'hold' }
+  const soap = job.soaps.find(each => !each.struck && each.stoppedAt === null)
+  return soap ? { id: soap.id, kind: 'soap' } : null
+}
+
+/** What a job amounts to at a moment, and what to do next. */
+export function jobStanding(job: JobView, now: number): { entries: LedgerEntries, ledger: Ledger, next: NextStep } {
+  const entries = jobEntries(job)
+  const ledger = deriveLedger(entries, now)
+  return { entries, ledger, next: nextStep(ledger, entries, runningTest(job)) }
+}
+
+/** Each measured hold in order: the descent of the leak rate. */
+export const descentOf = (job: JobView): DescentPoint[] => job.holds
+  .filter(hold => !hold.struck && hold.stoppedAt !== null && hold.estimate)
+  .sort((a, b) => a.stoppedAt! - b.stoppedAt!)
+  .map(hold => ({
+    label: `H${hold.number}`, at: hold.stoppedAt!, rate: hold.estimate!.leakRate, low: hold.estimate!.low95, high: hold.estimate!.high95, verdict: hold.estimate!.verdict,
+  }))
+
+/** The latest find of a leak that still counts: where its hash marks stand. */
+export const latestFind = (finds: readonly FindView[], leakId: string): FindView | undefined =>
+  finds.filter(find => find.leakId === leakId && !find.struck).sort((a, b) => b.at - a.at)[0]

@@ -1,0 +1,24 @@
+import * as yup from 'yup'
+import { soapMarks } from '../../core/leaktest/soap'
+import { entryId, line, oneOf, quantity, uuidField, words } from './fields'
+import { mapPlace } from './job'
+
+export const soapSchema = yup.object({
+  id: entryId(),
+  pressure: quantity('Pressure').moreThan(0, 'Soap shows a leak only under pressure.').max(100_000, 'That is above 100 kPa. Check the unit.'),
+  earlyReason: line('The reason', 300).default(''),
+})
+
+export const soapMarkSchema = yup.object({ id: entryId(), partId: uuidField('Part'), mark: oneOf(soapMarks, 'What it showed') })
+
+export const findSchema = yup.object({
+  id: entryId(),
+  partId: uuidField('Part'),
+  seen: oneOf(['foams', 'bubbles'] as const, 'What it showed'),
+  ...mapPlace,
+  length: quantity('Length').min(0, 'A length cannot be negative.').max(20, 'A leak longer than 20 m is not believable. Check the unit.'),
+  note: words(),
+  /** the leak that this is again, or empty for a new one */
+  leakId: yup.string().uuid('That leak is not known.').nullable().default(null),
+})
+export type FindForm = yup.InferType<typeof findSchema>

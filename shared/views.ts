@@ -1,0 +1,126 @@
+import type { Closure, PartFamily, PartShape } from '../core/circuit/boundary'
+import type { CraftKind, TankMaterial } from '../core/circuit/tankKinds'
+import type { FuelKey } from '../core/fuel/fuels'
+import type { JobState } from '../core/ledger/deriveLedger'
+import type { TouchKind } from '../core/ledger/ledger'
+import type { LeakState } from '../core/ledger/leakState'
+import type { NextStep } from '../core/ledger/nextStep'
+import type { HoldEstimate, HoldSetup, HoldVerdict } from '../core/leaktest/hold'
+import type { SoapMark } from '../core/leaktest/soap'
+import type { HoldClock } from './holdClock'
+import type { HoldSource, HoldState, MarkKind } from './schemas/hold'
+import type { Complaint } from './schemas/job'
+import type { Preferences, Role } from './schemas/person'
+
+// What the server answers. Times are milliseconds since 1970, quantities SI.
+
+export interface PersonView { id: string, login: string, name: string, role: Role, preferences: Preferences }
+
+export interface PartView { id: string, name: string, family: PartFamily, shape: PartShape, opening: boolean, position: number, removedAt: number | null }
+
+export interface MarkView { id: string, t: number, kind: MarkKind }
+
+export interface HoldView {
+  id: string
+  jobId: string
+  number: number
+  state: HoldState
+  source: HoldSource
+  setup: HoldSetup
+  closures: Record<string, Closure>
+  reached: string[]
+  hasThermometer: boolean
+  hasBarometer: boolean
+  earlyReason: string | null
+  by: string
+  createdAt: number
+  clock: HoldClock | null
+  settledAt: number | null
+  stoppedAt: number | null
+  estimate: HoldEstimate | null
+  noEstimate: string | null
+  struck: string | null
+}
+
+export interface SoapView {
+  id: string
+  number: number
+  pressure: number
+  earlyReason: string | null
+  by: string
+  startedAt: number
+  stoppedAt: number | null
+  /** the latest mark of each part */
+  marks: { partId: string, mark: SoapMark, at: number }[]
+  struck: string | null
+}
+
+export interface LeakView { id: string, number: number, partId: string }
+export interface FindView {
+  id: string, leakId: string, soapId: string, seen: 'foams' | 'bubbles', x1: number, y1: number, x2: number, y2: number
+  length: number, note: string, by: string, at: number, struck: string | null
+}
+export interface RepairView {
+  id: string, leakId: string, method: string, material: string, batch: string, temperature: number, note: string
+  by: string, at: number, cureTime: number, curedAt: number, struck: string | null
+}
+export interface TouchView { id: string, partIds: string[], kind: TouchKind, note: string, by: string, at: number, struck: string | null }
+
+export const bellKinds = ['hold', 'cure', 'look'] as const
+export type BellKind = (typeof bellKinds)[number]
+export interface BellView { id: string, jobId: string, kind: BellKind, subjectId: string, title: string, detail: string, dueAt: number, rungAt: number | null }
+
+export interface JobView {
+  id: string
+  craft: { name: string, kind: CraftKind }
+  tankName: string
+  tankKind: string
+  material: TankMaterial
+  capacity: number
+  wallGive: number
+  fuel: FuelKey
+  pressureLimit: number
+  limitSource: string
+  acceptance: number
+  complaint: Complaint
+  revision: number
+  openedAt: number
+  openedBy: string
+  hasStandIn: boolean
+  cautions: { by: string, at: number } | null
+  parts: PartView[]
+  holds: HoldView[]
+  soaps: SoapView[]
+  leaks: LeakView[]
+  finds: FindView[]
+  repairs: RepairView[]
+  touches: TouchView[]
+}
+
+/** One hold on the descent. */
+export interface DescentPoint { label: string, at: number, rate: number, low: number, high: number, verdict: HoldVerdict }
+
+/** One row of the Bay. */
+export interface BayRow {
+  id: string
+  craft: string
+  tankName: string
+  tankKind: string
+  material: TankMaterial
+  capacity: number
+  fuel: FuelKey
+  acceptance: number
+  state: JobState
+  next: NextStep
+  leaks: { number: number, state: LeakState, x: number, y: number }[]
+  descent: DescentPoint[]
+  /** the latest thing that happened */
+  movedAt: number
+}
+
+export interface TrailView { id: number, at: number, by: string | null, verb: string, detail: Record<string, unknown> }
+
+export interface ReadingView { t: number, pressure: number, temperature?: number, barometer?: number, event?: string }
+
+/** What the server tells every open page when something changed. */
+export interface ChangeNotice { verb: string, jobId: string | null, subjectId: string | null }
