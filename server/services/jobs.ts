@@ -1,7 +1,8 @@
 import { asc, desc, eq, inArray } from 'drizzle-orm'
 import { tankKind } from '../../core/circuit/tankKinds'
 import { descentOf, jobStanding, latestFind } from '../../shared/jobEntries'
-import { jobFactNames, type JobEdit, type JobFacts, type NewJob, type PartsEdit } from '../../shared/schemas/job'
+import { factsOf } from '../../shared/jobFacts'
+import { jobFactNames, type JobEdit, type NewJob, type PartsEdit } from '../../shared/schemas/job'
 import type { BayRow, JobView, SoapView, TrailView } from '../../shared/views'
 import { database, type Transaction } from '../db/client'
 import { cautionsRead, craft, find, hold, job, leak, part, person, repair, soap, soapMark, strike, touch, trail } from '../db/schema'
@@ -97,12 +98,6 @@ export async function openJob(actor: Actor, input: NewJob): Promise<JobView> {
   })
   return loadJob(input.id)
 }
-
-/** A job's editable facts. */
-export const factsOf = (view: JobView): JobFacts => ({
-  craftName: view.craft.name, craftKind: view.craft.kind, tankName: view.tankName, material: view.material, capacity: view.capacity, fuel: view.fuel,
-  pressureLimit: view.pressureLimit, limitSource: view.limitSource, acceptance: view.acceptance, complaint: view.complaint,
-})
 
 /**
  * Changes a job's facts.

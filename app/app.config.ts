@@ -1,0 +1,10 @@
+export default defineAppConfig({
+  ui: {
+    colors: { primary: 'verdigris', secondary: 'brass', success: 'verdigris', error: 'vermilion', warning: 'brass', info: 'dusk', neutral: 'zinc' },
+    button: { slots: { base: 'font-semibold cursor-pointer' }, defaultVariants: { size: 'lg' } },
+    input: { slots: { root: 'w-full', base: 'text-base' }, defaultVariants: { size: 'xl' } },
+    textarea: { slots: { root: 'w-full', base: 'text-base' }, defaultVariants: { size: 'xl' } },
+    select: { slots: { base: 'w-full text-base' }, defaultVariants: { size: 'xl' } },
+    formField: { slots: { label: 'font-semibold', error: 'mt-1.5 font-medium' } },
+  },
+})

@@ -1,0 +1,11 @@
+<script setup lang="ts">
+const session = useSession()
+useLook()
+</script>
+
+<template>
+  <UApp :toaster="{ position: 'bottom-center' }">
+    <NuxtLayout><NuxtPage /></NuxtLayout>
+    <SignInAgain v-if="session.askedAgain" />
+  </UApp>
+</template>

@@ -1,0 +1,19 @@
+<script setup lang="ts">
+import type { Budget } from '#core/leaktest/hold'
+
+/** The budget of doubt: one standard uncertainty a cause, as bars. */
+const props = defineProps<{ budget: Budget }>()
+const words: Record<keyof Budget, string> = { readings: 'Readings', temperature: 'Temperature change', barometer: 'Weather change', volume: 'Volume', wallGive: 'Wall give', law: 'Leak law', rig: 'Rig' }
+const most = computed(() => Math.max(...Object.values(props.budget), 1e-12))
+const rows = computed(() => (Object.keys(words) as (keyof Budget)[]).map(part => ({ part, name: words[part], value: props.budget[part] })).sort((a, b) => b.value - a.value))
+</script>
+
+<template>
+  <dl class="grid grid-cols-[auto_1fr_auto] items-center gap-x-3 gap-y-1.5">
+    <template v-for="row in rows" :key="row.part">
+      <dt>{{ row.name }}</dt>
+      <dd aria-hidden="true"><span class="block h-3 rounded-full bg-(--unsure)" :style="{ width: `${Math.max(1, 100 * row.value / most)}%` }" /></dd>
+      <dd class="figure text-right">{{ rateText(row.value) }}</dd>
+    </template>
+  </dl>
+</template>

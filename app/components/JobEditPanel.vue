@@ -1,0 +1,88 @@
+<script setup lang="ts">
+import { jobEditSchema, jobFactNames, type JobFacts } from '#shared/schemas/job'
+import { factsOf } from '#shared/jobFacts'
+import type { JobView } from '#shared/views'
+
+/** Changes a job's facts. When somebody else changed it meanwhile, both versions are shown and each difference is decided. */
+const props = defineProps<{ job: JobView }>()
+const open = defineModel<boolean>('open', { required: true })
+const emit = defineEmits<{ done: [job: JobView] }>()
+
+const copy = (job: JobView) => JSON.parse(JSON.stringify({ ...factsOf(job), revision: job.revision })) as JobFacts & { revision: number }
+const { draft, clear } = useDraft(`job:${props.job.id}`, () => copy(props.job))
+const started = ref(copy(props.job))
+watch(open, now => {
+  if (!now) return
+  // A draft of an older revision that was not touched is of no use; a touched one is kept and merged on saving.
+  if (JSON.stringify(mineOf()) === JSON.stringify(started.value)) clear()
+  started.value = copy(props.job)
+})
+function mineOf() {
+  const { id: _, ...mine } = draft.value
+  return mine
+}
+const theirs = ref<JobView | null>(null)
+const keep = ref<Partial<Record<keyof JobFacts, 'mine' | 'theirs'>>>({})
+const { saving, problem, save } = useSave()
+const form = useTemplateRef('form')
+const { short } = useQuantities()
+
+const names: Record<keyof JobFacts, string> = { craftName: 'Craft', craftKind: 'Kind of craft', tankName: 'Tank', material: 'Material', capacity: 'Capacity', fuel: 'Fuel', pressureLimit: 'Never above', limitSource: 'Where the limit comes from', acceptance: 'Acceptable leak', complaint: 'Complaint' }
+const written = (name: keyof JobFacts, facts: JobFacts) => {
+  const value = facts[name]
+  if (name === 'capacity') return short('volume', facts.capacity)
+  if (name === 'pressureLimit') return short('pressure', facts.pressureLimit)
+  if (name === 'acceptance') return short('rate', facts.acceptance)
+  if (name === 'complaint') return [...facts.complaint.shows, ...facts.complaint.wet, facts.complaint.amount ?? '', facts.complaint.words].filter(Boolean).join(', ')
+  return String(value)
+}
+const differences = computed(() => (theirs.value ? jobFactNames.filter(name => JSON.stringify(factsOf(theirs.value!)[name]) !== JSON.stringify(draft.value[name])) : []))
+
+const submit = () => save(async () => {
+  try {
+    const job = await callApi<JobView>(`jobs/${props.job.id}`, 'PATCH', mineOf())
+    clear()
+    emit('done', job)
+  }
+  catch (error) {
+    if (!(error instanceof ApiError) || error.status !== 409 || !error.current) throw error
+    theirs.value = error.current as JobView
+    // What only they changed is theirs by default; what both changed is asked.
+    keep.value = Object.fromEntries(jobFactNames.map(name => [name, JSON.stringify(draft.value[name]) === JSON.stringify(started.value[name]) ? 'theirs' : 'mine']))
+    throw error
+  }
+}, form.value)
+
+async function merge() {
+  const other = theirs.value!
+  const facts = factsOf(other)
+  for (const name of differences.value) if (keep.value[name] === 'theirs') Object.assign(draft.value, { [name]: JSON.parse(JSON.stringify(facts[name])) })
+  draft.value.revision = other.revision
+  theirs.value = null
+  await submit()
+}
+</script>
+
+<template>
+  <USlideover v-model:open="open" title="Tank and complaint" :description="`${job.craft.name}, ${job.tankName}`" :ui="{ content: 'max-w-2xl' }">
+    <template #body>
+      <section v-if="theirs" aria-label="Two versions" class="space-y-4">
+        <p role="alert" class="rounded-lg bg-(--unsure-soft) p-3.5 font-medium">Somebody else changed this job while you did. Choose what to keep; nothing of yours is lost until you save.</p>
+        <fieldset v-for="name in differences" :key="name" class="border-t border-(--hair) pt-3">
+          <legend class="font-semibold">{{ names[name] }}</legend>
+          <div class="mt-1.5 grid gap-2 sm:grid-cols-2">
+            <UButton v-for="side in (['mine', 'theirs'] as const)" :key="side" type="button" color="neutral" :variant="keep[name] === side ? 'solid' : 'outline'" :aria-pressed="keep[name] === side" class="min-h-11 justify-start text-left whitespace-normal" @click="keep[name] = side">
+              {{ side === 'mine' ? 'Mine' : 'Theirs' }}: {{ written(name, side === 'mine' ? draft : factsOf(theirs)) || 'empty' }}
+            </UButton>
+          </div>
+        </fieldset>
+        <UButton size="xl" color="neutral" :loading="saving" @click="merge">Save what I chose</UButton>
+      </section>
+      <UForm v-else ref="form" :schema="jobEditSchema" :state="draft" class="space-y-5" @submit="submit">
+        <JobFactsFields v-model="draft" />
+        <p v-if="problem" role="alert" class="leaking font-medium">{{ problem }}</p>
+        <UButton type="submit" size="xl" color="neutral" :loading="saving">Save</UButton>
+      </UForm>
+    </template>
+  </USlideover>
+</template>

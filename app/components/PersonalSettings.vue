@@ -1,0 +1,43 @@
+<script setup lang="ts">
+import { pressureUnits, temperatureUnits, unitLabel, volumeUnits } from '#core/quantity/units'
+import { looks, type Preferences } from '#shared/schemas/person'
+
+/** Units and look of the person who is signed in. */
+const open = defineModel<boolean>('open', { default: false })
+const session = useSession()
+const { problem, save } = useSave()
+const choices = [
+  { name: 'pressure', title: 'Pressure', values: pressureUnits },
+  { name: 'volume', title: 'Volume', values: volumeUnits },
+  { name: 'temperature', title: 'Temperature', values: temperatureUnits },
+  { name: 'look', title: 'Look', values: looks },
+] as const
+const label = (value: string) => (value in unitLabel ? unitLabel[value as keyof typeof unitLabel] : { system: 'As the device', light: 'Light', dark: 'Dark' }[value])
+const prefer = (name: keyof Preferences, value: string) => save(() => session.prefer({ [name]: value }))
+async function leave() {
+  await save(() => session.signOut())
+  open.value = false
+  await navigateTo('/sign-in')
+}
+</script>
+
+<template>
+  <USlideover v-model:open="open" :title="session.person?.name ?? ''" :description="session.person?.role" :ui="{ content: 'max-w-sm' }">
+    <template #body>
+      <fieldset v-for="choice in choices" :key="choice.name" class="mb-5">
+        <legend class="mb-1.5 font-semibold">{{ choice.title }}</legend>
+        <div class="flex flex-wrap gap-2">
+          <UButton
+            v-for="value in choice.values" :key="value" color="neutral" :variant="session.preferences[choice.name] === value ? 'solid' : 'outline'" class="min-h-11"
+            :aria-pressed="session.preferences[choice.name] === value" @click="prefer(choice.name, value)"
+          >
+            {{ label(value) }}
+          </UButton>
+        </div>
+      </fieldset>
+      <p v-if="problem" role="alert" class="leaking mb-3 font-medium">{{ problem }}</p>
+      <UButton v-if="session.person?.role === 'owner'" to="/people" block color="neutral" variant="outline" icon="i-lucide-users" class="mb-3" @click="open = false">People</UButton>
+      <UButton block color="neutral" variant="outline" icon="i-lucide-log-out" @click="leave">Sign out</UButton>
+    </template>
+  </USlideover>
+</template>

@@ -1,0 +1,33 @@
+<script setup lang="ts">
+import { parseNumber } from '#core/quantity/parseNumber'
+
+/** A quantity typed in the person's own unit; the value is SI. Text that is no number gives NaN, an empty field null. */
+const props = defineProps<{ kind: QuantityKind, disabled?: boolean, autofocus?: boolean }>()
+const value = defineModel<number | null>({ required: true })
+const { edges } = useQuantities()
+const typed = ref('')
+let own: number | null | undefined
+
+const written = (si: number | null) => {
+  if (si === null || si === undefined || Number.isNaN(si)) return ''
+  return String(Number(edges.value[props.kind].toShown(si).toPrecision(6)))
+}
+watch([value, () => edges.value[props.kind].unit], ([next], before) => {
+  if (before[0] === undefined || !Object.is(next, own) || before[1] !== edges.value[props.kind].unit) {
+    if (!(typeof next === 'number' && Number.isNaN(next))) typed.value = written(next)
+  }
+}, { immediate: true })
+
+function type(text: string | number) {
+  typed.value = String(text)
+  const number = parseNumber(typed.value)
+  own = typed.value.trim() === '' ? null : number === null ? NaN : edges.value[props.kind].toSi(number)
+  value.value = own
+}
+</script>
+
+<template>
+  <UInput :model-value="typed" inputmode="decimal" autocomplete="off" :disabled="disabled" :autofocus="autofocus" class="figure" :ui="{ trailing: 'pointer-events-none' }" @update:model-value="type">
+    <template #trailing><span class="soft text-sm font-medium">{{ edges[kind].unit }}</span></template>
+  </UInput>
+</template>

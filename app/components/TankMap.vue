@@ -1,0 +1,112 @@
+<script setup lang="ts">
+import { useElementSize } from '@vueuse/core'
+import { tankKind } from '#core/circuit/tankKinds'
+import type { PartView } from '#shared/views'
+
+/** The tank's outline with its parts and, between two hash marks each, its leaks. */
+export interface MapLeak { id: string, number: number, look: StateLook, label: string, x1: number, y1: number, x2: number, y2: number }
+
+const props = defineProps<{
+  kind: string
+  parts?: PartView[]
+  leaks?: MapLeak[]
+  picked?: string | null
+  /** colours parts by what stands */
+  looks?: Record<string, StateLook>
+  /** a part can be picked, and a place on the map */
+  pickable?: boolean
+  bare?: boolean
+}>()
+const emit = defineEmits<{ pick: [partId: string], place: [x: number, y: number] }>()
+
+const frame = ref<SVGSVGElement>()
+const { width } = useElementSize(frame)
+const tank = computed(() => tankKind(props.kind))
+/** Map units to a screen pixel. */
+const unit = computed(() => 1000 / Math.max(160, width.value || 800))
+const text = computed(() => Math.max(13 * unit.value, 13))
+const roomy = computed(() => width.value >= 560)
+const box = computed(() => (props.bare ? '20 20 960 320' : `0 ${-70} 1000 ${500}`))
+
+const middle = (part: PartView) => (part.shape.at === 'point' ? part.shape : { x: (part.shape.x1 + part.shape.x2) / 2, y: (part.shape.y1 + part.shape.y2) / 2 })
+
+/** Names of points stand above or below the tank, on two levels so that neighbours do not meet. */
+const names = computed(() => {
+  const parts = props.parts ?? []
+  const points = roomy.value ? parts.filter(part => part.shape.at === 'point') : []
+  const picked = parts.find(part => part.id === props.picked)
+  const placed = [...points].sort((a, b) => middle(a).x - middle(b).x).map(part => ({ part, ...middle(part), above: middle(part).y < 200 }))
+  const level = { above: 0, below: 0 }
+  const out = placed.map(({ part, x, y, above }) => {
+    const row = (above ? level.above++ : level.below++) % 2
+    return { id: part.id, name: part.name, x, y, at: above ? y - 18 - row * text.value * 1.5 : y + 26 + row * text.value * 1.5, anchor: x < 120 ? 'start' : x > 880 ? 'end' : 'middle' }
+  })
+  if (picked && !out.some(each => each.id === picked.id)) {
+    const { x, y } = middle(picked)
+    out.push({ id: picked.id, name: picked.name, x, y, at: y - 16, anchor: x < 120 ? 'start' : x > 880 ? 'end' : 'middle' })
+  }
+  return out
+})
+
+/** Hash marks across the ends of a leak, and where its sign stands beside it. */
+const drawn = computed(() => (props.leaks ?? []).map(leak => {
+  const length = Math.hypot(leak.x2 - leak.x1, leak.y2 - leak.y1) || 1
+  const ax = (leak.x2 - leak.x1) / length, ay = (leak.y2 - leak.y1) / length
+  const half = Math.max(length / 2, 14 * Math.max(1, unit.value / 1.4))
+  const cx = (leak.x1 + leak.x2) / 2, cy = (leak.y1 + leak.y2) / 2
+  const a = { x: cx - ax * half, y: cy - ay * half }, b = { x: cx + ax * half, y: cy + ay * half }
+  const tick = 9 * Math.max(1, unit.value)
+  const across = (p: { x: number, y: number }) => `M${p.x - ay * tick} ${p.y + ax * tick}L${p.x + ay * tick} ${p.y - ax * tick}`
+  const inward = cy < 200 ? 1 : -1
+  const far = 34 * Math.max(1, unit.value * 0.9)
+  const beside = Math.abs(ax) < 0.5
+  const sign = beside ? { x: cx + far * (cx < 860 ? 1 : -1), y: cy } : { x: cx, y: cy + far * inward }
+  const left = sign.x > 640
+  return { ...leak, marks: `M${a.x} ${a.y}L${b.x} ${b.y}${across(a)}${across(b)}`, sign, textX: sign.x + (left ? -16 : 16) * Math.max(1, unit.value), anchor: left ? 'end' : 'start', cx, cy }
+}))
+
+function place(event: MouseEvent) {
+  if (!props.pickable || !frame.value) return
+  const matrix = frame.value.getScreenCTM()
+  if (!matrix) return
+  const at = new DOMPoint(event.clientX, event.clientY).matrixTransform(matrix.inverse())
+  emit('place', Math.min(1000, Math.max(0, at.x)), Math.min(360, Math.max(0, at.y)))
+}
+const colour = (partId: string) => (props.looks?.[partId] ? `var(--${props.looks[partId]})` : 'var(--tank-line)')
+</script>
+
+<template>
+  <svg ref="frame" :viewBox="box" class="block h-auto w-full select-none" role="img" :aria-label="`Map of the ${tank.name.toLowerCase()}`" @click="place">
+    <path :d="tank.outline" fill="var(--tank-fill)" stroke="var(--tank-line)" :stroke-width="bare ? 9 : 3" stroke-linejoin="round" />
+    <path v-if="!bare" :d="tank.detail" fill="none" stroke="var(--tank-line)" stroke-width="1.500" opacity="0.5" />
+    <g v-for="part in bare ? [] : parts" :key="part.id" :class="pickable && 'cursor-pointer'" @click="pickable && emit('pick', part.id)">
+      <template v-if="part.shape.at === 'line'">
+        <line v-if="pickable" :x1="part.shape.x1" :y1="part.shape.y1" :x2="part.shape.x2" :y2="part.shape.y2" stroke="transparent" :stroke-width="28 * unit" />
+        <line
+          :x1="part.shape.x1" :y1="part.shape.y1" :x2="part.shape.x2" :y2="part.shape.y2" :stroke="part.id === picked ? 'var(--time)' : colour(part.id)"
+          :stroke-width="part.id === picked ? 9 : 4" :stroke-dasharray="part.family === 'rivets' ? '1 15' : part.id !== picked && looks?.[part.id] === 'unsure' ? '10 8' : undefined" stroke-linecap="round"
+        />
+      </template>
+      <template v-else>
+        <circle v-if="pickable" :cx="part.shape.x" :cy="part.shape.y" :r="24 * unit" fill="transparent" />
+        <circle :cx="part.shape.x" :cy="part.shape.y" r="12" :fill="part.id === picked ? 'var(--time)' : 'var(--sheet)'" :stroke="part.id === picked ? 'var(--time)' : colour(part.id)" stroke-width="3.500" :stroke-dasharray="looks?.[part.id] === 'unsure' ? '6 5' : undefined" />
+      </template>
+    </g>
+    <text v-for="name in bare ? [] : names" :key="name.id" :x="name.x" :y="name.at" :text-anchor="name.anchor" :font-size="text" :font-weight="name.id === picked ? 700 : 500" fill="var(--ink-soft)" class="halo">{{ name.name }}</text>
+    <g v-for="leak in drawn" :key="leak.id" :style="{ color: `var(--${leak.look})` }">
+      <template v-if="bare">
+        <g :transform="`translate(${leak.cx} ${leak.cy}) scale(2.600)`"><LeakSign :look="leak.look" /></g>
+      </template>
+      <template v-else>
+        <path :d="leak.marks" stroke="currentColor" :stroke-width="3.500 * Math.max(1, unit * 0.7)" fill="none" stroke-linecap="round" />
+        <g :transform="`translate(${leak.sign.x} ${leak.sign.y}) scale(${Math.max(1, unit)})`"><LeakSign :look="leak.look" /></g>
+        <text :x="leak.textX" :y="leak.sign.y + text * 0.35" :text-anchor="leak.anchor" :font-size="text * 1.050" font-weight="700" fill="currentColor" class="halo">{{ roomy ? leak.label : leak.number }}</text>
+      </template>
+    </g>
+    <slot />
+  </svg>
+</template>
+
+<style scoped>
+.halo { paint-order: stroke; stroke: var(--sheet); stroke-width: 5px; stroke-linejoin: round; }
+</style>

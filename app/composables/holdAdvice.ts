@@ -1,0 +1,22 @@
+import type { Decider, HoldEstimate, HoldSetup } from '#core/leaktest/hold'
+
+const means: Record<Decider, string> = {
+  'time': 'More time decides it.',
+  'thermometer': 'A thermometer on the tank’s skin would decide it: an unseen change of temperature is the largest doubt.',
+  'barometer': 'A barometer would decide it: unseen weather is the largest doubt.',
+  'finer gauge': 'A finer gauge would decide it: its step is the largest doubt.',
+  'measured volume': 'Measure the gas volume: it is the largest doubt.',
+  'another method': 'This hold cannot see it in sensible time. Soap the route, or test a smaller volume.',
+}
+
+/** What can be said so far, and what would decide it, in one or two sentences. */
+export function holdAdvice(estimate: HoldEstimate, setup: HoldSetup): string {
+  const limit = `${rateText(setup.limit)} mL/min`
+  if (estimate.verdict === 'sealed') return `Even its upper bound is below ${limit}. This hold saw leaks down to ${rateText(estimate.smallestSeen)} mL/min.`
+  if (estimate.verdict === 'leaking') return `Even its lower bound is above ${limit}. Find it with soap while it is under pressure.`
+  const parts = Object.entries(estimate.budget).sort((a, b) => b[1] - a[1])
+  const largest = { readings: 'The readings themselves are', temperature: 'Temperature is', barometer: 'The weather is', volume: 'The volume is', wallGive: 'Wall give is', law: 'The kind of leak is', rig: 'The rig is' }[parts[0]![0] as keyof HoldEstimate['budget']]
+  if (estimate.decidedBy === 'time' && estimate.minutesMore !== null) return `About ${estimate.minutesMore} more min decide it. ${largest} the largest doubt.`
+  const wait = estimate.minutesMore !== null ? ` Or about ${estimate.minutesMore} more min.` : ''
+  return (estimate.decidedBy ? means[estimate.decidedBy] : '') + wait
+}

@@ -1,0 +1,17 @@
+import { useLocalStorage } from '@vueuse/core'
+import { v4 } from 'uuid'
+
+/**
+ * A form's contents, kept in the browser until they are saved: an ended session, a reload or a dead battery loses nothing.
+ * The entry's id is part of it, so that a repeated submit is one entry.
+ * @param key one a form and subject
+ * @param blank what a fresh form holds
+ */
+export function useDraft<T extends object>(key: string, blank: () => T) {
+  const fresh = () => ({ ...blank(), id: v4() })
+  const draft = useLocalStorage<T & { id: string }>(`draft:${key}`, fresh(), { mergeDefaults: true })
+  const clear = () => { draft.value = fresh() }
+  return { draft, clear }
+}
+
+export const newId = () => v4()

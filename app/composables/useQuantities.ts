@@ -1,0 +1,48 @@
+import { cubicMetresPer, fromKelvin, pascalsPer, toKelvin, unitLabel } from '#core/quantity/units'
+import { standardFromThroughput, throughputFromStandard } from '#core/quantity/standardLeakRate'
+
+export const quantityKinds = ['pressure', 'pressureStep', 'volume', 'temperature', 'temperatureChange', 'weather', 'rate', 'length', 'hours'] as const
+export type QuantityKind = (typeof quantityKinds)[number]
+
+interface Edge { unit: string, toShown: (si: number) => number, toSi: (shown: number) => number, digits: number }
+
+/** Decimals that show a step of the unit which is about a pascal, a hundredth of a litre, and so on. */
+const pressureDigits = { kPa: 3, psi: 4, mbar: 2, inH2O: 3 } as const
+
+/** Quantities at the edge: SI inside, the person's own units outside. */
+export function useQuantities() {
+  const session = useSession()
+  const edges = computed<Record<QuantityKind, Edge>>(() => {
+    const { pressure, volume, temperature } = session.preferences
+    const linear = (unit: string, per: number, digits: number): Edge => ({ unit, digits, toShown: si => si / per, toSi: shown => shown * per })
+    return {
+      pressure: linear(unitLabel[pressure], pascalsPer[pressure], pressureDigits[pressure]),
+      pressureStep: linear(unitLabel[pressure], pascalsPer[pressure], pressureDigits[pressure] + 1),
+      volume: linear(unitLabel[volume], cubicMetresPer[volume], 2),
+      temperature: { unit: unitLabel[temperature], digits: 2, toShown: fromKelvin[temperature], toSi: toKelvin[temperature] },
+      temperatureChange: linear(unitLabel[temperature], temperature === 'F' ? 1 / 1.8 : 1, 2),
+      weather: linear('hPa', 100, 1),
+      rate: { unit: 'mL/min', digits: 2, toShown: standardFromThroughput, toSi: throughputFromStandard },
+      length: linear('mm', 1e-3, 0),
+      hours: linear('h', 3600, 1),
+    }
+  })
+  /** Figure alone, in the person's unit. @param digits decimals; the unit's own when absent */
+  const figure = (kind: QuantityKind, si: number, digits?: number) => {
+    const edge = edges.value[kind]
+    return edge.toShown(si).toLocaleString('en', { minimumFractionDigits: digits ?? edge.digits, maximumFractionDigits: digits ?? edge.digits, useGrouping: false }).replace('-', '−')
+  }
+  /** Shortest figure with its unit, such as 6.9 kPa. */
+  const short = (kind: QuantityKind, si: number, significant = 3) => {
+    const shown = edges.value[kind].toShown(si)
+    return `${Number(shown.toPrecision(significant)).toLocaleString('en', { maximumFractionDigits: 6, useGrouping: false }).replace('-', '−')} ${edges.value[kind].unit}`
+  }
+  return { edges, figure, short, unit: (kind: QuantityKind) => edges.value[kind].unit }
+}
+
+/** A leak rate for people: two or three significant figures, never more decimals than it deserves; std mL/min without the unit. */
+export function rateText(throughput: number): string {
+  const rate = standardFromThroughput(throughput)
+  if (rate < 0.005) return '0'
+  return rate >= 100 ? rate.toFixed(0) : rate >= 10 ? rate.toFixed(1) : rate.toFixed(2)
+}

@@ -1,0 +1,1 @@
+<template><main class="min-h-dvh"><slot /></main></template>

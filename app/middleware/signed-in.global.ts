@@ -1,0 +1,13 @@
+/** Loads who is signed in before any page but sign-in. */
+export default defineNuxtRouteMiddleware(async to => {
+  const session = useSession()
+  if (to.path === '/sign-in' || session.person) return
+  try {
+    const { user } = await $fetch<{ user?: unknown }>('/api/_auth/session')
+    if (!user) return navigateTo({ path: '/sign-in', query: { back: to.fullPath } })
+    await session.load()
+  }
+  catch {
+    return abortNavigation(createError({ statusCode: 503, message: 'The server cannot be reached. Check that the program runs, then try again.', fatal: true }))
+  }
+})

@@ -1,0 +1,60 @@
+import { openDB, type IDBPDatabase } from 'idb'
+import { defineStore } from 'pinia'
+import type { ReadingView } from '#shared/views'
+
+interface Waiting { holdId: string, reading: ReadingView }
+
+/**
+ * Typed readings on their way to the server: each is kept in the browser first, sent in order, and taken off once the server has it.
+ * A reading is known by its hold and time, so one that was sent twice arrives once.
+ */
+export const useReadingQueue = defineStore('readingQueue', () => {
+  const waiting = ref(0)
+  const problem = ref<string | null>(null)
+  let store: Promise<IDBPDatabase> | null = null
+  let sending: Promise<void> | null = null
+
+  const open = () => (store ??= openDB('zinc-bell', 1, { upgrade: db => { db.createObjectStore('readings', { keyPath: ['holdId', 'reading.t'] }) } }))
+  const all = async () => (await (await open()).getAll('readings')) as Waiting[]
+
+  async function sendAll(): Promise<void> {
+    const db = await open()
+    for (;;) {
+      const queued = await all()
+      waiting.value = queued.length
+      const holdId = queued[0]?.holdId
+      if (!holdId) return
+      const batch = queued.filter(each => each.holdId === holdId).sort((a, b) => a.reading.t - b.reading.t).slice(0, 1000)
+      try {
+        await callApi(`holds/${holdId}/readings`, 'POST', { readings: batch.map(each => each.reading) })
+        problem.value = null
+      }
+      catch (error) {
+        if (!(error instanceof ApiError)) throw error
+        if (error.offline || error.status >= 500) {
+          setTimeout(() => void flush(), 2000)
+          return
+        }
+        problem.value = `${batch.length === 1 ? 'A reading was' : `${batch.length} readings were`} not taken: ${error.message}`
+      }
+      const tx = db.transaction('readings', 'readwrite')
+      await Promise.all([...batch.map(each => tx.store.delete([each.holdId, each.reading.t])), tx.done])
+    }
+  }
+  function flush(): Promise<void> {
+    sending ??= sendAll().finally(() => { sending = null })
+    return sending
+  }
+  return {
+    waiting, problem, flush,
+    async add(holdId: string, reading: ReadingView) {
+      await (await open()).put('readings', { holdId, reading })
+      waiting.value++
+      void flush()
+    },
+    /** Readings of a hold that the server does not have yet. */
+    of: async (holdId: string) => (await all()).filter(each => each.holdId === holdId).map(each => each.reading),
+    /** Goes on with what an earlier page left. */
+    restore: () => flush(),
+  }
+})

@@ -1,0 +1,63 @@
+import { defineStore } from 'pinia'
+import type { BellView } from '#shared/views'
+
+/** What hangs on the rope, kept by the server; rings here with sound, title and, when allowed, a notification. */
+export const useRope = defineStore('rope', () => {
+  const bells = ref<BellView[]>([])
+  const failed = ref(false)
+  const heard = new Set<string>()
+  let first = true
+
+  const ringing = computed(() => bells.value.filter(bell => bell.rungAt !== null))
+  const load = async () => {
+    try {
+      bells.value = await callApi<BellView[]>('bells')
+      failed.value = false
+    }
+    catch (error) {
+      if (!(error instanceof ApiError)) throw error
+      failed.value = true
+      return
+    }
+    for (const bell of ringing.value) {
+      if (heard.has(bell.id)) continue
+      heard.add(bell.id)
+      if (!first) ring(bell)
+    }
+    first = false
+  }
+  return {
+    bells, ringing, failed, load,
+    async answer(id: string) {
+      bells.value = bells.value.filter(bell => bell.id !== id)
+      await callApi(`bells/${id}/answer`, 'POST')
+    },
+  }
+})
+
+function ring(bell: BellView) {
+  strike()
+  if ('Notification' in window && Notification.permission === 'granted') new Notification(bell.title, { body: bell.detail, tag: bell.id, icon: '/bell.svg' })
+}
+
+/** A struck bell: three partials that die away. Browsers keep it silent until somebody has touched the page. */
+function strike() {
+  try {
+    const audio = new AudioContext()
+    const now = audio.currentTime
+    for (const [frequency, level, length] of [[660, 0.3, 2], [1320, 0.15, 1.2], [1782, 0.1, 0.8]] as const) {
+      const tone = audio.createOscillator()
+      const gain = audio.createGain()
+      tone.frequency.value = frequency
+      gain.gain.setValueAtTime(level, now)
+      gain.gain.exponentialRampToValueAtTime(0.0001, now + length)
+      tone.connect(gain).connect(audio.destination)
+      tone.start(now)
+      tone.stop(now + length)
+    }
+    setTimeout(() => void audio.close(), 2500)
+  }
+  catch {
+    // Without sound the title and the rope still tell.
+  }
+}

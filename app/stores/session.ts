@@ -1,0 +1,48 @@
+import { useLocalStorage } from '@vueuse/core'
+import { defineStore } from 'pinia'
+import { defaultPreferences, type Preferences } from '#shared/schemas/person'
+import type { PersonView } from '#shared/views'
+
+/** Who is signed in, and the units and look that they chose. */
+export const useSession = defineStore('session', () => {
+  const person = ref<PersonView | null>(null)
+  const askedAgain = ref(false)
+  const look = useLocalStorage<Preferences['look']>('look', 'system')
+  let waiting: (() => void)[] = []
+
+  const preferences = computed(() => person.value?.preferences ?? defaultPreferences)
+  const mayWork = computed(() => person.value !== null && person.value.role !== 'inspector')
+
+  const take = (view: PersonView) => {
+    person.value = view
+    look.value = view.preferences.look
+  }
+  return {
+    person, preferences, mayWork, askedAgain, look,
+    async load() {
+      take(await callApi<PersonView>('me'))
+    },
+    async signIn(login: string, password: string) {
+      take(await callApi<PersonView>('session', 'POST', { login, password }))
+      askedAgain.value = false
+      const ready = waiting
+      waiting = []
+      ready.forEach(go => go())
+    },
+    async makeOwner(form: { code: string, name: string, login: string, password: string }) {
+      take(await callApi<PersonView>('owner', 'POST', form))
+    },
+    async prefer(change: Partial<Preferences>) {
+      take(await callApi<PersonView>('me', 'PATCH', { ...preferences.value, ...change }))
+    },
+    async signOut() {
+      await callApi('session', 'DELETE')
+      person.value = null
+    },
+    /** Waits until somebody has signed in again over the page that is open. */
+    signInAgain(): Promise<void> {
+      askedAgain.value = true
+      return new Promise(go => waiting.push(go))
+    },
+  }
+})

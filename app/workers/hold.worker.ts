@@ -1,0 +1,56 @@
+import { estimateHold } from '#core/leaktest/estimateHold'
+import { HoldError, type HoldEstimate, type HoldSetup, type Reading } from '#core/leaktest/hold'
+import { pressureAhead } from '#core/leaktest/pressureAhead'
+import { withMarks } from '#core/leaktest/withMarks'
+
+/** The core's estimate beside the page, so that the page never waits for it. The readings stay here; only new ones are sent. */
+export type ToHoldWorker =
+  | { kind: 'setup', setup: HoldSetup }
+  | { kind: 'readings', readings: Reading[], marks: { t: number, kind: string }[] }
+
+export interface Curve { t: number, pressure: number }
+export interface FromHoldWorker {
+  estimate: HoldEstimate | null
+  /** why there is none yet */
+  reason: string | null
+  /** where the pressure goes at the interval's two ends, and what it would do at the limit */
+  ahead: { low: Curve[], high: Curve[], atLimit: Curve[] } | null
+}
+
+let setup: HoldSetup | null = null
+const readings = new Map<number, Reading>()
+
+self.onmessage = ({ data }: MessageEvent<ToHoldWorker>) => {
+  if (data.kind === 'setup') {
+    setup = data.setup
+    readings.clear()
+    return
+  }
+  for (const reading of data.readings) readings.set(reading.t, reading)
+  if (setup) self.postMessage(answer(setup, withMarks([...readings.values()], data.marks)))
+}
+
+function answer(known: HoldSetup, sorted: Reading[]): FromHoldWorker {
+  try {
+    const estimate = estimateHold(known, sorted)
+    return { estimate, reason: null, ahead: ahead(known, estimate, sorted) }
+  }
+  catch (error) {
+    if (error instanceof HoldError) return { estimate: null, reason: error.message, ahead: null }
+    throw error
+  }
+}
+
+function ahead(known: HoldSetup, estimate: HoldEstimate, sorted: Reading[]): FromHoldWorker['ahead'] {
+  const last = sorted.at(-1)!
+  const first = sorted[Math.min(sorted.length - 1, Math.floor(sorted.length * 0.2))]!
+  const tail = sorted.slice(-Math.max(1, Math.min(9, sorted.length >> 1)))
+  const level = tail.reduce((sum, reading) => sum + reading.pressure, 0) / tail.length
+  const from = { ...last, pressure: level }
+  const until = last.t + Math.max(120, (last.t - sorted[0]!.t) * 0.4)
+  return {
+    low: pressureAhead(known, from, estimate.low95 + known.rigLeak, until, 12),
+    high: pressureAhead(known, from, estimate.high95 + known.rigLeak, until, 12),
+    atLimit: pressureAhead(known, first, known.limit + known.rigLeak, until, 24),
+  }
+}

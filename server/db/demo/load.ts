@@ -1,0 +1,78 @@
+import { isNull, lt, and } from 'drizzle-orm'
+import { closeDatabase, database } from '../client'
+import { bell } from '../schema'
+import { demoJob, demoPerson, mLmin } from './shop'
+
+/** The demo shop: Skerry Reach Workshop, its jobs made by the simulated tanks and the real analysis, dated back from now. */
+const now = Date.now()
+const HOUR = 3_600_000
+const DAY = 24 * HOUR
+const ago = (milliseconds: number) => new Date(now - milliseconds)
+
+await demoPerson('oda', 'Oda Vint', 'owner', ago(90 * DAY))
+const finn = await demoPerson('finn', 'Finn Calder', 'technician', ago(90 * DAY))
+await demoPerson('ines', 'Ines Marrow', 'inspector', ago(90 * DAY))
+
+const pump = await demoJob(finn, ago(6 * DAY), {
+  craftName: 'Fire pump 3', craftKind: 'small equipment', tankName: 'fuel tank', tankKind: 'small-steel', fuel: 'petrol',
+  complaint: { shows: ['parked, hours later'], wet: ['low'], amount: 'drip', words: 'Puddle under it after the night in the shed.' },
+}, [{ part: 'Drain plug', rate: 31 }])
+await pump.hold('1', ago(6 * DAY - 2 * HOUR), 15)
+await pump.soap('1', ago(6 * DAY - 3 * HOUR), { 'Drain plug': { mark: 'bubbles', length: 12, note: 'Gasket flattened to one side.' } })
+await pump.repair(1, ago(6 * DAY - 4 * HOUR), { method: 'renew-seal', material: 'none', note: 'New fibre washer, face dressed.' })
+await pump.hold('2', ago(6 * DAY - 5 * HOUR), 30)
+await pump.hold('3', ago(5 * DAY - 2 * HOUR), 30)
+await pump.hold('4', ago(4 * DAY), 40)
+
+const bay = await demoJob(finn, ago(5 * DAY), {
+  craftName: 'Flying boat SK-11', craftKind: 'light aircraft', tankName: 'left outer bay', tankKind: 'riveted-bay', fuel: 'avgas', limitSource: 'maintenance manual',
+  complaint: { shows: ['smell only', 'parked, hours later'], wet: ['low', 'under a strap'], amount: 'stain', words: 'Blue stain at the drain and along the upper rivets. Full tanks only.' },
+}, [{ part: 'Drain flange', rate: 38 }, { part: 'Rib 4', rate: 6 }, { part: 'Rivet row A', rate: 14 }])
+await bay.hold('1', ago(5 * DAY - 2 * HOUR), 25)
+await bay.soap('1', ago(5 * DAY - 3 * HOUR), {
+  'Drain flange': { mark: 'bubbles', length: 18, note: 'Steady stream at the aft edge.' },
+  'Rivet row A': { mark: 'foams', from: 0.46, to: 0.52, length: 34, note: 'Rivets 17 to 19.' },
+  'Rib 4': { mark: 'foams', from: 0.86, to: 0.94, length: 15, note: 'Lower corner.' },
+})
+await bay.repair(1, ago(5 * DAY - 6 * HOUR), { method: 'renew-seal', material: 'none', note: 'New flange gasket.' })
+await bay.repair(3, ago(5 * DAY - 7 * HOUR), { method: 'fillet', material: 'polysulfide-fast', batch: 'PF-2207', temperature: 294.15 })
+await bay.repair(2, ago(5 * DAY - 8 * HOUR), { method: 'wick', material: 'thread-sealant', batch: 'TS-118', temperature: 294.15 }, 0.25)
+await bay.hold('2', ago(2 * DAY), 30)
+await bay.soap('2', ago(2 * DAY - HOUR), { 'Rivet row A': { mark: 'foams', from: 0.47, to: 0.51, length: 22, note: 'Rivet 18 still weeps.', again: 2 } })
+
+const van = await demoJob(finn, ago(26 * HOUR), {
+  craftName: 'Library van', craftKind: 'road vehicle', tankName: 'main tank', tankKind: 'moulded', fuel: 'petrol',
+  complaint: { shows: ['trouble code', 'while filling'], wet: ['cannot say'], amount: 'smell', words: 'Vapour code again after the second new cap.' },
+}, [{ part: 'Filler neck and grommet', rate: 17 }])
+await van.hold('1', ago(25 * HOUR), 6, { gaugeStep: 100, gaugeNoise: 30, hasThermometer: false, hasBarometer: false, temperatureDoubt: 0.5, barometerDoubt: 40 })
+
+const lark = await demoJob(finn, ago(9 * HOUR), {
+  craftName: 'Workboat Brine Lark', craftKind: 'boat', tankName: 'belly tank', tankKind: 'aluminium-belly', fuel: 'diesel', limitSource: 'label on the tank',
+  complaint: { shows: ['brim-full', 'under way'], wet: ['top'], amount: 'weep', words: 'Bilge smells after fuelling. Dry at half tank.' },
+}, [{ part: 'Sender ring', rate: 44 }])
+await lark.hold('1', ago(8 * HOUR), 20)
+await lark.soap('1', ago(7 * HOUR), { 'Sender ring': { mark: 'bubbles', length: 25, note: 'Two screws were loose, ring is true.' } })
+await lark.repair(1, ago(3.5 * HOUR), { method: 'faying', material: 'polysulfide-fast', batch: 'PF-2231', temperature: 291.15, note: 'Both faces cleaned, screws in a star.' })
+
+const generator = await demoJob(finn, ago(3 * DAY), {
+  craftName: 'Sprayer generator', craftKind: 'small equipment', tankName: 'moulded tank', tankKind: 'moulded', fuel: 'petrol', capacity: 0.022, acceptance: mLmin(1),
+  complaint: { shows: ['engine running'], wet: ['low'], amount: 'drip', words: 'Drips on the frame while it charges.' },
+}, [{ part: 'Supply quick connector', rate: 9 }])
+await generator.hold('1', ago(3 * DAY - HOUR), 20)
+await generator.soap('1', ago(3 * DAY - 2 * HOUR), { 'Supply quick connector': { mark: 'bubbles', length: 6 } })
+await generator.repair(1, ago(9 * HOUR), { method: 'faying', material: 'epoxy-patch', batch: 'EP-40', temperature: 297.15 })
+
+await demoJob(finn, ago(2 * HOUR), {
+  craftName: 'Beach tractor', craftKind: 'heavy vehicle', tankName: 'saddle tank', tankKind: 'saddle-steel', fuel: 'diesel',
+  complaint: { shows: ['parked, hours later'], wet: ['under a strap', 'low'], amount: 'pool', words: 'Wet along the rear strap every morning.' },
+}, [{ part: 'Strap lines', rate: 26 }])
+
+const tug = await demoJob(finn, ago(3 * HOUR), {
+  craftName: 'Glider tug', craftKind: 'light aircraft', tankName: 'fuselage tank', tankKind: 'aluminium-belly', fuel: 'avgas', capacity: 0.09, acceptance: mLmin(1), pressureLimit: 7000, limitSource: 'maintenance manual',
+  complaint: { shows: ['smell only'], wet: ['inside the craft'], amount: 'smell', words: 'Smell in the cabin after a climb.' },
+}, [{ part: 'Return fitting', rate: 2.6 }])
+await tug.hold('1', ago(7 * 60_000), 7, { testPressure: 3500, gaugeStep: 10, gaugeNoise: 5 }, true)
+
+// Bells that would have been answered days ago.
+await database().update(bell).set({ answeredAt: ago(DAY) }).where(and(isNull(bell.answeredAt), lt(bell.dueAt, ago(20 * HOUR))))
+await closeDatabase()

@@ -1,0 +1,111 @@
+import { Hash } from '@adonisjs/hash'
+import { Scrypt } from '@adonisjs/hash/drivers/scrypt'
+import { eq } from 'drizzle-orm'
+import { tankKind } from '../../../core/circuit/tankKinds'
+import { cautionsFor } from '../../../core/leaktest/cautions'
+import type { SoapMark } from '../../../core/leaktest/soap'
+import { throughputFromStandard } from '../../../core/quantity/standardLeakRate'
+import { standInTank } from '../../../core/standin/standInTank'
+import type { HoldForm } from '../../../shared/schemas/hold'
+import type { NewJob } from '../../../shared/schemas/job'
+import type { RepairForm } from '../../../shared/schemas/repair'
+import { defaultPreferences, type Role } from '../../../shared/schemas/person'
+import type { HoldView, JobView } from '../../../shared/views'
+import type { Actor } from '../../services/change'
+import { seedOf, standInFor, type HiddenTank } from '../../services/hiddenTank'
+import { setUpHold, stepHold, takeReadings } from '../../services/holds'
+import { loadJob, openJob, readCautions } from '../../services/jobs'
+import { recordRepair } from '../../services/repairs'
+import { addFind, markPart, startSoap, stopSoap } from '../../services/soaps'
+import { database } from '../client'
+import { job, person } from '../schema'
+
+export const DEMO_PASSWORD = 'skerry-reach'
+const hasher = new Hash(new Scrypt({}))
+
+/** Ids from names, so that the demo is the same each time it is loaded. */
+export function demoId(name: string): string {
+  const hex = [1, 2, 3, 4].map(k => seedOf(`${k} ${name} ${k * 7}`).toString(16).padStart(8, '0')).join('')
+  return `${hex.slice(0, 8)}-${hex.slice(8, 12)}-4${hex.slice(13, 16)}-a${hex.slice(17, 20)}-${hex.slice(20, 32)}`
+}
+
+export async function demoPerson(login: string, name: string, role: Role, now: Date): Promise<(at: Date) => Actor> {
+  const id = demoId(login)
+  await database().insert(person).values({ id, login, name, role, passwordHash: await hasher.make(DEMO_PASSWORD), preferences: defaultPreferences, createdAt: now })
+  return at => ({ id, role, now: at })
+}
+
+export const mLmin = throughputFromStandard
+
+/** A job of the demo and the verbs that move it on, each at its own moment. */
+export async function demoJob(actor: (at: Date) => Actor, opened: Date, facts: Partial<NewJob> & Pick<NewJob, 'craftName' | 'craftKind' | 'tankName' | 'tankKind' | 'fuel'>, hiddenLeaks: { part: string, rate: number, law?: 'viscous' | 'orifice' }[]) {
+  const kind = tankKind(facts.tankKind)
+  const id = demoId(facts.craftName + facts.tankName)
+  let view: JobView = await openJob(actor(opened), {
+    id, material: kind.material, capacity: kind.capacity, pressureLimit: kind.pressureLimit, limitSource: 'plate on the tank', acceptance: mLmin(kind.acceptance),
+    complaint: { shows: [], wet: [], amount: null, words: '' }, ...facts,
+  })
+  const partId = (name: string) => view.parts.find(part => part.name === name)!.id
+  const hidden: HiddenTank = {
+    seed: seedOf(id),
+    leaks: hiddenLeaks.map(leak => ({ partId: partId(leak.part), law: leak.law ?? 'viscous', rate: mLmin(leak.rate), referencePressure: kind.workingPressure })),
+    leftAfter: {},
+  }
+  const keepHidden = () => database().update(job).set({ hiddenTank: hidden }).where(eq(job.id, id))
+  await keepHidden()
+
+  const hold = async (name: string, started: Date, minutes: number, form: Partial<HoldForm> = {}, running = false): Promise<HoldView> => {
+    await readCautions(actor(started), id, cautionsFor(view.craft.kind).map(caution => caution.key))
+    const made = await setUpHold(actor(started), id, {
+      id: demoId(`${id} hold ${name}`), source: 'stand-in', method: 'pressure-decay', volume: view.capacity, volumeUncertainty: view.capacity * 0.02,
+      testPressure: kind.workingPressure, gaugeStep: 10, gaugeNoise: 6, hasThermometer: true, hasBarometer: true, temperatureDoubt: 0.05, barometerDoubt: 10,
+      rigLeak: mLmin(0.02), rigLeakDoubt: mLmin(0.01), closures: {}, earlyReason: '', ...form,
+    })
+    await stepHold(actor(started), made.id, 'settling')
+    view = await loadJob(id)
+    const tank = standInTank(standInFor(hidden, view, made, +started))
+    await takeReadings(made.id, Array.from({ length: Math.floor(minutes * 12) + 1 }, (_, k) => tank.readAt(k * 5)))
+    const after = (part: number) => new Date(+started + part * 60_000)
+    await stepHold(actor(after(Math.min(5, minutes / 2))), made.id, 'reading')
+    if (!running) await stepHold(actor(after(minutes)), made.id, 'stopped')
+    view = await loadJob(id)
+    return made
+  }
+
+  const soap = async (name: string, started: Date, marks: Record<string, { mark: SoapMark, from?: number, to?: number, length?: number, note?: string, again?: number }>) => {
+    const soapId = demoId(`${id} soap ${name}`)
+    view = await startSoap(actor(started), id, { id: soapId, pressure: kind.workingPressure, earlyReason: '' })
+    let minute = 0
+    for (const part of view.parts.filter(each => each.removedAt === null)) {
+      const at = new Date(+started + ++minute * 45_000)
+      const seen = marks[part.name] ?? { mark: 'dry' as const }
+      if (seen.mark !== 'foams' && seen.mark !== 'bubbles') view = await markPart(actor(at), soapId, { id: demoId(soapId + part.id), partId: part.id, mark: seen.mark })
+      else {
+        const { shape } = part
+        const along = (share: number) => (shape.at === 'line'
+          ? { x: shape.x1 + (shape.x2 - shape.x1) * share, y: shape.y1 + (shape.y2 - shape.y1) * share }
+          : { x: shape.x + (share - 0.5) * 40, y: shape.y })
+        const a = along(seen.from ?? 0.3)
+        const b = along(seen.to ?? 0.7)
+        view = await addFind(actor(at), soapId, {
+          id: demoId(`${soapId} find ${part.id}`), partId: part.id, seen: seen.mark, x1: a.x, y1: a.y, x2: b.x, y2: b.y,
+          length: (seen.length ?? 10) / 1000, note: seen.note ?? '', leakId: seen.again ? view.leaks.find(leak => leak.number === seen.again)!.id : null,
+        })
+      }
+    }
+    view = await stopSoap(actor(new Date(+started + ++minute * 45_000)), soapId)
+  }
+
+  const repair = async (leakNumber: number, at: Date, form: Pick<RepairForm, 'method' | 'material'> & Partial<RepairForm>, left = 0) => {
+    const repairId = demoId(`${id} repair ${leakNumber} ${+at - +opened}`)
+    view = await recordRepair(actor(at), id, {
+      id: repairId, leakId: view.leaks.find(leak => leak.number === leakNumber)!.id, batch: '', temperature: 291.15, cureTime: null, note: '', ...form,
+    })
+    if (left > 0) {
+      hidden.leftAfter![repairId] = left
+      await keepHidden()
+    }
+  }
+  return { id, hold, soap, repair }
+}
+
