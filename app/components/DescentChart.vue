@@ -5,12 +5,12 @@ import { standardFromThroughput } from '#core/quantity/standardLeakRate'
 import type { DescentPoint } from '#shared/views'
 
 /** Each hold's leak rate and 95 % interval on a log scale, falling to the limit. */
-const props = defineProps<{ points: DescentPoint[], limit: number, height: number }>()
+const props = defineProps<{ points: DescentPoint[], limit: number, height: number, /** drawn at once, for a page that prints */ eager?: boolean }>()
 
 const inks = useInks()
 const place = ref<HTMLElement>()
 const visible = useElementVisibility(place)
-const shown = ref(false)
+const shown = ref(props.eager)
 watchEffect(() => { if (visible.value) shown.value = true })
 
 const option = computed(() => {
@@ -32,7 +32,7 @@ const option = computed(() => {
       markArea: { silent: true, itemStyle: { color: colours.sealedSoft, opacity: 0.7 }, data: [[{ yAxis: floor }, { yAxis: limit }]] },
       markLine: {
         silent: true, symbol: 'none', lineStyle: { color: colours.sealed, width: 2, type: 'solid' }, data: [{ yAxis: limit }],
-        label: { position: 'insideEndTop', formatter: `${rateText(props.limit)} mL/min`, color: colours.sealed, fontSize: 12, fontWeight: 600, fontFamily: 'Archivo Variable' },
+        label: { position: 'insideEndTop', formatter: `${limitText(props.limit)} mL/min`, color: colours.sealed, fontSize: 12, fontWeight: 600, fontFamily: 'Archivo Variable' },
       },
       renderItem: (params: CustomSeriesRenderItemParams, api: CustomSeriesRenderItemAPI) => {
         const i = params.dataIndex
@@ -64,7 +64,7 @@ const words = computed(() => (props.points.length
 </script>
 
 <template>
-  <div ref="place" :style="{ height: `${height}px` }" role="img" :aria-label="`Descent against a limit of ${rateText(limit)} mL/min. ${words}`">
+  <div ref="place" :style="{ height: `${height}px` }" role="img" :aria-label="`Descent against a limit of ${limitText(limit)} mL/min. ${words}`">
     <VChart v-if="shown" :option="option" autoresize :init-options="{ renderer: 'svg' }" />
   </div>
 </template>

@@ -64,7 +64,7 @@ const words = computed(() => {
     <div class="h-64 sm:h-72" role="img" :aria-label="words"><VChart :option="option" autoresize :update-options="{ notMerge: true }" /></div>
     <ul class="soft mt-1 flex flex-wrap gap-x-5 gap-y-1 text-sm">
       <li><svg width="22" height="10" class="mr-1 inline-block" aria-hidden="true"><circle cx="5" cy="5" r="2.500" fill="var(--ink)" /><circle cx="14" cy="5" r="2.500" fill="var(--ink)" /></svg>readings</li>
-      <li v-if="ahead"><svg width="26" height="10" class="mr-1 inline-block" aria-hidden="true"><path d="M0 5H26" stroke="var(--sealed)" stroke-width="2.500" stroke-dasharray="7 5" /></svg>if it leaked the limit, {{ rateText(hold.setup.limit) }} mL/min</li>
+      <li v-if="ahead"><svg width="26" height="10" class="mr-1 inline-block" aria-hidden="true"><path d="M0 5H26" stroke="var(--sealed)" stroke-width="2.500" stroke-dasharray="7 5" /></svg>if it leaked the limit, {{ limitText(hold.setup.limit) }} mL/min</li>
       <li v-if="ahead"><svg width="26" height="12" class="mr-1 inline-block" aria-hidden="true"><path d="M0 4L26 0V12Z" fill="var(--unsure-soft)" stroke="var(--unsure)" stroke-width="0.500" /></svg>where it is going</li>
       <li v-if="estimate?.ignored.length"><svg width="14" height="12" class="mr-1 inline-block" aria-hidden="true"><circle cx="6" cy="6" r="4" fill="none" stroke="var(--leaking)" stroke-width="2" /></svg>left out</li>
     </ul>

@@ -10,7 +10,7 @@ const { width } = useElementSize(place)
 const span = { low: Math.log10(1 / 30), high: Math.log10(300) }
 const LEFT = 14
 const x = (rate: number) => LEFT + (Math.min(span.high, Math.max(span.low, Math.log10(Math.max(rate / props.limit, 1e-9)))) - span.low) / (span.high - span.low) * (Math.max(200, width.value) - 2 * LEFT)
-const ticks = computed(() => [0.1, 1, 10, 100].map(times => ({ x: x(times * props.limit), text: rateText(times * props.limit) })))
+const ticks = computed(() => [0.1, 1, 10, 100].map(times => ({ x: x(times * props.limit), text: limitText(times * props.limit) })))
 const look = computed<StateLook>(() => (props.estimate ? verdictLook(props.estimate.verdict) : 'unsure'))
 const bar = computed(() => {
   if (!props.estimate) return null
@@ -21,7 +21,7 @@ const bar = computed(() => {
 
 <template>
   <div ref="place">
-    <svg :width="Math.max(200, width)" height="96" role="img" :aria-label="estimate ? `Leak rate ${rateText(estimate.leakRate)} mL/min, between ${rateText(estimate.low95)} and ${rateText(estimate.high95)}, limit ${rateText(limit)}` : `No estimate yet, limit ${rateText(limit)} mL/min`" class="block">
+    <svg :width="Math.max(200, width)" height="96" role="img" :aria-label="estimate ? `Leak rate ${rateText(estimate.leakRate)} mL/min, between ${rateText(estimate.low95)} and ${rateText(estimate.high95)}, limit ${limitText(limit)}` : `No estimate yet, limit ${limitText(limit)} mL/min`" class="block">
       <rect :x="LEFT" y="46" :width="x(limit) - LEFT" height="10" rx="5" fill="var(--sealed-soft)" />
       <rect :x="x(limit)" y="46" :width="Math.max(200, width) - LEFT - x(limit)" height="10" rx="5" fill="var(--hair)" />
       <g v-if="bar" :style="{ color: `var(--${look})` }">

@@ -26,7 +26,13 @@ const tank = computed(() => tankKind(props.kind))
 const unit = computed(() => 1000 / Math.max(160, width.value || 800))
 const text = computed(() => Math.max(13 * unit.value, 13))
 const roomy = computed(() => width.value >= 560)
-const box = computed(() => (props.bare ? '20 20 960 320' : `0 ${-70} 1000 ${500}`))
+/** As high as the tank and its names need. */
+const box = computed(() => {
+  if (props.bare) return '20 20 960 320'
+  const top = Math.min(28, ...names.value.map(name => name.at - text.value * 1.2))
+  const bottom = Math.max(336, ...names.value.map(name => name.at + text.value * 0.5))
+  return `0 ${top} 1000 ${bottom - top}`
+})
 
 const middle = (part: PartView) => (part.shape.at === 'point' ? part.shape : { x: (part.shape.x1 + part.shape.x2) / 2, y: (part.shape.y1 + part.shape.y2) / 2 })
 
@@ -95,7 +101,7 @@ const colour = (partId: string) => (props.looks?.[partId] ? `var(--${props.looks
     <text v-for="name in bare ? [] : names" :key="name.id" :x="name.x" :y="name.at" :text-anchor="name.anchor" :font-size="text" :font-weight="name.id === picked ? 700 : 500" fill="var(--ink-soft)" class="halo">{{ name.name }}</text>
     <g v-for="leak in drawn" :key="leak.id" :style="{ color: `var(--${leak.look})` }">
       <template v-if="bare">
-        <g :transform="`translate(${leak.cx} ${leak.cy}) scale(2.600)`"><LeakSign :look="leak.look" /></g>
+        <g :transform="`translate(${leak.cx} ${leak.cy}) scale(${unit * 0.85})`"><LeakSign :look="leak.look" /></g>
       </template>
       <template v-else>
         <path :d="leak.marks" stroke="currentColor" :stroke-width="3.500 * Math.max(1, unit * 0.7)" fill="none" stroke-linecap="round" />

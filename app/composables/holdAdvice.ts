@@ -11,7 +11,7 @@ const means: Record<Decider, string> = {
 
 /** What can be said so far, and what would decide it, in one or two sentences. */
 export function holdAdvice(estimate: HoldEstimate, setup: HoldSetup): string {
-  const limit = `${rateText(setup.limit)} mL/min`
+  const limit = `${limitText(setup.limit)} mL/min`
   if (estimate.verdict === 'sealed') return `Even its upper bound is below ${limit}. This hold saw leaks down to ${rateText(estimate.smallestSeen)} mL/min.`
   if (estimate.verdict === 'leaking') return `Even its lower bound is above ${limit}. Find it with soap while it is under pressure.`
   const parts = Object.entries(estimate.budget).sort((a, b) => b[1] - a[1])

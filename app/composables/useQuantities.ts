@@ -46,3 +46,6 @@ export function rateText(throughput: number): string {
   if (rate < 0.005) return '0'
   return rate >= 100 ? rate.toFixed(0) : rate >= 10 ? rate.toFixed(1) : rate.toFixed(2)
 }
+
+/** A limit as somebody set it: 1, 0.5 or 20, without figures that it does not have. */
+export const limitText = (throughput: number) => String(Number(standardFromThroughput(throughput).toPrecision(3)))

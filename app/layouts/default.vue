@@ -31,7 +31,7 @@ const offline = computed(() => !changes.connected || queue.waiting > 0)
   <div class="frame min-h-dvh">
     <a href="#page" class="sr-only focus:not-sr-only focus:absolute focus:z-50 focus:bg-(--sheet) focus:p-3">Go to the page</a>
     <nav class="rail no-print" aria-label="Rooms">
-      <NuxtLink to="/" class="hidden p-4 pb-5 text-zinc-300 md:block" aria-label="Zinc Bell"><BellSign :size="40" /></NuxtLink>
+      <NuxtLink to="/" class="hidden place-items-center py-4 text-zinc-300 md:grid" aria-label="Zinc Bell"><BellSign :size="40" /></NuxtLink>
       <NuxtLink v-for="room in rooms" :key="room.to" :to="room.to" class="room" :class="room.here(route.path) && 'here'" :aria-current="room.here(route.path) ? 'page' : undefined">
         <UIcon :name="room.icon" class="size-6" />{{ room.name }}
       </NuxtLink>

@@ -43,10 +43,14 @@ function answer(known: HoldSetup, sorted: Reading[]): FromHoldWorker {
 
 function ahead(known: HoldSetup, estimate: HoldEstimate, sorted: Reading[]): FromHoldWorker['ahead'] {
   const last = sorted.at(-1)!
-  const first = sorted[Math.min(sorted.length - 1, Math.floor(sorted.length * 0.2))]!
-  const tail = sorted.slice(-Math.max(1, Math.min(9, sorted.length >> 1)))
-  const level = tail.reduce((sum, reading) => sum + reading.pressure, 0) / tail.length
-  const from = { ...last, pressure: level }
+  const start = sorted[0]!.t
+  const settled = Math.min(start + 3 * (estimate.settling?.tau ?? 0), start + (last.t - start) * 0.75)
+  const at = (index: number) => {
+    const near = sorted.slice(Math.max(0, index - 4), index + 5)
+    return { ...sorted[index]!, pressure: near.reduce((sum, reading) => sum + reading.pressure, 0) / near.length }
+  }
+  const first = at(Math.max(0, sorted.findIndex(reading => reading.t >= settled)))
+  const from = at(sorted.length - 1)
   const until = last.t + Math.max(120, (last.t - sorted[0]!.t) * 0.4)
   return {
     low: pressureAhead(known, from, estimate.low95 + known.rigLeak, until, 12),

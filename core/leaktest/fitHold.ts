@@ -12,7 +12,7 @@ export interface HoldFit {
   slopeVariance: number
   /** inventory at the start without settling, Pa·m3/K */
   start: number
-  /** inventory missing at the start because the gas was warm, Pa·m3/K */
+  /** inventory that the start seems to hold beyond what it does, because the gas was warmer than the skin, Pa·m3/K */
   settling: number
   residuals: Float64Array
 }
@@ -75,7 +75,7 @@ function weigh(series: HoldSeries, sign: 1 | -1, weights: Float64Array, steps: n
   for (const law of leakLaws) {
     const lost = Float64Array.from(series.exposure[law], value => -sign * value)
     for (const tau of [null, ...settlingTaus]) {
-      const settling = tau === null ? [] : [Float64Array.from(times, t => -Math.exp(-(t - start) / tau))]
+      const settling = tau === null ? [] : [Float64Array.from(times, t => Math.exp(-(t - start) / tau))]
       const columns = [ones, lost, ...settling, ...offsets]
       const prior = [Infinity, Infinity, ...settling.map(() => settlingVariance), ...offsets.map(() => Infinity)]
       const fit = weightedLeastSquares(columns, y, weights, prior)
@@ -109,7 +109,8 @@ function weigh(series: HoldSeries, sign: 1 | -1, weights: Float64Array, steps: n
 /** The time of the step that would explain the residuals best, or null when none is worth it. */
 function findStep(series: HoldSeries, residuals: Float64Array, weights: Float64Array): number | null {
   const count = residuals.length
-  const noise = Math.max(series.noise, robustSpread(residuals))
+  // From one reading to the next, so that the step itself does not widen it.
+  const noise = Math.max(series.noise, robustSpread(residuals.slice(1).map((residual, i) => residual - residuals[i]!)) / Math.SQRT2)
   let total = 0, totalCount = 0
   for (let i = 0; i < count; i++) if (weights[i]! > 0) { total += residuals[i]!; totalCount++ }
   let left = 0, leftCount = 0

@@ -41,6 +41,8 @@ export function nextStep(ledger: Ledger, entries: LedgerEntries, running: { id: 
   if (ledger.settle) {
     const { kind, partIds, minutes } = ledger.settle
     if (entries.tests.length === 0) return { action: 'test', sentence: `Nothing tested yet. A hold takes about ${minutes} min.`, at: null, about: 'hold' }
+    const last = entries.tests.at(-1)!
+    if (last.kind === 'hold' && last.verdict === 'cannot-tell' && kind === 'hold') return { action: 'settle', sentence: `Hold ${last.number} could not tell. Another of about ${minutes} min, longer or with better instruments, would settle it.`, at: null, about: kind }
     const which = partIds.length <= 3 ? list(partIds.map(name)) : `${partIds.length} of ${entries.parts.length} parts`
     return { action: 'settle', sentence: `Cannot tell yet: no evidence that stands for ${which}. A ${kind === 'soap' ? 'soap walk' : 'hold'} of about ${minutes} min would settle it.`, at: null, about: kind }
   }

@@ -50,7 +50,7 @@ const change = (key: 'temperature' | 'barometer', kind: QuantityKind) => {
   return `${b >= a ? '+' : ''}${value} since the start`
 }
 const over = computed(() => job.value && last.value && running.value && Math.abs(last.value.pressure) > job.value.pressureLimit)
-const shut = computed(() => (job.value && hold.value ? job.value.parts.filter(part => part.removedAt === null && part.opening && (hold.value!.closures[part.id] ?? 'own') !== 'own').map(part => part.name.toLowerCase()) : []))
+const shut = computed(() => (job.value && hold.value ? job.value.parts.filter(part => part.removedAt === null && part.opening && (hold.value!.closures[part.id] ?? 'own') !== 'own').map(part => lowerFirst(part.name)) : []))
 const look = computed(() => (estimate.value ? verdictLook(estimate.value.verdict) : 'unsure'))
 const ready = computed(() => hold.value?.state === 'set up' && session.mayWork)
 const needsCautions = computed(() => ready.value && job.value !== null && job.value.cautions === null && hold.value?.source !== 'file')

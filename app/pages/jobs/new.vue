@@ -43,7 +43,7 @@ useActionKeys('New complaint', [{ key: 'escape', label: 'Back to the Bay', run: 
       </UFormField>
       <div class="sheet p-5">
         <JobFactsFields v-model="draft" />
-        <p class="soft mt-4 text-sm">Parts that come along: {{ parts.map(part => part.name.toLowerCase()).join(', ') }}.</p>
+        <p class="soft mt-4 text-sm">Parts that come along: {{ parts.map(part => lowerFirst(part.name)).join(', ') }}.</p>
       </div>
       <p v-if="problem" role="alert" class="leaking font-medium">{{ problem }}</p>
       <div class="flex gap-3">

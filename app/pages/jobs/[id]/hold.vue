@@ -112,7 +112,7 @@ const sourceHelp = {
             </li>
           </ul>
         </UFormField>
-        <p v-if="shutOut.length" class="unsure mt-3 font-semibold">This hold will say nothing about {{ shutOut.map(part => part.name.toLowerCase()).join(', ') }}.</p>
+        <p v-if="shutOut.length" class="unsure mt-3 font-semibold">This hold will say nothing about {{ shutOut.map(part => lowerFirst(part.name)).join(', ') }}.</p>
       </div>
       <p v-if="problem" role="alert" class="leaking font-medium">{{ problem }}</p>
       <div class="flex gap-3">

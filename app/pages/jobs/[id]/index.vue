@@ -101,7 +101,7 @@ useActionKeys('Job', [
         </section>
         <section class="sheet" aria-labelledby="tank-title">
           <div class="flex items-center justify-between"><h2 id="tank-title">Tank and complaint</h2><UButton v-if="session.mayWork" color="neutral" variant="ghost" size="md" class="min-h-11" @click="panel = 'edit'">Change<span class="key max-sm:hidden">E</span></UButton></div>
-          <p>{{ short('volume', job.capacity) }} {{ job.material }}, {{ fuelName(job.fuel).toLowerCase() }}. Never above {{ short('pressure', job.pressureLimit) }} ({{ job.limitSource }}). A leak up to {{ rateText(job.acceptance) }} mL/min is accepted.</p>
+          <p>{{ short('volume', job.capacity) }} {{ job.material }}, {{ fuelName(job.fuel).toLowerCase() }}. Never above {{ short('pressure', job.pressureLimit) }} ({{ job.limitSource }}). A leak up to {{ limitText(job.acceptance) }} mL/min is accepted.</p>
           <p v-if="complaintText" class="mt-2 font-medium">{{ complaintText }}</p>
           <p v-if="job.complaint.words" class="soft mt-1">“{{ job.complaint.words }}”</p>
         </section>
@@ -114,7 +114,7 @@ useActionKeys('Job', [
       <ul class="divide-y divide-(--hair)">
         <li v-for="{ leak, state, find, repairs } in register" :key="leak.id" class="flex flex-wrap items-start justify-between gap-x-4 gap-y-2 py-3">
           <div class="min-w-0 flex-1 basis-72">
-            <p class="font-semibold"><StateSign :look="leakLook(state)" /> Leak {{ leak.number }}, {{ partName(leak.partId).toLowerCase() }}: <span :class="leakLook(state)">{{ state }}</span></p>
+            <p class="font-semibold"><StateSign :look="leakLook(state)" /> Leak {{ leak.number }}, {{ lowerFirst(partName(leak.partId)) }}: <span :class="leakLook(state)">{{ state }}</span></p>
             <p v-if="find" class="soft">{{ find.seen }}, {{ short('length', find.length, 2) }}, found {{ clockText(find.at, now) }}<template v-if="find.note">. {{ find.note }}</template></p>
             <p v-for="each in repairs" :key="each.id" class="soft" :class="each.struck && 'line-through'">
               {{ methodName(each.method) }}<template v-if="each.material !== 'none'">, {{ repairMaterial(each.material).name.toLowerCase() }} {{ each.batch }}</template>, {{ clockText(each.at, now) }}, {{ each.by }}.

@@ -40,8 +40,8 @@ useActionKeys('Record', [
         <p class="flex items-center gap-2 text-2xl font-bold" :class="jobLook(standing.ledger.state)"><StateSign :look="jobLook(standing.ledger.state)" :size="30" />{{ jobWords[standing.ledger.state] }}</p>
       </header>
       <p class="mb-5 text-lg">
-        <template v-if="standing.ledger.state === 'sealed'">Every one of {{ parts.length }} parts has evidence that stands: a test that reached it after it was last disturbed, found nothing, and could see less than {{ rateText(job.acceptance) }} mL/min.</template>
-        <template v-else>{{ nextSentence(standing.next, now) }}<template v-if="missing.length && missing.length < parts.length"> Without evidence: {{ missing.join(', ').toLowerCase() }}.</template></template>
+        <template v-if="standing.ledger.state === 'sealed'">Every one of {{ parts.length }} parts has evidence that stands: a test that reached it after it was last disturbed, found nothing, and could see less than {{ limitText(job.acceptance) }} mL/min.</template>
+        <template v-else>{{ nextSentence(standing.next, now) }}<template v-if="missing.length && missing.length < parts.length"> Without evidence: {{ missing.map(lowerFirst).join(', ') }}.</template></template>
       </p>
 
       <section><h2>Complaint</h2><p>{{ [job.complaint.amount, ...job.complaint.shows, ...job.complaint.wet.map(place => `wet ${place}`)].filter(Boolean).join(', ') || 'None recorded' }}<template v-if="job.complaint.words">. “{{ job.complaint.words }}”</template></p></section>
@@ -78,10 +78,10 @@ useActionKeys('Record', [
             <td v-else colspan="4">{{ hold.noEstimate }}</td><td>{{ hold.by }}<template v-if="hold.source === 'stand-in'"> (simulated tank)</template><p v-if="hold.earlyReason" class="time">before cure: {{ hold.earlyReason }}</p></td>
           </tr>
         </tbody></table></div>
-        <p v-for="soap in job.soaps" :key="soap.id" class="mt-2" :class="soap.struck && 'line-through'">Soap {{ soap.number }}, {{ clockText(soap.stoppedAt ?? soap.startedAt, now) }}, at {{ short('pressure', soap.pressure) }}, {{ soap.by }}: dry on {{ soap.marks.filter(mark => mark.mark === 'dry').map(mark => partName(mark.partId).toLowerCase()).join(', ') || 'nothing' }}; found on {{ soap.marks.filter(mark => mark.mark === 'foams' || mark.mark === 'bubbles').map(mark => partName(mark.partId).toLowerCase()).join(', ') || 'nothing' }}.<span v-if="soap.earlyReason" class="time"> Before cure: {{ soap.earlyReason }}.</span></p>
-        <p class="soft mt-2 text-sm">A limit of {{ rateText(job.acceptance) }} mL/min was judged by: sealed when the one-sided 95 % bound is below it, leaking when above it. Rates are standard mL/min (20 °C, 101.325 kPa).</p>
+        <p v-for="soap in job.soaps" :key="soap.id" class="mt-2" :class="soap.struck && 'line-through'">Soap {{ soap.number }}, {{ clockText(soap.stoppedAt ?? soap.startedAt, now) }}, at {{ short('pressure', soap.pressure) }}, {{ soap.by }}: dry on {{ soap.marks.filter(mark => mark.mark === 'dry').map(mark => lowerFirst(partName(mark.partId))).join(', ') || 'nothing' }}; found on {{ soap.marks.filter(mark => mark.mark === 'foams' || mark.mark === 'bubbles').map(mark => lowerFirst(partName(mark.partId))).join(', ') || 'nothing' }}.<span v-if="soap.earlyReason" class="time"> Before cure: {{ soap.earlyReason }}.</span></p>
+        <p class="soft mt-2 text-sm">A limit of {{ limitText(job.acceptance) }} mL/min was judged by: sealed when the one-sided 95 % bound is below it, leaking when above it. Rates are standard mL/min (20 °C, 101.325 kPa).</p>
       </section>
-      <section v-if="descentOf(job).length"><h2>Descent</h2><DescentChart :points="descentOf(job)" :limit="job.acceptance" :height="190" /></section>
+      <section v-if="descentOf(job).length"><h2>Descent</h2><DescentChart :points="descentOf(job)" :limit="job.acceptance" :height="190" eager /></section>
       <section><h2>What stands</h2><StandsTable :ledger="standing.ledger" :entries="standing.entries" /></section>
       <section v-if="struck.length"><h2>Struck out</h2><p v-for="(each, i) in struck" :key="i">{{ each.name }}: {{ each.struck }}</p></section>
       <section class="soft text-sm"><p>{{ job.cautions ? `Cautions read by ${job.cautions.by}, ${stampText(job.cautions.at)}.` : 'The cautions have not been read on this job.' }} Local codes, the maker’s manual and licensed practice come first; this record does not return any craft to service.</p></section>

@@ -128,7 +128,7 @@ useActionKeys('Soap', [
           <UFormField label="Why soap it now" name="earlyReason"><UInput v-model="start.earlyReason" /></UFormField>
         </div>
         <UFormField label="Pressure on the tank now" name="pressure" :hint="`limit ${short('pressure', job.pressureLimit)}`" class="max-w-xs"><QuantityInput v-model="start.pressure" kind="pressure" /></UFormField>
-        <UButton type="submit" size="xl" color="neutral" :loading="saving">Start at the {{ parts[0]?.name.toLowerCase() }}</UButton>
+        <UButton type="submit" size="xl" color="neutral" :loading="saving">Start at the {{ lowerFirst(parts[0]?.name ?? 'first part') }}</UButton>
       </UForm>
       <section v-if="last" class="sheet">
         <h2 class="mb-2">Soap {{ last.number }}, {{ stampText(last.stoppedAt ?? last.startedAt) }}</h2>

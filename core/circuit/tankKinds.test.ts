@@ -1,0 +1,30 @@
+import { reachedParts } from './boundary'
+import { tankKind, tankKinds } from './tankKinds'
+
+test('every kind has its own outline, at least eight parts with names of their own, and places on the map', () => {
+  expect(tankKinds.length).toBeGreaterThanOrEqual(3)
+  expect(new Set(tankKinds.map(kind => kind.outline)).size).toBe(tankKinds.length)
+  for (const kind of tankKinds) {
+    expect(kind.parts.length).toBeGreaterThanOrEqual(8)
+    expect(new Set(kind.parts.map(part => part.key)).size).toBe(kind.parts.length)
+    expect(new Set(kind.parts.map(part => part.name)).size).toBe(kind.parts.length)
+    for (const { shape } of kind.parts) {
+      const ends = shape.at === 'point' ? [[shape.x, shape.y]] : [[shape.x1, shape.y1], [shape.x2, shape.y2]]
+      for (const [x, y] of ends) {
+        expect(x).toBeGreaterThanOrEqual(0)
+        expect(x).toBeLessThanOrEqual(1000)
+        expect(y).toBeGreaterThanOrEqual(0)
+        expect(y).toBeLessThanOrEqual(360)
+      }
+    }
+    expect(kind.workingPressure).toBeLessThan(kind.pressureLimit)
+  }
+  expect(() => tankKind('bucket')).toThrow('no tank kind')
+})
+
+test('a plug in an opening keeps that opening’s own part out of the test, and nothing else', () => {
+  const parts = [{ id: 'cap', opening: true }, { id: 'vent', opening: true }, { id: 'seam', opening: false }]
+  expect(reachedParts(parts, { cap: 'plug', seam: 'plug' }).map(part => part.id)).toEqual(['vent', 'seam'])
+  expect(reachedParts(parts, {}).length).toBe(3)
+  expect(reachedParts(parts, { cap: 'own', vent: 'rig' }).map(part => part.id)).toEqual(['cap', 'seam'])
+})

@@ -1,0 +1,167 @@
+import fc from 'fast-check'
+import { standardFromThroughput, throughputFromStandard } from '../quantity/standardLeakRate'
+import { standInTank, type StandInConfig } from '../standin/standInTank'
+import { estimateHold } from './estimateHold'
+import { budgetParts, HoldError, type HoldSetup, type Reading } from './hold'
+import { withMarks } from './withMarks'
+
+const mLmin = throughputFromStandard
+const setup: HoldSetup = {
+  method: 'pressure-decay', space: { volume: 0.06, wallGive: 0 }, volumeUncertainty: 0.0006, wallGiveUncertainty: 0,
+  gauge: { resolution: 1, noise: 1 }, temperatureChangeUncertainty: 0.02, barometerChangeUncertainty: 4, testPressure: 6900, limit: mLmin(1), rigLeak: 0, rigLeakUncertainty: 0,
+}
+const tank = (change: Partial<StandInConfig> = {}): StandInConfig => ({
+  seed: 7, space: setup.space, leaks: [], startPressure: 6900, pumpWarmth: 0, settleTime: 100,
+  skin: { start: 290, drift: 0, swing: 0, swingPeriod: 3600, wander: 0 }, weather: { start: 101_000, drift: 0, wander: 0 },
+  gauge: { ...setup.gauge, drift: 0 }, thermometer: { resolution: 0.01, noise: 0.003, drift: 0 }, barometer: { resolution: 1, noise: 0.5, drift: 0 }, ...change,
+})
+const leak = (rate: number, law: 'viscous' | 'orifice' = 'viscous', referencePressure = 6900) => ({ law, rate: mLmin(rate), referencePressure })
+function readings(config: StandInConfig, minutes = 30, interval = 10): Reading[] {
+  const simulated = standInTank(config)
+  return Array.from({ length: minutes * 60 / interval + 1 }, (_, k) => simulated.readAt(k * interval))
+}
+const rateOf = (rate: number) => standardFromThroughput(rate)
+
+test('a leak of 3 mL/min is found within its interval and called leaking', () => {
+  const estimate = estimateHold(setup, readings(tank({ leaks: [leak(3)] })))
+  expect(rateOf(estimate.leakRate)).toBeCloseTo(3, 0)
+  expect(rateOf(estimate.low95)).toBeLessThan(3)
+  expect(rateOf(estimate.high95)).toBeGreaterThan(3)
+  expect(estimate.verdict).toBe('leaking')
+})
+
+test('a tight tank is called sealed, and the needle that never moved is a bound, not a zero', () => {
+  const estimate = estimateHold(setup, readings(tank()))
+  expect(estimate.verdict).toBe('sealed')
+  expect(estimate.high95).toBeGreaterThan(0)
+  const still = Array.from({ length: 31 }, (_, k) => ({ t: k * 60, pressure: 6900 }))
+  const coarse = estimateHold({ ...setup, gauge: { resolution: 345, noise: 10 } }, still)
+  expect(coarse.leakRate).toBeCloseTo(0, 6)
+  expect(rateOf(coarse.high95)).toBeGreaterThan(1)
+  expect(coarse.verdict).toBe('cannot-tell')
+})
+
+test('the worked value: 100 Pa in 15 min from 60 L at the same temperature and weather is 3.9 mL/min', () => {
+  // Inventory lost = V dp / T; as throughput at 293.15 K: 0.06 x 100 / 900 x 293.15 / 293.15 = 6.667e-3 Pa·m3/s = 3.948 std mL/min.
+  const line = Array.from({ length: 91 }, (_, k) => ({ t: k * 10, pressure: 6900 - k * 100 / 90, temperature: 293.15, barometer: 101_325 }))
+  const estimate = estimateHold({ ...setup, gauge: { resolution: 0.1, noise: 0.1 } }, line)
+  expect(rateOf(estimate.leakRate)).toBeCloseTo(3.948 * 6900 / 6850, 1)
+})
+
+test('walls that give: the same slope is more leak', () => {
+  const line = Array.from({ length: 91 }, (_, k) => ({ t: k * 10, pressure: 3000 - k * 0.5, temperature: 293.15, barometer: 101_325 }))
+  const fine = { ...setup, testPressure: 3000, gauge: { resolution: 0.1, noise: 0.1 } }
+  const stiff = estimateHold(fine, line)
+  const soft = estimateHold({ ...fine, space: { volume: 0.06, wallGive: 0.006e-3 } }, line)
+  expect(soft.leakRate / stiff.leakRate).toBeCloseTo(1.64, 1)
+})
+
+test('a warming skin and a rising barometer hide a leak from the eye, not from the estimate', () => {
+  const config = tank({ leaks: [leak(4)], skin: { start: 290, drift: 0.5, swing: 0, swingPeriod: 3600, wander: 0 }, weather: { start: 101_000, drift: -200, wander: 0 } })
+  const log = readings(config)
+  expect(log.at(-1)!.pressure - log[0]!.pressure).toBeGreaterThan(-150)
+  const estimate = estimateHold(setup, log)
+  expect(Math.abs(rateOf(estimate.leakRate) - 4)).toBeLessThan(0.4)
+  const uncorrected = estimateHold({ ...setup, temperatureChangeUncertainty: 0.5, barometerChangeUncertainty: 100 }, log.map(({ t, pressure }) => ({ t, pressure })))
+  expect(uncorrected.uncertainty).toBeGreaterThan(3 * estimate.uncertainty)
+})
+
+test('cooling gas after pumping is found and not taken for a leak', () => {
+  const estimate = estimateHold(setup, readings(tank({ pumpWarmth: 1.2, settleTime: 120 }), 40))
+  expect(estimate.verdict).toBe('sealed')
+  expect(estimate.settling).not.toBeNull()
+  expect(estimate.settling!.amplitude).toBeGreaterThan(0.8)
+  expect(estimate.settling!.amplitude).toBeLessThan(1.7)
+})
+
+test('a wild reading is left out and named, a gap costs nothing', () => {
+  const log = readings(tank({ leaks: [leak(3)] }))
+  const before = estimateHold(setup, log)
+  const wild = log.map((reading, i) => (i === 60 ? { ...reading, pressure: reading.pressure + 900 } : reading))
+  const after = estimateHold(setup, wild)
+  expect(after.ignored).toEqual([600])
+  expect(Math.abs(rateOf(after.leakRate - before.leakRate))).toBeLessThan(0.05)
+  const gapped = estimateHold(setup, log.filter(reading => reading.t < 600 || reading.t > 1200))
+  expect(Math.abs(rateOf(gapped.leakRate) - 3)).toBeLessThan(0.4)
+})
+
+test('a knock has its own offset, marked or found', () => {
+  const simulated = standInTank(tank({ leaks: [leak(3)] }))
+  const log: Reading[] = []
+  for (let t = 0; t <= 1800; t += 10) {
+    if (t === 900) simulated.knock(t)
+    log.push(simulated.readAt(t))
+  }
+  const knocked = log.map(reading => ({ ...reading, pressure: reading.pressure + (reading.t >= 900 ? 400 : 0) }))
+  for (const given of [knocked, withMarks(knocked, [{ t: 897, kind: 'knock' }])]) {
+    const estimate = estimateHold(setup, given)
+    expect(estimate.steps).toEqual([900])
+    expect(Math.abs(rateOf(estimate.leakRate) - 3)).toBeLessThan(0.7)
+  }
+})
+
+test('vacuum is the same with the signs turned', () => {
+  const vacuum: HoldSetup = { ...setup, method: 'vacuum-decay', testPressure: -3500 }
+  const estimate = estimateHold(vacuum, readings(tank({ startPressure: -3500, leaks: [leak(5, 'viscous', -3500)] })))
+  expect(Math.abs(rateOf(estimate.leakRate) - 5)).toBeLessThan(0.5)
+  expect(estimate.verdict).toBe('leaking')
+})
+
+test('the rig’s own leak is subtracted with its doubt', () => {
+  const log = readings(tank({ leaks: [leak(3)] }))
+  const without = estimateHold(setup, log)
+  const withRig = estimateHold({ ...setup, rigLeak: mLmin(1), rigLeakUncertainty: mLmin(0.3) }, log)
+  expect(rateOf(without.leakRate - withRig.leakRate)).toBeCloseTo(1, 6)
+  expect(rateOf(withRig.budget.rig)).toBeCloseTo(0.3, 6)
+  expect(withRig.uncertainty).toBeGreaterThan(without.uncertainty)
+})
+
+test('the budget adds up, has every part, and an undecided hold says what would decide it', () => {
+  const estimate = estimateHold({ ...setup, temperatureChangeUncertainty: 0.5 }, readings(tank({ leaks: [leak(1.1)], thermometer: null }), 15))
+  expect(Object.keys(estimate.budget).sort()).toEqual([...budgetParts].sort())
+  expect(Math.hypot(...Object.values(estimate.budget))).toBeCloseTo(estimate.uncertainty, 12)
+  expect(estimate.verdict).toBe('cannot-tell')
+  expect(estimate.decidedBy).toBe('thermometer')
+})
+
+test('same input, same output, whatever the order of the readings', () => {
+  const log = readings(tank({ leaks: [leak(2)], pumpWarmth: 0.5 }))
+  expect(estimateHold(setup, [...log].reverse())).toEqual(estimateHold(setup, log))
+})
+
+test.each<[string, Partial<HoldSetup>, Reading[]]>([
+  ['two readings', {}, [{ t: 0, pressure: 1 }, { t: 1, pressure: 1 }]],
+  ['one time only', {}, [{ t: 5, pressure: 1 }, { t: 5, pressure: 2 }, { t: 5, pressure: 3 }]],
+  ['a pressure that is no number', {}, [{ t: 0, pressure: NaN }, { t: 1, pressure: 1 }, { t: 2, pressure: 1 }]],
+  ['less than nothing', {}, [{ t: 0, pressure: -200_000 }, { t: 1, pressure: 1 }, { t: 2, pressure: 1 }]],
+  ['no volume', { space: { volume: 0, wallGive: 0 } }, []],
+  ['a vacuum hold above atmosphere', { method: 'vacuum-decay' }, []],
+  ['a gauge without step or noise', { gauge: { resolution: 0, noise: 0 } }, []],
+])('%s is refused in words', (_, change, given) => {
+  const many = Array.from({ length: 20 }, (__, k) => ({ t: k, pressure: 5000 }))
+  expect(() => estimateHold({ ...setup, ...change }, given.length ? given : many)).toThrow(HoldError)
+})
+
+test('over many tanks, leaks and weathers the interval holds the truth and verdicts are rarely wrong', () => {
+  let covered = 0, wrong = 0, count = 0
+  const limit = mLmin(2)
+  fc.assert(fc.property(fc.record({
+    seed: fc.integer({ min: 1, max: 1e9 }), volume: fc.double({ min: 0.006, max: 0.25, noNaN: true }), rate: fc.oneof(fc.constant(0), fc.double({ min: 0.1, max: 60, noNaN: true })),
+    law: fc.constantFrom('viscous' as const, 'viscous' as const, 'orifice' as const), minutes: fc.constantFrom(10, 20, 40), warmth: fc.double({ min: -1.5, max: 1.5, noNaN: true }),
+    tau: fc.double({ min: 40, max: 300, noNaN: true }), drift: fc.double({ min: -0.6, max: 0.6, noNaN: true }), step: fc.constantFrom(1, 10, 50, 100),
+  }), drawn => {
+    const gauge = { resolution: drawn.step, noise: drawn.step * 0.6 }
+    const log = readings(tank({
+      seed: drawn.seed, space: { volume: drawn.volume, wallGive: 0 }, leaks: drawn.rate ? [leak(drawn.rate, drawn.law)] : [], pumpWarmth: drawn.warmth, settleTime: drawn.tau,
+      skin: { start: 290, drift: drawn.drift, swing: 0.03, swingPeriod: 2400, wander: 0.05 }, weather: { start: 101_000, drift: 40, wander: 8 }, gauge: { ...gauge, drift: 0 },
+    }), drawn.minutes)
+    const estimate = estimateHold({ ...setup, space: { volume: drawn.volume, wallGive: 0 }, volumeUncertainty: drawn.volume * 0.01, gauge, temperatureChangeUncertainty: 0.05, barometerChangeUncertainty: 5, limit }, log)
+    const truth = mLmin(drawn.rate)
+    count++
+    if (estimate.low95 <= truth && truth <= estimate.high95) covered++
+    if ((estimate.verdict === 'sealed' && truth > limit) || (estimate.verdict === 'leaking' && truth <= limit)) wrong++
+    return Number.isFinite(estimate.uncertainty) && estimate.low95 <= estimate.leakRate && estimate.leakRate <= estimate.high95
+  }), { numRuns: 240, seed: 20 })
+  expect(covered / count).toBeGreaterThan(0.88)
+  expect(wrong / count).toBeLessThan(0.03)
+})

@@ -1,0 +1,65 @@
+import { readingsFromCsv, ReadingsFileError } from './readingsCsv'
+
+const at = (text: string) => readingsFromCsv(text)
+function failure(text: string): ReadingsFileError {
+  try {
+    readingsFromCsv(text)
+  }
+  catch (error) {
+    if (error instanceof ReadingsFileError) return error
+    throw error
+  }
+  throw new Error('it was taken')
+}
+
+test('the plain form, in SI', () => {
+  expect(at('time_s,pressure_kPa,temperature_C,barometer_hPa,event\n0,6.9,20,1013.25,\n10,6.89,20.05,1013.2,knock\n')).toEqual([
+    { t: 0, pressure: 6900, temperature: 293.15, barometer: 101_325 },
+    { t: 10, pressure: 6890, temperature: 293.2, barometer: 101_320, event: 'knock' },
+  ])
+})
+
+test('columns in any order, other units, minutes', () => {
+  const [first, second] = at('pressure_psi;time_min;temperature_F\n1;0;68\n0,99;1,5;68')
+  expect(first).toEqual({ t: 0, pressure: expect.closeTo(6894.757, 2), temperature: expect.closeTo(293.15, 6) })
+  expect(second!.t).toBe(90)
+  expect(second!.pressure).toBeCloseTo(0.99 * 6894.757, 1)
+})
+
+test.each(['mbar', 'hPa', 'Pa', 'inH2O', 'mmH2O', 'inHg', 'bar', 'kpa'])('pressure in %s is taken', unit => {
+  expect(at(`time_s,pressure_${unit}\n0,0.5\n1,0.5\n`)).toHaveLength(2)
+})
+
+test('a byte-order mark, tabs, quotes, blank lines and a preamble', () => {
+  expect(at('\uFEFFLogger 7\nstarted by hand\n\n"time_s"\t"pressure_kPa"\n0\t"6,90"\n\n10\t6.89\n')).toEqual([{ t: 0, pressure: 6900 }, { t: 10, pressure: 6890 }])
+})
+
+test('clock times count from the first', () => {
+  expect(at('time,pressure_kPa\n2026-03-01T10:00:00Z,7\n2026-03-01T10:01:30Z,6.9').map(reading => reading.t)).toEqual([0, 90])
+})
+
+test('a missing temperature in one row is a gap, not an error', () => {
+  const [first, second] = at('time_s,pressure_kPa,temperature_C\n0,7,\n1,7,20')
+  expect(first).not.toHaveProperty('temperature')
+  expect(second).toHaveProperty('temperature')
+})
+
+test('a broken cell names its row and column, and nothing is taken', () => {
+  const error = failure('time_s,pressure_kPa\n0,6.9\n10,6.8x\n20,6.7')
+  expect(error).toMatchObject({ row: 3, column: 'pressure_kPa' })
+  expect(error.message).toContain('Row 3, column pressure_kPa: “6.8x” is not a number.')
+  expect(failure('a note\ntime_s,pressure_kPa\n0,6.9\n,6.8').row).toBe(4)
+  expect(failure('time_s,pressure_kPa\n0,\n').message).toContain('missing')
+})
+
+test.each([
+  ['', 'No row of column names'],
+  ['time_s,pressure_kPa\n', 'no readings under them'],
+  ['time_s,pressure_furlong\n0,1', 'No row of column names'],
+  ['a,b\n1,2', 'No row of column names'],
+  ['time_s,pressure_kPa\n0,6\u0000', 'not text'],
+  ['time_s,pressure_kPa,pressure_psi\n0,6,1', 'both give the same'],
+  ['time,pressure_kPa\nyesterday,6', 'not a date and time'],
+  ['time_s,pressure_kPa\n0,-6900', 'below a perfect vacuum'],
+  ['time_s,pressure_kPa\n0,"6.9\n1,6.8', 'quote'],
+])('%j is refused: %s', (text, words) => expect(failure(text).message).toContain(words))

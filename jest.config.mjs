@@ -1,0 +1,8 @@
+export default {
+  testEnvironment: 'node',
+  testMatch: ['<rootDir>/{core,shared,server}/**/*.test.ts'],
+  modulePathIgnorePatterns: ['<rootDir>/.output', '<rootDir>/.nuxt'],
+  transform: { '^.+\\.ts$': ['@swc/jest', { jsc: { parser: { syntax: 'typescript' }, target: 'es2022' }, module: { type: 'commonjs' } }] },
+  moduleNameMapper: { '^#core/(.*)$': '<rootDir>/core/$1', '^#shared/(.*)$': '<rootDir>/shared/$1' },
+  testTimeout: 60_000,
+}
