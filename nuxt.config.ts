@@ -28,7 +28,6 @@ export default defineNuxtConfig({
     session: { name: 'zinc-bell', password: '', maxAge: 60 * 60 * 24 * 14, cookie: { sameSite: 'lax', secure: false } },
     hash: { scrypt: {} },
   },
-  nitro: { alias: { '#core': at('./core') }, experimental: { asyncContext: false } },
   vite: { worker: { format: 'es' }, optimizeDeps: { include: ['vue-echarts'] } },
   typescript: { strict: true, tsConfig: { compilerOptions: { noUncheckedIndexedAccess: true } } },
 })

@@ -8,7 +8,7 @@ const next = computed(() => rope.ringing[0] ?? rope.bells[0])
 
 <template>
   <div>
-    <button type="button" class="flex min-h-12 w-full items-center gap-2.5 border-b border-(--hair) bg-(--sheet) px-4 py-1.5 text-left" :class="rope.ringing.length && 'border-b-2 border-b-(--time)'" aria-haspopup="dialog" @click="open = true">
+    <button type="button" class="flex min-h-12 w-full items-center gap-2.5 border-b border-(--hair) bg-(--sheet) px-4 py-1.5 text-left" :class="{ 'border-b-2 border-b-(--time)': rope.ringing.length > 0 }" aria-haspopup="dialog" @click="open = true">
       <BellSign class="time shrink-0" :size="22" />
       <span v-if="next" class="min-w-0 flex-1 truncate"><b>{{ next.title }}</b> <span class="soft">{{ next.rungAt ? 'rings now' : clockText(next.dueAt, now) }}</span></span>
       <span v-else class="soft flex-1">Nothing is due</span>

@@ -13,7 +13,7 @@ export function useHold(id: string) {
   const error = ref<ApiError | null>(null)
   const readings = shallowRef<ReadingView[]>([])
   const live = shallowRef<FromHoldWorker | null>(null)
-  let known = new Map<number, ReadingView>()
+  const known = new Map<number, ReadingView>()
   let seen = -1
   let fetching: Promise<void> | null = null
 

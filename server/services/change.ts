@@ -9,7 +9,14 @@ import { notFound } from './refusal'
 export interface Actor { id: string, role: Role, now: Date }
 
 /** What a change is about, as the trail keeps it. */
-export interface ChangeSubject { verb: string, jobId?: string | null, subjectId?: string | null, detail?: Record<string, unknown> }
+export interface ChangeSubject {
+  verb: string
+  jobId?: string | null
+  /** the job is made by the change itself, so there is none to hold yet */
+  opensJob?: boolean
+  subjectId?: string | null
+  detail?: Record<string, unknown>
+}
 
 /** PostgreSQL channel on which every committed change is told. */
 export const CHANGE_CHANNEL = 'zinc_change'
@@ -22,7 +29,7 @@ export const CHANGE_CHANNEL = 'zinc_change'
 export async function change<T>(actor: Actor | null, subject: ChangeSubject, work: (tx: Transaction, now: Date) => Promise<T>): Promise<T> {
   const now = actor?.now ?? new Date()
   return database().transaction(async tx => {
-    if (subject.jobId) {
+    if (subject.jobId && !subject.opensJob) {
       const [held] = await tx.select({ id: job.id }).from(job).where(eq(job.id, subject.jobId)).for('update')
       if (!held) throw notFound('job')
     }

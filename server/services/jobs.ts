@@ -84,7 +84,7 @@ export async function bay(now: number): Promise<BayRow[]> {
 /** Opens a job with the parts that its tank kind brings. A repeated id is the same job. */
 export async function openJob(actor: Actor, input: NewJob): Promise<JobView> {
   const kind = tankKind(input.tankKind)
-  await change(actor, { verb: 'opened the job', subjectId: input.id, detail: { craft: input.craftName, tank: input.tankName } }, async (tx, now) => {
+  await change(actor, { verb: 'opened the job', jobId: input.id, opensJob: true, subjectId: input.id, detail: { craft: input.craftName, tank: input.tankName } }, async (tx, now) => {
     const { craftName, craftKind, ...facts } = input
     const craftId = crypto.randomUUID()
     await tx.insert(craft).values({ id: craftId, name: craftName, kind: craftKind })

@@ -5,9 +5,9 @@ import type { JobView } from '#shared/views'
 import type { LiveHold } from '~/composables/useHold'
 
 /** A hold on the Bench: large figures, the curve, the notch; then its result. */
-const route = useRoute('bench-id')
+const id = String(useRoute().params.id)
 const session = useSession()
-const { hold, error, readings, live, running, held, estimate, refresh, take, type } = useHold(route.params.id)
+const { hold, error, readings, live, running, held, estimate, refresh, take, type } = useHold(id)
 const queue = useReadingQueue()
 const job = shallowRef<JobView | null>(null)
 const { figure, short, unit } = useQuantities()
@@ -17,11 +17,11 @@ watch(() => hold.value?.jobId, async jobId => { if (jobId) await save(async () =
 
 const step = (to: 'settling' | 'reading' | 'stopped') => save(async () => {
   if (to === 'stopped') await queue.flush()
-  take(await callApi<LiveHold>(`holds/${route.params.id}/step`, 'POST', { to }))
+  take(await callApi<LiveHold>(`holds/${id}/step`, 'POST', { to }))
   stopping.value = false
 })
-const mark = (kind: MarkKind) => save(async () => take(await callApi<LiveHold>(`holds/${route.params.id}/marks`, 'POST', { id: newId(), kind })))
-const setSpeed = (speed: number) => save(async () => take(await callApi<LiveHold>(`holds/${route.params.id}/speed`, 'POST', { speed })))
+const mark = (kind: MarkKind) => save(async () => take(await callApi<LiveHold>(`holds/${id}/marks`, 'POST', { id: newId(), kind })))
+const setSpeed = (speed: number) => save(async () => take(await callApi<LiveHold>(`holds/${id}/speed`, 'POST', { speed })))
 
 const file = ref<File | null>(null)
 const fileProblem = ref<string | null>(null)
@@ -31,7 +31,7 @@ async function takeFile(chosen: File | null | undefined) {
   const text = await chosen.text()
   await save(async () => {
     try {
-      take(await callApi<LiveHold>(`holds/${route.params.id}/file`, 'POST', { text }))
+      take(await callApi<LiveHold>(`holds/${id}/file`, 'POST', { text }))
     }
     catch (thrown) {
       if (!(thrown instanceof ApiError)) throw thrown

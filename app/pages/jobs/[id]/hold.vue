@@ -8,8 +8,8 @@ import { holdSchema, holdSources, type HoldForm } from '#shared/schemas/hold'
 import type { HoldView } from '#shared/views'
 
 /** Set-up of a hold: where readings come from, the gas, the gauge, the boundary, the target. */
-const route = useRoute('jobs-id-hold')
-const { job, error, refresh, now } = useJob(route.params.id)
+const id = String(useRoute().params.id)
+const { job, error, refresh, now } = useJob(id)
 const { short } = useQuantities()
 const { saving, problem, save } = useSave()
 const form = useTemplateRef('form')
@@ -24,7 +24,7 @@ const blank = (): Omit<HoldForm, 'id'> => ({
   source: 'stand-in', method: 'pressure-decay', volume: 0, volumeUncertainty: 0, testPressure: 0, gaugeStep: 10, gaugeNoise: 5,
   hasThermometer: true, hasBarometer: true, temperatureDoubt: 0.05, barometerDoubt: 10, rigLeak: throughputFromStandard(0.02), rigLeakDoubt: throughputFromStandard(0.01), closures: {}, earlyReason: '',
 })
-const { draft, clear } = useDraft<Omit<HoldForm, 'id'>>(`hold:${route.params.id}`, blank)
+const { draft, clear } = useDraft<Omit<HoldForm, 'id'>>(`hold:${id}`, blank)
 watch(job, view => {
   if (!view || draft.value.volume !== 0) return
   const last = view.holds.filter(hold => !hold.struck).at(-1)
@@ -54,11 +54,11 @@ function turn(method: HoldForm['method']) {
 const submit = () => save(async () => {
   if (over.value) throw new ApiError(over.value, 422, { testPressure: over.value })
   if (curing.value.length && !draft.value.earlyReason.trim()) throw new ApiError('Say why you test before the repair has cured.', 422, { earlyReason: 'Say why you test before the repair has cured; the record will show it.' })
-  const hold = await callApi<HoldView>(`jobs/${route.params.id}/holds`, 'POST', draft.value)
+  const hold = await callApi<HoldView>(`jobs/${id}/holds`, 'POST', draft.value)
   clear()
   await navigateTo(`/bench/${hold.id}`)
 }, form.value)
-useActionKeys('Hold set-up', [{ key: 'escape', label: 'Back to the job', run: () => void navigateTo(`/jobs/${route.params.id}`) }])
+useActionKeys('Hold set-up', [{ key: 'escape', label: 'Back to the job', run: () => void navigateTo(`/jobs/${id}`) }])
 const sourceWords = { 'stand-in': 'Stand-in tank', 'typed': 'Typed from a gauge', 'file': 'A CSV file' }
 const sourceHelp = {
   'stand-in': 'A simulated tank with a hidden leak, for learning and trying out. Its results are not of a real tank.',

@@ -6,9 +6,10 @@ import { descentOf, latestFind } from '#shared/jobEntries'
 import type { JobView, TrailView } from '#shared/views'
 
 /** A job: how far it is, its map, what still stands, its descent, the register, the tests and all that was done. */
-const route = useRoute('jobs-id')
+const route = useRoute()
+const id = String(route.params.id)
 const session = useSession()
-const { job, error, refresh, standing, partName, take, now } = useJob(route.params.id)
+const { job, error, refresh, standing, partName, take, now } = useJob(id)
 const { short } = useQuantities()
 const picked = ref<string | null>(null)
 const panel = ref<'touch' | 'edit' | 'parts' | null>(null)
@@ -26,7 +27,7 @@ function done(view: JobView) {
 }
 const parts = computed(() => job.value?.parts.filter(part => part.removedAt === null) ?? [])
 const looks = computed(() => Object.fromEntries(standing.value?.ledger.parts.map(row => [row.partId, standingLook(row.standing)]) ?? []))
-const action = computed(() => standing.value && nextAction(route.params.id, standing.value.next))
+const action = computed(() => standing.value && nextAction(id, standing.value.next))
 const standsCount = computed(() => standing.value?.ledger.parts.filter(part => part.standing === 'stands').length ?? 0)
 const register = computed(() => (job.value && standing.value
   ? standing.value.ledger.leaks.map(({ id, state }) => ({
@@ -41,7 +42,7 @@ const tests = computed(() => (job.value
     ].sort((a, b) => b.at - a.at)
   : []))
 const methodName = (key: string) => repairMethods.find(method => method.key === key)?.name ?? key
-const { value: trail } = useRefreshed(() => callApi<TrailView[]>(`jobs/${route.params.id}/trail`), notice => notice.jobId === route.params.id && notice.verb !== 'read' && notice.verb !== 'moved a bell')
+const { value: trail } = useRefreshed(() => callApi<TrailView[]>(`jobs/${id}/trail`), notice => notice.jobId === id && notice.verb !== 'read' && notice.verb !== 'moved a bell')
 const history = ref(false)
 const complaintText = computed(() => {
   const c = job.value?.complaint
@@ -51,13 +52,13 @@ const complaintText = computed(() => {
 const may = () => session.mayWork && job.value !== null
 useActionKeys('Job', [
   { key: 'enter', label: 'Do the next thing', run: () => void navigateTo(action.value!.to), when: () => action.value !== null && panel.value === null && !repairing.value && document.activeElement === document.body },
-  { key: 'h', label: 'Set up a hold', run: () => void navigateTo(`/jobs/${route.params.id}/hold`), when: may },
-  { key: 's', label: 'Soap', run: () => void navigateTo(`/jobs/${route.params.id}/soap`), when: may },
+  { key: 'h', label: 'Set up a hold', run: () => void navigateTo(`/jobs/${id}/hold`), when: may },
+  { key: 's', label: 'Soap', run: () => void navigateTo(`/jobs/${id}/soap`), when: may },
   { key: 'r', label: 'Repair the first open leak', run: () => { const open = register.value.find(row => row.state !== 'sealed'); if (open) void repair(open.leak.id) }, when: may },
   { key: 't', label: 'Parts were disturbed', run: () => { panel.value = 'touch' }, when: may },
   { key: 'e', label: 'Change tank and complaint', run: () => { panel.value = 'edit' }, when: may },
   { key: 'p', label: 'Parts of the boundary', run: () => { panel.value = 'parts' }, when: may },
-  { key: 'w', label: 'The record', run: () => void navigateTo(`/jobs/${route.params.id}/record`) },
+  { key: 'w', label: 'The record', run: () => void navigateTo(`/jobs/${id}/record`) },
 ])
 </script>
 

@@ -5,8 +5,8 @@ import { repairMethods } from '#core/repair/repairMethods'
 import { descentOf, latestFind } from '#shared/jobEntries'
 
 /** The record: one page that prints, with everything that was found, done and measured. */
-const route = useRoute('jobs-id-record')
-const { job, error, refresh, standing, partName, now } = useJob(route.params.id)
+const id = String(useRoute().params.id)
+const { job, error, refresh, standing, partName, now } = useJob(id)
 const { short } = useQuantities()
 const print = () => window.print()
 const methodName = (key: string) => repairMethods.find(method => method.key === key)?.name ?? key
@@ -18,7 +18,7 @@ const struck = computed(() => (job.value
 const missing = computed(() => standing.value?.ledger.missing.map(partName) ?? [])
 useActionKeys('Record', [
   { key: 'p', label: 'Print', run: print },
-  { key: 'j', label: 'To the job', run: () => void navigateTo(`/jobs/${route.params.id}`) },
+  { key: 'j', label: 'To the job', run: () => void navigateTo(`/jobs/${id}`) },
 ])
 </script>
 

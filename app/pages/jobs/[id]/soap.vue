@@ -6,9 +6,9 @@ import { findSchema, soapSchema, type FindForm } from '#shared/schemas/soap'
 import type { JobView } from '#shared/views'
 
 /** A soap walk: the parts in route order while under pressure; a find is drawn between its two hash marks. */
-const route = useRoute('jobs-id-soap')
+const id = String(useRoute().params.id)
 const session = useSession()
-const { job, error, refresh, standing, take, now } = useJob(route.params.id)
+const { job, error, refresh, standing, take, now } = useJob(id)
 const { short } = useQuantities()
 const { saving, problem, save } = useSave()
 const parts = computed(() => job.value?.parts.filter(part => part.removedAt === null) ?? [])
@@ -21,7 +21,7 @@ const start = ref({ id: newId(), pressure: 0, earlyReason: '' })
 const startForm = useTemplateRef('startForm')
 watch(job, view => { if (view && start.value.pressure === 0) start.value.pressure = Math.min(view.pressureLimit, Math.abs(view.holds.at(-1)?.setup.testPressure ?? tankKind(view.tankKind).workingPressure)) }, { immediate: true })
 const begin = () => save(async () => {
-  take(await callApi<JobView>(`jobs/${route.params.id}/soaps`, 'POST', start.value))
+  take(await callApi<JobView>(`jobs/${id}/soaps`, 'POST', start.value))
   start.value.id = newId()
 }, startForm.value)
 
@@ -102,7 +102,7 @@ useActionKeys('Soap', [
   { key: 'arrowdown', label: 'Next part', run: () => { const i = parts.value.findIndex(part => part.id === picked.value); picked.value = parts.value[Math.min(parts.value.length - 1, i + 1)]?.id ?? null }, when: may },
   { key: 'arrowup', label: 'Part before', run: () => { const i = parts.value.findIndex(part => part.id === picked.value); picked.value = parts.value[Math.max(0, i - 1)]?.id ?? null }, when: may },
   { key: 'l', label: 'Look at the stand-in', run: () => void lookThere(), when: () => may() && job.value?.hasStandIn === true },
-  { key: 'j', label: 'To the job', run: () => void navigateTo(`/jobs/${route.params.id}`) },
+  { key: 'j', label: 'To the job', run: () => void navigateTo(`/jobs/${id}`) },
 ])
 </script>
 

@@ -1,0 +1,3 @@
+import { openApiDocument } from '../services/openapi'
+
+export default signedInRoute('read', null, openApiDocument)

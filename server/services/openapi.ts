@@ -1,0 +1,80 @@
+import { convertSchema } from '@sodaru/yup-to-json-schema'
+import type { AnyObjectSchema } from 'yup'
+import { fileSchema, holdSchema, holdStepSchema, markSchema, readingsSchema, speedSchema } from '../../shared/schemas/hold'
+import { cautionsSchema, jobEditSchema, newJobSchema, partsSchema, strikeSchema } from '../../shared/schemas/job'
+import { ownerSchema, personSchema, preferencesSchema, signInSchema } from '../../shared/schemas/person'
+import { repairSchema, touchSchema } from '../../shared/schemas/repair'
+import { findSchema, soapMarkSchema, soapSchema } from '../../shared/schemas/soap'
+import type { Deed } from './may'
+
+interface RouteDescription { method: 'get' | 'post' | 'put' | 'patch' | 'delete', path: string, summary: string, who: Deed | 'anyone', body?: AnyObjectSchema }
+
+/** Every route of the server, in words. Quantities are SI, times milliseconds since 1970. */
+export const routes: readonly RouteDescription[] = [
+  { method: 'get', path: '/health', summary: 'Whether the program answers, and whether the shop is still empty', who: 'anyone' },
+  { method: 'post', path: '/session', summary: 'Sign in', who: 'anyone', body: signInSchema },
+  { method: 'delete', path: '/session', summary: 'Sign out', who: 'read' },
+  { method: 'post', path: '/owner', summary: 'Make the owner’s account in an empty shop, with the code from the terminal', who: 'anyone', body: ownerSchema },
+  { method: 'get', path: '/me', summary: 'Who is signed in', who: 'read' },
+  { method: 'patch', path: '/me', summary: 'Choose units and look', who: 'read', body: preferencesSchema },
+  { method: 'get', path: '/people', summary: 'Everybody', who: 'read' },
+  { method: 'post', path: '/people', summary: 'Add a person', who: 'people', body: personSchema },
+  { method: 'get', path: '/jobs', summary: 'The Bay: every job with its standing derived', who: 'read' },
+  { method: 'post', path: '/jobs', summary: 'Open a job', who: 'work', body: newJobSchema },
+  { method: 'get', path: '/jobs/{id}', summary: 'A job with all that has happened to it', who: 'read' },
+  { method: 'patch', path: '/jobs/{id}', summary: 'Change a job’s facts; 409 with the job as it is when somebody else did', who: 'work', body: jobEditSchema },
+  { method: 'put', path: '/jobs/{id}/parts', summary: 'Set the parts of the boundary in route order', who: 'work', body: partsSchema },
+  { method: 'post', path: '/jobs/{id}/cautions', summary: 'Record that the cautions were read', who: 'work', body: cautionsSchema },
+  { method: 'post', path: '/jobs/{id}/strikes', summary: 'Strike out an entry with a reason', who: 'work', body: strikeSchema },
+  { method: 'get', path: '/jobs/{id}/trail', summary: 'What was done on a job, latest first', who: 'read' },
+  { method: 'post', path: '/jobs/{id}/holds', summary: 'Set up a hold', who: 'work', body: holdSchema },
+  { method: 'post', path: '/jobs/{id}/soaps', summary: 'Start a soap walk', who: 'work', body: soapSchema },
+  { method: 'post', path: '/jobs/{id}/repairs', summary: 'Record a repair and start its cure', who: 'work', body: repairSchema },
+  { method: 'post', path: '/jobs/{id}/touches', summary: 'Record that parts were disturbed', who: 'work', body: touchSchema },
+  { method: 'get', path: '/holds/{id}', summary: 'A hold with its marks and verdict', who: 'read' },
+  { method: 'post', path: '/holds/{id}/step', summary: 'Start, settle or stop a hold', who: 'work', body: holdStepSchema },
+  { method: 'get', path: '/holds/{id}/readings', summary: 'Readings after a time, in seconds: ?after=', who: 'read' },
+  { method: 'post', path: '/holds/{id}/readings', summary: 'Take readings; one at a time that is there already is the same reading', who: 'work', body: readingsSchema },
+  { method: 'post', path: '/holds/{id}/marks', summary: 'Mark a knock or a top-up now', who: 'work', body: markSchema },
+  { method: 'post', path: '/holds/{id}/speed', summary: 'Let a stand-in’s time run faster', who: 'work', body: speedSchema },
+  { method: 'post', path: '/holds/{id}/file', summary: 'Take a CSV file of readings, whole or not at all', who: 'work', body: fileSchema },
+  { method: 'post', path: '/soaps/{id}/marks', summary: 'Mark a part of the route', who: 'work', body: soapMarkSchema },
+  { method: 'post', path: '/soaps/{id}/finds', summary: 'Record a leak between its hash marks', who: 'work', body: findSchema },
+  { method: 'post', path: '/soaps/{id}/stop', summary: 'End a soap walk', who: 'work' },
+  { method: 'get', path: '/soaps/{id}/look/{partId}', summary: 'What soap shows at a part of the simulated tank', who: 'read' },
+  { method: 'get', path: '/bells', summary: 'What hangs on the rope', who: 'read' },
+  { method: 'post', path: '/bells/{id}/answer', summary: 'Somebody heard a bell', who: 'work' },
+  { method: 'get', path: '/stream', summary: 'Server-sent events: a notice for each committed change', who: 'read' },
+  { method: 'get', path: '/openapi', summary: 'This description', who: 'read' },
+]
+
+const whoWords = { anyone: 'Without sign-in.', read: 'Everybody signed in.', work: 'Owner and technicians.', people: 'The owner.' }
+
+/** The routes as an OpenAPI 3.1 document; bodies come from the schemas that check them. */
+export function openApiDocument() {
+  const paths: Record<string, Record<string, unknown>> = {}
+  for (const { method, path, summary, who, body } of routes) {
+    const parameters = [...path.matchAll(/\{(\w+)\}/g)].map(([, name]) => ({ name, in: 'path', required: true, schema: { type: 'string', format: 'uuid' } }))
+    paths[`/api${path}`] = {
+      ...paths[`/api${path}`],
+      [method]: {
+        summary, description: whoWords[who],
+        ...(parameters.length > 0 && { parameters }),
+        ...(body && { requestBody: { required: true, content: { 'application/json': { schema: convertSchema(body) } } } }),
+        ...(who === 'anyone' && { security: [] }),
+        responses: {
+          200: { description: 'Done' },
+          ...(body && { 422: { description: 'A field is wrong; `data.fields` says which and how to mend it' } }),
+          ...(who !== 'anyone' && { 401: { description: 'Not signed in' } }),
+        },
+      },
+    }
+  }
+  return {
+    openapi: '3.1.0',
+    info: { title: 'Zinc Bell', version: '1', description: 'Quantities are SI and times milliseconds since 1970. Entries carry an id made by the caller, so that a repeated submit is one entry.' },
+    components: { securitySchemes: { session: { type: 'apiKey', in: 'cookie', name: 'zinc-bell' } } },
+    security: [{ session: [] }],
+    paths,
+  }
+}
