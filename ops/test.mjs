@@ -3,7 +3,7 @@ import { join } from 'node:path'
 import { buildApplication } from './build.mjs'
 import { startCluster } from './cluster.mjs'
 import { installChromium, installPackages } from './install.mjs'
-import { bin, dataFolder, endRunning, root, run, say, Trouble } from './steps.mjs'
+import { bin, dataFolder, endRunning, run, say, Trouble } from './steps.mjs'
 
 const NAMES = ['lint', 'types', 'unit', 'browser']
 

@@ -78,11 +78,12 @@ async function merge() {
         </fieldset>
         <UButton size="xl" color="neutral" :loading="saving" @click="merge">Save what I chose</UButton>
       </section>
-      <UForm v-else ref="form" :schema="jobEditSchema" :state="draft" class="space-y-5" @submit="submit">
+      <SchemaForm v-else ref="form" :problem="problem" :schema="jobEditSchema" :state="draft" class="space-y-5" @submit="submit">
         <JobFactsFields v-model="draft" />
-        <p v-if="problem" role="alert" class="leaking font-medium">{{ problem }}</p>
-        <UButton type="submit" size="xl" color="neutral" :loading="saving">Save</UButton>
-      </UForm>
+        <template #actions>
+          <UButton type="submit" size="xl" color="neutral" :loading="saving">Save</UButton>
+        </template>
+      </SchemaForm>
     </template>
   </USlideover>
 </template>

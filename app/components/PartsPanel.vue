@@ -44,7 +44,7 @@ const submit = () => save(async () => emit('done', await callApi<JobView>(`jobs/
         <UButton color="neutral" :variant="placing ? 'solid' : 'outline'" icon="i-lucide-map-pin-plus" class="min-h-11" :aria-pressed="placing" @click="placing = !placing">{{ placing ? 'Now tap its place on the map' : 'Add at a place' }}</UButton>
         <UButton color="neutral" variant="outline" icon="i-lucide-plus" class="min-h-11" @click="add()">Add in the middle</UButton>
       </div>
-      <UForm ref="form" :schema="partsSchema" :state="state" @submit="submit">
+      <SchemaForm ref="form" :problem="problem" :schema="partsSchema" :state="state" @submit="submit">
         <UFormField name="parts" :ui="{ container: 'mt-0' }">
           <ol class="divide-y divide-(--hair)">
             <li v-for="(part, i) in state.parts" :key="part.id" class="flex flex-wrap items-center gap-2 py-2" :class="part.id === picked && 'bg-(--unsure-soft)'">
@@ -59,9 +59,10 @@ const submit = () => save(async () => emit('done', await callApi<JobView>(`jobs/
             </li>
           </ol>
         </UFormField>
-        <p v-if="problem" role="alert" class="leaking my-3 font-medium">{{ problem }}</p>
-        <UButton type="submit" size="xl" color="neutral" class="mt-4" :loading="saving">Save the parts</UButton>
-      </UForm>
+        <template #actions>
+          <UButton type="submit" size="xl" color="neutral" class="mt-4" :loading="saving">Save the parts</UButton>
+        </template>
+      </SchemaForm>
     </template>
   </USlideover>
 </template>

@@ -13,7 +13,10 @@ const choices = [
   { name: 'look', title: 'Look', values: looks },
 ] as const
 const label = (value: string) => (value in unitLabel ? unitLabel[value as keyof typeof unitLabel] : { system: 'As the device', light: 'Light', dark: 'Dark' }[value])
-const prefer = (name: keyof Preferences, value: string) => save(() => session.prefer({ [name]: value }))
+async function prefer(name: keyof Preferences, value: string) {
+  problem.value = null
+  await session.prefer({ [name]: value }).catch(error => { problem.value = (error as Error).message })
+}
 async function leave() {
   await save(() => session.signOut())
   open.value = false

@@ -42,7 +42,7 @@ const submit = () => save(async () => {
 <template>
   <USlideover v-model:open="open" :title="`Repair of leak ${leak?.number ?? ''}`" :description="part?.name" :ui="{ content: 'max-w-md' }">
     <template #body>
-      <UForm ref="form" :schema="repairSchema" :state="state" class="space-y-4" @submit="submit">
+      <SchemaForm ref="form" :problem="problem" :schema="repairSchema" :state="state" class="space-y-4" @submit="submit">
         <UFormField label="What was done" name="method"><USelect v-model="draft.method" :items="methods" /></UFormField>
         <UFormField label="Material" name="material"><USelect v-model="draft.material" :items="materials" /></UFormField>
         <template v-if="cure || draft.material !== 'none'">
@@ -58,9 +58,10 @@ const submit = () => save(async () => {
           </div>
         </template>
         <UFormField label="Note" name="note"><UTextarea v-model="draft.note" :rows="2" autoresize /></UFormField>
-        <p v-if="problem" role="alert" class="leaking font-medium">{{ problem }}</p>
-        <UButton type="submit" block size="xl" color="neutral" :loading="saving">Record the repair</UButton>
-      </UForm>
+        <template #actions>
+          <UButton type="submit" block size="xl" color="neutral" :loading="saving">Record the repair</UButton>
+        </template>
+      </SchemaForm>
     </template>
   </USlideover>
 </template>

@@ -14,10 +14,11 @@ const submit = () => save(async () => {
 </script>
 
 <template>
-  <UForm ref="form" :schema="signInSchema" :state="state" class="space-y-4" @submit="submit">
+  <SchemaForm ref="form" :problem="problem" :schema="signInSchema" :state="state" class="space-y-4" @submit="submit">
     <UFormField label="Sign-in name" name="login"><UInput v-model="state.login" autocomplete="username" autocapitalize="none" autofocus /></UFormField>
     <UFormField label="Password" name="password"><UInput v-model="state.password" type="password" autocomplete="current-password" /></UFormField>
-    <p v-if="problem" role="alert" class="leaking font-medium">{{ problem }}</p>
-    <UButton type="submit" block size="xl" color="neutral" :loading="saving">Sign in</UButton>
-  </UForm>
+    <template #actions>
+      <UButton type="submit" block size="xl" color="neutral" :loading="saving">Sign in</UButton>
+    </template>
+  </SchemaForm>
 </template>

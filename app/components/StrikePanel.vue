@@ -17,11 +17,12 @@ const submit = () => save(async () => emit('done', await callApi<JobView>(`jobs/
 <template>
   <UModal v-model:open="open" :title="`Strike out ${subject?.name ?? ''}`" description="It stays on the record with your reason, and no longer counts.">
     <template #body>
-      <UForm ref="form" :schema="strikeSchema" :state="whole" class="space-y-4" @submit="submit">
+      <SchemaForm ref="form" :problem="problem" :schema="strikeSchema" :state="whole" class="space-y-4" @submit="submit">
         <UFormField label="Why it no longer counts" name="reason"><UInput v-model="state.reason" autofocus /></UFormField>
-        <p v-if="problem" role="alert" class="leaking font-medium">{{ problem }}</p>
-        <UButton type="submit" size="xl" color="neutral" :loading="saving">Strike it out</UButton>
-      </UForm>
+        <template #actions>
+          <UButton type="submit" size="xl" color="neutral" :loading="saving">Strike it out</UButton>
+        </template>
+      </SchemaForm>
     </template>
   </UModal>
 </template>

@@ -25,7 +25,7 @@ const tank = computed(() => tankKind(props.kind))
 /** Map units to a screen pixel. */
 const unit = computed(() => 1000 / Math.max(160, width.value || 800))
 const text = computed(() => Math.max(13 * unit.value, 13))
-const roomy = computed(() => width.value >= 560)
+const roomy = computed(() => width.value >= 500)
 /** As high as the tank and its names need. */
 const box = computed(() => {
   if (props.bare) return '20 20 960 320'

@@ -22,13 +22,14 @@ const submit = () => save(async () => {
 <template>
   <USlideover v-model:open="open" title="Parts were disturbed" description="Removed, refitted, knocked or adjusted: evidence for these parts ends, and they want a test again." :ui="{ content: 'max-w-md' }">
     <template #body>
-      <UForm ref="form" :schema="touchSchema" :state="draft" class="space-y-4" @submit="submit">
+      <SchemaForm ref="form" :problem="problem" :schema="touchSchema" :state="draft" class="space-y-4" @submit="submit">
         <UFormField label="What happened" name="kind"><TapChoice v-model="draft.kind" :options="touchKinds" several label="What happened" /></UFormField>
         <UFormField label="Parts" name="partIds"><TapChoice v-model="draft.partIds" :options="parts.map(part => part.id)" :words="names" several label="Parts" /></UFormField>
         <UFormField label="Note" name="note"><UTextarea v-model="draft.note" :rows="2" autoresize /></UFormField>
-        <p v-if="problem" role="alert" class="leaking font-medium">{{ problem }}</p>
-        <UButton type="submit" block size="xl" color="neutral" :loading="saving">Record it</UButton>
-      </UForm>
+        <template #actions>
+          <UButton type="submit" block size="xl" color="neutral" :loading="saving">Record it</UButton>
+        </template>
+      </SchemaForm>
     </template>
   </USlideover>
 </template>

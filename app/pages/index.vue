@@ -46,7 +46,7 @@ useActionKeys('Bay', [
         <p class="soft">{{ today }}</p>
       </div>
       <div v-if="rows.length" class="flex w-full gap-2 sm:w-auto">
-        <UInput ref="finder" v-model="wanted" icon="i-lucide-search" placeholder="Find a job" aria-label="Find a job" class="flex-1 sm:w-52" size="xl"><template #trailing><UKbd class="max-sm:hidden">/</UKbd></template></UInput>
+        <UInput ref="finder" v-model="wanted" icon="i-lucide-search" placeholder="Find a job" aria-label="Find a job" class="flex-1 sm:w-52" size="xl"><template #trailing><UKbd size="lg" class="max-sm:hidden">/</UKbd></template></UInput>
         <UButton v-if="session.mayWork" to="/jobs/new" color="neutral" size="xl">New complaint<span class="key max-sm:hidden">N</span></UButton>
       </div>
     </header>
@@ -70,7 +70,8 @@ useActionKeys('Bay', [
             <span class="mt-1 block text-[0.9rem] font-semibold" :class="jobLook(row.state)"><StateSign :look="jobLook(row.state)" :size="18" /> {{ jobWords[row.state] }}</span>
           </span>
         </NuxtLink>
-        <DescentChart class="descent" :points="row.descent" :limit="row.acceptance" :height="112" />
+        <DescentChart v-if="row.descent.length" :points="row.descent" :limit="row.acceptance" :height="112" />
+        <p v-else class="soft hidden rounded-md border-t-2 border-(--sealed) bg-(--bay) px-3 py-6 text-sm sm:block">No hold yet. It will be judged by {{ limitText(row.acceptance) }} mL/min.</p>
         <div class="todo">
           <p class="mb-2.5 leading-snug">{{ nextSentence(row.next, now) }}</p>
           <UButton :to="nextAction(row.id, row.next).to" color="neutral" variant="outline" size="lg" class="min-h-11">{{ nextAction(row.id, row.next).label }}</UButton>

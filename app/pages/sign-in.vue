@@ -42,14 +42,15 @@ const makeOwner = () => save(async () => {
       <template v-if="health?.empty">
         <h1 class="mb-2">Open your shop</h1>
         <p class="soft mb-6">Nobody has an account yet. The terminal that started the program printed a code; with it you make the owner’s.</p>
-        <UForm ref="form" :schema="ownerSchema" :state="owner" class="space-y-4" @submit="makeOwner">
+        <SchemaForm ref="form" :problem="problem" :schema="ownerSchema" :state="owner" class="space-y-4" @submit="makeOwner">
           <UFormField label="Code from the terminal" name="code"><UInput v-model="owner.code" autocomplete="off" autocapitalize="characters" autofocus /></UFormField>
           <UFormField label="Your name" name="name"><UInput v-model="owner.name" autocomplete="name" /></UFormField>
           <UFormField label="Sign-in name" name="login" hint="letters, digits, dot, dash"><UInput v-model="owner.login" autocomplete="username" autocapitalize="none" /></UFormField>
           <UFormField label="Password" name="password" hint="at least 8 characters"><UInput v-model="owner.password" type="password" autocomplete="new-password" /></UFormField>
-          <p v-if="problem" role="alert" class="leaking font-medium">{{ problem }}</p>
-          <UButton type="submit" block size="xl" color="neutral" :loading="saving">Make the owner’s account</UButton>
-        </UForm>
+          <template #actions>
+            <UButton type="submit" block size="xl" color="neutral" :loading="saving">Make the owner’s account</UButton>
+          </template>
+        </SchemaForm>
       </template>
       <template v-else>
         <h1 class="mb-6">Sign in</h1>

@@ -9,6 +9,7 @@ export const useSession = defineStore('session', () => {
   const askedAgain = ref(false)
   const look = useLocalStorage<Preferences['look']>('look', 'system')
   let waiting: (() => void)[] = []
+  let choosing: Promise<unknown> = Promise.resolve()
 
   const preferences = computed(() => person.value?.preferences ?? defaultPreferences)
   const mayWork = computed(() => person.value !== null && person.value.role !== 'inspector')
@@ -32,8 +33,12 @@ export const useSession = defineStore('session', () => {
     async makeOwner(form: { code: string, name: string, login: string, password: string }) {
       take(await callApi<PersonView>('owner', 'POST', form))
     },
-    async prefer(change: Partial<Preferences>) {
-      take(await callApi<PersonView>('me', 'PATCH', { ...preferences.value, ...change }))
+    /** Shown at once; sent one after the other, so that quick choices do not overwrite each other. */
+    prefer(change: Partial<Preferences>) {
+      if (person.value) take({ ...person.value, preferences: { ...person.value.preferences, ...change } })
+      const wanted = preferences.value
+      choosing = choosing.catch(() => {}).then(() => callApi<PersonView>('me', 'PATCH', wanted))
+      return choosing
     },
     async signOut() {
       await callApi('session', 'DELETE')

@@ -66,7 +66,7 @@ async function checkedBody<Body extends AnyObject>(event: H3Event, schema: Objec
   catch (error) {
     if (!(error instanceof ValidationError)) throw error
     const all = error.inner.length > 0 ? error.inner : [error]
-    const fields = Object.fromEntries(all.map(each => [each.path ?? '', each.message]).reverse())
+    const fields = Object.fromEntries([...all].reverse().map(each => [each.path ?? '', each.message]))
     throw new Refusal(422, all[0]!.message, fields)
   }
 }

@@ -10,6 +10,9 @@ export const quantity = (name: string) => yup.number()
   .test('finite', notANumber, value => value === undefined || value === null || Number.isFinite(value))
   .required(`${name} is missing.`)
 
+/** More than zero; a test of its own, since `moreThan` and `min` would replace each other. */
+export const positive = (name: string) => quantity(name).test('positive', `${name} must be more than zero.`, value => !(value <= 0))
+
 export const line = (name: string, most = 120) => yup.string().trim().max(most, `Keep ${name.toLowerCase()} under ${most} characters.`)
 export const requiredLine = (name: string, most = 120) => line(name, most).required(`${name} is missing.`)
 export const words = () => yup.string().trim().max(4000, 'Keep it under 4,000 characters.').default('')

@@ -2,7 +2,7 @@ import * as yup from 'yup'
 import { closures, type Closure } from '../../core/circuit/boundary'
 import { throughputFromStandard } from '../../core/quantity/standardLeakRate'
 import { clockSpeeds } from '../holdClock'
-import { entryId, line, oneOf, quantity } from './fields'
+import { entryId, line, oneOf, positive, quantity } from './fields'
 
 export const holdSources = ['stand-in', 'typed', 'file'] as const
 export type HoldSource = (typeof holdSources)[number]
@@ -19,12 +19,12 @@ export const holdSchema = yup.object({
   id: entryId(),
   source: oneOf(holdSources, 'Where readings come from'),
   method: oneOf(holdMethods, 'Method'),
-  volume: quantity('Gas volume').moreThan(0, 'The gas volume must be more than zero.').max(20, 'A gas volume above 20,000 L is not believable. Check the unit.').min(0.00005, 'A gas volume under 0.05 L is not believable. Check the unit.'),
+  volume: positive('Gas volume').max(20, 'A gas volume above 20,000 L is not believable. Check the unit.').test('tiny', 'A gas volume under 0.05 L is not believable. Check the unit.', value => !(value > 0 && value < 0.00005)),
   volumeUncertainty: quantity('Volume doubt').min(0, 'Doubt cannot be negative.').when('volume', ([volume], schema) => schema.max(Number(volume) > 0 ? Number(volume) : 20, 'The doubt is larger than the volume itself.')),
   testPressure: quantity('Target pressure').notOneOf([0], 'The target pressure cannot be zero.').when('method', ([method], schema) => (method === 'vacuum-decay'
     ? schema.lessThan(0, 'A vacuum target is below zero, such as −3.5 kPa.')
     : schema.moreThan(0, 'A pressure target is above zero.'))),
-  gaugeStep: quantity('Gauge step').moreThan(0, 'The smallest step of the gauge must be more than zero.').max(5000, 'A gauge step above 5 kPa shows nothing on a tank. Check the unit.'),
+  gaugeStep: positive('Gauge step').max(5000, 'A gauge step above 5 kPa shows nothing on a tank. Check the unit.'),
   gaugeNoise: quantity('Gauge noise').min(0, 'Noise cannot be negative.').max(5000, 'Noise above 5 kPa shows nothing on a tank. Check the unit.'),
   hasThermometer: yup.boolean().default(false),
   hasBarometer: yup.boolean().default(false),

@@ -3,7 +3,7 @@ import { partFamilies, type PartShape } from '../../core/circuit/boundary'
 import { craftKinds, tankKinds, tankMaterials } from '../../core/circuit/tankKinds'
 import { fuelKeys } from '../../core/fuel/fuels'
 import { throughputFromStandard } from '../../core/quantity/standardLeakRate'
-import { entryId, line, oneOf, quantity, requiredLine, words } from './fields'
+import { entryId, line, oneOf, positive, quantity, requiredLine, words } from './fields'
 
 /** When it shows, in the taps of the complaint. */
 export const complaintTimes = ['while filling', 'brim-full', 'engine running', 'under way', 'parked, hours later', 'smell only', 'trouble code', 'after a repair'] as const
@@ -23,9 +23,9 @@ const facts = {
   craftKind: oneOf(craftKinds, 'Kind of craft'),
   tankName: requiredLine('Tank', 80),
   material: oneOf(tankMaterials, 'Material'),
-  capacity: quantity('Capacity').moreThan(0, 'Capacity must be more than zero.').max(20, 'Capacity above 20,000 L is not a tank this tool is for. Check the unit.').min(0.0002, 'Capacity under 0.2 L is not a tank this tool is for. Check the unit.'),
+  capacity: positive('Capacity').max(20, 'Capacity above 20,000 L is not a tank this tool is for. Check the unit.').test('tiny', 'Capacity under 0.2 L is not a tank this tool is for. Check the unit.', value => !(value > 0 && value < 0.0002)),
   fuel: oneOf(fuelKeys, 'Fuel'),
-  pressureLimit: quantity('Pressure limit').moreThan(0, 'The limit must be more than zero.').max(100_000, 'A fuel tank limit above 100 kPa is not believable. Check the unit.'),
+  pressureLimit: positive('Pressure limit').max(100_000, 'A fuel tank limit above 100 kPa is not believable. Check the unit.'),
   limitSource: requiredLine('Where the limit comes from', 160),
   acceptance: quantity('Acceptance limit').min(throughputFromStandard(0.01), 'An acceptance limit under 0.01 mL/min cannot be tested by pressure.').max(throughputFromStandard(10_000), 'An acceptance limit above 10,000 mL/min is not a limit.'),
   complaint: complaintSchema.required(),

@@ -5,7 +5,7 @@ import { mapPlace } from './job'
 
 export const soapSchema = yup.object({
   id: entryId(),
-  pressure: quantity('Pressure').moreThan(0, 'Soap shows a leak only under pressure.').max(100_000, 'That is above 100 kPa. Check the unit.'),
+  pressure: quantity('Pressure').test('positive', 'Soap shows a leak only under pressure.', value => !(value <= 0)).max(100_000, 'That is above 100 kPa. Check the unit.'),
   earlyReason: line('The reason', 300).default(''),
 })
 

@@ -28,7 +28,7 @@ useActionKeys('New complaint', [{ key: 'escape', label: 'Back to the Bay', run: 
   <div class="page max-w-4xl">
     <h1 class="mb-1">New complaint</h1>
     <p class="soft mb-5">Choose the tank that looks most like it. Its parts and usual limits come along, and you can change them all.</p>
-    <UForm ref="form" :schema="newJobSchema" :state="draft" class="space-y-5" @submit="submit">
+    <SchemaForm ref="form" :problem="problem" :schema="newJobSchema" :state="draft" class="space-y-5" @submit="submit">
       <UFormField name="tankKind" :ui="{ container: 'mt-0' }">
         <div role="radiogroup" aria-label="Kind of tank" class="grid grid-cols-2 gap-2.5 sm:grid-cols-3 lg:grid-cols-5">
           <button
@@ -45,11 +45,12 @@ useActionKeys('New complaint', [{ key: 'escape', label: 'Back to the Bay', run: 
         <JobFactsFields v-model="draft" />
         <p class="soft mt-4 text-sm">Parts that come along: {{ parts.map(part => lowerFirst(part.name)).join(', ') }}.</p>
       </div>
-      <p v-if="problem" role="alert" class="leaking font-medium">{{ problem }}</p>
-      <div class="flex gap-3">
-        <UButton type="submit" size="xl" color="neutral" :loading="saving">Open the job</UButton>
-        <UButton to="/" size="xl" color="neutral" variant="ghost">Not now</UButton>
-      </div>
-    </UForm>
+      <template #actions>
+        <div class="flex gap-3">
+          <UButton type="submit" size="xl" color="neutral" :loading="saving">Open the job</UButton>
+          <UButton to="/" size="xl" color="neutral" variant="ghost">Not now</UButton>
+        </div>
+      </template>
+    </SchemaForm>
   </div>
 </template>

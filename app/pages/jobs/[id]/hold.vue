@@ -72,7 +72,7 @@ const sourceHelp = {
   <div v-else class="page max-w-4xl">
     <NuxtLink :to="`/jobs/${job.id}`" class="soft font-semibold hover:underline">← {{ job.craft.name }}, {{ job.tankName }}</NuxtLink>
     <h1 class="mb-4 mt-1">Set up hold {{ (job.holds.at(-1)?.number ?? 0) + 1 }}</h1>
-    <UForm ref="form" :schema="holdSchema" :state="draft" class="space-y-3" @submit="submit">
+    <SchemaForm ref="form" :problem="problem" :schema="holdSchema" :state="draft" class="space-y-3" @submit="submit">
       <div v-if="curing.length" class="sheet border-2 border-(--time)">
         <p class="mb-2 font-semibold"><BellSign class="time inline-block align-[-0.3em]" /> Leak {{ curing.map(leak => leak.number).join(', ') }} is still curing. Testing now can break the joint and proves nothing about the cured one.</p>
         <UFormField label="Why test now" name="earlyReason"><UInput v-model="draft.earlyReason" placeholder="Such as: only to see whether another leak is left" /></UFormField>
@@ -114,11 +114,12 @@ const sourceHelp = {
         </UFormField>
         <p v-if="shutOut.length" class="unsure mt-3 font-semibold">This hold will say nothing about {{ shutOut.map(part => lowerFirst(part.name)).join(', ') }}.</p>
       </div>
-      <p v-if="problem" role="alert" class="leaking font-medium">{{ problem }}</p>
-      <div class="flex gap-3">
-        <UButton type="submit" size="xl" color="neutral" :loading="saving">To the Bench</UButton>
-        <UButton :to="`/jobs/${job.id}`" size="xl" color="neutral" variant="ghost">Not now</UButton>
-      </div>
-    </UForm>
+      <template #actions>
+        <div class="flex gap-3">
+          <UButton type="submit" size="xl" color="neutral" :loading="saving">To the Bench</UButton>
+          <UButton :to="`/jobs/${job.id}`" size="xl" color="neutral" variant="ghost">Not now</UButton>
+        </div>
+      </template>
+    </SchemaForm>
   </div>
 </template>

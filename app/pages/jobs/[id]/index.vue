@@ -89,7 +89,7 @@ useActionKeys('Job', [
       </div>
     </section>
 
-    <div class="grid gap-3 lg:grid-cols-[minmax(0,1.550fr)_minmax(0,1fr)]">
+    <div class="grid grid-cols-[minmax(0,1fr)] gap-3 lg:grid-cols-[minmax(0,1.550fr)_minmax(0,1fr)]">
       <section class="sheet" aria-labelledby="stands-title">
         <h2 id="stands-title" class="mb-2">What still stands</h2>
         <StandsTable :ledger="standing.ledger" :entries="standing.entries" :picked="picked" @pick="picked = $event" />
@@ -116,17 +116,14 @@ useActionKeys('Job', [
         <li v-for="{ leak, state, find, repairs } in register" :key="leak.id" class="flex flex-wrap items-start justify-between gap-x-4 gap-y-2 py-3">
           <div class="min-w-0 flex-1 basis-72">
             <p class="font-semibold"><StateSign :look="leakLook(state)" /> Leak {{ leak.number }}, {{ lowerFirst(partName(leak.partId)) }}: <span :class="leakLook(state)">{{ state }}</span></p>
-            <p v-if="find" class="soft">{{ find.seen }}, {{ short('length', find.length, 2) }}, found {{ clockText(find.at, now) }}<template v-if="find.note">. {{ find.note }}</template></p>
+            <p v-if="find" class="soft">{{ find.seen }}, {{ short('length', find.length, 2) }}, found {{ clockText(find.at, now) }}<template v-if="find.note">. {{ find.note }}</template> <button v-if="session.mayWork" type="button" class="strike" @click="striking = { id: find.id, name: `the find of leak ${leak.number}` }">Strike out</button></p>
             <p v-for="each in repairs" :key="each.id" class="soft" :class="each.struck && 'line-through'">
               {{ methodName(each.method) }}<template v-if="each.material !== 'none'">, {{ repairMaterial(each.material).name.toLowerCase() }} {{ each.batch }}</template>, {{ clockText(each.at, now) }}, {{ each.by }}.
               <template v-if="each.curedAt > now && !each.struck">Cured {{ clockText(each.curedAt, now) }}.</template>
-              <UButton v-if="session.mayWork && !each.struck" variant="link" color="neutral" size="sm" class="px-1 py-0" @click="striking = { id: each.id, name: `the repair of leak ${leak.number}` }">Strike out</UButton>
+              <button v-if="session.mayWork && !each.struck" type="button" class="strike" @click="striking = { id: each.id, name: `the repair of leak ${leak.number}` }">Strike out</button>
             </p>
           </div>
-          <div v-if="session.mayWork" class="flex gap-2">
-            <UButton v-if="find" variant="ghost" color="neutral" class="min-h-11" @click="striking = { id: find.id, name: `the find of leak ${leak.number}` }">Strike out</UButton>
-            <UButton v-if="state !== 'sealed'" color="neutral" variant="outline" class="min-h-11" @click="repair(leak.id)">{{ repairs.length ? 'Repair again' : 'Repair' }}</UButton>
-          </div>
+          <UButton v-if="session.mayWork && state !== 'sealed'" color="neutral" variant="outline" class="min-h-11" @click="repair(leak.id)">{{ repairs.length ? 'Repair again' : 'Repair' }}</UButton>
         </li>
       </ul>
     </section>
@@ -141,14 +138,13 @@ useActionKeys('Job', [
             <template v-if="test.hold.estimate"> · <span class="font-semibold" :class="verdictLook(test.hold.estimate.verdict)"><StateSign :look="verdictLook(test.hold.estimate.verdict)" :size="16" /> {{ verdictWords[test.hold.estimate.verdict] }}</span> {{ rateText(test.hold.estimate.leakRate) }} mL/min ({{ rateText(test.hold.estimate.low95) }} to {{ rateText(test.hold.estimate.high95) }}) at {{ short('pressure', test.hold.setup.testPressure) }}</template>
             <template v-else-if="test.hold.state !== 'stopped'"> · <span class="unsure font-semibold">{{ test.hold.state }}</span></template>
             <template v-else> · <span class="soft">{{ test.hold.noEstimate }}</span></template>
-            <p class="soft text-sm">{{ stampText(test.at) }}, {{ test.hold.by }}<template v-if="test.hold.earlyReason"> · <span class="time font-semibold">before it cured: {{ test.hold.earlyReason }}</span></template><template v-if="test.hold.struck"> · struck out: {{ test.hold.struck }}</template></p>
+            <p class="soft text-sm">{{ stampText(test.at) }}, {{ test.hold.by }}<template v-if="test.hold.earlyReason"> · <span class="time font-semibold">before it cured: {{ test.hold.earlyReason }}</span></template><template v-if="test.hold.struck"> · struck out: {{ test.hold.struck }}</template> <button v-if="session.mayWork && !test.hold.struck && test.hold.stoppedAt" type="button" class="strike" @click="striking = { id: test.id, name: `hold ${test.hold.number}` }">Strike out</button></p>
           </div>
           <div v-else-if="test.soap" class="min-w-0 flex-1 basis-72">
             <NuxtLink :to="`/jobs/${job.id}/soap`" class="font-semibold underline-offset-4 hover:underline">Soap {{ test.soap.number }}</NuxtLink> ·
             {{ test.soap.marks.filter(mark => mark.mark === 'dry').length }} dry, {{ test.soap.marks.filter(mark => mark.mark === 'foams' || mark.mark === 'bubbles').length }} found<template v-if="test.soap.stoppedAt === null"> · <span class="unsure font-semibold">open</span></template>
-            <p class="soft text-sm">{{ stampText(test.at) }}, {{ test.soap.by }}<template v-if="test.soap.earlyReason"> · <span class="time font-semibold">before it cured: {{ test.soap.earlyReason }}</span></template><template v-if="test.soap.struck"> · struck out: {{ test.soap.struck }}</template></p>
+            <p class="soft text-sm">{{ stampText(test.at) }}, {{ test.soap.by }}<template v-if="test.soap.earlyReason"> · <span class="time font-semibold">before it cured: {{ test.soap.earlyReason }}</span></template><template v-if="test.soap.struck"> · struck out: {{ test.soap.struck }}</template> <button v-if="session.mayWork && !test.soap.struck && test.soap.stoppedAt" type="button" class="strike" @click="striking = { id: test.id, name: `soap ${test.soap.number}` }">Strike out</button></p>
           </div>
-          <UButton v-if="session.mayWork && !(test.hold?.struck || test.soap?.struck) && (test.hold?.stoppedAt || test.soap?.stoppedAt)" variant="ghost" color="neutral" class="min-h-11" @click="striking = { id: test.id, name: test.hold ? `hold ${test.hold.number}` : `soap ${test.soap!.number}` }">Strike out</UButton>
         </li>
       </ul>
     </section>
@@ -172,3 +168,7 @@ useActionKeys('Job', [
     <StrikePanel :job="job" :subject="striking" @done="done" @close="striking = null" />
   </div>
 </template>
+
+<style scoped>
+.strike { display: inline-block; min-height: 1.75rem; padding: 0 0.375rem; font-size: 0.875rem; text-decoration: underline; text-underline-offset: 3px; cursor: pointer; color: var(--ink-soft); }
+</style>

@@ -82,7 +82,8 @@ const record = () => save(async () => {
 }, findForm.value)
 
 const seen = ref<SoapMark | null>(null)
-const lookThere = () => save(async () => { seen.value = (await callApi<{ mark: SoapMark }>(`soaps/${walk.value!.id}/look/${picked.value}`)).mark })
+const looking = useSave()
+const lookThere = () => looking.save(async () => { seen.value = (await callApi<{ mark: SoapMark }>(`soaps/${walk.value!.id}/look/${picked.value}`)).mark })
 const end = () => save(async () => take(await callApi<JobView>(`soaps/${walk.value!.id}/stop`, 'POST')))
 const left = computed(() => parts.value.filter(part => markOf(part.id) === null))
 const drawn = computed(() => {
@@ -122,14 +123,14 @@ useActionKeys('Soap', [
 
     <template v-if="!walk">
       <CautionList v-if="!job.cautions" :job="job" @read="take" />
-      <UForm v-else-if="session.mayWork" ref="startForm" :schema="soapSchema" :state="start" class="sheet space-y-4" @submit="begin">
+      <SchemaForm v-else-if="session.mayWork" ref="startForm" :schema="soapSchema" :state="start" class="sheet space-y-4" @submit="begin">
         <div v-if="curing.length" class="rounded-lg border-2 border-(--time) p-3.5">
           <p class="mb-2 font-semibold">Leak {{ curing.map(leak => leak.number).join(', ') }} is still curing.</p>
           <UFormField label="Why soap it now" name="earlyReason"><UInput v-model="start.earlyReason" /></UFormField>
         </div>
         <UFormField label="Pressure on the tank now" name="pressure" :hint="`limit ${short('pressure', job.pressureLimit)}`" class="max-w-xs"><QuantityInput v-model="start.pressure" kind="pressure" /></UFormField>
         <UButton type="submit" size="xl" color="neutral" :loading="saving">Start at the {{ lowerFirst(parts[0]?.name ?? 'first part') }}</UButton>
-      </UForm>
+      </SchemaForm>
       <section v-if="last" class="sheet">
         <h2 class="mb-2">Soap {{ last.number }}, {{ stampText(last.stoppedAt ?? last.startedAt) }}</h2>
         <ul class="grid gap-x-6 sm:grid-cols-2"><li v-for="entry in last.marks" :key="entry.partId" class="flex justify-between border-b border-(--hair) py-1.5">{{ job.parts.find(part => part.id === entry.partId)?.name }}<span class="font-semibold" :class="markLook[entry.mark]"><StateSign :look="markLook[entry.mark]" :size="16" /> {{ entry.mark }}</span></li></ul>
@@ -145,15 +146,16 @@ useActionKeys('Soap', [
             <span class="figure" :class="watched >= SOAP_WATCH_TIME ? 'sealed font-bold' : 'soft'">{{ watched >= SOAP_WATCH_TIME ? 'watched half a minute' : `watch ${SOAP_WATCH_TIME - watched} s more` }}</span>
           </div>
           <template v-if="!finding">
-            <div class="grid grid-cols-2 gap-2 sm:grid-cols-4">
+            <div class="grid grid-cols-2 gap-2">
               <UButton v-for="value in soapMarks" :key="value" color="neutral" :variant="markOf(at.id) === value ? 'solid' : 'outline'" class="h-16 justify-center text-lg" :aria-pressed="markOf(at.id) === value" @click="mark(value)"><StateSign :look="markLook[value]" />{{ markWords[value] }}<span class="key max-sm:hidden">{{ { dry: 'D', foams: 'F', bubbles: 'B', 'not reached': 'X' }[value] }}</span></UButton>
             </div>
             <div v-if="job.hasStandIn" class="mt-3 flex flex-wrap items-center gap-3">
               <UButton color="neutral" variant="subtle" icon="i-lucide-eye" class="min-h-11" @click="lookThere">Look at the stand-in<span class="key max-sm:hidden">L</span></UButton>
-              <p v-if="seen" aria-live="polite">The simulated tank shows: <b :class="markLook[seen]">{{ seen }}</b></p>
+              <p v-if="looking.problem.value" role="alert" class="leaking font-medium">{{ looking.problem.value }}</p>
+              <p v-else-if="seen" aria-live="polite">The simulated tank shows: <b :class="markLook[seen]">{{ seen }}</b></p>
             </div>
           </template>
-          <UForm v-else ref="findForm" :schema="findSchema" :state="finding" class="space-y-4" @submit="record">
+          <SchemaForm v-else ref="findForm" :schema="findSchema" :state="finding" class="space-y-4" @submit="record">
             <p class="font-medium">{{ ends.length === 1 ? 'Now tap its other end on the map.' : 'Tap its two ends on the map, or move the marks with the arrows.' }}</p>
             <div class="flex gap-2"><UButton type="button" color="neutral" variant="outline" icon="i-lucide-arrow-left" class="size-11 justify-center" aria-label="Marks back along the part" @click="slide(-20)" /><UButton type="button" color="neutral" variant="outline" icon="i-lucide-arrow-right" class="size-11 justify-center" aria-label="Marks on along the part" @click="slide(20)" /></div>
             <div class="grid gap-4 sm:grid-cols-2">
@@ -165,7 +167,7 @@ useActionKeys('Soap', [
             </UFormField>
             <UFormField label="Note" name="note"><UInput v-model="finding.note" placeholder="Rivets 17 to 19" /></UFormField>
             <div class="flex gap-2"><UButton type="submit" size="xl" color="neutral" :loading="saving">Record the leak</UButton><UButton type="button" size="xl" color="neutral" variant="ghost" @click="finding = null">Back</UButton></div>
-          </UForm>
+          </SchemaForm>
         </section>
       </div>
       <ol class="sheet h-fit p-2" aria-label="Route">

@@ -1,0 +1,60 @@
+import { routes } from '../../server/services/openapi'
+import { enter, expect, jobOf, startTypedHold, test } from '../support/test'
+
+const someId = '00000000-0000-4000-8000-000000000000'
+
+test('no route but sign-in and health answers without a session, and no page', async ({ playwright, demo }) => {
+  const stranger = await playwright.request.newContext()
+  for (const { method, path, who } of routes) {
+    const answer = await stranger.fetch(`${demo.url}/api${path.replace(/\{\w+\}/g, someId)}`, { method, data: method === 'get' ? undefined : {} })
+    if (who === 'anyone') expect([200, 422], `${method} ${path}`).toContain(answer.status())
+    else expect(answer.status(), `${method} ${path}`).toBe(401)
+  }
+  for (const page of ['/', '/bench', '/jobs/new', `/jobs/${someId}`, '/people', '/anything']) {
+    const answer = await stranger.get(demo.url + page, { maxRedirects: 0 })
+    expect(answer.status(), page).toBe(302)
+    expect(answer.headers().location).toContain('/sign-in?back=')
+  }
+  await stranger.dispose()
+})
+
+test('what is sent is checked: each bad field has its sentence', async ({ context, demo }) => {
+  await enter(context, demo)
+  const job = await jobOf(context, demo, 'Library van')
+  const send = (path: string, data: unknown) => context.request.post(`${demo.url}/api/${path}`, { data: data as object })
+  const bad = await send(`jobs/${job.id}/holds`, { id: 'x', source: 'guess', method: 'pressure-decay', volume: -3, volumeUncertainty: 'lots', testPressure: -1, gaugeStep: 0 })
+  expect(bad.status()).toBe(422)
+  const { data } = await bad.json()
+  expect(data.fields).toMatchObject({ id: expect.any(String), source: expect.stringContaining('must be one of'), volume: expect.stringContaining('more than zero'), volumeUncertainty: expect.stringContaining('number'), testPressure: expect.stringContaining('above zero'), gaugeStep: expect.any(String) })
+  expect((await send(`jobs/${job.id}/holds`, [1, 2])).status()).toBe(400)
+  expect((await context.request.post(`${demo.url}/api/jobs`, { headers: { 'content-type': 'application/json' }, data: Buffer.from('{"id":') })).status()).toBe(400)
+  expect((await context.request.get(`${demo.url}/api/jobs/not-an-id`)).status()).toBe(404)
+  expect((await context.request.get(`${demo.url}/api/jobs/${someId}`)).status()).toBe(404)
+  const absurd = await send(`jobs/${job.id}/holds`, { id: crypto.randomUUID(), source: 'typed', method: 'pressure-decay', volume: 6900, volumeUncertainty: 1, testPressure: 3000, gaugeStep: 10, gaugeNoise: 5, temperatureDoubt: 0, barometerDoubt: 0, rigLeak: 0, rigLeakDoubt: 0, closures: {} })
+  expect((await absurd.json()).data.fields.volume).toContain('Check the unit')
+})
+
+test('a submit that is repeated is one entry, and a reading at one time is one reading', async ({ context, demo }) => {
+  await enter(context, demo)
+  const job = await jobOf(context, demo, 'Fire pump 3')
+  const hold = await startTypedHold(context, demo, job.id)
+  const readings = { readings: [{ t: 0, pressure: 6000 }, { t: 10, pressure: 5990 }] }
+  const answers = await Promise.all([1, 2, 3].map(() => context.request.post(`${demo.url}/api/holds/${hold}/readings`, { data: readings }).then(answer => answer.json())))
+  expect(answers.map(answer => answer.taken).sort()).toEqual([0, 0, 2])
+  const mark = { id: crypto.randomUUID(), kind: 'knock' }
+  for (let k = 0; k < 2; k++) await context.request.post(`${demo.url}/api/holds/${hold}/marks`, { data: mark })
+  expect((await (await context.request.get(`${demo.url}/api/holds/${hold}`)).json()).marks).toHaveLength(1)
+  const over = await context.request.post(`${demo.url}/api/holds/${hold}/readings`, { data: { readings: [{ t: 1, pressure: 6_900_000 }] } })
+  expect((await over.json()).data.fields['readings[0].pressure']).toContain('Check the unit')
+})
+
+test('the verdict cannot be set by hand', async ({ context, demo }) => {
+  await enter(context, demo)
+  const job = await jobOf(context, demo, 'Library van')
+  const edit = await context.request.patch(`${demo.url}/api/jobs/${job.id}`, {
+    data: { revision: job.revision, craftName: job.craft.name, craftKind: job.craft.kind, tankName: job.tankName, material: job.material, capacity: job.capacity, fuel: job.fuel, pressureLimit: job.pressureLimit, limitSource: job.limitSource, acceptance: job.acceptance, complaint: job.complaint, state: 'sealed', sealed: true, hiddenTank: null },
+  })
+  expect(edit.ok()).toBe(true)
+  const rows = await (await context.request.get(`${demo.url}/api/jobs`)).json()
+  expect(rows.find((row: { id: string }) => row.id === job.id).state).toBe('cannot-tell')
+})

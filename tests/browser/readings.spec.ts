@@ -1,0 +1,69 @@
+import { writeFileSync } from 'node:fs'
+import { enter, expect, jobOf, startTypedHold, test } from '../support/test'
+
+test('a CSV file is taken whole or not at all, and gives a verdict', async ({ page, context, demo }, info) => {
+  await enter(context, demo)
+  const job = await jobOf(context, demo, 'Beach tractor')
+  await page.goto(`${demo.url}/jobs/${job.id}/hold`)
+  await page.getByRole('button', { name: 'A CSV file' }).click()
+  await page.getByLabel('Target pressure').fill('6,9')
+  await page.getByRole('button', { name: 'To the Bench' }).click()
+  const rows = Array.from({ length: 91 }, (_, k) => `${k * 20};${(6.9 - k * 0.004).toFixed(3).replace('.', ',')}`)
+  const write = (name: string, lines: string[]) => {
+    const path = info.outputPath(name)
+    writeFileSync(path, lines.join('\r\n'))
+    return path
+  }
+  const input = page.locator('input[type=file]')
+  await input.setInputFiles(write('broken.csv', ['time_s;pressure_kPa', ...rows.slice(0, 30), '600;wet', ...rows.slice(30)]))
+  await expect(page.getByText('Row 32, column pressure_kPa: “wet” is not a number.')).toBeVisible()
+  await input.setInputFiles(write('good.csv', ['\uFEFFLogger of the shed', '', 'time_s;pressure_kPa', ...rows]))
+  await expect(page.getByText('91 readings', { exact: false }).first()).toBeVisible()
+  await expect(page.getByText(/Leaking\.|Cannot tell yet\./)).toBeVisible()
+  expect((await demo.query(`select 1 from reading r join hold h on h.id = r.hold_id where h.job_id = '${job.id}'`)).rowCount).toBe(91)
+})
+
+test('readings typed while the network is gone wait in the browser, survive a new page, and arrive once and in order', async ({ page, context, demo }) => {
+  await enter(context, demo)
+  const job = await jobOf(context, demo, 'Library van')
+  const hold = await startTypedHold(context, demo, job.id)
+  await page.goto(`${demo.url}/bench/${hold}`)
+  const type = async (value: string) => {
+    await page.getByLabel('Pressure').fill(value)
+    await page.keyboard.press('Enter')
+  }
+  await type('6,00')
+  await expect.poll(async () => (await demo.query(`select 1 from reading where hold_id = '${hold}'`)).rowCount).toBe(1)
+  await type('six')
+  await expect(page.getByText('Pressure: “six” is not a number.')).toBeVisible()
+  await context.setOffline(true)
+  for (const value of ['5.99', '5.98', '5.97']) {
+    await type(value)
+    await page.waitForTimeout(250)
+  }
+  await expect(page.getByText('3 readings wait here and will be sent in order.')).toBeVisible()
+  await expect(page.getByText('5.970 kPa')).toBeVisible()
+  await context.setOffline(false)
+  await expect.poll(async () => (await demo.query(`select pressure from reading where hold_id = '${hold}' order by t`)).rows.map(row => Math.round(row.pressure)), { timeout: 20_000 }).toEqual([6000, 5990, 5980, 5970])
+  await expect(page.getByText('will be sent in order')).toBeHidden()
+})
+
+test('killed in the middle of a hold, the server has every reading that was shown, and the hold goes on', async ({ page, context, demo }) => {
+  await enter(context, demo)
+  const job = await jobOf(context, demo, 'Glider tug')
+  const hold = job.holds[0]!.id
+  await page.goto(`${demo.url}/bench/${hold}`)
+  await page.getByRole('button', { name: '×60' }).click()
+  await expect(page.getByText(/leak rate in mL\/min/)).toBeVisible()
+  await page.waitForTimeout(4000)
+  const shown = Number((await page.getByRole('img', { name: /readings, from/ }).getAttribute('aria-label'))!.split(' ')[0])
+  expect(shown).toBeGreaterThan(80)
+  await demo.kill()
+  await expect(page.getByText('The server cannot be reached.')).toBeVisible({ timeout: 30_000 })
+  const kept = (await demo.query(`select 1 from reading where hold_id = '${hold}'`)).rowCount!
+  expect(kept).toBeGreaterThanOrEqual(shown)
+  await demo.start()
+  await expect.poll(async () => (await demo.query(`select 1 from reading where hold_id = '${hold}'`)).rowCount, { timeout: 20_000 }).toBeGreaterThan(kept + 20)
+  await expect(page.getByText('The server cannot be reached.')).toBeHidden({ timeout: 30_000 })
+  await expect.poll(async () => Number((await page.getByRole('img', { name: /readings, from/ }).getAttribute('aria-label'))!.split(' ')[0]), { timeout: 20_000 }).toBeGreaterThan(kept)
+})

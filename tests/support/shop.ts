@@ -1,0 +1,80 @@
+import { spawn, type ChildProcess } from 'node:child_process'
+import { randomUUID } from 'node:crypto'
+import { createServer } from 'node:net'
+import { join } from 'node:path'
+import pg from 'pg'
+
+export const OWNER_CODE = 'TESTCODE'
+
+/** A shop on a database and a server of its own, which a test may kill. */
+export interface Shop {
+  url: string
+  /** ends the server as a power cut would */
+  kill: () => Promise<void>
+  start: () => Promise<void>
+  query: (sql: string) => Promise<pg.QueryResult>
+  close: () => Promise<void>
+}
+
+const freePort = () => new Promise<number>((done, fail) => {
+  const server = createServer()
+  server.on('error', fail)
+  server.listen(0, '127.0.0.1', () => {
+    const address = server.address()
+    server.close(() => done(typeof address === 'object' && address ? address.port : 0))
+  })
+})
+
+/** @param template zinc_empty or zinc_demo */
+export async function openShop(template: 'zinc_empty' | 'zinc_demo'): Promise<Shop> {
+  const cluster = process.env.ZINC_TEST_URL
+  if (!cluster) throw new Error('ZINC_TEST_URL is not set: run these tests with ./zinc test browser')
+  const name = `browser_${randomUUID().replaceAll('-', '')}`
+  const admin = new pg.Client({ connectionString: cluster })
+  await admin.connect()
+  await admin.query('select pg_advisory_lock(4600)')
+  await admin.query(`create database ${name} template ${template}`)
+  await admin.query('select pg_advisory_unlock(4600)')
+  const database = new URL(cluster)
+  database.pathname = `/${name}`
+  const port = await freePort()
+  const url = `http://127.0.0.1:${port}`
+  let server: ChildProcess | null = null
+  const ended = (child: ChildProcess) => new Promise<void>(done => (child.exitCode !== null || child.signalCode !== null ? done() : child.once('exit', () => done())))
+  const shop: Shop = {
+    url,
+    async start() {
+      server = spawn(process.execPath, [join(process.cwd(), '.output/server/index.mjs')], {
+        stdio: ['ignore', 'ignore', 'inherit', 'ipc'],
+        env: { ...process.env, NODE_ENV: 'production', DATABASE_URL: database.href, NITRO_PORT: String(port), NITRO_HOST: '127.0.0.1', NUXT_SESSION_PASSWORD: 'a secret for tests that is long enough', ZINC_OWNER_CODE: OWNER_CODE },
+      })
+      for (let tries = 0; tries < 200; tries++) {
+        if (await fetch(`${url}/api/health`).then(answer => answer.ok, () => false)) return
+        await new Promise(done => setTimeout(done, 100))
+      }
+      throw new Error('The server did not answer within 20 s.')
+    },
+    async kill() {
+      if (!server) return
+      server.kill('SIGKILL')
+      await ended(server)
+    },
+    async query(sql) {
+      const client = new pg.Client({ connectionString: database.href })
+      await client.connect()
+      try {
+        return await client.query(sql)
+      }
+      finally {
+        await client.end()
+      }
+    },
+    async close() {
+      await shop.kill()
+      await admin.query(`drop database ${name} with (force)`)
+      await admin.end()
+    },
+  }
+  await shop.start()
+  return shop
+}

@@ -1,0 +1,49 @@
+import { test as base, expect, type BrowserContext, type Page } from '@playwright/test'
+import { openShop, type Shop } from './shop'
+import type { BayRow, JobView } from '../../shared/views'
+
+/** Each test file has shops of its own: `demo` with the demo's data, `empty` with nothing. */
+export const test = base.extend<object, { demo: Shop, empty: Shop }>({
+  demo: [async ({}, use) => {
+    const shop = await openShop('zinc_demo')
+    await use(shop)
+    await shop.close()
+  }, { scope: 'worker' }],
+  empty: [async ({}, use) => {
+    const shop = await openShop('zinc_empty')
+    await use(shop)
+    await shop.close()
+  }, { scope: 'worker' }],
+})
+export { expect }
+
+/** Signs a browser in without the form. */
+export async function enter(context: BrowserContext, shop: Shop, login = 'finn') {
+  const answer = await context.request.post(`${shop.url}/api/session`, { data: { login, password: 'skerry-reach' } })
+  expect(answer.ok()).toBe(true)
+}
+
+/** The job of a craft, as the server has it. */
+export async function jobOf(context: BrowserContext, shop: Shop, craft: string): Promise<JobView> {
+  const rows = await (await context.request.get(`${shop.url}/api/jobs`)).json() as BayRow[]
+  return await (await context.request.get(`${shop.url}/api/jobs/${rows.find(row => row.craft === craft)!.id}`)).json() as JobView
+}
+
+/** Sets up a typed hold on a job through the API and starts it. */
+export async function startTypedHold(context: BrowserContext, shop: Shop, jobId: string): Promise<string> {
+  const id = crypto.randomUUID()
+  const post = (path: string, data: object) => context.request.post(`${shop.url}/api/${path}`, { data }).then(answer => expect(answer.ok(), path).toBe(true))
+  await post(`jobs/${jobId}/cautions`, { cautions: ['air'] })
+  await post(`jobs/${jobId}/holds`, {
+    id, source: 'typed', method: 'pressure-decay', volume: 0.12, volumeUncertainty: 0.003, testPressure: 6000, gaugeStep: 10, gaugeNoise: 5,
+    temperatureDoubt: 0.3, barometerDoubt: 40, rigLeak: 0, rigLeakDoubt: 0, closures: {},
+  })
+  await post(`holds/${id}/step`, { to: 'settling' })
+  return id
+}
+
+/** Picks an item of a list that opens from a labelled button. */
+export async function choose(page: Page, label: string, item: string) {
+  await page.getByLabel(label).click()
+  await page.getByRole('option', { name: item }).click()
+}
