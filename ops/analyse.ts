@@ -18,7 +18,7 @@ let failed = false
 for (const file of words) {
   try {
     const setup = setupFromJson(json(sharedSetup ?? file.replace(/\.csv$/i, '') + '.setup.json'))
-    const readings = readingsFromCsv(readFileSync(file, 'utf8'))
+    const readings = readingsFromCsv(contents(file))
     console.log(JSON.stringify(resultJson(file, setup, estimateHold(setup, readings))))
   }
   catch (error) {
@@ -28,8 +28,17 @@ for (const file of words) {
 }
 process.exitCode = failed ? 1 : 0
 
+function contents(path: string): string {
+  try {
+    return readFileSync(path, 'utf8')
+  }
+  catch {
+    throw new Error(`${path} is not there or cannot be read.`)
+  }
+}
+
 function json(path: string): unknown {
-  const text = readFileSync(path, 'utf8')
+  const text = contents(path)
   try {
     return JSON.parse(text)
   }

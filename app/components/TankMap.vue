@@ -26,33 +26,7 @@ const tank = computed(() => tankKind(props.kind))
 const unit = computed(() => 1000 / Math.max(160, width.value || 800))
 const text = computed(() => Math.max(13 * unit.value, 13))
 const roomy = computed(() => width.value >= 500)
-/** As high as the tank and its names need. */
-const box = computed(() => {
-  if (props.bare) return '20 20 960 320'
-  const top = Math.min(28, ...names.value.map(name => name.at - text.value * 1.2))
-  const bottom = Math.max(336, ...names.value.map(name => name.at + text.value * 0.5))
-  return `0 ${top} 1000 ${bottom - top}`
-})
-
 const middle = (part: PartView) => (part.shape.at === 'point' ? part.shape : { x: (part.shape.x1 + part.shape.x2) / 2, y: (part.shape.y1 + part.shape.y2) / 2 })
-
-/** Names of points stand above or below the tank, on two levels so that neighbours do not meet. */
-const names = computed(() => {
-  const parts = props.parts ?? []
-  const points = roomy.value ? parts.filter(part => part.shape.at === 'point') : []
-  const picked = parts.find(part => part.id === props.picked)
-  const placed = [...points].sort((a, b) => middle(a).x - middle(b).x).map(part => ({ part, ...middle(part), above: middle(part).y < 200 }))
-  const level = { above: 0, below: 0 }
-  const out = placed.map(({ part, x, y, above }) => {
-    const row = (above ? level.above++ : level.below++) % 2
-    return { id: part.id, name: part.name, x, y, at: above ? y - 18 - row * text.value * 1.5 : y + 26 + row * text.value * 1.5, anchor: x < 120 ? 'start' : x > 880 ? 'end' : 'middle' }
-  })
-  if (picked && !out.some(each => each.id === picked.id)) {
-    const { x, y } = middle(picked)
-    out.push({ id: picked.id, name: picked.name, x, y, at: y - 16, anchor: x < 120 ? 'start' : x > 880 ? 'end' : 'middle' })
-  }
-  return out
-})
 
 /** Hash marks across the ends of a leak, and where its sign stands beside it. */
 const drawn = computed(() => (props.leaks ?? []).map(leak => {
@@ -70,6 +44,42 @@ const drawn = computed(() => (props.leaks ?? []).map(leak => {
   const left = sign.x > 640
   return { ...leak, marks: `M${a.x} ${a.y}L${b.x} ${b.y}${across(a)}${across(b)}`, sign, textX: sign.x + (left ? -16 : 16) * Math.max(1, unit.value), anchor: left ? 'end' : 'start', cx, cy }
 }))
+
+interface Box { left: number, right: number, top: number, bottom: number }
+const meet = (a: Box, b: Box) => a.left < b.right && b.left < a.right && a.top < b.bottom && b.top < a.bottom
+/** Room that a line of text takes, from where it stands; letters of this face are about half as wide as high. */
+const textBox = (words: string, x: number, y: number, anchor: string): Box => {
+  const width = words.length * text.value * 0.54
+  const left = anchor === 'start' ? x : anchor === 'end' ? x - width : x - width / 2
+  return { left, right: left + width, top: y - text.value, bottom: y + text.value * 0.3 }
+}
+
+/** Names of points stand above or below them, as near as there is room; one without room is left to the lists, unless it is picked. */
+const names = computed(() => {
+  const parts = props.parts ?? []
+  const picked = parts.find(part => part.id === props.picked)
+  const taken: Box[] = roomy.value ? drawn.value.map(leak => textBox(`${leak.label}  `, leak.textX, leak.sign.y + text.value * 0.35, leak.anchor)) : []
+  const wanted = [...(picked ? [picked] : []), ...(roomy.value ? parts.filter(part => part.shape.at === 'point' && part !== picked) : [])]
+  return wanted.flatMap(part => {
+    const { x, y } = middle(part)
+    const anchor = x < 120 ? 'start' : x > 880 ? 'end' : 'middle'
+    const row = text.value * 1.35
+    const up = [0, 1, 2].map(level => y - 18 - level * row), down = [0, 1].map(level => y + 18 + text.value * 0.75 + level * row)
+    const places = (y < 200 ? [...up, ...down] : [...down, ...up]).map(at => ({ at, box: textBox(part.name, x, at, anchor) }))
+    const free = places.find(({ box }) => !taken.some(other => meet(box, other))) ?? (part === picked ? places[0]! : null)
+    if (!free) return []
+    taken.push(free.box)
+    return [{ id: part.id, name: part.name, x, at: free.at, anchor }]
+  })
+})
+
+/** As high as the tank and its names need. */
+const box = computed(() => {
+  if (props.bare) return '20 20 960 320'
+  const top = Math.min(28, ...names.value.map(name => name.at - text.value * 1.2))
+  const bottom = Math.max(336, ...names.value.map(name => name.at + text.value * 0.5))
+  return `0 ${top} 1000 ${bottom - top}`
+})
 
 function place(event: MouseEvent) {
   if (!props.pickable || !frame.value) return

@@ -1,4 +1,5 @@
 /// <reference lib="dom" />
+/// <reference lib="dom.iterable" />
 import AxeBuilder from '@axe-core/playwright'
 import { enter, expect, jobOf, test } from '../support/test'
 import type { BrowserContext } from '@playwright/test'

@@ -1,0 +1,20 @@
+import { clockText, dayText, durationText, spanText, stampText } from './times'
+
+const at = (text: string) => +new Date(text)
+const now = at('2026-05-20T14:00:00')
+
+test('clock time today, with the day otherwise, with the year when it is another', () => {
+  expect(clockText(at('2026-05-20T16:40:00'), now)).toBe('16:40')
+  expect(clockText(at('2026-05-21T09:10:00'), now)).toBe('21 May 09:10')
+  expect(clockText(at('2025-12-24T09:10:00'), now)).toBe('24 Dec 2025 09:10')
+  expect(dayText(now)).toBe('20 May 2026')
+  expect(stampText(now)).toBe('20 May 2026, 14:00')
+})
+
+test('spans in words, durations in figures', () => {
+  expect(spanText(now, now + 3 * 3_600_000)).toBe('3 hours')
+  expect(durationText(850)).toBe('14:10')
+  expect(durationText(3725.9)).toBe('1:02:05')
+  expect(durationText(0)).toBe('0:00')
+  expect(durationText(-4)).toBe('0:00')
+})

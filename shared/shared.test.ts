@@ -1,0 +1,87 @@
+import { throughputFromStandard } from '../core/quantity/standardLeakRate'
+import { holdTimeAt, withSpeed } from './holdClock'
+import { descentOf, jobEntries, jobStanding, latestFind, runningTest } from './jobEntries'
+import { factsOf } from './jobFacts'
+import { curingLeaks, inKilopascals, overLimit } from './limits'
+import type { FindView, HoldView, JobView, SoapView } from './views'
+
+const estimate = (verdict: 'sealed' | 'leaking' | 'cannot-tell') => ({
+  leakRate: 0.001, low95: 0, high95: 0.002, uncertainty: 0.0005, verdict, smallestSeen: throughputFromStandard(0.2), decidedBy: null, minutesMore: null,
+  budget: { readings: 0, temperature: 0, barometer: 0, volume: 0, wallGive: 0, law: 0, rig: 0 }, readings: 9, ignored: [], steps: [], settling: null, viscousWeight: 1, engine: '1',
+})
+const hold = (number: number, at: number | null, verdict: 'sealed' | 'leaking' | 'cannot-tell', change: Partial<HoldView> = {}): HoldView => ({
+  id: `h${number}`, jobId: 'j', number, state: at === null ? 'reading' : 'stopped', source: 'typed', closures: {}, reached: ['a', 'b'], hasThermometer: false, hasBarometer: false, earlyReason: null,
+  setup: { method: 'pressure-decay', space: { volume: 0.02, wallGive: 0 }, volumeUncertainty: 0, wallGiveUncertainty: 0, gauge: { resolution: 1, noise: 1 }, temperatureChangeUncertainty: 0, barometerChangeUncertainty: 0, testPressure: 5000, limit: throughputFromStandard(1), rigLeak: 0, rigLeakUncertainty: 0 },
+  by: 'Finn', createdAt: 0, clock: null, settledAt: null, stoppedAt: at, estimate: at === null ? null : estimate(verdict), noEstimate: null, struck: null, ...change,
+})
+const soap = (number: number, at: number, marks: SoapView['marks'], change: Partial<SoapView> = {}): SoapView => ({ id: `s${number}`, number, pressure: 5000, earlyReason: null, by: 'Finn', startedAt: at, stoppedAt: at, marks, struck: null, ...change })
+const find = (id: string, at: number, change: Partial<FindView> = {}): FindView => ({ id, leakId: 'L', soapId: 's1', seen: 'foams', x1: 0, y1: 0, x2: 10, y2: 0, length: 0.01, note: '', by: 'Finn', at, struck: null, ...change })
+const part = (id: string, removedAt: number | null = null) => ({ id, name: id.toUpperCase(), family: 'seam' as const, shape: { at: 'point' as const, x: 0, y: 0 }, opening: false, position: 0, removedAt })
+const job = (change: Partial<JobView> = {}): JobView => ({
+  id: 'j', craft: { name: 'Fire pump 3', kind: 'small equipment' }, tankName: 'fuel tank', tankKind: 'small-steel', material: 'sheet steel', capacity: 0.02, wallGive: 0, fuel: 'petrol', pressureLimit: 7000,
+  limitSource: 'plate', acceptance: throughputFromStandard(1), complaint: { shows: [], wet: [], amount: null, words: '' }, revision: 1, openedAt: 0, openedBy: 'Finn', hasStandIn: false, cautions: null,
+  parts: [part('a'), part('b')], holds: [], soaps: [], leaks: [], finds: [], repairs: [], touches: [], ...change,
+})
+
+describe('a hold’s own time', () => {
+  const clock = { anchoredAt: 1000, anchor: 0, speed: 1 }
+  test('runs with the world, or faster from a moment on', () => {
+    expect(holdTimeAt(clock, 61_000)).toBe(60)
+    const fast = withSpeed(clock, 60, 61_000)
+    expect(holdTimeAt(fast, 61_000)).toBe(60)
+    expect(holdTimeAt(fast, 62_000)).toBe(120)
+    expect(holdTimeAt(withSpeed(fast, 0, 62_000), 99_000)).toBe(120)
+  })
+  test('never runs back when a clock does', () => expect(holdTimeAt(clock, 500)).toBe(0))
+})
+
+describe('a job as the ledger reads it', () => {
+  test('leaves out what runs, what has no verdict and what is struck', () => {
+    const entries = jobEntries(job({
+      holds: [hold(1, 10, 'leaking', { struck: 'wrong tank (Finn)' }), hold(2, null, 'sealed'), hold(3, 30, 'sealed', { estimate: null, noEstimate: 'too few' }), hold(4, 40, 'sealed')],
+      soaps: [soap(1, 20, [{ partId: 'a', mark: 'dry', at: 20 }])],
+    }))
+    expect(entries.tests.map(test => test.id)).toEqual(['s1', 'h4'])
+  })
+  test('a leak whose every find is struck, or found in a struck walk, is none', () => {
+    const leaks = [{ id: 'L', number: 1, partId: 'a' }]
+    expect(jobEntries(job({ leaks, finds: [find('f', 5)] })).leaks).toHaveLength(1)
+    expect(jobEntries(job({ leaks, finds: [find('f', 5, { struck: 'rig' })] })).leaks).toHaveLength(0)
+    expect(jobEntries(job({ leaks, finds: [find('f', 5)], soaps: [soap(1, 5, [], { struck: 'no pressure' })] })).leaks).toHaveLength(0)
+  })
+  test('parts that were taken off want no evidence', () => {
+    expect(jobStanding(job({ parts: [part('a'), part('b', 3)], holds: [hold(1, 10, 'sealed', { reached: ['a'] })] }), 99).ledger.state).toBe('sealed')
+  })
+  test('knows what runs', () => {
+    expect(runningTest(job({ holds: [hold(1, null, 'sealed')] }))).toEqual({ id: 'h1', kind: 'hold' })
+    expect(runningTest(job({ soaps: [soap(1, 1, [], { stoppedAt: null })] }))).toEqual({ id: 's1', kind: 'soap' })
+    expect(runningTest(job({ holds: [hold(1, null, 'sealed', { state: 'set up' })] }))).toBeNull()
+  })
+  test('the descent is the measured holds in the order in which they ended', () => {
+    expect(descentOf(job({ holds: [hold(2, 50, 'sealed'), hold(1, 10, 'leaking'), hold(3, null, 'sealed')] })).map(point => point.label)).toEqual(['H1', 'H2'])
+  })
+  test('a leak stands on the map where it was found last', () => {
+    expect(latestFind([find('f', 5), find('g', 9), find('h', 20, { struck: 'x' })], 'L')!.id).toBe('g')
+    expect(latestFind([], 'L')).toBeUndefined()
+  })
+})
+
+test('a target over the limit is refused with the limit and its source, either side of zero', () => {
+  expect(overLimit(job(), 7000, inKilopascals)).toBeNull()
+  expect(overLimit(job(), 7001, inKilopascals)).toContain('7 kPa (plate)')
+  expect(overLimit(job(), -8000, inKilopascals)).toContain('-8 kPa')
+  expect(overLimit(job(), NaN, inKilopascals)).toBeNull()
+})
+
+test('a leak cures from its repair until its time, unless the repair is struck', () => {
+  const repair = { id: 'r', leakId: 'L', method: 'wick', material: 'none', batch: '', temperature: 290, note: '', by: 'Finn', at: 10, cureTime: 0, curedAt: 20, struck: null }
+  const leaks = [{ id: 'L', number: 1, partId: 'a' }]
+  expect(curingLeaks({ leaks, repairs: [repair] }, 15)).toHaveLength(1)
+  expect(curingLeaks({ leaks, repairs: [repair] }, 20)).toHaveLength(0)
+  expect(curingLeaks({ leaks, repairs: [repair] }, 5)).toHaveLength(0)
+  expect(curingLeaks({ leaks, repairs: [{ ...repair, struck: 'x' }] }, 15)).toHaveLength(0)
+})
+
+test('facts are the fields of the edit, and no more', () => {
+  expect(Object.keys(factsOf(job())).sort()).toEqual(['acceptance', 'capacity', 'complaint', 'craftKind', 'craftName', 'fuel', 'limitSource', 'material', 'pressureLimit', 'tankName'])
+})
