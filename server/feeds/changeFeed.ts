@@ -1,8 +1,9 @@
 import pg from 'pg'
-import type { ChangeNotice } from '#shared/views'
+import type { ChangeNotice } from '../../shared/views'
 import { CHANGE_CHANNEL } from '../services/change'
 
 const listeners = new Set<(notice: ChangeNotice) => void>()
+const RECONNECT_AFTER = 1000 // ms
 
 /** Hears every committed change. @returns a function that stops it */
 export function onChange(listener: (notice: ChangeNotice) => void): () => void {
@@ -10,24 +11,42 @@ export function onChange(listener: (notice: ChangeNotice) => void): () => void {
   return () => listeners.delete(listener)
 }
 
-/** Listens to the database for changes, and again whenever the connection is lost. */
-export async function listenForChanges(url: string): Promise<void> {
-  const client = new pg.Client({ connectionString: url })
-  const again = () => setTimeout(() => void listenForChanges(url), 1000)
-  client.on('error', () => {})
-  client.once('end', again)
-  client.on('notification', ({ payload }) => {
-    if (!payload) return
-    const notice = JSON.parse(payload) as ChangeNotice
-    listeners.forEach(listener => listener(notice))
-  })
-  try {
-    await client.connect()
-    await client.query(`listen ${CHANGE_CHANNEL}`)
+/**
+ * Listens to the database for changes, and again whenever the connection is lost.
+ * @param url a postgres:// address
+ * @returns once it listens for the first time: a function that ends it
+ */
+export async function listenForChanges(url: string): Promise<() => Promise<void>> {
+  let client: pg.Client
+  let again: NodeJS.Timeout
+  let stopped = false
+  const connect = async () => {
+    client = new pg.Client({ connectionString: url })
+    let lost = false
+    const retry = () => {
+      if (lost || stopped) return
+      lost = true
+      again = setTimeout(() => void connect(), RECONNECT_AFTER)
+    }
+    client.on('error', retry)
+    client.on('end', retry)
+    client.on('notification', ({ payload }) => {
+      if (!payload) return
+      const notice = JSON.parse(payload) as ChangeNotice
+      listeners.forEach(listener => listener(notice))
+    })
+    try {
+      await client.connect()
+      await client.query(`listen ${CHANGE_CHANNEL}`)
+    }
+    catch {
+      retry()
+    }
   }
-  catch {
-    client.removeListener('end', again)
-    await client.end().catch(() => {})
-    again()
+  await connect()
+  return async () => {
+    stopped = true
+    clearTimeout(again)
+    await client.end()
   }
 }

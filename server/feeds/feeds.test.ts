@@ -5,6 +5,7 @@ import { database } from '../db/client'
 import { holdReadings, loadHold, markHold, setHoldSpeed, setUpHold, stepHold } from '../services/holds'
 import { holdForm, openTestShop, testActor, testJob } from '../services/testShop'
 import { listenForChanges, onChange } from './changeFeed'
+import { standInFeed } from './standInFeed'
 
 let shop: { close: () => Promise<void> }
 let technician: Awaited<ReturnType<typeof testActor>>
@@ -14,12 +15,6 @@ beforeAll(async () => {
 })
 afterAll(() => shop.close())
 
-/** The feed as a program that has just been started has it: it knows of no hold. */
-function freshFeed(): typeof import('./standInFeed') {
-  let feed!: typeof import('./standInFeed')
-  jest.isolateModules(() => { feed = jest.requireActual('./standInFeed') as typeof import('./standInFeed') })
-  return feed
-}
 async function standInHold(secondsAgo: number) {
   const start = new Date(Date.now() - secondsAgo * 1000)
   const job = await testJob(technician(start))
@@ -31,32 +26,32 @@ async function standInHold(secondsAgo: number) {
 describe('the stand-in', () => {
   test('is read by the server every five seconds of its own time', async () => {
     const id = await standInHold(62)
-    const { turnStandIns } = freshFeed()
-    await turnStandIns()
+    const { turn } = standInFeed()
+    await turn()
     const readings = await holdReadings(id, -1)
     expect(readings.map(reading => reading.t)).toEqual([0, 5, 10, 15, 20, 25, 30, 35, 40, 45, 50, 55, 60])
     expect(readings[0]!.pressure).toBeGreaterThan(4900)
     expect(readings.every(reading => reading.temperature !== undefined && reading.barometer !== undefined)).toBe(true)
-    await turnStandIns()
+    await turn()
     expect(await holdReadings(id, -1)).toHaveLength(13)
   })
   test('runs faster when told, and a mark happens to it', async () => {
     const id = await standInHold(10)
-    const { turnStandIns } = freshFeed()
-    await turnStandIns()
+    const { turn } = standInFeed()
+    await turn()
     await setHoldSpeed(technician(new Date(Date.now() - 4000)), id, 60)
     await markHold(technician(), id, { id: randomUUID(), kind: 'top-up' })
-    await turnStandIns()
+    await turn()
     const readings = await holdReadings(id, -1)
     expect(readings.at(-1)!.t).toBeGreaterThanOrEqual(235)
     expect(readings.length).toBeGreaterThan(45)
   })
   test('after a restart what was not logged is a gap, and the tank is where it would have been', async () => {
     const id = await standInHold(100)
-    await freshFeed().turnStandIns()
+    await standInFeed().turn()
     const known = await holdReadings(id, -1)
     await database().execute(sql`delete from reading where hold_id = ${id} and t > 30`)
-    await freshFeed().turnStandIns()
+    await standInFeed().turn()
     const after = await holdReadings(id, -1)
     expect(after.filter(reading => reading.t <= 30)).toHaveLength(7)
     expect(after.filter(reading => reading.t > 30 && reading.t < 90)).toHaveLength(0)
@@ -66,11 +61,11 @@ describe('the stand-in', () => {
   })
   test('stops with its hold', async () => {
     const id = await standInHold(31)
-    const { turnStandIns } = freshFeed()
-    await turnStandIns()
+    const { turn } = standInFeed()
+    await turn()
     await stepHold(technician(), id, 'stopped')
     const count = (await holdReadings(id, -1)).length
-    await turnStandIns()
+    await turn()
     expect(await holdReadings(id, -1)).toHaveLength(count)
     expect((await loadHold(id)).estimate).not.toBeNull()
   })
@@ -84,7 +79,7 @@ describe('change notices', () => {
   }
   test('are heard from the database, and again after its connection was lost', async () => {
     const stop = onChange(notice => heard.push(notice))
-    await listenForChanges(process.env.DATABASE_URL!)
+    const end = await listenForChanges(process.env.DATABASE_URL!)
     const job = await testJob(technician())
     await until(() => heard.some(notice => notice.jobId === job.id && notice.verb === 'opened the job'))
     await database().execute(sql`select pg_terminate_backend(pid) from pg_stat_activity where query like 'listen %' and pid <> pg_backend_pid()`)
@@ -92,5 +87,6 @@ describe('change notices', () => {
     const second = await testJob(technician())
     await until(() => heard.some(notice => notice.jobId === second.id))
     stop()
+    await end()
   })
 })

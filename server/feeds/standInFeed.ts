@@ -1,6 +1,6 @@
 import { eq } from 'drizzle-orm'
-import { standInTank, type StandInTank } from '#core/standin/standInTank'
-import { holdTimeAt } from '#shared/holdClock'
+import { standInTank, type StandInTank } from '../../core/standin/standInTank'
+import { holdTimeAt } from '../../shared/holdClock'
 import { database } from '../db/client'
 import { job } from '../db/schema'
 import { standInFor } from '../services/hiddenTank'
@@ -12,14 +12,13 @@ import { watchDecision } from './decisionWatch'
 const INTERVAL = 5
 const MOST_A_TURN = 2000
 
-interface Feed { tank: StandInTank, lastT: number, applied: Set<string> }
-const feeds = new Map<string, Feed>()
+interface RunningTank { tank: StandInTank, lastT: number, applied: Set<string> }
 
 /**
  * Starts a stand-in, or takes one up again after the program was restarted: the tank is run through all that has happened to it,
  * and what its instruments would have shown while nobody logged them is a gap.
  */
-async function openFeed(holdId: string): Promise<Feed | null> {
+async function takeUp(holdId: string): Promise<RunningTank | null> {
   const hold = await loadHold(holdId)
   const [own] = await database().select({ hiddenTank: job.hiddenTank }).from(job).where(eq(job.id, hold.jobId))
   if (!own?.hiddenTank || !hold.clock) return null
@@ -27,52 +26,52 @@ async function openFeed(holdId: string): Promise<Feed | null> {
   const known = await holdReadings(holdId, -1)
   const lastT = known.at(-1)?.t ?? -INTERVAL
   const now = holdTimeAt(hold.clock, Date.now())
-  const from = known.length > 0 ? Math.max(lastT, Math.floor(now / INTERVAL) * INTERVAL - INTERVAL) : lastT
-  return { tank, lastT: from, applied: new Set() }
+  return { tank, lastT: known.length > 0 ? Math.max(lastT, Math.floor(now / INTERVAL) * INTERVAL - INTERVAL) : lastT, applied: new Set() }
 }
 
-async function turn(holdId: string): Promise<void> {
-  const hold = await loadHold(holdId)
-  if (!hold.clock || hold.state === 'stopped') {
-    feeds.delete(holdId)
-    return
-  }
-  let feed = feeds.get(holdId)
-  if (!feed) {
-    const opened = await openFeed(holdId)
-    if (!opened) return
-    feed = opened
-    feeds.set(holdId, feed)
-  }
-  const { tank, applied } = feed
-  const now = holdTimeAt(hold.clock, Date.now())
-  const readings = []
-  let t = feed.lastT
-  while (t + INTERVAL <= now && readings.length < MOST_A_TURN) {
-    t += INTERVAL
-    for (const mark of hold.marks.filter(each => each.t <= t && !applied.has(each.id))) {
-      applied.add(mark.id)
-      if (mark.kind === 'knock') tank.knock(mark.t)
-      else tank.topUp(mark.t)
-    }
-    readings.push(tank.readAt(t))
-  }
-  if (readings.length === 0) return
-  await takeReadings(holdId, readings)
-  feed.lastT = t
-  watchDecision(holdId)
-}
+/** The simulated tanks of all running stand-in holds. They run on the server: a closed page stops nothing. */
+export function standInFeed(): { turn: () => Promise<void> } {
+  const tanks = new Map<string, RunningTank>()
 
-/** One turn of every running stand-in: reads what is due and stores it. A closed page stops nothing. */
-export async function turnStandIns(): Promise<void> {
-  const running = (await runningHolds()).filter(each => each.source === 'stand-in')
-  for (const { id } of running) {
-    try {
-      await turn(id)
+  async function read(holdId: string): Promise<void> {
+    const hold = await loadHold(holdId)
+    if (!hold.clock || hold.state === 'stopped') return
+    const running = tanks.get(holdId) ?? await takeUp(holdId)
+    if (!running) return
+    tanks.set(holdId, running)
+    const { tank, applied } = running
+    const now = holdTimeAt(hold.clock, Date.now())
+    const readings = []
+    let t = running.lastT
+    while (t + INTERVAL <= now && readings.length < MOST_A_TURN) {
+      t += INTERVAL
+      for (const mark of hold.marks.filter(each => each.t <= t && !applied.has(each.id))) {
+        applied.add(mark.id)
+        if (mark.kind === 'knock') tank.knock(mark.t)
+        else tank.topUp(mark.t)
+      }
+      readings.push(tank.readAt(t))
     }
-    catch (error) {
-      feeds.delete(id)
-      console.error(error)
-    }
+    if (readings.length === 0) return
+    await takeReadings(holdId, readings)
+    running.lastT = t
+    await watchDecision(holdId)
+  }
+
+  return {
+    /** Reads what is due from every running stand-in and stores it; one that fails is taken up anew at the next turn. */
+    async turn() {
+      const due = (await runningHolds()).filter(hold => hold.source === 'stand-in').map(hold => hold.id)
+      for (const id of tanks.keys()) if (!due.includes(id)) tanks.delete(id)
+      for (const id of due) {
+        try {
+          await read(id)
+        }
+        catch (error) {
+          tanks.delete(id)
+          console.error(error)
+        }
+      }
+    },
   }
 }

@@ -1,8 +1,8 @@
 import { listenForChanges } from '../feeds/changeFeed'
-import { turnStandIns } from '../feeds/standInFeed'
+import { standInFeed } from '../feeds/standInFeed'
 import { ringDueBells } from '../services/bells'
 
-/** Runs one at a time, again and again, whatever a turn throws. */
+/** Runs one at a time, again and again, whatever a turn throws. @returns a function that ends it */
 function every(milliseconds: number, work: () => Promise<unknown>): () => void {
   let timer: NodeJS.Timeout
   let stopped = false
@@ -22,7 +22,11 @@ export default defineNitroPlugin(nitro => {
   if (!url) return
   // Whoever started this process holds the other end of the channel: when that is gone, so are we.
   if (process.channel) process.on('disconnect', () => process.exit(0))
-  void listenForChanges(url)
-  const stops = [every(1000, turnStandIns), every(1000, ringDueBells)]
-  nitro.hooks.hook('close', () => stops.forEach(stop => stop()))
+  const listening = listenForChanges(url)
+  const { turn } = standInFeed()
+  const stops = [every(1000, turn), every(1000, ringDueBells)]
+  nitro.hooks.hook('close', async () => {
+    stops.forEach(stop => stop())
+    await (await listening)()
+  })
 })

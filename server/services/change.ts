@@ -29,10 +29,7 @@ export const CHANGE_CHANNEL = 'zinc_change'
 export async function change<T>(actor: Actor | null, subject: ChangeSubject, work: (tx: Transaction, now: Date) => Promise<T>): Promise<T> {
   const now = actor?.now ?? new Date()
   return database().transaction(async tx => {
-    if (subject.jobId && !subject.opensJob) {
-      const [held] = await tx.select({ id: job.id }).from(job).where(eq(job.id, subject.jobId)).for('update')
-      if (!held) throw notFound('job')
-    }
+    if (subject.jobId && !subject.opensJob) await lockJob(tx, subject.jobId)
     const result = await work(tx, now)
     if (result !== null) {
       await tx.insert(trail).values({
@@ -42,6 +39,12 @@ export async function change<T>(actor: Actor | null, subject: ChangeSubject, wor
     }
     return result
   })
+}
+
+/** Holds a job for this transaction; always before any of its holds, so that two transactions never wait for each other. @throws Refusal 404 */
+export async function lockJob(tx: Transaction, id: string): Promise<void> {
+  const [held] = await tx.select({ id: job.id }).from(job).where(eq(job.id, id)).for('update')
+  if (!held) throw notFound('job')
 }
 
 /** Tells every page once the transaction commits; for readings, which are too many for the trail. */

@@ -11,7 +11,7 @@ import type { HoldView, MarkView, ReadingView } from '../../shared/views'
 import { database, type Transaction } from '../db/client'
 import { hold, holdMark, job, reading } from '../db/schema'
 import { hangBell, takeOffBell } from './bells'
-import { change, tell, type Actor } from './change'
+import { change, lockJob, tell, type Actor } from './change'
 import { inventHiddenTank } from './hiddenTank'
 import { loadJob } from './jobs'
 import { notFound, Refusal, refuseField } from './refusal'
@@ -213,8 +213,10 @@ export const runningHolds = () => database().select({ id: hold.id, source: hold.
 
 /** Hangs or moves the bell for the moment at which a running hold decides. */
 export async function hangDecisionBell(id: string): Promise<void> {
+  const { jobId } = await loadHold(id)
   await database().transaction(async tx => {
-    const [row] = await tx.select().from(hold).where(eq(hold.id, id)).for('update')
+    await lockJob(tx, jobId)
+    const [row] = await tx.select().from(hold).where(eq(hold.id, id))
     if (!row?.clock || row.state === 'stopped' || row.clock.speed === 0) return
     const { estimate } = await estimateOf(tx, row)
     if (!estimate) return

@@ -4,6 +4,6 @@ import { takeReadings } from '../../../services/holds'
 
 export default signedInRoute('work', readingsSchema, async ({ id, body }) => {
   const taken = await takeReadings(id(), body.readings)
-  watchDecision(id())
+  void watchDecision(id())
   return { taken }
 })
