@@ -23,8 +23,9 @@ const option = computed(() => {
   const text = { color: colours.inkSoft, fontSize: 12.500, fontFamily: 'Archivo Variable' }
   const settledAt = props.hold.settledAt ?? (props.hold.state === 'settling' ? props.readings.at(-1)?.t ?? null : null)
   const ahead = props.ahead
+  const running = props.hold.state !== 'stopped'
   const curve = (points: { t: number, pressure: number }[]) => points.map(point => [minutes(point.t), shown(point.pressure)])
-  const ys = [...good.map(point => point.y), ...(ahead ? [...ahead.low, ...ahead.high, ...ahead.atLimit].map(point => shown(point.pressure)) : [])]
+  const ys = [...good.map(point => point.y), ...(ahead ? [...(running ? [...ahead.low, ...ahead.high] : []), ...ahead.atLimit].map(point => shown(point.pressure)) : [])]
   const low = Math.min(...ys), high = Math.max(...ys)
   const pad = Math.max((high - low) * 0.08, shown(props.hold.setup.gauge.resolution) - shown(0))
   const lastLow = ahead ? curve(ahead.low) : []
@@ -34,7 +35,7 @@ const option = computed(() => {
     animation: false,
     grid: { left: 8, right: 24, top: 18, bottom: 8, containLabel: true },
     tooltip: { trigger: 'item', formatter: ({ value }: { value: [number, number] }) => `${durationText(value[0] * 60)} · ${value[1].toFixed(edge.value.digits)} ${edge.value.unit}`, textStyle: { fontFamily: 'Archivo Variable' } },
-    xAxis: { type: 'value', min: 0, max: Math.max(1, ahead ? minutes(ahead.low.at(-1)!.t) : minutes(props.readings.at(-1)?.t ?? 60)), axisLabel: { ...text, formatter: (value: number) => `${Number(value.toFixed(1))} min`, hideOverlap: true, showMaxLabel: false }, splitLine: { show: false }, axisLine: { lineStyle: { color: colours.hair } } },
+    xAxis: { type: 'value', min: 0, max: Math.max(1, ahead && running ? minutes(ahead.low.at(-1)!.t) : minutes(props.readings.at(-1)?.t ?? 60)), axisLabel: { ...text, formatter: (value: number) => `${Number(value.toFixed(1))} min`, hideOverlap: true, showMaxLabel: false }, splitLine: { show: false }, axisLine: { lineStyle: { color: colours.hair } } },
     yAxis: { type: 'value', min: ys.length ? low - pad : undefined, max: ys.length ? high + pad : undefined, axisLabel: { ...text, showMinLabel: false, showMaxLabel: false, formatter: (value: number) => value.toFixed(high - low < 0.05 ? 3 : high - low < 1 ? 2 : 1) }, splitLine: { lineStyle: { color: colours.hair } }, name: edge.value.unit, nameTextStyle: { ...text, align: 'right' }, nameGap: 4 },
     series: [
       {
@@ -43,10 +44,14 @@ const option = computed(() => {
         markLine: { silent: true, symbol: 'none', data: marks.map(mark => ({ xAxis: minutes(mark.t), name: mark.name })), lineStyle: { color: colours.time, type: 'dashed', width: 2 }, label: { ...text, color: colours.time, fontWeight: 600, formatter: '{b}', position: 'insideEndTop' } },
       },
       { type: 'scatter', data: points.filter(point => point.out).map(({ x, y }) => [x, y]), symbol: 'emptyCircle', symbolSize: 9, itemStyle: { color: colours.leaking } },
-      ...(ahead
+      ...(ahead && running
         ? [
             { type: 'line', data: lastHigh, symbol: 'none', stack: 'ahead', stackStrategy: 'all', lineStyle: { opacity: 0 }, silent: true },
             { type: 'line', data: lastLow.map(([x, y], i) => [x, y! - lastHigh[i]![1]!]), symbol: 'none', stack: 'ahead', stackStrategy: 'all', lineStyle: { opacity: 0 }, areaStyle: { color: colours.unsureSoft, opacity: 0.8 }, silent: true },
+          ]
+        : []),
+      ...(ahead
+        ? [
             { type: 'line', data: curve(ahead.atLimit), symbol: 'none', lineStyle: { color: colours.sealed, width: 2.500, type: [8, 6] }, silent: true },
           ]
         : []),
@@ -65,7 +70,7 @@ const words = computed(() => {
     <ul class="soft mt-1 flex flex-wrap gap-x-5 gap-y-1 text-sm">
       <li><svg width="22" height="10" class="mr-1 inline-block" aria-hidden="true"><circle cx="5" cy="5" r="2.500" fill="var(--ink)" /><circle cx="14" cy="5" r="2.500" fill="var(--ink)" /></svg>readings</li>
       <li v-if="ahead"><svg width="26" height="10" class="mr-1 inline-block" aria-hidden="true"><path d="M0 5H26" stroke="var(--sealed)" stroke-width="2.500" stroke-dasharray="7 5" /></svg>if it leaked the limit, {{ limitText(hold.setup.limit) }} mL/min</li>
-      <li v-if="ahead"><svg width="26" height="12" class="mr-1 inline-block" aria-hidden="true"><path d="M0 4L26 0V12Z" fill="var(--unsure-soft)" stroke="var(--unsure)" stroke-width="0.500" /></svg>where it is going</li>
+      <li v-if="ahead && hold.state !== 'stopped'"><svg width="26" height="12" class="mr-1 inline-block" aria-hidden="true"><path d="M0 4L26 0V12Z" fill="var(--unsure-soft)" stroke="var(--unsure)" stroke-width="0.500" /></svg>where it is going</li>
       <li v-if="estimate?.ignored.length"><svg width="14" height="12" class="mr-1 inline-block" aria-hidden="true"><circle cx="6" cy="6" r="4" fill="none" stroke="var(--leaking)" stroke-width="2" /></svg>left out</li>
     </ul>
   </div>

@@ -1,5 +1,5 @@
 import { isFind } from '../leaktest/soap'
-import type { Instant, LedgerEntries, LedgerTest } from './ledger'
+import type { Instant, LedgerEntries, LedgerRepair, LedgerTest } from './ledger'
 
 /**
  * What one test says of one part.
@@ -19,11 +19,14 @@ export function lastTouched(partId: string, entries: LedgerEntries): Instant {
   )
 }
 
-/** When the last repair on a part is cured; -Infinity when there was none. */
-export function lastCured(partId: string, entries: LedgerEntries): Instant {
-  const leaks = new Set(entries.leaks.filter(leak => leak.partId === partId).map(leak => leak.id))
-  return Math.max(-Infinity, ...entries.repairs.filter(repair => leaks.has(repair.leakId)).map(repair => repair.curedAt))
+/** The repair of a leak that counts: the last one, since it took the place of those before. */
+export function lastRepair(leakId: string, entries: LedgerEntries): LedgerRepair | null {
+  return entries.repairs.filter(repair => repair.leakId === leakId).reduce<LedgerRepair | null>((last, repair) => (last && last.at > repair.at ? last : repair), null)
 }
+
+/** When the repairs on a part that count are all cured; -Infinity when there are none. */
+export const lastCured = (partId: string, entries: LedgerEntries): Instant =>
+  Math.max(-Infinity, ...entries.leaks.filter(leak => leak.partId === partId).map(leak => lastRepair(leak.id, entries)?.curedAt ?? -Infinity))
 
 /** When a test reached a part and what it saw there, whatever happened since; null when it did not reach it. */
 function observation(test: LedgerTest, partId: string, entries: LedgerEntries): { at: Instant, quiet: boolean, found: boolean } | null {

@@ -1,5 +1,5 @@
 import type { Instant, LedgerEntries, LedgerLeak } from './ledger'
-import { evidenceAfter } from './evidence'
+import { evidenceAfter, lastRepair } from './evidence'
 
 export const leakStates = ['found', 'repaired, curing', 'ready to retest', 'sealed', 'back'] as const
 export type LeakState = (typeof leakStates)[number]
@@ -10,9 +10,8 @@ export type LeakState = (typeof leakStates)[number]
  */
 export function leakState(leak: LedgerLeak, entries: LedgerEntries, now: Instant): LeakState {
   const lastFind = Math.max(-Infinity, ...entries.finds.filter(find => find.leakId === leak.id).map(find => find.at))
-  const repairs = entries.repairs.filter(repair => repair.leakId === leak.id)
-  if (repairs.length === 0) return 'found'
-  const last = repairs.reduce((a, b) => (b.at > a.at ? b : a))
+  const last = lastRepair(leak.id, entries)
+  if (!last) return 'found'
   if (lastFind > last.at) return 'back'
   if (now < last.curedAt) return 'repaired, curing'
   return evidenceAfter(leak.partId, last.curedAt, entries) ? 'sealed' : 'ready to retest'

@@ -4,6 +4,7 @@ test('parts are renamed, added at a place and taken off; one with a leak stays',
   await enter(context, demo)
   const job = await jobOf(context, demo, 'Beach tractor')
   await page.goto(`${demo.url}/jobs/${job.id}`)
+  await expect(page.getByText('What still stands')).toBeVisible()
   await page.keyboard.press('p')
   const panel = page.getByRole('dialog', { name: 'Parts of the boundary' })
   await panel.getByLabel('Name of part 1', { exact: true }).fill('Filler cap')
@@ -26,6 +27,7 @@ test('parts are renamed, added at a place and taken off; one with a leak stays',
 
   const bay = await jobOf(context, demo, 'Flying boat SK-11')
   await page.goto(`${demo.url}/jobs/${bay.id}`)
+  await expect(page.getByText('What still stands')).toBeVisible()
   await page.keyboard.press('p')
   await panel.getByRole('button', { name: 'Take Rib 4 off' }).click()
   await panel.getByRole('button', { name: 'Save the parts' }).click()
@@ -178,6 +180,7 @@ test('when the server is away a page says so and tries again', async ({ page, co
 test('signing out closes the shop to this browser', async ({ page, context, demo }) => {
   await enter(context, demo)
   await page.goto(demo.url)
+  await expect(page.getByText('New complaint')).toBeVisible()
   await page.keyboard.press('u')
   await page.getByRole('button', { name: 'Sign out' }).click()
   await expect(page.getByRole('heading', { name: 'Sign in' })).toBeVisible()

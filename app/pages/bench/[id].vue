@@ -52,6 +52,14 @@ const change = (key: 'temperature' | 'barometer', kind: QuantityKind) => {
 const over = computed(() => job.value && last.value && running.value && Math.abs(last.value.pressure) > job.value.pressureLimit)
 const shut = computed(() => (job.value && hold.value ? job.value.parts.filter(part => part.removedAt === null && part.opening && (hold.value!.closures[part.id] ?? 'own') !== 'own').map(part => lowerFirst(part.name)) : []))
 const look = computed(() => (estimate.value ? verdictLook(estimate.value.verdict) : 'unsure'))
+/** Four time constants: then less than a fiftieth of the warmth is left. */
+const settling = computed(() => {
+  if (hold.value?.state !== 'settling') return null
+  const tau = estimate.value?.settling?.tau
+  if (estimate.value && !tau) return 'looks settled'
+  const left = tau ? Math.ceil((4 * tau - held.value) / 60) : null
+  return left === null ? 'settling' : left > 0 ? `settling, about ${left} min to go` : 'looks settled'
+})
 const ready = computed(() => hold.value?.state === 'set up' && session.mayWork)
 const needsCautions = computed(() => ready.value && job.value !== null && job.value.cautions === null && hold.value?.source !== 'file')
 
@@ -108,7 +116,7 @@ useActionKeys('Bench', [
         <div class="sheet"><h2>Pressure</h2><p class="big figure">{{ last ? figure('pressure', last.pressure) : '–' }}<small>{{ unit('pressure') }}</small></p><p class="soft text-sm">limit {{ short('pressure', job.pressureLimit) }}</p></div>
         <div class="sheet"><h2>Skin</h2><p class="big figure">{{ last?.temperature !== undefined ? figure('temperature', last.temperature) : '–' }}<small v-if="last?.temperature !== undefined">{{ unit('temperature') }}</small></p><p class="soft text-sm">{{ hold.hasThermometer || last?.temperature !== undefined ? change('temperature', 'temperatureChange') ?? 'no reading yet' : `no thermometer: ±${short('temperatureChange', hold.setup.temperatureChangeUncertainty)}` }}</p></div>
         <div class="sheet"><h2>Barometer</h2><p class="big figure">{{ last?.barometer !== undefined ? figure('weather', last.barometer) : '–' }}<small v-if="last?.barometer !== undefined">hPa</small></p><p class="soft text-sm">{{ hold.hasBarometer || last?.barometer !== undefined ? change('barometer', 'weather') ?? 'no reading yet' : `no barometer: ±${short('weather', hold.setup.barometerChangeUncertainty)}` }}</p></div>
-        <div class="sheet"><h2>Held for</h2><p class="big figure">{{ durationText(running ? held : (last?.t ?? 0) - (first?.t ?? 0)) }}</p><p class="soft text-sm">{{ hold.state === 'settling' ? 'settling' : hold.settledAt !== null ? `settled after ${durationText(hold.settledAt)}` : `${readings.length} readings` }}</p></div>
+        <div class="sheet"><h2>Held for</h2><p class="big figure">{{ durationText(running ? held : (last?.t ?? 0) - (first?.t ?? 0)) }}</p><p class="soft text-sm">{{ settling ?? (hold.settledAt !== null ? `settled after ${durationText(hold.settledAt)}` : `${readings.length} readings`) }}</p></div>
       </div>
 
       <section v-if="running && hold.source === 'stand-in'" class="sheet flex flex-wrap items-center gap-2 py-2.5">
