@@ -10,7 +10,7 @@ const HEIGHT = 640
 const BELL = 58
 const MINUTES = 43_200 // a month
 const at = (minutes: number) => Math.log10(1 + Math.max(0, Math.min(MINUTES, minutes))) / Math.log10(1 + MINUTES) * HEIGHT
-const ticks = [[0, 'now'], [10, '10 min'], [60, '1 h'], [480, 'this shift'], [1440, 'tomorrow'], [10_080, 'a week'], [43_200, 'a month']].map(([minutes, name]) => ({ y: at(minutes as number), name: name as string }))
+const TICKS = [[0, 'now'], [10, '10 min'], [60, '1 h'], [480, 'this shift'], [1440, 'tomorrow'], [10_080, 'a week'], [43_200, 'a month']].map(([minutes, name]) => ({ y: at(minutes as number), name: name as string }))
 
 const hung = computed(() => {
   let free = 0
@@ -20,6 +20,8 @@ const hung = computed(() => {
     return { bell, y }
   })
 })
+/** Names of times that no bell stands before. */
+const ticks = computed(() => TICKS.filter(tick => tick.y === 0 || !hung.value.some(({ y }) => tick.y > y - 4 && tick.y < y + BELL - 4)))
 const height = computed(() => Math.max(HEIGHT, (hung.value.at(-1)?.y ?? 0)) + BELL)
 const inTime = (bell: BellView) => (bell.dueAt - now.value < 90_000 ? `${Math.max(0, Math.round((bell.dueAt - now.value) / 1000))} s` : clockText(bell.dueAt, now.value))
 const colour = (bell: BellView) => (bell.kind === 'hold' ? 'unsure' : bell.kind === 'look' ? 'sealed' : 'time')

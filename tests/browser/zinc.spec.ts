@@ -10,7 +10,7 @@ chmodSync(base, 0o755)
 test.afterAll(() => rmSync(base, { recursive: true, force: true }))
 test.describe.configure({ mode: 'serial' })
 
-const PORT = '46' + String(process.pid % 100).padStart(2, '0')
+const PORT = String(20_000 + process.pid % 20_000)
 const url = `http://127.0.0.1:${PORT}`
 
 interface Running { process: ChildProcess, said: () => string, ended: Promise<number | null> }

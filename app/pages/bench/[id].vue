@@ -52,13 +52,12 @@ const change = (key: 'temperature' | 'barometer', kind: QuantityKind) => {
 const over = computed(() => job.value && last.value && running.value && Math.abs(last.value.pressure) > job.value.pressureLimit)
 const shut = computed(() => (job.value && hold.value ? job.value.parts.filter(part => part.removedAt === null && part.opening && (hold.value!.closures[part.id] ?? 'own') !== 'own').map(part => lowerFirst(part.name)) : []))
 const look = computed(() => (estimate.value ? verdictLook(estimate.value.verdict) : 'unsure'))
-/** Four time constants: then less than a fiftieth of the warmth is left. */
+/** Four time constants: then less than a fiftieth of the warmth is left. Nothing is said of the first three minutes, which show too little. */
 const settling = computed(() => {
   if (hold.value?.state !== 'settling') return null
-  const tau = estimate.value?.settling?.tau
-  if (estimate.value && !tau) return 'looks settled'
-  const left = tau ? Math.ceil((4 * tau - held.value) / 60) : null
-  return left === null ? 'settling' : left > 0 ? `settling, about ${left} min to go` : 'looks settled'
+  if (!estimate.value || held.value < 180) return 'settling'
+  const left = Math.ceil((4 * (estimate.value.settling?.tau ?? 0) - held.value) / 60)
+  return left > 0 ? `settling, about ${left} min to go` : 'looks settled'
 })
 const ready = computed(() => hold.value?.state === 'set up' && session.mayWork)
 const needsCautions = computed(() => ready.value && job.value !== null && job.value.cautions === null && hold.value?.source !== 'file')
