@@ -2,6 +2,8 @@ import { fileURLToPath } from 'node:url'
 
 const at = (path: string) => fileURLToPath(new URL(path, import.meta.url))
 
+const tests = ['app', 'core', 'shared', 'server', 'ops'].map(folder => `../${folder}/**/*.test.ts`)
+
 export default defineNuxtConfig({
   compatibilityDate: '2026-01-01',
   telemetry: false,
@@ -29,5 +31,12 @@ export default defineNuxtConfig({
     hash: { scrypt: {} },
   },
   vite: { worker: { format: 'es' }, optimizeDeps: { include: ['vue-echarts'] } },
-  typescript: { strict: true, tsConfig: { compilerOptions: { noUncheckedIndexedAccess: true } } },
+  // Tests are checked by tsconfig.core.json, which knows the test runner.
+  typescript: {
+    strict: true,
+    tsConfig: { compilerOptions: { noUncheckedIndexedAccess: true }, exclude: tests },
+    sharedTsConfig: { exclude: tests },
+    nodeTsConfig: { exclude: tests },
+  },
+  nitro: { typescript: { tsConfig: { exclude: tests } } },
 })

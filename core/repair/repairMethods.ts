@@ -23,3 +23,6 @@ export const repairMethods: readonly RepairMethod[] = [
   { key: 'renew-part', name: 'Renewed the part', families: [], shortLived: false },
   { key: 'tighten', name: 'Tightened or reseated', families: [], shortLived: true },
 ]
+
+/** A method's name for people; the key itself for one that is no longer listed. */
+export const repairMethodName = (key: string) => repairMethods.find(method => method.key === key)?.name ?? key

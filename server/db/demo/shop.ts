@@ -1,6 +1,7 @@
 import { Hash } from '@adonisjs/hash'
 import { Scrypt } from '@adonisjs/hash/drivers/scrypt'
 import { eq } from 'drizzle-orm'
+import { spanOfPart } from '../../../core/circuit/placeOnPart'
 import { tankKind } from '../../../core/circuit/tankKinds'
 import { cautionsFor } from '../../../core/leaktest/cautions'
 import type { SoapMark } from '../../../core/leaktest/soap'
@@ -81,14 +82,8 @@ export async function demoJob(actor: (at: Date) => Actor, opened: Date, facts: P
       const seen = marks[part.name] ?? { mark: 'dry' as const }
       if (seen.mark !== 'foams' && seen.mark !== 'bubbles') view = await markPart(actor(at), soapId, { id: demoId(soapId + part.id), partId: part.id, mark: seen.mark })
       else {
-        const { shape } = part
-        const along = (share: number) => (shape.at === 'line'
-          ? { x: shape.x1 + (shape.x2 - shape.x1) * share, y: shape.y1 + (shape.y2 - shape.y1) * share }
-          : { x: shape.x + (share - 0.5) * 40, y: shape.y })
-        const a = along(seen.from ?? 0.3)
-        const b = along(seen.to ?? 0.7)
         view = await addFind(actor(at), soapId, {
-          id: demoId(`${soapId} find ${part.id}`), partId: part.id, seen: seen.mark, x1: a.x, y1: a.y, x2: b.x, y2: b.y,
+          id: demoId(`${soapId} find ${part.id}`), partId: part.id, seen: seen.mark, ...spanOfPart(part.shape, seen.from ?? 0.3, seen.to ?? 0.7),
           length: (seen.length ?? 10) / 1000, note: seen.note ?? '', leakId: seen.again ? view.leaks.find(leak => leak.number === seen.again)!.id : null,
         })
       }

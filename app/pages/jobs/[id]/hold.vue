@@ -4,7 +4,7 @@ import { freeAirToReach } from '#core/gas/inventory'
 import { tankKind } from '#core/circuit/tankKinds'
 import { throughputFromStandard } from '#core/quantity/standardLeakRate'
 import { curingLeaks, overLimit } from '#shared/limits'
-import { holdSchema, holdSources, type HoldForm } from '#shared/schemas/hold'
+import { holdMethods, holdSchema, holdSources, type HoldForm } from '#shared/schemas/hold'
 import type { HoldView } from '#shared/views'
 
 /** Set-up of a hold: where readings come from, the gas, the gauge, the boundary, the target. */
@@ -20,18 +20,23 @@ const gauges = [
   { name: 'Digital, 0.01 kPa', step: 10, noise: 5 },
   { name: 'Digital, 0.001 kPa', step: 1, noise: 1 },
 ]
+/** Volume zero says that nothing was taken from the tank yet. */
 const blank = (): Omit<HoldForm, 'id'> => ({
   source: 'stand-in', method: 'pressure-decay', volume: 0, volumeUncertainty: 0, testPressure: 0, gaugeStep: 10, gaugeNoise: 5,
-  hasThermometer: true, hasBarometer: true, temperatureDoubt: 0.05, barometerDoubt: 10, rigLeak: throughputFromStandard(0.02), rigLeakDoubt: throughputFromStandard(0.01), closures: {}, earlyReason: '',
+  hasThermometer: true, hasBarometer: true, temperatureDoubt: 0.05, barometerDoubt: 10,
+  rigLeak: throughputFromStandard(0.02), rigLeakDoubt: throughputFromStandard(0.01), closures: {}, earlyReason: '',
 })
 const { draft, clear } = useDraft<Omit<HoldForm, 'id'>>(`hold:${id}`, blank)
 watch(job, view => {
   if (!view || draft.value.volume !== 0) return
   const last = view.holds.filter(hold => !hold.struck).at(-1)
-  const { volume, uncertainty, target } = last
-    ? { volume: last.setup.space.volume, uncertainty: last.setup.volumeUncertainty, target: last.setup.testPressure }
-    : { volume: view.capacity, uncertainty: Number((view.capacity * 0.03).toPrecision(2)), target: Math.min(tankKind(view.tankKind).workingPressure, view.pressureLimit) }
-  Object.assign(draft.value, { volume, volumeUncertainty: uncertainty, testPressure: target, ...(last && { closures: { ...last.closures }, gaugeStep: last.setup.gauge.resolution, gaugeNoise: last.setup.gauge.noise, source: last.source, method: last.setup.method }) })
+  const target = Math.min(tankKind(view.tankKind).workingPressure, view.pressureLimit)
+  Object.assign(draft.value, last
+    ? {
+        volume: last.setup.space.volume, volumeUncertainty: last.setup.volumeUncertainty, testPressure: last.setup.testPressure, method: last.setup.method,
+        gaugeStep: last.setup.gauge.resolution, gaugeNoise: last.setup.gauge.noise, closures: { ...last.closures }, source: last.source,
+      }
+    : { volume: view.capacity, volumeUncertainty: Number((view.capacity * 0.03).toPrecision(2)), testPressure: target })
 }, { immediate: true })
 
 const openings = computed(() => job.value?.parts.filter(part => part.removedAt === null && part.opening) ?? [])
@@ -41,9 +46,16 @@ const shutOut = computed(() => openings.value.filter(part => (draft.value.closur
 const close = (partId: string, closure: Closure) => { draft.value.closures = { ...draft.value.closures, [partId]: closure } }
 const curing = computed(() => (job.value ? curingLeaks(job.value, now.value) : []))
 const over = computed(() => (job.value && Number.isFinite(draft.value.testPressure) ? overLimit(job.value, draft.value.testPressure, pa => short('pressure', pa)) : null))
-const air = computed(() => {
-  const { volume, testPressure } = draft.value
-  return job.value && volume > 0 && Number.isFinite(testPressure) ? freeAirToReach({ volume, wallGive: job.value.wallGive }, testPressure) : null
+const isGauge = (gauge: (typeof gauges)[number]) => draft.value.gaugeStep === gauge.step && draft.value.gaugeNoise === gauge.noise
+const methodWords = { 'pressure-decay': 'Pressure', 'vacuum-decay': 'Vacuum' }
+/** How much air to expect, so that a big tank is not taken for a leaking one. */
+const expectation = computed(() => {
+  const { volume, testPressure, method } = draft.value
+  if (!job.value || over.value || !(volume > 0) || !Number.isFinite(testPressure)) return null
+  const air = short('volume', Math.abs(freeAirToReach({ volume, wallGive: job.value.wallGive }, testPressure)), 2)
+  return method === 'vacuum-decay'
+    ? `Expect about ${air} of free air to leave before the gauge is there. What stays comes out cold and warms: give it five minutes to settle.`
+    : `Expect about ${air} of free air to go in before the gauge is there. It comes in warm and cools: give it five minutes to settle.`
 })
 function watchThermometer(on: boolean) { draft.value.hasThermometer = on; draft.value.temperatureDoubt = on ? 0.05 : 0.5 }
 function watchBarometer(on: boolean) { draft.value.hasBarometer = on; draft.value.barometerDoubt = on ? 10 : 40 }
@@ -53,7 +65,8 @@ function turn(method: HoldForm['method']) {
 }
 const submit = () => save(async () => {
   if (over.value) throw new ApiError(over.value, 422, { testPressure: over.value })
-  if (curing.value.length && !draft.value.earlyReason.trim()) throw new ApiError('Say why you test before the repair has cured.', 422, { earlyReason: 'Say why you test before the repair has cured; the record will show it.' })
+  const early = 'Say why you test before the repair has cured; the record will show it.'
+  if (curing.value.length && !draft.value.earlyReason.trim()) throw new ApiError(early, 422, { earlyReason: early })
   const hold = await callApi<HoldView>(`jobs/${id}/holds`, 'POST', draft.value)
   clear()
   await navigateTo(`/bench/${hold.id}`)
@@ -78,25 +91,42 @@ const sourceHelp = {
         <UFormField label="Why test now" name="earlyReason"><UInput v-model="draft.earlyReason" placeholder="Such as: only to see whether another leak is left" /></UFormField>
       </div>
       <div class="sheet space-y-4">
-        <UFormField label="Readings come from" name="source" :help="sourceHelp[draft.source]"><TapChoice v-model="draft.source" :options="holdSources" :words="sourceWords" several label="Readings come from" /></UFormField>
-        <UFormField label="Method" name="method"><TapChoice :model-value="draft.method" :options="['pressure-decay', 'vacuum-decay'] as const" :words="{ 'pressure-decay': 'Pressure', 'vacuum-decay': 'Vacuum' }" several label="Method" @update:model-value="turn($event as HoldForm['method'])" /></UFormField>
+        <UFormField label="Readings come from" name="source" :help="sourceHelp[draft.source]">
+          <TapChoice v-model="draft.source" :options="holdSources" :words="sourceWords" several label="Readings come from" />
+        </UFormField>
+        <UFormField label="Method" name="method">
+          <TapChoice :model-value="draft.method" :options="holdMethods" :words="methodWords" several label="Method" @update:model-value="turn($event as HoldForm['method'])" />
+        </UFormField>
         <div class="grid gap-x-5 gap-y-4 sm:grid-cols-3">
-          <UFormField label="Target pressure" name="testPressure" :hint="`limit ${short('pressure', job.pressureLimit)}`" :error="over ?? undefined"><QuantityInput v-model="draft.testPressure" kind="pressure" /></UFormField>
+          <UFormField label="Target pressure" name="testPressure" :hint="`limit ${short('pressure', job.pressureLimit)}`" :error="over ?? undefined">
+            <QuantityInput v-model="draft.testPressure" kind="pressure" />
+          </UFormField>
           <UFormField label="Gas volume" name="volume" hint="what is not fuel"><QuantityInput v-model="draft.volume" kind="volume" /></UFormField>
           <UFormField label="Give or take" name="volumeUncertainty"><QuantityInput v-model="draft.volumeUncertainty" kind="volume" /></UFormField>
         </div>
-        <p v-if="air !== null && !over" class="soft">Expect about {{ short('volume', Math.abs(air), 2) }} of free air to {{ draft.method === 'vacuum-decay' ? 'leave' : 'go in' }} before the gauge is there. It comes {{ draft.method === 'vacuum-decay' ? 'out cold and warms' : 'in warm and cools' }}: give it five minutes to settle.</p>
+        <p v-if="expectation" class="soft">{{ expectation }}</p>
       </div>
       <div class="sheet">
         <h2 class="mb-3">Gauge, thermometer, barometer, rig</h2>
         <div class="mb-4 flex flex-wrap gap-2" role="group" aria-label="Gauge">
-          <UButton v-for="gauge in gauges" :key="gauge.name" type="button" color="neutral" :variant="draft.gaugeStep === gauge.step && draft.gaugeNoise === gauge.noise ? 'solid' : 'outline'" :aria-pressed="draft.gaugeStep === gauge.step && draft.gaugeNoise === gauge.noise" class="min-h-11" @click="Object.assign(draft, { gaugeStep: gauge.step, gaugeNoise: gauge.noise })">{{ gauge.name }}</UButton>
+          <UButton
+            v-for="gauge in gauges" :key="gauge.name" type="button" color="neutral" :variant="isGauge(gauge) ? 'solid' : 'outline'" :aria-pressed="isGauge(gauge)" class="min-h-11"
+            @click="Object.assign(draft, { gaugeStep: gauge.step, gaugeNoise: gauge.noise })"
+          >
+            {{ gauge.name }}
+          </UButton>
         </div>
         <div class="grid gap-x-5 gap-y-4 sm:grid-cols-2">
           <UFormField label="Smallest step of the gauge" name="gaugeStep"><QuantityInput v-model="draft.gaugeStep" kind="pressureStep" /></UFormField>
           <UFormField label="Its noise" name="gaugeNoise" hint="one standard deviation"><QuantityInput v-model="draft.gaugeNoise" kind="pressureStep" /></UFormField>
-          <UFormField name="temperatureDoubt" :label="draft.hasThermometer ? 'Thermometer drift over the hold' : 'Temperature may change unseen by'"><template #hint><USwitch :model-value="draft.hasThermometer" label="on the skin" @update:model-value="watchThermometer" /></template><QuantityInput v-model="draft.temperatureDoubt" kind="temperatureChange" /></UFormField>
-          <UFormField name="barometerDoubt" :label="draft.hasBarometer ? 'Barometer drift over the hold' : 'Weather may change unseen by'"><template #hint><USwitch :model-value="draft.hasBarometer" label="read" @update:model-value="watchBarometer" /></template><QuantityInput v-model="draft.barometerDoubt" kind="weather" /></UFormField>
+          <UFormField name="temperatureDoubt" :label="draft.hasThermometer ? 'Thermometer drift over the hold' : 'Temperature may change unseen by'">
+            <template #hint><USwitch :model-value="draft.hasThermometer" label="on the skin" @update:model-value="watchThermometer" /></template>
+            <QuantityInput v-model="draft.temperatureDoubt" kind="temperatureChange" />
+          </UFormField>
+          <UFormField name="barometerDoubt" :label="draft.hasBarometer ? 'Barometer drift over the hold' : 'Weather may change unseen by'">
+            <template #hint><USwitch :model-value="draft.hasBarometer" label="read" @update:model-value="watchBarometer" /></template>
+            <QuantityInput v-model="draft.barometerDoubt" kind="weather" />
+          </UFormField>
           <UFormField label="Leak of the rig itself" name="rigLeak" hint="dead-ended, 0 if tight"><QuantityInput v-model="draft.rigLeak" kind="rate" /></UFormField>
           <UFormField label="Give or take" name="rigLeakDoubt"><QuantityInput v-model="draft.rigLeakDoubt" kind="rate" /></UFormField>
         </div>
@@ -108,7 +138,10 @@ const sourceHelp = {
           <ul class="grid gap-x-5 gap-y-2 sm:grid-cols-2">
             <li v-for="part in openings" :key="part.id" class="flex items-center justify-between gap-3">
               <label :for="`closure-${part.id}`" class="font-medium">{{ part.name }}</label>
-              <USelect :id="`closure-${part.id}`" :model-value="draft.closures[part.id] ?? 'own'" :items="closureItems" class="w-44 shrink-0" @update:model-value="close(part.id, $event as Closure)" />
+              <USelect
+                :id="`closure-${part.id}`" :model-value="draft.closures[part.id] ?? 'own'" :items="closureItems" class="w-44 shrink-0"
+                @update:model-value="close(part.id, $event as Closure)"
+              />
             </li>
           </ul>
         </UFormField>

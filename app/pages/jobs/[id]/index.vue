@@ -1,9 +1,7 @@
 <script setup lang="ts">
 import { fuelName } from '#core/fuel/fuels'
-import { repairMaterial } from '#core/repair/repairMaterials'
-import { repairMethods } from '#core/repair/repairMethods'
-import { descentOf, latestFind } from '#shared/jobEntries'
-import type { JobView, TrailView } from '#shared/views'
+import { descentOf } from '#shared/jobEntries'
+import type { JobView } from '#shared/views'
 
 /** A job: how far it is, its map, what still stands, its descent, the register, the tests and all that was done. */
 const route = useRoute()
@@ -29,21 +27,7 @@ const parts = computed(() => job.value?.parts.filter(part => part.removedAt === 
 const looks = computed(() => Object.fromEntries(standing.value?.ledger.parts.map(row => [row.partId, standingLook(row.standing)]) ?? []))
 const action = computed(() => standing.value && nextAction(id, standing.value.next))
 const standsCount = computed(() => standing.value?.ledger.parts.filter(part => part.standing === 'stands').length ?? 0)
-const register = computed(() => (job.value && standing.value
-  ? standing.value.ledger.leaks.map(({ id, state }) => ({
-      leak: job.value!.leaks.find(leak => leak.id === id)!, state, find: latestFind(job.value!.finds, id),
-      repairs: job.value!.repairs.filter(each => each.leakId === id),
-    }))
-  : []))
-const tests = computed(() => (job.value
-  ? [
-      ...job.value.holds.map(hold => ({ kind: 'hold' as const, at: hold.stoppedAt ?? hold.createdAt, hold, soap: null, id: hold.id })),
-      ...job.value.soaps.map(soap => ({ kind: 'soap' as const, at: soap.stoppedAt ?? soap.startedAt, hold: null, soap, id: soap.id })),
-    ].sort((a, b) => b.at - a.at)
-  : []))
-const methodName = (key: string) => repairMethods.find(method => method.key === key)?.name ?? key
-const { value: trail } = useRefreshed(() => callApi<TrailView[]>(`jobs/${id}/trail`), notice => notice.jobId === id && notice.verb !== 'read' && notice.verb !== 'moved a bell')
-const history = ref(false)
+const firstOpen = computed(() => standing.value?.ledger.leaks.find(leak => leak.state !== 'sealed')?.id ?? null)
 const complaintText = computed(() => {
   const c = job.value?.complaint
   return c ? [c.amount, c.shows.join(', '), c.wet.length ? `wet ${c.wet.join(', ')}` : ''].filter(Boolean).join(' · ') : ''
@@ -54,7 +38,7 @@ useActionKeys('Job', [
   { key: 'enter', label: 'Do the next thing', run: () => void navigateTo(action.value!.to), when: () => action.value !== null && panel.value === null && !repairing.value && document.activeElement === document.body },
   { key: 'h', label: 'Set up a hold', run: () => void navigateTo(`/jobs/${id}/hold`), when: may },
   { key: 's', label: 'Soap', run: () => void navigateTo(`/jobs/${id}/soap`), when: may },
-  { key: 'r', label: 'Repair the first open leak', run: () => { const open = register.value.find(row => row.state !== 'sealed'); if (open) void repair(open.leak.id) }, when: may },
+  { key: 'r', label: 'Repair the first open leak', run: () => { if (firstOpen.value) void repair(firstOpen.value) }, when: may },
   { key: 't', label: 'Parts were disturbed', run: () => { panel.value = 'touch' }, when: may },
   { key: 'e', label: 'Change tank and complaint', run: () => { panel.value = 'edit' }, when: may },
   { key: 'p', label: 'Parts of the boundary', run: () => { panel.value = 'parts' }, when: may },
@@ -109,57 +93,17 @@ useActionKeys('Job', [
       </div>
     </div>
 
-    <section class="sheet" aria-labelledby="register-title">
-      <h2 id="register-title" class="mb-1">Leaks</h2>
-      <p v-if="!register.length" class="soft py-1">{{ standing.ledger.unlocated ? 'A hold measured a leak, but nobody has found it yet.' : 'No leak has been found.' }}</p>
-      <ul class="divide-y divide-(--hair)">
-        <li v-for="{ leak, state, find, repairs } in register" :key="leak.id" class="flex flex-wrap items-start justify-between gap-x-4 gap-y-2 py-3">
-          <div class="min-w-0 flex-1 basis-72">
-            <p class="font-semibold"><StateSign :look="leakLook(state)" /> Leak {{ leak.number }}, {{ lowerFirst(partName(leak.partId)) }}: <span :class="leakLook(state)">{{ state }}</span></p>
-            <p v-if="find" class="soft">{{ find.seen }}, {{ short('length', find.length, 2) }}, found {{ clockText(find.at, now) }}<template v-if="find.note">. {{ find.note }}</template> <button v-if="session.mayWork" type="button" class="strike" @click="striking = { id: find.id, name: `the find of leak ${leak.number}` }">Strike out</button></p>
-            <p v-for="each in repairs" :key="each.id" class="soft" :class="each.struck && 'line-through'">
-              {{ methodName(each.method) }}<template v-if="each.material !== 'none'">, {{ repairMaterial(each.material).name.toLowerCase() }} {{ each.batch }}</template>, {{ clockText(each.at, now) }}, {{ each.by }}.
-              <template v-if="each.curedAt > now && !each.struck">Cured {{ clockText(each.curedAt, now) }}.</template>
-              <button v-if="session.mayWork && !each.struck" type="button" class="strike" @click="striking = { id: each.id, name: `the repair of leak ${leak.number}` }">Strike out</button>
-            </p>
-          </div>
-          <UButton v-if="session.mayWork && state !== 'sealed'" color="neutral" variant="outline" class="min-h-11" @click="repair(leak.id)">{{ repairs.length ? 'Repair again' : 'Repair' }}</UButton>
-        </li>
-      </ul>
-    </section>
-
-    <section class="sheet" aria-labelledby="tests-title">
-      <h2 id="tests-title" class="mb-1">Tests</h2>
-      <p v-if="!tests.length" class="soft py-1">No test yet.</p>
-      <ul class="divide-y divide-(--hair)">
-        <li v-for="test in tests" :key="test.id" class="flex flex-wrap items-center justify-between gap-2 py-2.5" :class="(test.hold?.struck || test.soap?.struck) && 'opacity-60'">
-          <div v-if="test.hold" class="min-w-0 flex-1 basis-72">
-            <NuxtLink :to="`/bench/${test.hold.id}`" class="font-semibold underline-offset-4 hover:underline">Hold {{ test.hold.number }}</NuxtLink>
-            <template v-if="test.hold.estimate"> · <span class="font-semibold" :class="verdictLook(test.hold.estimate.verdict)"><StateSign :look="verdictLook(test.hold.estimate.verdict)" :size="16" /> {{ verdictWords[test.hold.estimate.verdict] }}</span> {{ rateText(test.hold.estimate.leakRate) }} mL/min ({{ rateText(test.hold.estimate.low95) }} to {{ rateText(test.hold.estimate.high95) }}) at {{ short('pressure', test.hold.setup.testPressure) }}</template>
-            <template v-else-if="test.hold.state !== 'stopped'"> · <span class="unsure font-semibold">{{ test.hold.state }}</span></template>
-            <template v-else> · <span class="soft">{{ test.hold.noEstimate }}</span></template>
-            <p class="soft text-sm">{{ stampText(test.at) }}, {{ test.hold.by }}<template v-if="test.hold.earlyReason"> · <span class="time font-semibold">before it cured: {{ test.hold.earlyReason }}</span></template><template v-if="test.hold.struck"> · struck out: {{ test.hold.struck }}</template> <button v-if="session.mayWork && !test.hold.struck && test.hold.stoppedAt" type="button" class="strike" @click="striking = { id: test.id, name: `hold ${test.hold.number}` }">Strike out</button></p>
-          </div>
-          <div v-else-if="test.soap" class="min-w-0 flex-1 basis-72">
-            <NuxtLink :to="`/jobs/${job.id}/soap`" class="font-semibold underline-offset-4 hover:underline">Soap {{ test.soap.number }}</NuxtLink> ·
-            {{ test.soap.marks.filter(mark => mark.mark === 'dry').length }} dry, {{ test.soap.marks.filter(mark => mark.mark === 'foams' || mark.mark === 'bubbles').length }} found<template v-if="test.soap.stoppedAt === null"> · <span class="unsure font-semibold">open</span></template>
-            <p class="soft text-sm">{{ stampText(test.at) }}, {{ test.soap.by }}<template v-if="test.soap.earlyReason"> · <span class="time font-semibold">before it cured: {{ test.soap.earlyReason }}</span></template><template v-if="test.soap.struck"> · struck out: {{ test.soap.struck }}</template> <button v-if="session.mayWork && !test.soap.struck && test.soap.stoppedAt" type="button" class="strike" @click="striking = { id: test.id, name: `soap ${test.soap.number}` }">Strike out</button></p>
-          </div>
-        </li>
-      </ul>
-    </section>
+    <LeakRegister :job="job" :ledger="standing.ledger" :now="now" @repair="repair" @strike="striking = $event" />
+    <TestList :job="job" @strike="striking = $event" />
 
     <section v-if="job.touches.length" class="sheet" aria-labelledby="touch-title">
       <h2 id="touch-title" class="mb-1">Disturbed</h2>
-      <p v-for="touch in job.touches" :key="touch.id" class="py-1" :class="touch.struck && 'line-through'">{{ touch.partIds.map(partName).join(', ') }} {{ touch.kind }}, {{ clockText(touch.at, now) }}, {{ touch.by }}<template v-if="touch.note">. {{ touch.note }}</template></p>
+      <p v-for="touch in job.touches" :key="touch.id" class="py-1" :class="touch.struck && 'line-through'">
+        {{ touch.partIds.map(partName).join(', ') }} {{ touch.kind }}, {{ clockText(touch.at, now) }}, {{ touch.by }}<template v-if="touch.note">. {{ touch.note }}</template>
+        <StrikeLink v-if="session.mayWork && !touch.struck" @click="striking = { id: touch.id, name: 'this disturbance' }" />
+      </p>
     </section>
-
-    <section class="sheet" aria-labelledby="trail-title">
-      <div class="flex items-center justify-between"><h2 id="trail-title">Everything that was done</h2><UButton color="neutral" variant="ghost" class="min-h-11" :aria-expanded="history" @click="history = !history">{{ history ? 'Hide' : 'Show' }}</UButton></div>
-      <ol v-if="history" class="mt-2 space-y-1">
-        <li v-for="entry in trail ?? []" :key="entry.id"><span class="soft figure">{{ stampText(entry.at) }}</span> {{ entry.by ?? 'The program' }} {{ entry.verb }}<span class="soft"> {{ Object.values(entry.detail).filter(value => typeof value === 'string').join(', ') }}</span></li>
-      </ol>
-    </section>
+    <JobHistory :job-id="id" />
 
     <RepairPanel :job="job" :leak-id="repairing" @done="done" @close="repair(null)" />
     <TouchPanel v-model:open="touchOpen" :job="job" @done="done" />
@@ -168,7 +112,3 @@ useActionKeys('Job', [
     <StrikePanel :job="job" :subject="striking" @done="done" @close="striking = null" />
   </div>
 </template>
-
-<style scoped>
-.strike { display: inline-block; min-height: 1.75rem; padding: 0 0.375rem; font-size: 0.875rem; text-decoration: underline; text-underline-offset: 3px; cursor: pointer; color: var(--ink-soft); }
-</style>

@@ -1,0 +1,51 @@
+<script setup lang="ts">
+import type { JobView, ReadingView } from '#shared/views'
+import type { LiveHold } from '~/composables/useHold'
+
+/** A hold's figures, to be read at two metres: pressure, skin, barometer, time held. */
+const props = defineProps<{ hold: LiveHold, job: JobView, readings: ReadingView[], held: number, note: string }>()
+const { figure, short, unit } = useQuantities()
+const last = computed(() => props.readings.at(-1))
+
+/** What a channel has gained since its first reading. */
+function change(channel: 'temperature' | 'barometer', kind: QuantityKind, digits: number): string {
+  const known = props.readings.filter(reading => reading[channel] !== undefined)
+  const first = known[0]?.[channel], latest = known.at(-1)?.[channel]
+  if (first === undefined || latest === undefined) return 'no reading yet'
+  return `${latest >= first ? '+' : ''}${figure(kind, latest - first, digits)} since the start`
+}
+
+const tiles = computed(() => {
+  const { hold, job } = props
+  const { temperatureChangeUncertainty, barometerChangeUncertainty } = hold.setup
+  const reading = last.value
+  const shown = (kind: QuantityKind, value: number | undefined) => (value === undefined ? { value: '–', unit: '' } : { value: figure(kind, value), unit: unit(kind) })
+  return [
+    { name: 'Pressure', ...shown('pressure', reading?.pressure), note: `limit ${short('pressure', job.pressureLimit)}` },
+    {
+      name: 'Skin', ...shown('temperature', reading?.temperature),
+      note: hold.hasThermometer || reading?.temperature !== undefined ? change('temperature', 'temperatureChange', 2) : `no thermometer: ±${short('temperatureChange', temperatureChangeUncertainty)}`,
+    },
+    {
+      name: 'Barometer', ...shown('weather', reading?.barometer),
+      note: hold.hasBarometer || reading?.barometer !== undefined ? change('barometer', 'weather', 1) : `no barometer: ±${short('weather', barometerChangeUncertainty)}`,
+    },
+    { name: 'Held for', value: durationText(props.held), unit: '', note: props.note },
+  ]
+})
+</script>
+
+<template>
+  <div class="grid grid-cols-2 gap-3 md:grid-cols-4">
+    <div v-for="tile in tiles" :key="tile.name" class="sheet">
+      <h2>{{ tile.name }}</h2>
+      <p class="big figure">{{ tile.value }}<small v-if="tile.unit">{{ tile.unit }}</small></p>
+      <p class="soft text-sm">{{ tile.note }}</p>
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.big { font-size: clamp(2.25rem, 5.500vw, 3.500rem); line-height: 1.050; }
+.big small { font-size: 0.4em; font-weight: 500; margin-left: 0.25em; color: var(--ink-soft); }
+</style>

@@ -1,0 +1,49 @@
+<script setup lang="ts">
+import type { HoldEstimate } from '#core/leaktest/hold'
+import type { ReadingView } from '#shared/views'
+import type { LiveHold } from '~/composables/useHold'
+
+/** What the estimate did with the readings: left out, stepped, settled, corrected. */
+const props = defineProps<{ hold: LiveHold, estimate: HoldEstimate, readings: ReadingView[] }>()
+const { short } = useQuantities()
+const last = computed(() => props.readings.at(-1))
+const MOST_NAMED = 4
+
+const ignored = computed(() => {
+  const times = props.estimate.ignored
+  if (times.length === 0) return ''
+  return `, ${times.length} left out as wild (at ${times.slice(0, MOST_NAMED).map(durationText).join(', ')}${times.length > MOST_NAMED ? ' …' : ''})`
+})
+const steps = computed(() => {
+  const times = props.estimate.steps
+  if (times.length === 0) return null
+  return `${times.length === 1 ? 'One step' : `${times.length} steps`} in the pressure, each given its own offset (at ${times.map(durationText).join(', ')}).`
+})
+const settling = computed(() => {
+  const found = props.estimate.settling
+  if (!found) return 'The gas was settled from the start.'
+  const warmth = `${short('temperatureChange', Math.abs(found.amplitude), 2)} ${found.amplitude >= 0 ? 'warmer' : 'colder'}`
+  return `The gas was ${warmth} than the skin at the start and settled with a time constant of ${Math.round(found.tau)} s.`
+})
+const corrected = computed(() => {
+  const { setup } = props.hold
+  const named = [
+    last.value?.temperature !== undefined && 'temperature',
+    last.value?.barometer !== undefined && 'weather',
+    setup.rigLeak > 0 && 'the rig’s leak',
+    setup.space.wallGive > 0 && 'wall give',
+  ].filter(Boolean)
+  return named.length ? named.join(', ') : 'nothing: only the pressure was known'
+})
+const viscous = computed(() => Math.round(props.estimate.viscousWeight * 100))
+</script>
+
+<template>
+  <div class="sheet space-y-1.5">
+    <h2>What was found in the readings</h2>
+    <p>{{ estimate.readings }} readings{{ ignored }}.</p>
+    <p v-if="steps">{{ steps }}</p>
+    <p>{{ settling }}</p>
+    <p class="soft">Corrected for {{ corrected }}. Viscous leak {{ viscous }} %, orifice {{ 100 - viscous }} %. Engine {{ estimate.engine }}.</p>
+  </div>
+</template>

@@ -1,0 +1,34 @@
+<script setup lang="ts">
+import { tankKind } from '#core/circuit/tankKinds'
+import { curingLeaks } from '#shared/limits'
+import { soapSchema } from '#shared/schemas/soap'
+import type { JobView } from '#shared/views'
+
+/** Starts a soap walk: the pressure that is on the tank now, and a reason when a repair has not cured. */
+const props = defineProps<{ job: JobView, now: number }>()
+const emit = defineEmits<{ started: [job: JobView] }>()
+const { short } = useQuantities()
+const { saving, problem, save } = useSave()
+const form = useTemplateRef('form')
+const curing = computed(() => curingLeaks(props.job, props.now).map(leak => leak.number).join(', '))
+const firstPart = computed(() => props.job.parts.find(part => part.removedAt === null)?.name ?? 'first part')
+
+const usual = Math.abs(props.job.holds.at(-1)?.setup.testPressure ?? tankKind(props.job.tankKind).workingPressure)
+const state = ref({ id: newId(), pressure: Math.min(props.job.pressureLimit, usual), earlyReason: '' })
+const start = () => save(async () => emit('started', await callApi<JobView>(`jobs/${props.job.id}/soaps`, 'POST', state.value)), form.value)
+</script>
+
+<template>
+  <SchemaForm ref="form" :schema="soapSchema" :state="state" :problem="problem" class="sheet space-y-4" @submit="start">
+    <div v-if="curing" class="rounded-lg border-2 border-(--time) p-3.5">
+      <p class="mb-2 font-semibold">Leak {{ curing }} is still curing.</p>
+      <UFormField label="Why soap it now" name="earlyReason"><UInput v-model="state.earlyReason" /></UFormField>
+    </div>
+    <UFormField label="Pressure on the tank now" name="pressure" :hint="`limit ${short('pressure', job.pressureLimit)}`" class="max-w-xs">
+      <QuantityInput v-model="state.pressure" kind="pressure" />
+    </UFormField>
+    <template #actions>
+      <UButton type="submit" size="xl" color="neutral" :loading="saving">Start at the {{ lowerFirst(firstPart) }}</UButton>
+    </template>
+  </SchemaForm>
+</template>

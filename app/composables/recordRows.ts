@@ -1,0 +1,48 @@
+import { repairMaterial } from '#core/repair/repairMaterials'
+import { repairMethodName } from '#core/repair/repairMethods'
+import { isFind } from '#core/leaktest/soap'
+import type { Ledger } from '#core/ledger/deriveLedger'
+import { latestFind } from '#shared/jobEntries'
+import type { JobView } from '#shared/views'
+
+/** A job's rows as its record prints them; quantities as text in the reader's units. */
+export function recordRows(job: JobView, ledger: Ledger, now: number, short: (kind: QuantityKind, si: number, significant?: number) => string) {
+  const partName = (partId: string) => job.parts.find(part => part.id === partId)?.name ?? 'a part'
+  const leakNumber = (leakId: string) => job.leaks.find(leak => leak.id === leakId)?.number ?? 0
+  const noted = (text: string, note: string) => (note ? `${text}. ${note}` : text)
+
+  const found = ledger.leaks.flatMap(({ id, state }) => {
+    const find = latestFind(job.finds, id)
+    const leak = job.leaks.find(each => each.id === id)
+    return find && leak ? [{ id, number: leak.number, part: partName(leak.partId), showed: noted(find.seen, find.note), length: short('length', find.length, 2), by: `${clockText(find.at, now)}, ${find.by}`, state }] : []
+  })
+  const repairs = job.repairs.map(each => {
+    const cures = each.material !== 'none'
+    const material = cures ? [repairMaterial(each.material).name, each.batch].filter(Boolean).join(', ') : '–'
+    return {
+      id: each.id, at: each.at, what: `Leak ${leakNumber(each.leakId)}`, done: noted(repairMethodName(each.method), each.note), material,
+      cured: cures ? `${clockText(each.curedAt, now)} at ${short('temperature', each.temperature)}` : '–', by: each.by, struck: each.struck,
+    }
+  })
+  const touches = job.touches.map(each => ({ id: each.id, at: each.at, what: each.partIds.map(partName).join(', '), done: noted(each.kind, each.note), material: '–', cured: '–', by: each.by, struck: each.struck }))
+
+  const holds = job.holds.filter(each => each.state === 'stopped').map(({ id, number, stoppedAt, createdAt, setup, estimate, noEstimate, source, by, earlyReason, struck }) => ({
+    id, number, when: clockText(stoppedAt ?? createdAt, now), pressure: short('pressure', setup.testPressure), estimate, noEstimate, earlyReason, struck,
+    by: source === 'stand-in' ? `${by} (simulated tank)` : by,
+  }))
+  const soaps = job.soaps.map(({ id, number, stoppedAt, startedAt, pressure, by, marks, earlyReason, struck }) => {
+    const parts = (wanted: (mark: (typeof marks)[number]) => boolean) => marks.filter(wanted).map(mark => lowerFirst(partName(mark.partId))).join(', ') || 'nothing'
+    return {
+      id, earlyReason, struck,
+      text: `Soap ${number}, ${clockText(stoppedAt ?? startedAt, now)}, at ${short('pressure', pressure)}, ${by}: dry on ${parts(mark => mark.mark === 'dry')}; found on ${parts(mark => isFind(mark.mark))}.`,
+    }
+  })
+  const struck = [
+    ...job.holds.map(each => ({ name: `Hold ${each.number}`, struck: each.struck })),
+    ...job.soaps.map(each => ({ name: `Soap ${each.number}`, struck: each.struck })),
+    ...job.finds.map(each => ({ name: `A find of leak ${leakNumber(each.leakId)}`, struck: each.struck })),
+    ...job.repairs.map(each => ({ name: `A repair of leak ${leakNumber(each.leakId)}`, struck: each.struck })),
+    ...job.touches.map(each => ({ name: 'A disturbance', struck: each.struck })),
+  ].filter(each => each.struck)
+  return { found, done: [...repairs, ...touches].sort((a, b) => a.at - b.at), holds, soaps, struck, missing: ledger.missing.map(partId => lowerFirst(partName(partId))) }
+}
