@@ -1,4 +1,5 @@
 import type { Decider, HoldEstimate, HoldSetup } from '#core/leaktest/hold'
+import { limitText, rateText } from './rateText'
 
 const means: Record<Decider, string> = {
   'time': 'More time decides it.',

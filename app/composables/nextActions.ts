@@ -1,4 +1,5 @@
 import type { NextStep } from '#core/ledger/nextStep'
+import { clockText } from './times'
 
 /** Where a job's next action happens, and what its button says. */
 export function nextAction(jobId: string, next: NextStep): { label: string, to: string } {

@@ -4,6 +4,9 @@ import { isFind } from '#core/leaktest/soap'
 import type { Ledger } from '#core/ledger/deriveLedger'
 import { latestFind } from '#shared/jobEntries'
 import type { JobView } from '#shared/views'
+import { lowerFirst } from './lowerFirst'
+import type { QuantityKind } from './quantityKinds'
+import { clockText } from './times'
 
 /** A job's rows as its record prints them; quantities as text in the reader's units. */
 export function recordRows(job: JobView, ledger: Ledger, now: number, short: (kind: QuantityKind, si: number, significant?: number) => string) {

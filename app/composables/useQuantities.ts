@@ -1,8 +1,6 @@
 import { cubicMetresPer, fromKelvin, pascalsPer, toKelvin, unitLabel } from '#core/quantity/units'
+import type { QuantityKind } from './quantityKinds'
 import { standardFromThroughput, throughputFromStandard } from '#core/quantity/standardLeakRate'
-
-export const quantityKinds = ['pressure', 'pressureStep', 'volume', 'temperature', 'temperatureChange', 'weather', 'rate', 'length', 'hours'] as const
-export type QuantityKind = (typeof quantityKinds)[number]
 
 interface Edge { unit: string, toShown: (si: number) => number, toSi: (shown: number) => number, digits: number }
 
@@ -39,13 +37,3 @@ export function useQuantities() {
   }
   return { edges, figure, short, unit: (kind: QuantityKind) => edges.value[kind].unit }
 }
-
-/** A leak rate for people: two or three significant figures, never more decimals than it deserves; std mL/min without the unit. */
-export function rateText(throughput: number): string {
-  const rate = standardFromThroughput(throughput)
-  if (rate < 0.005) return '0'
-  return rate >= 100 ? rate.toFixed(0) : rate >= 10 ? rate.toFixed(1) : rate.toFixed(2)
-}
-
-/** A limit as somebody set it: 1, 0.5 or 20, without figures that it does not have. */
-export const limitText = (throughput: number) => String(Number(standardFromThroughput(throughput).toPrecision(3)))

@@ -1,3 +1,4 @@
+/// <reference lib="dom" />
 import { routes } from '../../server/services/openapi'
 import { enter, expect, jobOf, startTypedHold, test } from '../support/test'
 
@@ -57,4 +58,47 @@ test('the verdict cannot be set by hand', async ({ context, demo }) => {
   expect(edit.ok()).toBe(true)
   const rows = await (await context.request.get(`${demo.url}/api/jobs`)).json()
   expect(rows.find((row: { id: string }) => row.id === job.id).state).toBe('cannot-tell')
+})
+
+test('each role may do what is its own, and no more', async ({ browser, demo }) => {
+  const contexts = await Promise.all(['ines', 'finn', 'oda'].map(async login => {
+    const context = await browser.newContext()
+    await enter(context, demo, login)
+    return context
+  }))
+  const [inspector, technician, owner] = contexts
+  for (const { method, path, who } of routes.filter(route => route.method !== 'get' && route.who !== 'anyone' && route.path !== '/session')) {
+    const call = (context: typeof inspector) => context!.request.fetch(`${demo.url}/api${path.replace(/\{\w+\}/g, someId)}`, { method, data: {} }).then(answer => answer.status())
+    const [read, work, own] = await Promise.all([call(inspector), call(technician), call(owner)])
+    expect(read === 403, `inspector ${method} ${path}`).toBe(who !== 'read')
+    expect(work === 403, `technician ${method} ${path}`).toBe(who === 'people')
+    expect(own, `owner ${method} ${path}`).not.toBe(403)
+  }
+  await Promise.all(contexts.map(context => context.close()))
+})
+
+test('the stream tells of a change made elsewhere', async ({ page, context, demo }) => {
+  await enter(context, demo)
+  const job = await jobOf(context, demo, 'Beach tractor')
+  await page.goto(`${demo.url}/bench`)
+  const heard = page.evaluate(url => new Promise<string>(done => {
+    const source = new EventSource(`${url}/api/stream`)
+    source.addEventListener('beat', () => { document.title = 'listening' })
+    source.onmessage = event => {
+      // The demo's running hold tells of its readings on the same stream.
+      if (!String(event.data).includes('cautions')) return
+      source.close()
+      done(event.data as string)
+    }
+  }), demo.url)
+  await expect(page).toHaveTitle('listening')
+  await context.request.post(`${demo.url}/api/jobs/${job.id}/cautions`, { data: { cautions: ['air'] } })
+  expect(JSON.parse(await heard)).toEqual({ verb: 'read the cautions', jobId: job.id, subjectId: job.id })
+})
+
+test('the description of the routes is served', async ({ context, demo }) => {
+  await enter(context, demo)
+  const document = await (await context.request.get(`${demo.url}/api/openapi`)).json()
+  expect(document.openapi).toBe('3.1.0')
+  expect(Object.keys(document.paths)).toEqual(expect.arrayContaining(['/api/jobs/{id}/holds', '/api/holds/{id}/readings', '/api/session']))
 })

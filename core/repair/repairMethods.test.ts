@@ -1,0 +1,28 @@
+import { partFamilies } from '../circuit/boundary'
+import { repairMethodName, repairMethods } from './repairMethods'
+import { fuelName, fuels } from '../fuel/fuels'
+
+test('there is something to do about every kind of part, and every method has a name and families that exist', () => {
+  for (const family of partFamilies) expect(repairMethods.some(method => method.families.length === 0 || method.families.includes(family))).toBe(true)
+  expect(new Set(repairMethods.map(method => method.key)).size).toBe(repairMethods.length)
+  for (const method of repairMethods) for (const family of method.families) expect(partFamilies).toContain(family)
+  expect(repairMethodName('wick')).toContain('thread sealant')
+  expect(repairMethodName('gone')).toBe('gone')
+})
+
+test('what is known to be short-lived is marked so', () => {
+  expect(repairMethods.filter(method => method.shortLived).map(method => method.key)).toEqual(['wick', 'patch', 'tighten'])
+})
+
+test('fuels have the properties of their kind', () => {
+  for (const fuel of fuels) {
+    expect(fuel.density).toBeGreaterThan(700)
+    expect(fuel.density).toBeLessThan(850)
+    expect(fuel.lowerExplosiveLimit).toBeGreaterThan(0.005)
+    expect(fuel.lowerExplosiveLimit).toBeLessThan(0.02)
+  }
+  const flash = (key: string) => fuels.find(fuel => fuel.key === key)!.flashPoint
+  expect(flash('petrol')).toBeLessThan(flash('jet'))
+  expect(flash('jet')).toBeLessThan(flash('diesel'))
+  expect(fuelName('avgas')).toBe('Avgas 100')
+})
