@@ -37,8 +37,10 @@ const repairText = (repair: RepairView) => [
             {{ find.seen }}, {{ short('length', find.length, 2) }}, found {{ clockText(find.at, now) }}<template v-if="find.note">. {{ find.note }}</template>
             <StrikeLink v-if="session.mayWork" @click="$emit('strike', { id: find.id, name: `the find of leak ${leak.number}` })" />
           </p>
-          <p v-for="each in repairs" :key="each.id" class="soft" :class="each.struck && 'line-through'">
-            {{ repairText(each) }}.<template v-if="each.curedAt > now && !each.struck"> Cured {{ clockText(each.curedAt, now) }}.</template>
+          <p v-for="each in repairs" :key="each.id" class="soft">
+            <span :class="each.struck && 'line-through'">{{ repairText(each) }}.</span>
+            <template v-if="each.struck"> Struck out: {{ each.struck }}</template>
+            <template v-else-if="each.curedAt > now"> Cured {{ clockText(each.curedAt, now) }}.</template>
             <StrikeLink v-if="session.mayWork && !each.struck" @click="$emit('strike', { id: each.id, name: `the repair of leak ${leak.number}` })" />
           </p>
         </div>

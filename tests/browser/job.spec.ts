@@ -55,10 +55,11 @@ test('disturbing a part ends its evidence alone; striking the entry brings it ba
   const strike = page.getByRole('dialog', { name: /^Strike out/ })
   await strike.getByRole('button', { name: 'Strike it out' }).click()
   await expect(strike.getByText('Say why it no longer counts.').first()).toBeVisible()
-  await strike.getByLabel('Why it no longer counts').fill('gauge was on another tank')
+  await strike.getByLabel('Why it no longer counts').fill('that was the tank beside it')
   await strike.getByRole('button', { name: 'Strike it out' }).click()
   await expect(strike).toBeHidden()
-  await expect(page.getByText(/struck out: gauge was on another tank/)).toBeVisible()
+  await expect(page.getByText(/struck out: that was the tank beside it/)).toBeVisible()
+  await expect(page.getByText('10 of 10 parts')).toBeVisible()
 })
 
 test('retesting before the cure wants a reason, which the record shows', async ({ page, context, demo }) => {

@@ -27,7 +27,11 @@ const parts = computed(() => job.value?.parts.filter(part => part.removedAt === 
 const looks = computed(() => Object.fromEntries(standing.value?.ledger.parts.map(row => [row.partId, standingLook(row.standing)]) ?? []))
 const action = computed(() => standing.value && nextAction(id, standing.value.next))
 const standsCount = computed(() => standing.value?.ledger.parts.filter(part => part.standing === 'stands').length ?? 0)
-const firstOpen = computed(() => standing.value?.ledger.leaks.find(leak => leak.state !== 'sealed')?.id ?? null)
+/** The leak that most wants a repair: one found or back, else one that is repaired and not proved. */
+const firstOpen = computed(() => {
+  const leaks = standing.value?.ledger.leaks ?? []
+  return (leaks.find(leak => leak.state === 'found' || leak.state === 'back') ?? leaks.find(leak => leak.state !== 'sealed'))?.id ?? null
+})
 const complaintText = computed(() => {
   const c = job.value?.complaint
   return c ? [c.amount, c.shows.join(', '), c.wet.length ? `wet ${c.wet.join(', ')}` : ''].filter(Boolean).join(' · ') : ''
@@ -98,9 +102,10 @@ useActionKeys('Job', [
 
     <section v-if="job.touches.length" class="sheet" aria-labelledby="touch-title">
       <h2 id="touch-title" class="mb-1">Disturbed</h2>
-      <p v-for="touch in job.touches" :key="touch.id" class="py-1" :class="touch.struck && 'line-through'">
-        {{ touch.partIds.map(partName).join(', ') }} {{ touch.kind }}, {{ clockText(touch.at, now) }}, {{ touch.by }}<template v-if="touch.note">. {{ touch.note }}</template>
-        <StrikeLink v-if="session.mayWork && !touch.struck" @click="striking = { id: touch.id, name: 'this disturbance' }" />
+      <p v-for="touch in job.touches" :key="touch.id" class="py-1">
+        <span :class="touch.struck && 'line-through'">{{ touch.partIds.map(partName).join(', ') }} {{ touch.kind }}, {{ clockText(touch.at, now) }}, {{ touch.by }}<template v-if="touch.note">. {{ touch.note }}</template></span>
+        <span v-if="touch.struck" class="soft"> · struck out: {{ touch.struck }}</span>
+        <StrikeLink v-else-if="session.mayWork" @click="striking = { id: touch.id, name: 'this disturbance' }" />
       </p>
     </section>
     <JobHistory :job-id="id" />
