@@ -1,5 +1,6 @@
 import { asc, desc, eq, inArray } from 'drizzle-orm'
 import { tankKind } from '../../core/circuit/tankKinds'
+import type { NextAction } from '../../core/ledger/nextStep'
 import { descentOf, jobStanding, latestFind } from '../../shared/jobEntries'
 import { factsOf } from '../../shared/jobFacts'
 import { jobFactNames, type JobEdit, type NewJob, type PartsEdit } from '../../shared/schemas/job'
@@ -63,6 +64,9 @@ export async function loadJob(id: string, reader?: Reader): Promise<JobView> {
   return found
 }
 
+/** Actions from the one that presses most: what runs now, then what only waits for somebody, then what waits for time. */
+const pressing: NextAction[] = ['watch', 'repair', 'find', 'retest', 'settle', 'test', 'wait', 'record']
+
 /** The Bay: every job with its standing derived, the ones that need someone first. */
 export async function bay(now: number): Promise<BayRow[]> {
   const rows = (await loadJobs()).map((view): BayRow => {
@@ -78,7 +82,7 @@ export async function bay(now: number): Promise<BayRow[]> {
       movedAt: Math.max(view.openedAt, ...view.holds.map(each => each.stoppedAt ?? each.createdAt), ...view.soaps.map(each => each.stoppedAt ?? each.startedAt), ...view.repairs.map(each => each.at), ...view.touches.map(each => each.at)),
     }
   })
-  return rows.sort((a, b) => Number(a.state === 'sealed') - Number(b.state === 'sealed') || b.movedAt - a.movedAt)
+  return rows.sort((a, b) => pressing.indexOf(a.next.action) - pressing.indexOf(b.next.action) || b.movedAt - a.movedAt)
 }
 
 /** Opens a job with the parts that its tank kind brings. A repeated id is the same job. */

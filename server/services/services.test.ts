@@ -102,6 +102,19 @@ describe('a job', () => {
   })
 })
 
+test('the Bay puts what runs first, what waits for somebody next, what is sealed last', async () => {
+  const running = await testJob(technician())
+  const hold = await setUpHold(technician(), running.id, holdForm())
+  await stepHold(technician(), hold.id, 'settling')
+  const sealed = await testJob(technician())
+  await typedHold(sealed, 0, new Date(Date.now() - HOUR))
+  const leaking = await testJob(technician())
+  await typedHold(leaking, 30, new Date(Date.now() - 2 * HOUR))
+  const fresh = await testJob(technician())
+  const order = (await bay(Date.now())).map(row => row.id).filter(id => [running.id, sealed.id, leaking.id, fresh.id].includes(id))
+  expect(order).toEqual([running.id, leaking.id, fresh.id, sealed.id])
+})
+
 describe('a hold', () => {
   test('above the tank’s limit is refused with the reason, and so is a vacuum beyond it', async () => {
     const job = await testJob(technician())
