@@ -12,9 +12,6 @@ await first.request.post(`${address}/api/session`, { data: { login: 'finn', pass
 const rows = await (await first.request.get(`${address}/api/jobs`)).json() as BayRow[]
 const job = async (craft: string) => await (await first.request.get(`${address}/api/jobs/${rows.find(row => row.craft.includes(craft))!.id}`)).json() as JobView
 const [flyingBoat, pump, tug, tractor, generator] = [await job('SK-11'), await job('pump'), await job('tug'), await job('tractor'), await job('generator')]
-if (generator.soaps.every(soap => soap.stoppedAt !== null)) {
-  await first.request.post(`${address}/api/jobs/${generator.id}/soaps`, { data: { id: crypto.randomUUID(), pressure: 3000 } })
-}
 await first.close()
 
 const phone = { width: 390, height: 844 }
@@ -30,6 +27,8 @@ const shots: Shot[] = [
   { name: 'bench-phone', path: `/bench/${tug.holds[0]!.id}`, ...phone, dark: true },
   { name: 'result', path: `/bench/${pump.holds[0]!.id}` },
   { name: 'soap', path: `/jobs/${generator.id}/soap`, before: async page => {
+    const start = page.getByRole('button', { name: 'Start at the cap' })
+    if (await start.isVisible()) await start.click()
     await page.getByRole('button', { name: /Left pinch seam/ }).click()
     await page.getByRole('button', { name: /^Foams/ }).click()
   } },

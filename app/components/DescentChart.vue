@@ -18,7 +18,7 @@ const option = computed(() => {
   const points = props.points.map(point => ({ ...point, rate: standardFromThroughput(point.rate), low: standardFromThroughput(point.low), high: standardFromThroughput(point.high), look: verdictLook(point.verdict) }))
   const top = Math.max(limit * 4, ...points.map(point => point.high)) * 1.500
   const floor = limit / 8
-  const on = (rate: number) => Math.max(floor * 1.080, Math.min(top, rate))
+  const on = (rate: number) => Math.max(floor * 1.350, Math.min(top, rate))
   const colours = inks.value
   return {
     animation: false,
@@ -32,7 +32,7 @@ const option = computed(() => {
       markArea: { silent: true, itemStyle: { color: colours.sealedSoft, opacity: 0.7 }, data: [[{ yAxis: floor }, { yAxis: limit }]] },
       markLine: {
         silent: true, symbol: 'none', lineStyle: { color: colours.sealed, width: 2, type: 'solid' }, data: [{ yAxis: limit }],
-        label: { position: 'insideEndTop', formatter: `${limitText(props.limit)} mL/min`, color: colours.sealed, fontSize: 12, fontWeight: 600, fontFamily: 'Archivo Variable' },
+        label: { position: 'insideStartTop', formatter: `${limitText(props.limit)} mL/min`, color: colours.sealed, fontSize: 12, fontWeight: 600, fontFamily: 'Archivo Variable' },
       },
       renderItem: (params: CustomSeriesRenderItemParams, api: CustomSeriesRenderItemAPI) => {
         const i = params.dataIndex

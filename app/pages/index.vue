@@ -66,7 +66,7 @@ useActionKeys('Bay', [
           <span class="block w-24 shrink-0 sm:w-28 lg:w-32"><TankMap :kind="row.tankKind" bare :leaks="row.leaks.map(leak => ({ id: String(leak.number), number: leak.number, look: leakLook(leak.state), label: '', x1: leak.x, y1: leak.y, x2: leak.x, y2: leak.y }))" /></span>
           <span class="min-w-0">
             <span class="block text-[1.050rem] font-bold leading-tight" style="font-stretch: 92%">{{ row.craft }}</span>
-            <span class="soft block text-[0.9rem]">{{ row.tankName }}, {{ row.material }}, {{ short('volume', row.capacity) }} · {{ fuelName(row.fuel).toLowerCase() }}</span>
+            <span class="soft block text-[0.9rem]">{{ row.tankName }}, {{ row.material }}, {{ short('volume', row.capacity) }}, {{ fuelName(row.fuel).toLowerCase() }}</span>
             <span class="mt-1 block text-[0.9rem] font-semibold" :class="jobLook(row.state)"><StateSign :look="jobLook(row.state)" :size="18" /> {{ jobWords[row.state] }}</span>
           </span>
         </NuxtLink>
