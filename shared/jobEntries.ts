@@ -32,6 +32,9 @@ export function jobEntries(job: JobView): LedgerEntries {
   }
 }
 
+/** Whether tests of a simulated tank count on a job: then what it amounts to is practice, not evidence for a real tank. */
+export const isSimulated = (job: JobView): boolean => job.holds.some(hold => hold.source === 'stand-in' && !hold.struck && hold.state !== 'set up')
+
 /** The test that runs now, if one does. */
 export function runningTest(job: JobView): { id: string, kind: 'hold' | 'soap' } | null {
   const hold = job.holds.find(each => !each.struck && (each.state === 'settling' || each.state === 'reading'))

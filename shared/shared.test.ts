@@ -1,6 +1,6 @@
 import { throughputFromStandard } from '../core/quantity/standardLeakRate'
 import { holdTimeAt, withSpeed } from './holdClock'
-import { descentOf, jobEntries, jobStanding, latestFind, runningTest } from './jobEntries'
+import { descentOf, isSimulated, jobEntries, jobStanding, latestFind, runningTest } from './jobEntries'
 import { factsOf } from './jobFacts'
 import { curingLeaks, inKilopascals, overLimit } from './limits'
 import type { FindView, HoldView, JobView, SoapView } from './views'
@@ -56,6 +56,11 @@ describe('a job as the ledger reads it', () => {
     expect(runningTest(job({ holds: [hold(1, null, 'sealed')] }))).toEqual({ id: 'h1', kind: 'hold' })
     expect(runningTest(job({ soaps: [soap(1, 1, [], { stoppedAt: null })] }))).toEqual({ id: 's1', kind: 'soap' })
     expect(runningTest(job({ holds: [hold(1, null, 'sealed', { state: 'set up' })] }))).toBeNull()
+  })
+  test('a test of a simulated tank makes it practice, until it is struck', () => {
+    expect(isSimulated(job({ holds: [hold(1, 10, 'sealed')] }))).toBe(false)
+    expect(isSimulated(job({ holds: [hold(1, 10, 'sealed', { source: 'stand-in' })] }))).toBe(true)
+    expect(isSimulated(job({ holds: [hold(1, 10, 'sealed', { source: 'stand-in', struck: 'practice' })] }))).toBe(false)
   })
   test('the descent is the measured holds in the order in which they ended', () => {
     expect(descentOf(job({ holds: [hold(2, 50, 'sealed'), hold(1, 10, 'leaking'), hold(3, null, 'sealed')] })).map(point => point.label)).toEqual(['H1', 'H2'])

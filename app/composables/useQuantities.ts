@@ -30,10 +30,10 @@ export function useQuantities() {
     const edge = edges.value[kind]
     return edge.toShown(si).toLocaleString('en', { minimumFractionDigits: digits ?? edge.digits, maximumFractionDigits: digits ?? edge.digits, useGrouping: false }).replace('-', '−')
   }
-  /** Shortest figure with its unit, such as 6.9 kPa. */
+  /** Shortest figure with its unit, such as 6.9 kPa; a line never breaks between the two. */
   const short = (kind: QuantityKind, si: number, significant = 3) => {
     const shown = edges.value[kind].toShown(si)
-    return `${Number(shown.toPrecision(significant)).toLocaleString('en', { maximumFractionDigits: 6, useGrouping: false }).replace('-', '−')} ${edges.value[kind].unit}`
+    return `${Number(shown.toPrecision(significant)).toLocaleString('en', { maximumFractionDigits: 6, useGrouping: false }).replace('-', '−')}\u00A0${edges.value[kind].unit}`
   }
   return { edges, figure, short, unit: (kind: QuantityKind) => edges.value[kind].unit }
 }

@@ -37,6 +37,7 @@ test('a new shop, one tank: from the complaint to sealed, on the stand-in', asyn
 
   await page.keyboard.press('h')
   await expect(page.getByRole('heading', { name: 'Set up hold 1' })).toBeVisible()
+  await page.getByRole('button', { name: 'Stand-in tank' }).click()
   await page.getByLabel('Target pressure').fill('9')
   await expect(page.getByText(/9 kPa is above this tank’s limit of 7 kPa/)).toBeVisible()
   await page.getByRole('button', { name: 'To the Bench' }).click()
@@ -100,6 +101,7 @@ test('a new shop, one tank: from the complaint to sealed, on the stand-in', asyn
   await page.keyboard.press('w')
   const record = page.getByRole('article')
   await expect(record.getByText('Every one of 10 parts has evidence that stands')).toBeVisible()
+  await expect(record.getByText('practice, not evidence for a real tank')).toBeVisible()
   await expect(record.getByText('Puddle in the shed.')).toBeVisible()
   await expect(record.getByRole('row', { name: /Leaking/ })).toBeVisible()
   await expect(record.getByRole('row', { name: /Sealed/ })).toBeVisible()

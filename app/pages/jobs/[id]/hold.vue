@@ -22,7 +22,7 @@ const gauges = [
 ]
 /** Volume zero says that nothing was taken from the tank yet. */
 const blank = (): Omit<HoldForm, 'id'> => ({
-  source: 'stand-in', method: 'pressure-decay', volume: 0, volumeUncertainty: 0, testPressure: 0, gaugeStep: 10, gaugeNoise: 5,
+  source: 'typed', method: 'pressure-decay', volume: 0, volumeUncertainty: 0, testPressure: 0, gaugeStep: 10, gaugeNoise: 5,
   hasThermometer: true, hasBarometer: true, temperatureDoubt: 0.05, barometerDoubt: 10,
   rigLeak: throughputFromStandard(0.02), rigLeakDoubt: throughputFromStandard(0.01), closures: {}, earlyReason: '',
 })

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { fuelName } from '#core/fuel/fuels'
-import { descentOf } from '#shared/jobEntries'
+import { descentOf, isSimulated } from '#shared/jobEntries'
 import type { JobView } from '#shared/views'
 
 /** A job: how far it is, its map, what still stands, its descent, the register, the tests and all that was done. */
@@ -58,6 +58,7 @@ useActionKeys('Job', [
         <h1>{{ job.craft.name }} · {{ job.tankName }}</h1>
         <p class="mt-1"><span class="font-semibold" :class="jobLook(standing.ledger.state)"><StateSign :look="jobLook(standing.ledger.state)" /> {{ jobWords[standing.ledger.state] }}.</span> {{ nextSentence(standing.next, now) }}</p>
         <p class="soft">{{ standsCount }} of {{ parts.length }} parts have evidence that still stands.</p>
+        <p v-if="isSimulated(job)" class="unsure font-semibold">Holds on a simulated tank count here: this is practice, not evidence for a real one.</p>
       </div>
       <div class="flex flex-wrap gap-2">
         <UButton :to="`/jobs/${job.id}/record`" color="neutral" variant="outline" size="xl">Record<span class="key max-sm:hidden">W</span></UButton>

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { fuelName } from '#core/fuel/fuels'
-import { descentOf } from '#shared/jobEntries'
+import { descentOf, isSimulated } from '#shared/jobEntries'
 
 /** The record: one page that prints, with everything that was found, done and measured. */
 const id = String(useRoute().params.id)
@@ -48,6 +48,8 @@ useActionKeys('Record', [
       <p v-else class="mb-5 text-lg">
         {{ nextSentence(standing.next, now) }}<template v-if="rows.missing.length && rows.missing.length < parts.length"> Without evidence: {{ rows.missing.join(', ') }}.</template>
       </p>
+
+      <p v-if="isSimulated(job)" class="unsure mb-5 font-semibold">Holds on a simulated tank count in this record: it is practice, not evidence for a real tank.</p>
 
       <section><h2>Complaint</h2><p>{{ complaint }}</p></section>
       <section><h2>Map</h2><TankMap :kind="job.tankKind" :parts="parts" :leaks="mapLeaks(job, standing.ledger)" /></section>
