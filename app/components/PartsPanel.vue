@@ -7,10 +7,18 @@ import type { JobView, PartView } from '#shared/views'
 const props = defineProps<{ job: JobView }>()
 const open = defineModel<boolean>('open', { required: true })
 const emit = defineEmits<{ done: [job: JobView] }>()
-type Row = PartsEdit['parts'][number]
-const state = ref<{ parts: Row[] }>({ parts: [] })
+const state = ref<PartsEdit>({ revision: 0, parts: [] })
+const theirs = ref<JobView | null>(null)
 const picked = ref<string | null>(null)
-watch(open, now => { if (now) state.value = { parts: props.job.parts.filter(part => part.removedAt === null).map(({ id, name, family, shape, opening }) => ({ id, name, family, shape, opening })) } })
+const rowsOf = (job: JobView): PartsEdit => ({
+  revision: job.revision,
+  parts: job.parts.filter(part => part.removedAt === null).map(({ id, name, family, shape, opening }) => ({ id, name, family, shape, opening })),
+})
+function begin(job: JobView) {
+  state.value = rowsOf(job)
+  theirs.value = null
+}
+watch(open, now => { if (now) begin(props.job) })
 const drawn = computed(() => state.value.parts.map((part, position): PartView => ({ ...part, position, removedAt: null })))
 
 function move(i: number, by: number) {
@@ -33,7 +41,24 @@ function place(x: number, y: number) {
 }
 const { saving, problem, save } = useSave()
 const form = useTemplateRef('form')
-const submit = () => save(async () => emit('done', await callApi<JobView>(`jobs/${props.job.id}/parts`, 'PUT', state.value)), form.value)
+const submit = () => save(async () => {
+  try {
+    emit('done', await callApi<JobView>(`jobs/${props.job.id}/parts`, 'PUT', state.value))
+  }
+  catch (error) {
+    if (error instanceof ApiError && error.status === 409 && error.current) theirs.value = error.current as JobView
+    throw error
+  }
+}, form.value)
+/** Parts that somebody else has meanwhile and this list has not, added at its end; all else stays as it was written here. */
+function keepMine() {
+  const other = rowsOf(theirs.value!)
+  const known = new Set(props.job.parts.map(part => part.id))
+  const added = other.parts.filter(part => !known.has(part.id) && !state.value.parts.some(own => own.id === part.id))
+  state.value = { revision: other.revision, parts: [...state.value.parts, ...added] }
+  theirs.value = null
+  void submit()
+}
 </script>
 
 <template>
@@ -60,6 +85,10 @@ const submit = () => save(async () => emit('done', await callApi<JobView>(`jobs/
           </ol>
         </UFormField>
         <template #actions>
+          <div v-if="theirs" class="mt-3 flex flex-wrap gap-2">
+            <UButton type="button" size="xl" color="neutral" @click="keepMine">Keep mine, and what they added</UButton>
+            <UButton type="button" size="xl" color="neutral" variant="outline" @click="begin(theirs)">Start again from theirs</UButton>
+          </div>
           <UButton type="submit" size="xl" color="neutral" class="mt-4" :loading="saving">Save the parts</UButton>
         </template>
       </SchemaForm>

@@ -121,6 +121,9 @@ export const reading = pgTable('reading', {
   temperature: doublePrecision('temperature'),
   barometer: doublePrecision('barometer'),
   event: text('event'),
+  /** who typed it; empty for an instrument or a file */
+  personId: uuid('person_id').references(() => person.id),
+  takenAt: moment('taken_at').notNull().defaultNow(),
 }, table => [primaryKey({ columns: [table.holdId, table.t] })])
 
 export const holdMark = pgTable('hold_mark', {

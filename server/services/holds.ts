@@ -124,10 +124,10 @@ export const holdReadings = (id: string, after: number): Promise<ReadingView[]> 
 
 const ROWS_A_STATEMENT = 5000
 
-async function insertReadings(tx: Transaction, id: string, readings: readonly Reading[]): Promise<number> {
+async function insertReadings(tx: Transaction, id: string, readings: readonly Reading[], personId: string | null): Promise<number> {
   let taken = 0
   for (let from = 0; from < readings.length; from += ROWS_A_STATEMENT) {
-    const rows = readings.slice(from, from + ROWS_A_STATEMENT).map(({ t, pressure, temperature, barometer, event }) => ({ holdId: id, t, pressure, temperature, barometer, event }))
+    const rows = readings.slice(from, from + ROWS_A_STATEMENT).map(({ t, pressure, temperature, barometer, event }) => ({ holdId: id, t, pressure, temperature, barometer, event, personId }))
     taken += (await tx.insert(reading).values(rows).onConflictDoNothing().returning({ t: reading.t })).length
   }
   return taken
@@ -136,10 +136,11 @@ async function insertReadings(tx: Transaction, id: string, readings: readonly Re
 /**
  * Takes readings typed or fed into a running hold; one at a time that is there already is the same reading.
  * After the stop, readings from before it are still taken and the verdict is computed again.
+ * @param personId who typed them; null for an instrument
  * @throws Refusal 409 when the hold is not started, or the reading is from after its stop
  * @returns how many were new
  */
-export async function takeReadings(id: string, readings: readonly Reading[]): Promise<number> {
+export async function takeReadings(id: string, readings: readonly Reading[], personId: string | null = null): Promise<number> {
   return database().transaction(async tx => {
     const [row] = await tx.select().from(hold).where(eq(hold.id, id)).for('update')
     if (!row) throw notFound('hold')
@@ -147,7 +148,7 @@ export async function takeReadings(id: string, readings: readonly Reading[]): Pr
     if (row.source === 'file') throw new Refusal(409, 'This hold has its readings from a file.')
     const end = row.clock.anchor
     if (row.state === 'stopped' && readings.some(each => each.t > end)) throw new Refusal(409, 'This hold has been stopped. Set up another to go on reading.')
-    const taken = await insertReadings(tx, id, readings)
+    const taken = await insertReadings(tx, id, readings, personId)
     if (row.state === 'stopped' && taken > 0) await tx.update(hold).set(await estimateOf(tx, row)).where(eq(hold.id, id))
     if (taken > 0) await tell(tx, { verb: 'read', jobId: row.jobId, subjectId: id })
     return taken
@@ -174,7 +175,7 @@ export async function takeFile(actor: Actor, id: string, text: string): Promise<
     if (!row || row.state === 'stopped') return null
     const first = readings.reduce((least, each) => Math.min(least, each.t), Infinity)
     const shifted = readings.map(each => ({ ...each, t: each.t - first }))
-    const taken = await insertReadings(tx, id, shifted)
+    const taken = await insertReadings(tx, id, shifted, null)
     if (taken < 3) throw refuseField('file', `A hold needs at least three readings at different times; this file has ${taken}.`)
     const length = shifted.reduce((most, each) => Math.max(most, each.t), 0)
     await stop(tx, { ...row, clock: { anchoredAt: +now, anchor: length, speed: 0 } }, now)

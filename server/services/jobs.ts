@@ -103,6 +103,10 @@ export async function openJob(actor: Actor, input: NewJob): Promise<JobView> {
   return loadJob(input.id)
 }
 
+function mustBeRevision(current: JobView, revision: number) {
+  if (current.revision !== revision) throw new Refusal(409, 'Somebody else changed this job while you did. Choose what to keep.', {}, current)
+}
+
 /**
  * Changes a job's facts.
  * @throws Refusal 409 with the job as it is now when somebody else changed it since `revision`
@@ -113,7 +117,7 @@ export async function editJob(actor: Actor, id: string, { revision, ...edit }: J
   const changed = jobFactNames.filter(name => JSON.stringify(old[name]) !== JSON.stringify(edit[name]))
   await change(actor, { verb: 'changed the job', jobId: id, subjectId: id, detail: Object.fromEntries(changed.map(name => [name, { from: old[name], to: edit[name] }])) }, async (tx, _now) => {
     const current = await loadJob(id, tx)
-    if (current.revision !== revision) throw new Refusal(409, 'Somebody else changed this job while you did. Choose what to keep.', {}, current)
+    mustBeRevision(current, revision)
     if (changed.length === 0) return null
     const { craftName, craftKind, ...facts } = edit
     const [row] = await tx.update(job).set({ ...facts, revision: revision + 1 }).where(eq(job.id, id)).returning({ craftId: job.craftId })
@@ -125,9 +129,9 @@ export async function editJob(actor: Actor, id: string, { revision, ...edit }: J
 
 /**
  * Sets the list of boundary parts: new ones are added, absent ones are taken off from now on, the others renamed, moved and put in route order.
- * @throws Refusal 422 when a part with a leak or a test would be taken off
+ * @throws Refusal 422 when a part with a leak would be taken off, 409 with the job as it is when somebody else changed it since `revision`
  */
-export async function setParts(actor: Actor, id: string, { parts }: PartsEdit): Promise<JobView> {
+export async function setParts(actor: Actor, id: string, { parts, revision }: PartsEdit): Promise<JobView> {
   const before = await loadJob(id)
   const live = before.parts.filter(each => each.removedAt === null)
   const detail = {
@@ -136,6 +140,8 @@ export async function setParts(actor: Actor, id: string, { parts }: PartsEdit): 
   }
   await change(actor, { verb: 'changed the parts', jobId: id, subjectId: id, detail }, async (tx, now) => {
     const current = await loadJob(id, tx)
+    mustBeRevision(current, revision)
+    await tx.update(job).set({ revision: revision + 1 }).where(eq(job.id, id))
     for (const old of current.parts.filter(each => each.removedAt === null && !parts.some(kept => kept.id === each.id))) {
       if (current.leaks.some(each => each.partId === old.id)) throw refuseField('parts', `${old.name} has a leak on record, so it stays on the list. Rename it if the name is wrong.`)
       await tx.update(part).set({ removedAt: now }).where(eq(part.id, old.id))

@@ -18,6 +18,9 @@ export const complaintSchema = yup.object({
 })
 export type Complaint = yup.InferType<typeof complaintSchema>
 
+/** Which state of the job was edited, so that a second editor is told. */
+const revision = () => yup.number().integer().required('The revision that was edited is missing.')
+
 const facts = {
   craftName: requiredLine('Craft', 80),
   craftKind: oneOf(craftKinds, 'Kind of craft'),
@@ -32,7 +35,7 @@ const facts = {
 }
 
 export const newJobSchema = yup.object({ id: entryId(), tankKind: oneOf(tankKinds.map(kind => kind.key), 'Kind of tank'), ...facts })
-export const jobEditSchema = yup.object({ revision: yup.number().integer().required('The revision that was edited is missing.'), ...facts })
+export const jobEditSchema = yup.object({ revision: revision(), ...facts })
 export type NewJob = yup.InferType<typeof newJobSchema>
 export type JobEdit = yup.InferType<typeof jobEditSchema>
 export type JobFacts = Omit<JobEdit, 'revision'>
@@ -48,6 +51,7 @@ const shapeSchema = yup.mixed<PartShape>().required('The part has no place on th
 })
 
 export const partsSchema = yup.object({
+  revision: revision(),
   parts: yup.array(yup.object({
     id: entryId(),
     name: requiredLine('Part name', 60),

@@ -39,7 +39,7 @@ test('a new shop, one tank: from the complaint to sealed, on the stand-in', asyn
   await expect(page.getByRole('heading', { name: 'Set up hold 1' })).toBeVisible()
   await page.getByRole('button', { name: 'Stand-in tank' }).click()
   await page.getByLabel('Target pressure').fill('9')
-  await expect(page.getByText(/9 kPa is above this tank’s limit of 7 kPa/)).toBeVisible()
+  await expect(page.getByText(/9\skPa is above this tank’s limit of 7\skPa/)).toBeVisible()
   await page.getByRole('button', { name: 'To the Bench' }).click()
   await expect(page).toHaveURL(/\/hold$/)
   await page.getByLabel('Target pressure').fill('5')

@@ -24,6 +24,29 @@ test('two people edit one job: the second is told, chooses, and loses nothing', 
   await Promise.all([first.close(), second.close()])
 })
 
+test('two people edit the parts: the second keeps what both added', async ({ browser, demo }) => {
+  const [first, second] = await Promise.all([browser.newContext(), browser.newContext()])
+  await Promise.all([enter(first, demo, 'finn'), enter(second, demo, 'oda')])
+  const job = await jobOf(first, demo, 'Library van')
+  const pages = await Promise.all([first.newPage(), second.newPage()])
+  for (const [page, name] of [[pages[0], 'Roll-over loop'], [pages[1], 'Heater tee']] as const) {
+    await page!.goto(`${demo.url}/jobs/${job.id}`)
+    await expect(page!.getByText('What still stands')).toBeVisible()
+    await page!.keyboard.press('p')
+    await page!.getByRole('button', { name: 'Add in the middle' }).click()
+    await page!.getByLabel('Name of part 12', { exact: true }).fill(name)
+  }
+  await pages[1]!.getByRole('button', { name: 'Save the parts' }).click()
+  await expect(pages[1]!.getByRole('dialog')).toBeHidden()
+  await pages[0]!.getByRole('button', { name: 'Save the parts' }).click()
+  await expect(pages[0]!.getByText('Somebody else changed this job while you did.')).toBeVisible()
+  await pages[0]!.getByRole('button', { name: 'Keep mine, and what they added' }).click()
+  await expect(pages[0]!.getByRole('dialog')).toBeHidden()
+  const names = (await jobOf(first, demo, 'Library van')).parts.filter(part => part.removedAt === null).map(part => part.name)
+  expect(names).toEqual(expect.arrayContaining(['Roll-over loop', 'Heater tee']))
+  await Promise.all([first.close(), second.close()])
+})
+
 test('an ended session asks for sign-in over the form, which keeps its contents and is sent once', async ({ page, context, demo }) => {
   await enter(context, demo)
   await page.goto(`${demo.url}/jobs/new`)

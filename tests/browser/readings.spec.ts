@@ -46,6 +46,8 @@ test('readings typed while the network is gone wait in the browser, survive a ne
   await context.setOffline(false)
   await expect.poll(async () => (await demo.query(`select pressure from reading where hold_id = '${hold}' order by t`)).rows.map(row => Math.round(row.pressure)), { timeout: 20_000 }).toEqual([6000, 5990, 5980, 5970])
   await expect(page.getByText('will be sent in order')).toBeHidden()
+  const typedBy = await demo.query(`select distinct p.login from reading r join person p on p.id = r.person_id where r.hold_id = '${hold}'`)
+  expect(typedBy.rows).toEqual([{ login: 'finn' }])
 })
 
 test('killed in the middle of a hold, the server has every reading that was shown, and the hold goes on', async ({ page, context, demo }) => {
