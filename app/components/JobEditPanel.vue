@@ -8,17 +8,14 @@ const props = defineProps<{ job: JobView }>()
 const open = defineModel<boolean>('open', { required: true })
 const emit = defineEmits<{ done: [job: JobView] }>()
 
-const copy = (job: JobView) => JSON.parse(JSON.stringify({ ...factsOf(job), revision: job.revision })) as JobFacts & { revision: number }
+/** The facts being edited, with those that the editing began from: what differs between the two is what this person changed. */
+const copy = (job: JobView) => JSON.parse(JSON.stringify({ ...factsOf(job), revision: job.revision, base: factsOf(job) })) as JobFacts & { revision: number, base: JobFacts }
 const { draft, clear } = useDraft(`job:${props.job.id}`, () => copy(props.job))
-const started = ref(copy(props.job))
-watch(open, now => {
-  if (!now) return
-  // A draft of an older revision that was not touched is of no use; a touched one is kept and merged on saving.
-  if (JSON.stringify(mineOf()) === JSON.stringify(started.value)) clear()
-  started.value = copy(props.job)
-})
+const changedHere = (name: keyof JobFacts) => JSON.stringify(draft.value[name]) !== JSON.stringify(draft.value.base[name])
+// A draft that nobody touched is begun anew from the job as it is; a touched one is kept, and merged on saving.
+watch(open, now => { if (now && !jobFactNames.some(changedHere)) clear() })
 function mineOf() {
-  const { id: _, ...mine } = draft.value
+  const { id: _, base: __, ...mine } = draft.value
   return mine
 }
 const theirs = ref<JobView | null>(null)
@@ -48,7 +45,7 @@ const submit = () => save(async () => {
     if (!(error instanceof ApiError) || error.status !== 409 || !error.current) throw error
     theirs.value = error.current as JobView
     // What only they changed is theirs by default; what both changed is asked.
-    keep.value = Object.fromEntries(jobFactNames.map(name => [name, JSON.stringify(draft.value[name]) === JSON.stringify(started.value[name]) ? 'theirs' : 'mine']))
+    keep.value = Object.fromEntries(jobFactNames.map(name => [name, changedHere(name) ? 'mine' : 'theirs']))
     throw error
   }
 }, form.value)
@@ -58,6 +55,7 @@ async function merge() {
   const facts = factsOf(other)
   for (const name of differences.value) if (keep.value[name] === 'theirs') Object.assign(draft.value, { [name]: JSON.parse(JSON.stringify(facts[name])) })
   draft.value.revision = other.revision
+  draft.value.base = JSON.parse(JSON.stringify(facts)) as JobFacts
   theirs.value = null
   await submit()
 }

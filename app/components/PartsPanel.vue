@@ -14,7 +14,10 @@ const rowsOf = (job: JobView): PartsEdit => ({
   revision: job.revision,
   parts: job.parts.filter(part => part.removedAt === null).map(({ id, name, family, shape, opening }) => ({ id, name, family, shape, opening })),
 })
+/** Parts that there were when the editing began; the job itself moves on while it is open. */
+let begunWith = new Set<string>()
 function begin(job: JobView) {
+  begunWith = new Set(job.parts.map(part => part.id))
   state.value = rowsOf(job)
   theirs.value = null
 }
@@ -53,8 +56,7 @@ const submit = () => save(async () => {
 /** Parts that somebody else has meanwhile and this list has not, added at its end; all else stays as it was written here. */
 function keepMine() {
   const other = rowsOf(theirs.value!)
-  const known = new Set(props.job.parts.map(part => part.id))
-  const added = other.parts.filter(part => !known.has(part.id) && !state.value.parts.some(own => own.id === part.id))
+  const added = other.parts.filter(part => !begunWith.has(part.id) && !state.value.parts.some(own => own.id === part.id))
   state.value = { revision: other.revision, parts: [...state.value.parts, ...added] }
   theirs.value = null
   void submit()

@@ -24,7 +24,8 @@ export async function callApi<Answer>(path: string, method: Method = 'GET', body
     catch (error) {
       if (!(error instanceof FetchError)) throw error
       const data = (error.data as { data?: { message?: string, fields?: Record<string, string>, current?: unknown } } | undefined)?.data
-      if (error.status === 401 && path !== 'session') {
+      // Only a person whose session ran out is asked again; after signing out a late call just fails.
+      if (error.status === 401 && path !== 'session' && useSession().person) {
         await useSession().signInAgain()
         continue
       }

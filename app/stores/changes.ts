@@ -1,6 +1,9 @@
 import { defineStore } from 'pinia'
 import type { ChangeNotice } from '#shared/views'
 
+/** ms without a beat after which the stream counts as lost; the server beats every 15 s */
+const QUIET = 40_000
+
 type Listener = (notice: ChangeNotice | null) => void
 
 /** The one stream on which the server tells what changed. A null notice means: connected again, look at everything. */
@@ -33,22 +36,29 @@ export const useChanges = defineStore('changes', () => {
       lost = true
     }
   }
+  // A stream that was refused or has gone quiet is opened again.
+  setInterval(() => {
+    if (source && (source.readyState === EventSource.CLOSED || Date.now() - lastBeat > QUIET)) {
+      lost = true
+      lastBeat = Date.now()
+      connect()
+    }
+  }, 2000)
+  window.addEventListener('offline', () => {
+    connected.value = false
+    lost = true
+  })
+  window.addEventListener('online', () => { if (source) connect() })
   return {
     connected,
     open() {
       if (source) return
       lastBeat = Date.now()
       connect()
-      // A stream that was refused or has gone quiet is opened again.
-      setInterval(() => {
-        if (source?.readyState === EventSource.CLOSED || Date.now() - lastBeat > 40_000) {
-          lost = true
-          lastBeat = Date.now()
-          connect()
-        }
-      }, 2000)
-      window.addEventListener('offline', () => { connected.value = false; lost = true })
-      window.addEventListener('online', connect)
+    },
+    close() {
+      source?.close()
+      source = null
     },
     /** Hears changes for as long as the calling component lives. */
     on(listener: Listener) {

@@ -41,8 +41,9 @@ export const useSession = defineStore('session', () => {
       return choosing
     },
     async signOut() {
-      await callApi('session', 'DELETE')
       person.value = null
+      useChanges().close()
+      await callApi('session', 'DELETE')
     },
     /** Waits until somebody has signed in again over the page that is open. */
     signInAgain(): Promise<void> {
