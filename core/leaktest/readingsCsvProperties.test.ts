@@ -3,7 +3,7 @@ import { pascalsPer } from '../quantity/units'
 import type { Reading } from './hold'
 import { readingsFromCsv, ReadingsFileError } from './readingsCsv'
 
-/** What loggers write: any order of columns, unit, separator, decimal sign, line end, quotes, blank lines and preamble. */
+/** What loggers write: columns in whatever order, unit, separator, decimal sign, line end, quotes, blank lines and preamble. */
 const format = fc.record({
   pressureUnit: fc.constantFrom('kPa', 'psi', 'mbar', 'hPa', 'Pa', 'inH2O', 'mmH2O', 'inHg', 'bar'),
   temperatureUnit: fc.constantFrom('C', 'F', 'K'),
