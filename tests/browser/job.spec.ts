@@ -84,6 +84,7 @@ test('retesting before the cure wants a reason, which the record shows', async (
   await page.getByRole('button', { name: /^Stop/ }).click()
   await page.getByRole('button', { name: 'Stop it' }).click()
   await page.getByRole('link', { name: 'To the job' }).click()
+  await expect(page.getByText('What still stands')).toBeVisible()
   await page.keyboard.press('w')
   await expect(page.getByRole('article').getByText('before cure: owner wants to sail on the tide')).toBeVisible()
 })

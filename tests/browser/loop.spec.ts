@@ -59,6 +59,7 @@ test('a new shop, one tank: from the complaint to sealed, on the stand-in', asyn
   let finds = 0
   for (let part = 0; part < 10; part++) {
     await expect(page.getByText(part === 9 ? '1 of 10 parts to go' : `${10 - part} of 10 parts to go`)).toBeVisible()
+    await expect(page.getByRole('list', { name: 'Route' }).locator('[aria-current=step]')).toHaveText(new RegExp(`^${part + 1}\\D`))
     await page.keyboard.press('l')
     const shows = page.getByText(/The simulated tank shows: (dry|foams|bubbles)/)
     await expect(shows).toBeVisible()
