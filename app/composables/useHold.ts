@@ -41,7 +41,8 @@ export function useHold(id: string) {
       hold.value = await callApi<LiveHold>(`holds/${id}`)
       error.value = null
       if (!before) {
-        tell({ kind: 'setup', setup: hold.value.setup })
+        const { setup, hasThermometer, hasBarometer } = hold.value
+        tell({ kind: 'setup', setup, instruments: { hasThermometer, hasBarometer } })
         add(await queue.of(id))
       }
       await fetchReadings()

@@ -1,11 +1,12 @@
 import { estimateHold } from '#core/leaktest/estimateHold'
 import { HoldError, type HoldEstimate, type HoldSetup, type Reading } from '#core/leaktest/hold'
 import { pressureAhead } from '#core/leaktest/pressureAhead'
+import { withUnseenChange, type Instruments } from '#core/leaktest/unseenChange'
 import { withMarks } from '#core/leaktest/withMarks'
 
 /** The core's estimate beside the page, so that the page never waits for it. The readings stay here; only new ones are sent. */
 export type ToHoldWorker =
-  | { kind: 'setup', setup: HoldSetup }
+  | { kind: 'setup', setup: HoldSetup, instruments: Instruments }
   | { kind: 'readings', readings: Reading[], marks: { t: number, kind: string }[] }
 
 export interface Curve { t: number, pressure: number }
@@ -17,17 +18,19 @@ export interface FromHoldWorker {
   ahead: { low: Curve[], high: Curve[], atLimit: Curve[] } | null
 }
 
-let setup: HoldSetup | null = null
+let hold: { setup: HoldSetup, instruments: Instruments } | null = null
 const readings = new Map<number, Reading>()
 
 self.onmessage = ({ data }: MessageEvent<ToHoldWorker>) => {
   if (data.kind === 'setup') {
-    setup = data.setup
+    hold = data
     readings.clear()
     return
   }
   for (const reading of data.readings) readings.set(reading.t, reading)
-  if (setup) self.postMessage(answer(setup, withMarks([...readings.values()], data.marks)))
+  if (!hold) return
+  const all = [...readings.values()]
+  self.postMessage(answer(withUnseenChange(hold.setup, hold.instruments, all), withMarks(all, data.marks)))
 }
 
 function answer(known: HoldSetup, sorted: Reading[]): FromHoldWorker {

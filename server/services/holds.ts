@@ -3,6 +3,7 @@ import { reachedParts } from '../../core/circuit/boundary'
 import { estimateHold } from '../../core/leaktest/estimateHold'
 import { HoldError, type HoldEstimate, type HoldSetup, type Reading } from '../../core/leaktest/hold'
 import { readingsFromCsv, ReadingsFileError } from '../../core/leaktest/readingsCsv'
+import { withUnseenChange } from '../../core/leaktest/unseenChange'
 import { withMarks } from '../../core/leaktest/withMarks'
 import { holdTimeAt, withSpeed } from '../../shared/holdClock'
 import { inKilopascals, overLimit } from '../../shared/limits'
@@ -104,7 +105,7 @@ async function estimateOf(tx: Transaction, row: typeof hold.$inferSelect): Promi
   const readings = await readingsOf(tx, row.id, -1)
   const marks = await tx.select().from(holdMark).where(eq(holdMark.holdId, row.id))
   try {
-    return { estimate: estimateHold(row.setup, withMarks(readings, marks)), noEstimate: null }
+    return { estimate: estimateHold(withUnseenChange(row.setup, row, readings), withMarks(readings, marks)), noEstimate: null }
   }
   catch (error) {
     if (error instanceof HoldError) return { estimate: null, noEstimate: error.message }

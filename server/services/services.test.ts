@@ -173,6 +173,13 @@ describe('a hold', () => {
     expect(stopped.estimate).toBeNull()
     expect(stopped.noEstimate).toContain('three readings')
   })
+  test('a thermometer that was promised and never read is no reason to be sure', async () => {
+    const job = await testJob(technician())
+    const start = () => new Date(Date.now() - HOUR)
+    const without = await typedHold(job, 1, start(), { temperatureDoubt: 0.5 })
+    const promised = await typedHold(job, 1, start(), { temperatureDoubt: 0.01, hasThermometer: true })
+    expect(promised.estimate!.budget.temperature).toBeCloseTo(without.estimate!.budget.temperature, 9)
+  })
   test('from a file is taken whole or not at all', async () => {
     const job = await testJob(technician())
     const hold = await setUpHold(technician(), job.id, holdForm({ source: 'file' }))

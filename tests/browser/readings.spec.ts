@@ -50,6 +50,31 @@ test('readings typed while the network is gone wait in the browser, survive a ne
   expect(typedBy.rows).toEqual([{ login: 'finn' }])
 })
 
+test('a reading from after the stop is refused by itself, and takes no good one with it', async ({ page, context, browser, demo }) => {
+  await enter(context, demo)
+  const job = await jobOf(context, demo, 'Fire pump 3')
+  const hold = await startTypedHold(context, demo, job.id)
+  await page.goto(`${demo.url}/bench/${hold}`)
+  const type = async (value: string) => {
+    await page.getByLabel('Pressure').fill(value)
+    await page.keyboard.press('Enter')
+    await page.waitForTimeout(300)
+  }
+  await type('6.00')
+  await expect.poll(async () => (await demo.query(`select 1 from reading where hold_id = '${hold}'`)).rowCount).toBe(1)
+  await context.setOffline(true)
+  await type('5.99')
+  const other = await browser.newContext()
+  await enter(other, demo, 'oda')
+  expect((await other.request.post(`${demo.url}/api/holds/${hold}/step`, { data: { to: 'stopped' } })).ok()).toBe(true)
+  await other.close()
+  await type('5.98')
+  await context.setOffline(false)
+  await expect(page.getByText('A reading was not taken: This hold has been stopped.')).toBeVisible({ timeout: 20_000 })
+  const kept = await demo.query(`select pressure from reading where hold_id = '${hold}' order by t`)
+  expect(kept.rows.map(row => Math.round(row.pressure))).toEqual([6000, 5990])
+})
+
 test('killed in the middle of a hold, the server has every reading that was shown, and the hold goes on', async ({ page, context, demo }) => {
   await enter(context, demo)
   const job = await jobOf(context, demo, 'Glider tug')
