@@ -13,7 +13,20 @@ const job = shallowRef<JobView | null>(null)
 const { short } = useQuantities()
 const { saving, problem, save } = useSave()
 const stopping = ref(false)
-watch(() => hold.value?.jobId, async jobId => { if (jobId) await save(async () => { job.value = await callApi<JobView>(`jobs/${jobId}`) }) }, { immediate: true })
+const jobError = ref<ApiError | null>(null)
+async function loadJob() {
+  if (!hold.value) return
+  try {
+    job.value = await callApi<JobView>(`jobs/${hold.value.jobId}`)
+    jobError.value = null
+  }
+  catch (thrown) {
+    if (!(thrown instanceof ApiError)) throw thrown
+    jobError.value = thrown
+  }
+}
+watch(() => hold.value?.jobId, loadJob, { immediate: true })
+const retry = () => refresh().then(loadJob)
 
 const step = (to: 'settling' | 'reading' | 'stopped') => save(async () => {
   if (to === 'stopped') await queue.flush()
@@ -65,7 +78,7 @@ useActionKeys('Bench', [
 </script>
 
 <template>
-  <PageState v-if="!hold || !job" :error="error ?? null" @retry="refresh" />
+  <PageState v-if="!hold || !job" :error="error ?? jobError" @retry="retry" />
   <div v-else class="page space-y-3">
     <header class="flex flex-wrap items-start justify-between gap-3">
       <div class="min-w-0">
