@@ -36,3 +36,18 @@ export const inventory = (space: GasSpace, gauge: number, barometer: number, tem
  */
 export const freeAirToReach = (space: GasSpace, gauge: number, barometer = STANDARD_PRESSURE) =>
   ((gauge + barometer) * volumeAt(space, gauge) - barometer * space.volume) / barometer
+
+/**
+ * Gauge pressure of a space that holds an inventory: the root of (p + B) V (1 + c p) / T = amount.
+ * @param amount Pa·m3/K
+ * @param barometer Pa
+ * @param temperature K
+ * @returns Pa
+ */
+export function gaugeFromInventory(space: GasSpace, amount: number, barometer: number, temperature: number): number {
+  const held = amount * temperature / space.volume
+  const c = space.wallGive
+  if (c === 0) return held - barometer
+  const b = 1 + c * barometer
+  return (-b + Math.sqrt(Math.max(0, b * b - 4 * c * (barometer - held)))) / (2 * c)
+}

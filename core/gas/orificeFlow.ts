@@ -14,8 +14,8 @@ const CRITICAL_RATIO = (2 / (AIR_HEAT_RATIO + 1)) ** (AIR_HEAT_RATIO / (AIR_HEAT
 export function orificeDrive(upstream: number, downstream: number): number {
   if (downstream > upstream) return -orificeDrive(downstream, upstream)
   const k = AIR_HEAT_RATIO
-  const ratio = Math.max(downstream / upstream, CRITICAL_RATIO)
-  return upstream * Math.sqrt(2 * k / (k - 1) * Math.max(0, ratio ** (2 / k) - ratio ** ((k + 1) / k)))
+  const log = Math.log(Math.max(downstream / upstream, CRITICAL_RATIO))
+  return upstream * Math.sqrt(2 * k / (k - 1) * Math.max(0, Math.exp(2 / k * log) - Math.exp((k + 1) / k * log)))
 }
 
 /**

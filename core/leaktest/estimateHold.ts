@@ -1,70 +1,122 @@
+import { ONE_SIDED_95 } from '../quantity/normalDistribution'
 import { STANDARD_TEMPERATURE } from '../quantity/standardLeakRate'
-import { fitHold } from './fitHold'
-import { ENGINE, HoldError, type Budget, type HoldEstimate, type HoldSetup, type Reading } from './hold'
-import { holdSeries, type HoldSeries } from './holdSeries'
+import { fitHold, type HoldFits } from './fitHold'
+import { ENGINE, HoldError, isCoarse, type Budget, type HoldEstimate, type HoldSetup, type Reading } from './hold'
+import { outerBudget } from './holdBudget'
+import { updateBlocks, type HoldBlock } from './holdBlocks'
 import { decision } from './holdDecision'
+import { HoldRecord } from './holdRecord'
+import { exposureAlong, holdSeries, leakLaws, type HoldSeries, type LeakLaw } from './holdSeries'
+import { beliefMean, beliefQuantile, beliefVariance, type RateBelief } from './rateBelief'
 
-/** Quantile of the normal distribution that leaves 2.5 % on each side. */
-export const TWO_SIDED_95 = 1.959964
-/** Quantile of the normal distribution that leaves 5 % on one side. */
-export const ONE_SIDED_95 = 1.644854
-/** Relative doubt in the gas's absolute temperature when no thermometer is on the tank: 8 K of 293 K. */
-const UNKNOWN_TEMPERATURE = 8 / STANDARD_TEMPERATURE
+/** A hold that is being read: readings are taken as they come, the estimate never looks at the whole history again. */
+export interface LiveHold {
+  /**
+   * @param readings in any order, irregular in time, late ones too; of two at one time the later arrival counts
+   * @throws HoldError when one is not a possible reading; then none of them is taken
+   */
+  take(readings: readonly Reading[]): void
+  /** @throws HoldError when the readings so far cannot give a leak rate */
+  estimate(setup: HoldSetup): HoldEstimate
+  /** The estimate with what the model made of the readings. @throws HoldError likewise */
+  explain(setup: HoldSetup, laws?: readonly LeakLaw[]): Explained
+  readonly record: HoldRecord
+}
+
+export interface Explained { estimate: HoldEstimate, series: HoldSeries, fits: HoldFits, blocks: readonly HoldBlock[] }
 
 /**
  * Leak rate of a pressure or vacuum hold with its interval, budget and verdict (EN 1779 and ISO 20485 pressure change technique;
  * uncertainty by GUM, JCGM 100). The leak is what removes gas inventory: n R = P V / T falls by Q / T_std a second of exposure at test pressure.
- * Same input, same output, in the browser and on the server.
- * @param setup SI
- * @param readings in any order, irregular in time, gaps allowed
- * @throws HoldError when the readings cannot give a leak rate
+ * Same readings, same output, whatever their order and in however many pieces they came.
+ * @param gauge of the hold, Pa
  */
-export function estimateHold(setup: HoldSetup, readings: readonly Reading[]): HoldEstimate {
-  checkSetup(setup)
-  const series = holdSeries(setup, readings)
-  const sign = setup.method === 'vacuum-decay' ? -1 : 1
-  const { fits, ignored, steps } = fitHold(series, sign)
-  if (fits.length === 0) throw new HoldError('These readings do not determine a leak: they need more times, or a pressure nearer the test pressure.')
-  const toRate = STANDARD_TEMPERATURE
-  const total = fits.reduce((sum, fit) => sum + fit.weight * fit.slope, 0) * toRate
-  const within = fits.reduce((sum, fit) => sum + fit.weight * fit.slopeVariance, 0) * toRate ** 2
-  const viscousWeight = fits.reduce((sum, fit) => sum + (fit.law === 'viscous' ? fit.weight : 0), 0)
-  const byLaw = (law: 'viscous' | 'orifice') => {
-    const own = fits.filter(fit => fit.law === law)
-    const weight = own.reduce((sum, fit) => sum + fit.weight, 0) || 1
-    return own.reduce((sum, fit) => sum + fit.weight / weight * fit.slope, 0) * toRate
-  }
-  const between = fits.reduce((sum, fit) => sum + fit.weight * (fit.slope * toRate - byLaw(fit.law)) ** 2, 0)
-  const law = Math.sqrt(viscousWeight * (1 - viscousWeight)) * Math.abs(byLaw('viscous') - byLaw('orifice'))
-  const leak = total - setup.rigLeak
-  const budget: Budget = {
-    readings: Math.sqrt(within + between + gaugeStepVariance(series)),
-    ...changeBudget(setup, series),
-    ...scaleBudget(setup, series, Math.max(0, total)),
-    law,
-    rig: setup.rigLeakUncertainty,
-  }
-  const uncertainty = Math.hypot(...Object.values(budget))
-  const best = fits.reduce((a, b) => (b.weight > a.weight ? b : a))
-  const estimate = {
-    leakRate: Math.max(0, leak),
-    low95: Math.max(0, leak - TWO_SIDED_95 * uncertainty),
-    high95: Math.max(0, leak) + TWO_SIDED_95 * uncertainty,
-    uncertainty,
-    smallestSeen: ONE_SIDED_95 * Math.hypot(budget.readings, budget.temperature, budget.barometer, budget.rig),
-    budget,
+export function liveHold(gauge: HoldSetup['gauge']): LiveHold {
+  const record = new HoldRecord()
+  const blocks: HoldBlock[] = []
+  const spread = Math.sqrt(gauge.noise * gauge.noise + gauge.resolution * gauge.resolution / 12)
+  let changed = Infinity
+  const explain = (setup: HoldSetup, laws: readonly LeakLaw[] = leakLaws): Explained => {
+    checkSetup(setup)
+    if (changed < record.size) updateBlocks(blocks, record, changed, spread, isCoarse(gauge))
+    changed = Infinity
+    return explained(setup, blocks, record, laws)
   }
   return {
-    ...estimate,
-    ...decision(setup, series, estimate),
-    readings: series.times.length,
-    ignored: ignored.map(index => series.times[index]!),
-    steps,
-    settling: best.tau === null ? null : { amplitude: best.settling * series.meanTemperature / best.start, tau: best.tau },
-    viscousWeight,
-    engine: ENGINE,
+    record,
+    take(readings) {
+      if (readings.length) changed = Math.min(changed, record.take(readings))
+    },
+    explain,
+    estimate: setup => explain(setup).estimate,
   }
 }
+
+/** A whole hold at once. @throws HoldError when the readings cannot give a leak rate */
+export function estimateHold(setup: HoldSetup, readings: readonly Reading[]): HoldEstimate {
+  const live = liveHold(setup.gauge)
+  live.take(readings)
+  return live.estimate(setup)
+}
+
+function explained(setup: HoldSetup, all: readonly HoldBlock[], record: HoldRecord, laws: readonly LeakLaw[]): Explained {
+  const blocks = all.filter(block => block.count > 0)
+  const series = holdSeries(setup, blocks)
+  const fits = fitHold(setup, series, laws)
+  if (!fits) throw new HoldError('These readings do not determine a leak: they need more times, or a pressure nearer the test pressure.')
+  const belief: RateBelief = {
+    pieces: fits.fits.flatMap(fit => fit.pieces.map(piece => ({
+      rate: piece.slope * STANDARD_TEMPERATURE, variance: piece.variance * STANDARD_TEMPERATURE * STANDARD_TEMPERATURE, weight: fit.weight * piece.weight,
+    }))),
+  }
+  const total = beliefMean(belief)
+  const viscousWeight = Math.min(1, fits.fits.reduce((sum, fit) => sum + (fit.law === 'viscous' ? fit.weight : 0), 0))
+  const byLaw = (law: LeakLaw) => {
+    const own = fits.fits.filter(fit => fit.law === law)
+    const weight = own.reduce((sum, fit) => sum + fit.weight, 0)
+    return weight > 0 ? own.reduce((sum, fit) => sum + fit.weight / weight * fit.slope, 0) * STANDARD_TEMPERATURE : total
+  }
+  const law = Math.sqrt(viscousWeight * (1 - viscousWeight)) * Math.abs(byLaw('viscous') - byLaw('orifice'))
+  const outer = outerBudget(setup, series, exposureTime(setup, series), Math.max(0, total))
+  const outerVariance = Object.values(outer).reduce((sum, part) => sum + part * part, 0)
+  const spread = beliefVariance(belief)
+  const budget: Budget = { readings: Math.sqrt(Math.max(0, spread - law * law)), ...outer, law }
+  const leak = total - setup.rigLeak
+  const quantile = (share: number) => beliefQuantile(belief, share, outerVariance) - setup.rigLeak
+  // A leak is never less than none. An estimate further below zero than its uncertainty is luck, not sight: the upper bounds then stay
+  // where one uncertainty below would put them (power-constrained limits, Cowan, Cranmer, Gross and Vitells 2011).
+  const uncertainty = Math.sqrt(spread + outerVariance)
+  const luck = Math.max(0, -uncertainty - leak)
+  const oneSided = { low: quantile(0.05), high: quantile(0.95) + luck }
+  const figures = {
+    leakRate: tidy(Math.max(0, leak)),
+    low95: tidy(Math.max(0, quantile(0.025))),
+    high95: tidy(quantile(0.975) + luck),
+    uncertainty: tidy(uncertainty),
+    smallestSeen: tidy(Math.min(oneSided.high, ONE_SIDED_95 * Math.hypot(budget.readings, budget.temperature, budget.barometer, budget.rig))),
+    budget: Object.fromEntries(Object.entries(budget).map(([part, value]) => [part, tidy(value)])) as Budget,
+  }
+  const { best } = fits
+  const wildRows = new Set([...all.flatMap(block => block.wild), ...fits.ignored.flatMap(i => rowsOf(blocks[i]!))])
+  const estimate: HoldEstimate = {
+    ...figures,
+    ...decision(setup, series, figures, oneSided),
+    readings: record.size,
+    ignored: [...wildRows].sort((a, b) => a - b).map(row => record.times[row]!),
+    steps: fits.steps.map(step => record.times[blocks[step]!.from]!),
+    settling: best.tau === null ? null : { amplitude: tidy(best.settling * series.meanTemperature / best.start), tau: best.tau },
+    viscousWeight: tidy(viscousWeight),
+    thermometerJumps: series.thermometerJumps,
+    emptyAt: series.emptyAt,
+    engine: ENGINE,
+  }
+  return { estimate, series, fits, blocks }
+}
+
+const rowsOf = (block: HoldBlock) => Array.from({ length: block.to - block.from }, (_, k) => block.from + k)
+
+/** Ten significant figures, so that two machines whose exponentials differ in the last bit say the same. */
+const tidy = (value: number) => Number(value.toPrecision(10))
 
 function checkSetup(setup: HoldSetup): void {
   const positive = { volume: setup.space.volume, 'acceptance limit': setup.limit }
@@ -79,38 +131,7 @@ function checkSetup(setup: HoldSetup): void {
   }
 }
 
-/**
- * A gauge step that the noise does not blur is an error that does not average out: it is as large at the end as at the start,
- * and falls only as the pressure crosses steps.
- */
-function gaugeStepVariance(series: HoldSeries): number {
-  const first = series.inventory[0]!
-  const last = series.inventory[series.inventory.length - 1]!
-  const stepSize = series.stepNoise * Math.sqrt(12)
-  const crossed = stepSize > 0 ? Math.abs(last - first) / stepSize : 0
-  return 2 * (series.stepNoise * STANDARD_TEMPERATURE / exposureTime(series)) ** 2 / (1 + crossed)
-}
-
-/** Unseen change of temperature and weather over the hold, as leak. */
-function changeBudget(setup: HoldSetup, series: HoldSeries): Pick<Budget, 'temperature' | 'barometer'> {
-  const absolute = series.meanPressure + series.meanBarometer
-  const amount = absolute * setup.space.volume * (1 + setup.space.wallGive * series.meanPressure) / series.meanTemperature
-  const perUnit = STANDARD_TEMPERATURE / exposureTime(series)
-  return {
-    temperature: amount * setup.temperatureChangeUncertainty / series.meanTemperature * perUnit,
-    barometer: amount * setup.barometerChangeUncertainty / absolute * perUnit,
-  }
-}
-
-/** Doubt in what a pressure slope is multiplied by. */
-function scaleBudget(setup: HoldSetup, series: HoldSeries, rate: number): Pick<Budget, 'volume' | 'wallGive'> {
-  const temperature = series.hasTemperature ? 0 : UNKNOWN_TEMPERATURE
-  const give = setup.space.volume * (series.meanBarometer + 2 * series.meanPressure) * setup.wallGiveUncertainty
-  return {
-    volume: rate * Math.hypot(setup.volumeUncertainty / setup.space.volume, temperature),
-    wallGive: rate * give / series.effectiveVolume,
-  }
-}
-
 /** Seconds at test pressure that the hold amounts to; never less than a second, so that a hold without pressure is only very uncertain. */
-export const exposureTime = (series: HoldSeries) => Math.max(1, series.exposure.viscous[series.times.length - 1]!)
+export function exposureTime(setup: HoldSetup, series: HoldSeries): number {
+  return Math.max(1, exposureAlong(setup, series, series.inventory, 'viscous').at(-1)!)
+}

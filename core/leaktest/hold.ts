@@ -1,7 +1,7 @@
 import type { GasSpace } from '../gas/inventory'
 
 /** The engine that gave a verdict; raised whenever the same input could give other figures. */
-export const ENGINE = '1'
+export const ENGINE = '2'
 
 /** One reading of a hold, SI. */
 export interface Reading {
@@ -40,7 +40,15 @@ export interface HoldSetup {
   /** throughput at 293.15 K, Pa·m3/s */
   rigLeak: number
   rigLeakUncertainty: number
+  /** fuel still in the tank; absent when it is dry or filled with inert gas */
+  wetted?: { /** of the tank's volume, 0 to 1 */ share: number, /** at 20 °C, Pa */ vapourPressure: number }
 }
+
+/**
+ * Whether a gauge's step hides its noise, so that a reading only says "between these two values". With noise of half a step or more the
+ * rounding acts as independent noise of step / sqrt(12) to within 1 % (quantisation theory, Widrow and Kollar: exp(-2 pi2 noise2 / step2)).
+ */
+export const isCoarse = ({ resolution, noise }: HoldSetup['gauge']) => noise < 0.5 * resolution
 
 export const holdVerdicts = ['sealed', 'leaking', 'cannot-tell'] as const
 export type HoldVerdict = (typeof holdVerdicts)[number]
@@ -63,7 +71,7 @@ export interface HoldEstimate {
   /** combined standard uncertainty, Pa·m3/s */
   uncertainty: number
   verdict: HoldVerdict
-  /** one-sided 95 % bound a tight tank would have had, Pa·m3/s */
+  /** leaks from here on up would have been seen: the one-sided 95 % bound of a tight tank, or this hold's own where that is lower, Pa·m3/s */
   smallestSeen: number
   decidedBy: Decider | null
   /** more minutes of the same readings until it is decided, null when decided or when no wait would do */
@@ -77,6 +85,10 @@ export interface HoldEstimate {
   settling: { amplitude: number, tau: number } | null
   /** weight of the viscous law against the orifice law, 0 to 1 */
   viscousWeight: number
+  /** times at which the thermometer jumped and the gas did not, s */
+  thermometerJumps: number[]
+  /** time at which hardly any pressure was left, s; nothing after it is used */
+  emptyAt: number | null
   engine: string
 }
 

@@ -1,19 +1,20 @@
+import { ONE_SIDED_95 } from '../quantity/normalDistribution'
 import type { Budget, Decider, HoldEstimate, HoldSetup, HoldVerdict } from './hold'
 import type { HoldSeries } from './holdSeries'
 
-const ONE_SIDED_95 = 1.644854
 /** Longer than this a technician does not wait for a hold, min. */
 const LONGEST_WAIT = 12 * 60
 
-type Estimated = Pick<HoldEstimate, 'leakRate' | 'uncertainty' | 'budget'>
+type Estimated = Pick<HoldEstimate, 'leakRate' | 'budget'>
 
 /**
  * The verdict of three, and for an undecided hold what would decide it.
  * Sealed when the one-sided 95 % upper bound is below the limit, leaking when the one-sided lower bound is above it.
  * @param estimated Pa·m3/s
+ * @param oneSided the two 95 % bounds, Pa·m3/s
  */
-export function decision(setup: HoldSetup, series: HoldSeries, estimated: Estimated): { verdict: HoldVerdict, decidedBy: Decider | null, minutesMore: number | null } {
-  const verdict = verdictOf(estimated.leakRate, estimated.uncertainty, setup.limit)
+export function decision(setup: HoldSetup, series: HoldSeries, estimated: Estimated, oneSided: { low: number, high: number }): { verdict: HoldVerdict, decidedBy: Decider | null, minutesMore: number | null } {
+  const verdict = oneSided.high < setup.limit ? 'sealed' : oneSided.low > setup.limit ? 'leaking' : 'cannot-tell'
   if (verdict !== 'cannot-tell') return { verdict, decidedBy: null, minutesMore: null }
   const held = series.times[series.times.length - 1]! - series.times[0]!
   const minutesMore = minutesToDecide(estimated, setup.limit, held)
@@ -44,8 +45,8 @@ function betterMeans(series: HoldSeries, budget: Budget): Decider {
   const largest = (Object.keys(budget) as (keyof Budget)[]).reduce((a, b) => (budget[b] > budget[a] ? b : a))
   const means: Record<keyof Budget, Decider> = {
     readings: 'finer gauge',
-    temperature: series.hasTemperature ? 'another method' : 'thermometer',
-    barometer: series.hasBarometer ? 'another method' : 'barometer',
+    temperature: series.temperatureScatter !== null ? 'another method' : 'thermometer',
+    barometer: series.barometerScatter !== null ? 'another method' : 'barometer',
     volume: 'measured volume',
     wallGive: 'measured volume',
     law: 'another method',

@@ -1,101 +1,141 @@
 import { orificeDrive } from '../gas/orificeFlow'
-import { effectiveVolume, inventory } from '../gas/inventory'
+import { effectiveVolume, gaugeFromInventory, inventory } from '../gas/inventory'
 import { viscousDrive } from '../gas/viscousFlow'
 import { STANDARD_PRESSURE, STANDARD_TEMPERATURE } from '../quantity/standardLeakRate'
-import { HoldError, type HoldSetup, type Reading } from './hold'
+import type { HoldBlock } from './holdBlocks'
+import { HoldError, isCoarse, type HoldSetup } from './hold'
 import { smoothChannel } from './smoothChannel'
 
 export const leakLaws = ['viscous', 'orifice'] as const
 export type LeakLaw = (typeof leakLaws)[number]
 
-/** A hold turned into inventory against time: what the leak model is linear in. */
+/** What a coarse gauge said: between two inventories, so many times. */
+export interface GaugeInterval { block: number, low: number, high: number, count: number }
+
+/** A hold turned into inventory against time, a value a block: what the leak model is linear in. */
 export interface HoldSeries {
-  /** s, ascending, no two alike */
+  /** s, ascending */
   times: Float64Array
+  /** readings behind each value */
+  counts: Float64Array
   /** P V / T, Pa·m3/K */
   inventory: Float64Array
-  /** standard deviation of one inventory value from the gauge, Pa·m3/K */
+  /** standard deviation of one reading's inventory from the gauge, its step taken as noise, Pa·m3/K */
   noise: number
-  /** the same for the gauge's step alone, when its noise does not blur it */
-  stepNoise: number
-  /** seconds at test pressure that would lose as much as has been lost by each time, a law */
-  exposure: Record<LeakLaw, Float64Array>
-  marks: number[]
+  /** the same for the gauge's noise alone */
+  bareNoise: number
+  /** for a coarse gauge; else empty */
+  intervals: GaugeInterval[]
+  temperatures: Float64Array
+  barometers: Float64Array
+  /** blocks before which something moved the pressure, with what */
+  events: { block: number, kind: string }[]
   meanTemperature: number
   meanBarometer: number
   meanPressure: number
   effectiveVolume: number
-  hasTemperature: boolean
-  hasBarometer: boolean
+  /** of the change over the hold, from the scatter of the instrument, K and Pa; null without one */
+  temperatureScatter: number | null
+  barometerScatter: number | null
+  thermometerJumps: number[]
+  /** s at which hardly any pressure was left, after which nothing is used; null when it held on */
+  emptyAt: number | null
+}
+
+/** A gas space cannot warm faster than this between two readings of its skin, K. */
+const THERMOMETER_JUMP = 0.8
+/** Below this share of the start nothing is learned about a leak. */
+const EMPTY = 0.04
+
+/**
+ * Inventory, surroundings and gauge intervals of a hold's blocks.
+ * @throws HoldError when there are fewer than three
+ */
+export function holdSeries(setup: HoldSetup, given: readonly HoldBlock[]): HoldSeries {
+  const { blocks, emptyAt } = untilEmpty(setup, given.filter(block => block.count > 0))
+  const count = blocks.length
+  if (count < 3) {
+    throw new HoldError(emptyAt !== null && given.length >= 3
+      ? 'The pressure was gone before three readings: the leak is larger than a hold can measure.'
+      : `A hold needs at least three readings at different times; this one has ${given.reduce((sum, block) => sum + block.to - block.from, 0)}.`)
+  }
+  const column = (of: (block: HoldBlock, i: number) => number) => {
+    const out = new Float64Array(count)
+    for (let i = 0; i < count; i++) out[i] = of(blocks[i]!, i)
+    return out
+  }
+  const times = column(block => block.t)
+  const counts = column(block => block.count)
+  const halfWidth = Math.max((times[count - 1]! - times[0]!) / 4, 60)
+  const skin = smoothChannel(times, column(block => block.temperature), counts, halfWidth, THERMOMETER_JUMP)
+  const weather = smoothChannel(times, column(block => block.barometer), counts, halfWidth)
+  const temperatures = skin?.values ?? new Float64Array(count).fill(STANDARD_TEMPERATURE)
+  const barometers = weather?.values ?? new Float64Array(count).fill(STANDARD_PRESSURE)
+  const amounts = column((block, i) => inventory(setup.space, block.pressure, barometers[i]!, temperatures[i]!))
+  const meanTemperature = mean(temperatures)
+  const meanBarometer = mean(barometers)
+  const meanPressure = mean(column(block => block.pressure))
+  const wide = effectiveVolume(setup.space, meanPressure, meanBarometer)
+  const { noise, resolution } = setup.gauge
+  const coarse = isCoarse(setup.gauge)
+  return {
+    times, counts, inventory: amounts, temperatures, barometers, meanTemperature, meanBarometer, meanPressure,
+    noise: Math.sqrt(noise * noise + resolution * resolution / 12) * wide / meanTemperature,
+    bareNoise: noise * wide / meanTemperature,
+    intervals: coarse
+      ? blocks.flatMap((block, i) => [...block.levels].map(([level, times]) => ({
+          block: i, count: times,
+          low: inventory(setup.space, level - resolution / 2, barometers[i]!, temperatures[i]!),
+          high: inventory(setup.space, level + resolution / 2, barometers[i]!, temperatures[i]!),
+        })))
+      : [],
+    events: blocks.flatMap((block, i) => (block.event !== null && i > 0 ? [{ block: i, kind: block.event }] : [])),
+    effectiveVolume: wide,
+    temperatureScatter: skin?.changeUncertainty ?? null,
+    barometerScatter: weather?.changeUncertainty ?? null,
+    thermometerJumps: skin?.jumps ?? [],
+    emptyAt,
+  }
 }
 
 const drives: Record<LeakLaw, (upstream: number, downstream: number) => number> = { viscous: viscousDrive, orifice: orificeDrive }
 
 /**
- * Sorts, checks and converts readings. Of two readings at one time the later in the list counts.
- * @throws HoldError when there are fewer than three times or a value is not a possible one
+ * Seconds at test pressure that would have lost as much as has been lost by each time.
+ * @param along inventory that drives the leak, Pa·m3/K: as read, or as fitted, which has no noise
  */
-export function holdSeries(setup: HoldSetup, readings: readonly Reading[]): HoldSeries {
-  const sorted = tidy(readings)
-  if (sorted.length < 3) throw new HoldError(`A hold needs at least three readings at different times; this one has ${sorted.length}.`)
+export function exposureAlong(setup: HoldSetup, series: HoldSeries, along: Float64Array, law: LeakLaw): Float64Array {
   const vacuum = setup.method === 'vacuum-decay'
-  const times = Float64Array.from(sorted, reading => reading.t)
-  const span = times[times.length - 1]! - times[0]!
-  const halfWidth = Math.max(span / 4, 60)
-  const temperatures = smoothChannel(times, sorted.map(reading => reading.temperature), halfWidth)
-  const barometers = smoothChannel(times, sorted.map(reading => reading.barometer), halfWidth)
-  const temperatureAt = (i: number) => temperatures?.[i] ?? STANDARD_TEMPERATURE
-  const barometerAt = (i: number) => barometers?.[i] ?? STANDARD_PRESSURE
-  const count = sorted.length
-  const amounts = new Float64Array(count)
-  const exposure = { viscous: new Float64Array(count), orifice: new Float64Array(count) }
-  const rateBefore = { viscous: 0, orifice: 0 }
-  let temperatureSum = 0, barometerSum = 0, pressureSum = 0
-  for (let i = 0; i < count; i++) {
-    const { t, pressure } = sorted[i]!
-    const barometer = barometerAt(i)
-    temperatureSum += temperatureAt(i)
-    barometerSum += barometer
-    pressureSum += pressure
-    amounts[i] = inventory(setup.space, pressure, barometer, temperatureAt(i))
-    for (const law of leakLaws) {
-      const drive = drives[law]
-      const full = vacuum ? drive(barometer, barometer + setup.testPressure) : drive(barometer + setup.testPressure, barometer)
-      const now = Math.max(0, vacuum ? drive(barometer, Math.max(0, barometer + pressure)) : drive(barometer + pressure, barometer)) / full
-      if (i > 0) exposure[law][i] = exposure[law][i - 1]! + (t - sorted[i - 1]!.t) * (now + rateBefore[law]) / 2
-      rateBefore[law] = now
-    }
+  const drive = drives[law]
+  const out = new Float64Array(along.length)
+  const full = vacuum
+    ? drive(series.meanBarometer, series.meanBarometer + setup.testPressure)
+    : drive(series.meanBarometer + setup.testPressure, series.meanBarometer)
+  let before = 0
+  for (let i = 0; i < along.length; i++) {
+    const barometer = series.barometers[i]!
+    const pressure = gaugeFromInventory(setup.space, along[i]!, barometer, series.temperatures[i]!)
+    const now = Math.max(0, vacuum ? drive(barometer, Math.max(0, barometer + pressure)) : drive(barometer + pressure, barometer)) / full
+    if (i > 0) out[i] = out[i - 1]! + (series.times[i]! - series.times[i - 1]!) * (now + before) / 2
+    before = now
   }
-  const meanTemperature = temperatureSum / count
-  const meanBarometer = barometerSum / count
-  const meanPressure = pressureSum / count
-  const wide = effectiveVolume(setup.space, meanPressure, meanBarometer)
-  const { noise, resolution } = setup.gauge
-  // A step that the noise blurs acts as independent rounding; one that it does not blur follows the pressure and does not average out.
-  const unblurred = Math.exp(-2 * Math.PI ** 2 * (noise / Math.max(resolution, 1e-12)) ** 2)
-  return {
-    times,
-    inventory: amounts,
-    noise: Math.sqrt(noise ** 2 + resolution ** 2 / 12) * wide / meanTemperature,
-    stepNoise: resolution / Math.sqrt(12) * unblurred * wide / meanTemperature,
-    exposure,
-    marks: sorted.flatMap((reading, i) => (reading.event && i > 0 ? [reading.t] : [])),
-    meanTemperature,
-    meanBarometer,
-    meanPressure,
-    effectiveVolume: wide,
-    hasTemperature: temperatures !== null,
-    hasBarometer: barometers !== null,
-  }
+  return out
 }
 
-function tidy(readings: readonly Reading[]): Reading[] {
-  const byTime = new Map<number, Reading>()
-  for (const reading of readings) {
-    if (!Number.isFinite(reading.t) || !Number.isFinite(reading.pressure)) throw new HoldError('A reading needs a time and a pressure that are numbers.')
-    if (reading.pressure <= -STANDARD_PRESSURE * 1.1) throw new HoldError(`A gauge pressure of ${(reading.pressure / 1000).toFixed(1)} kPa is below a perfect vacuum.`)
-    const before = byTime.get(reading.t)
-    byTime.set(reading.t, before?.event && !reading.event ? { ...reading, event: before.event } : reading)
-  }
-  return [...byTime.values()].sort((a, b) => a.t - b.t)
+function mean(values: Float64Array): number {
+  let sum = 0
+  for (let i = 0; i < values.length; i++) sum += values[i]!
+  return sum / values.length
+}
+
+/** Cuts a hold off where its pressure has gone: from there on it only adds noise. */
+function untilEmpty(setup: HoldSetup, blocks: HoldBlock[]): { blocks: HoldBlock[], emptyAt: number | null } {
+  const sign = setup.method === 'vacuum-decay' ? -1 : 1
+  const { noise, resolution } = setup.gauge
+  const floor = Math.max(EMPTY * Math.abs(setup.testPressure), 2 * Math.sqrt(noise * noise + resolution * resolution / 12))
+  const isLow = (block: HoldBlock) => sign * block.pressure < floor
+  if (blocks.length < 4 || isLow(blocks[0]!)) return { blocks, emptyAt: null }
+  const lastEvent = blocks.findLastIndex(block => block.event !== null)
+  const end = blocks.findIndex((block, i) => isLow(block) && (i + 1 >= blocks.length || isLow(blocks[i + 1]!)) && i > lastEvent)
+  return end < 0 ? { blocks, emptyAt: null } : { blocks: blocks.slice(0, end + 1), emptyAt: blocks[end]!.t }
 }

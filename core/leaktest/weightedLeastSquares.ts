@@ -4,41 +4,74 @@
  */
 export interface LeastSquares {
   coefficients: number[]
-  /** covariance of the coefficients, row by row */
+  /** covariance of the first three coefficients, row by row: start, slope and what settles */
   covariance: number[][]
   /** sum of weighted squared residuals */
   chiSquare: number
-  /** log marginal likelihood up to a constant shared by models of the same data */
-  logEvidence: number
+  /** log of the prior's density at the coefficients, up to a constant */
+  logPrior: number
+  /** log determinant of the posterior precision */
+  logDeterminant: number
+}
+
+/** Sums that a fit needs of its data; the data themselves are then done with. */
+export interface NormalEquations {
+  matrix: number[][]
+  right: number[]
+  /** sum of w y y */
+  square: number
 }
 
 /**
  * @param columns one array a coefficient, each as long as y
  * @param y observations
  * @param weights inverse variances, 0 leaves an observation out
- * @param priorVariance of each coefficient; Infinity for no prior
- * @returns null when the columns do not determine the coefficients
  */
-export function weightedLeastSquares(columns: Float64Array[], y: Float64Array, weights: Float64Array, priorVariance: number[]): LeastSquares | null {
-  const size = columns.length
-  const count = y.length
-  const normal: number[][] = []
+export function normalEquations(columns: readonly Float64Array[], y: Float64Array, weights: Float64Array): NormalEquations {
+  const weighted = new Float64Array(y.length)
   const right: number[] = []
-  for (let a = 0; a < size; a++) {
-    normal.push(new Array<number>(size).fill(0))
-    const columnA = columns[a]!
-    let sum = 0
-    for (let i = 0; i < count; i++) sum += weights[i]! * columnA[i]! * y[i]!
-    right.push(sum)
-    for (let b = 0; b <= a; b++) {
-      const columnB = columns[b]!
-      let product = 0
-      for (let i = 0; i < count; i++) product += weights[i]! * columnA[i]! * columnB[i]!
-      normal[a]![b] = product
-    }
+  const matrix = columns.map(() => new Array<number>(columns.length).fill(0))
+  for (let a = 0; a < columns.length; a++) {
+    multiply(weighted, weights, columns[a]!)
+    right.push(dot(weighted, y))
+    for (let b = 0; b <= a; b++) matrix[a]![b] = matrix[b]![a] = dot(weighted, columns[b]!)
   }
-  const scale = normal.map((row, a) => {
-    const diagonal = row[a]! + (Number.isFinite(priorVariance[a]!) ? 1 / priorVariance[a]! : 0)
+  multiply(weighted, weights, y)
+  return { matrix, right, square: dot(weighted, y) }
+}
+
+/** The equations of a model that has some of the columns, in the order given. */
+export const chooseColumns = ({ matrix, right, square }: NormalEquations, chosen: readonly number[]): NormalEquations => ({
+  matrix: chosen.map(a => chosen.map(b => matrix[a]![b]!)), right: chosen.map(a => right[a]!), square,
+})
+
+function multiply(into: Float64Array, a: Float64Array, b: Float64Array): void {
+  for (let i = 0; i < into.length; i++) into[i] = a[i]! * b[i]!
+}
+
+/** Four sums side by side, which a processor adds up at once. */
+function dot(a: Float64Array, b: Float64Array): number {
+  let s0 = 0, s1 = 0, s2 = 0, s3 = 0
+  const whole = a.length & ~3
+  for (let i = 0; i < whole; i += 4) {
+    s0 += a[i]! * b[i]!
+    s1 += a[i + 1]! * b[i + 1]!
+    s2 += a[i + 2]! * b[i + 2]!
+    s3 += a[i + 3]! * b[i + 3]!
+  }
+  for (let i = whole; i < a.length; i++) s0 += a[i]! * b[i]!
+  return s0 + s1 + s2 + s3
+}
+
+/**
+ * @param priorVariance of each coefficient; Infinity for no prior
+ * @returns null when the data do not determine the coefficients
+ */
+export function solveNormal({ matrix, right, square }: NormalEquations, priorVariance: readonly number[]): LeastSquares | null {
+  const size = right.length
+  const precision = priorVariance.map(variance => (Number.isFinite(variance) ? 1 / variance : 0))
+  const scale = matrix.map((row, a) => {
+    const diagonal = row[a]! + precision[a]!
     return diagonal > 0 ? 1 / Math.sqrt(diagonal) : 0
   })
   if (scale.some(value => value === 0)) return null
@@ -48,18 +81,17 @@ export function weightedLeastSquares(columns: Float64Array[], y: Float64Array, w
     const row = new Array<number>(size).fill(0)
     lower.push(row)
     for (let b = 0; b <= a; b++) {
-      const prior = a === b && Number.isFinite(priorVariance[a]!) ? 1 / priorVariance[a]! : 0
-      let sum = (normal[a]![b]! + prior) * scale[a]! * scale[b]!
+      let sum = (matrix[a]![b]! + (a === b ? precision[a]! : 0)) * scale[a]! * scale[b]!
       for (let k = 0; k < b; k++) sum -= row[k]! * lower[b]![k]!
       if (a === b) {
-        if (sum < 1e-13) return null
+        if (!(sum > 1e-13)) return null
         row[a] = Math.sqrt(sum)
         logDeterminant += 2 * Math.log(row[a]! / scale[a]!)
       }
       else row[b] = sum / lower[b]![b]!
     }
   }
-  const solve = (vector: number[]) => {
+  const solve = (vector: readonly number[]) => {
     const out = vector.map((value, a) => value * scale[a]!)
     for (let a = 0; a < size; a++) {
       for (let k = 0; k < a; k++) out[a]! -= lower[a]![k]! * out[k]!
@@ -72,21 +104,17 @@ export function weightedLeastSquares(columns: Float64Array[], y: Float64Array, w
     return out.map((value, a) => value * scale[a]!)
   }
   const coefficients = solve(right)
-  const covariance = right.map((_, a) => solve(right.map((__, b) => (a === b ? 1 : 0))))
-  let chiSquare = 0
-  for (let i = 0; i < count; i++) {
-    if (weights[i] === 0) continue
-    let fitted = 0
-    for (let a = 0; a < size; a++) fitted += columns[a]![i]! * coefficients[a]!
-    chiSquare += weights[i]! * (y[i]! - fitted) ** 2
-  }
-  let penalty = 0
-  let logPrior = 0
+  const covariance = right.slice(0, 3).map((_, a) => solve(right.map((__, b) => (a === b ? 1 : 0))))
+  let explained = 0, penalty = 0, logPrior = 0
   for (let a = 0; a < size; a++) {
-    const variance = priorVariance[a]!
-    if (!Number.isFinite(variance)) continue
-    penalty += coefficients[a]! ** 2 / variance
-    logPrior -= Math.log(variance)
+    const value = coefficients[a]!
+    explained += value * right[a]!
+    penalty += precision[a]! * value * value
+    if (precision[a]! > 0) logPrior += 0.5 * Math.log(precision[a]!)
   }
-  return { coefficients, covariance, chiSquare, logEvidence: -0.5 * (chiSquare + penalty + logDeterminant - logPrior) }
+  // y'Wy - b'Wy is chi-square plus the prior's penalty.
+  return { coefficients, covariance, chiSquare: Math.max(0, square - explained - penalty), logPrior: logPrior - 0.5 * penalty, logDeterminant }
 }
+
+/** Log marginal likelihood of Gaussian observations, up to a constant shared by models of the same data. */
+export const logEvidence = (fit: LeastSquares) => -0.5 * fit.chiSquare + fit.logPrior - 0.5 * fit.logDeterminant

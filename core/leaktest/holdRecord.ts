@@ -1,0 +1,109 @@
+import { STANDARD_PRESSURE } from '../quantity/standardLeakRate'
+import { HoldError, type Reading } from './hold'
+
+/**
+ * Readings of a hold by time, in columns that grow: one row a time, ascending. Late readings are put where they belong;
+ * of two readings at one time the later arrival counts. Absent temperatures and barometers are NaN.
+ */
+export class HoldRecord {
+  size = 0
+  times = new Float64Array(64)
+  pressures = new Float64Array(64)
+  temperatures = new Float64Array(64)
+  barometers = new Float64Array(64)
+  /** what moved the pressure, by the time of the first reading after it */
+  readonly events = new Map<number, string>()
+
+  /**
+   * Takes readings in any order.
+   * @returns the index of the first row that is new or changed
+   * @throws HoldError when one is not a possible reading; then none of them is taken
+   */
+  take(readings: readonly Reading[]): number {
+    for (const reading of readings) check(reading)
+    let ordered = true
+    let last = this.size ? this.times[this.size - 1]! : -Infinity
+    for (const { t } of readings) {
+      if (t <= last) { ordered = false; break }
+      last = t
+    }
+    if (ordered) {
+      const from = this.size
+      this.reserve(this.size + readings.length)
+      for (const reading of readings) this.write(this.size++, reading)
+      return from
+    }
+    return this.merge(readings)
+  }
+
+  /** Index of the first row at or after a time; `size` when there is none. */
+  indexAt(t: number): number {
+    let low = 0, high = this.size
+    while (low < high) {
+      const middle = (low + high) >> 1
+      if (this.times[middle]! < t) low = middle + 1
+      else high = middle
+    }
+    return low
+  }
+
+  private merge(readings: readonly Reading[]): number {
+    const fresh = new Map<number, Reading>()
+    for (const reading of readings) {
+      const before = fresh.get(reading.t)
+      fresh.set(reading.t, before?.event && !reading.event ? { ...reading, event: before.event } : reading)
+    }
+    const sorted = [...fresh.values()].sort((a, b) => a.t - b.t)
+    const from = this.indexAt(sorted[0]!.t)
+    const tail = Array.from({ length: this.size - from }, (_, k) => this.row(from + k))
+    this.size = from
+    this.reserve(from + tail.length + sorted.length)
+    let a = 0, b = 0
+    while (a < tail.length || b < sorted.length) {
+      const old = tail[a], late = sorted[b]
+      if (old && (!late || old.t < late.t)) { this.write(this.size++, old); a++ }
+      else {
+        if (old && late && old.t === late.t) a++
+        this.write(this.size++, late!)
+        b++
+      }
+    }
+    return from
+  }
+
+  /** One row as a reading. */
+  row(i: number): Reading {
+    const temperature = this.temperatures[i]!, barometer = this.barometers[i]!, event = this.events.get(this.times[i]!)
+    return {
+      t: this.times[i]!, pressure: this.pressures[i]!,
+      ...(!Number.isNaN(temperature) && { temperature }), ...(!Number.isNaN(barometer) && { barometer }), ...(event !== undefined && { event }),
+    }
+  }
+
+  private write(i: number, reading: Reading): void {
+    this.times[i] = reading.t
+    this.pressures[i] = reading.pressure
+    this.temperatures[i] = reading.temperature ?? NaN
+    this.barometers[i] = reading.barometer ?? NaN
+    if (reading.event) this.events.set(reading.t, reading.event)
+  }
+
+  private reserve(rows: number): void {
+    if (rows <= this.times.length) return
+    const length = Math.max(rows, 2 * this.times.length)
+    const grown = (column: Float64Array) => {
+      const wider = new Float64Array(length)
+      wider.set(column.subarray(0, this.size))
+      return wider
+    }
+    this.times = grown(this.times)
+    this.pressures = grown(this.pressures)
+    this.temperatures = grown(this.temperatures)
+    this.barometers = grown(this.barometers)
+  }
+}
+
+function check({ t, pressure }: Reading): void {
+  if (!Number.isFinite(t) || !Number.isFinite(pressure)) throw new HoldError('A reading needs a time and a pressure that are numbers.')
+  if (pressure <= -STANDARD_PRESSURE * 1.1) throw new HoldError(`A gauge pressure of ${(pressure / 1000).toFixed(1)} kPa is below a perfect vacuum.`)
+}
