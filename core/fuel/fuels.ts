@@ -1,4 +1,8 @@
-/** Fuels: density at 15 °C, lower explosive limit and flash point. Source: general properties of commercial fuels; the supplier's sheet wins. */
+/**
+ * Fuels: density at 15 °C, lower explosive limit, flash point, and at 20 °C viscosity, vapour pressure and how fast a wet patch dries in still air.
+ * Source: general properties of commercial fuels (EN 228, EN 590, ASTM D910, ASTM D1655 and safety data); drying is an order of magnitude.
+ * The supplier's sheet wins.
+ */
 export interface Fuel {
   key: string
   name: string
@@ -9,14 +13,20 @@ export interface Fuel {
   /** K; a bound where the figure is only known as below or above */
   flashPoint: number
   flashPointNote: string
+  /** Pa·s at 20 °C */
+  viscosity: number
+  /** Pa at 20 °C */
+  vapourPressure: number
+  /** kg/(m2·s) off a thin wet patch in still air, order of magnitude */
+  drying: number
 }
 
 export const fuels = [
-  { key: 'petrol', name: 'Petrol', density: 745, lowerExplosiveLimit: 0.014, flashPoint: 233.15, flashPointNote: 'below −40 °C' },
-  { key: 'e85', name: 'E85', density: 785, lowerExplosiveLimit: 0.014, flashPoint: 253.15, flashPointNote: 'below −20 °C' },
-  { key: 'diesel', name: 'Diesel', density: 832, lowerExplosiveLimit: 0.006, flashPoint: 328.15, flashPointNote: 'above 55 °C' },
-  { key: 'avgas', name: 'Avgas 100', density: 719, lowerExplosiveLimit: 0.012, flashPoint: 233.15, flashPointNote: 'below −40 °C' },
-  { key: 'jet', name: 'Jet kerosene', density: 804, lowerExplosiveLimit: 0.007, flashPoint: 311.15, flashPointNote: 'above 38 °C' },
+  { key: 'petrol', name: 'Petrol', density: 745, lowerExplosiveLimit: 0.014, flashPoint: 233.15, flashPointNote: 'below −40 °C', viscosity: 0.0005, vapourPressure: 35_000, drying: 1.5e-4 },
+  { key: 'e85', name: 'E85', density: 785, lowerExplosiveLimit: 0.014, flashPoint: 253.15, flashPointNote: 'below −20 °C', viscosity: 0.0009, vapourPressure: 25_000, drying: 1e-4 },
+  { key: 'diesel', name: 'Diesel', density: 832, lowerExplosiveLimit: 0.006, flashPoint: 328.15, flashPointNote: 'above 55 °C', viscosity: 0.003, vapourPressure: 50, drying: 5e-8 },
+  { key: 'avgas', name: 'Avgas 100', density: 719, lowerExplosiveLimit: 0.012, flashPoint: 233.15, flashPointNote: 'below −40 °C', viscosity: 0.0005, vapourPressure: 25_000, drying: 1.2e-4 },
+  { key: 'jet', name: 'Jet kerosene', density: 804, lowerExplosiveLimit: 0.007, flashPoint: 311.15, flashPointNote: 'above 38 °C', viscosity: 0.0016, vapourPressure: 400, drying: 1e-6 },
 ] as const satisfies readonly Fuel[]
 export type FuelKey = (typeof fuels)[number]['key']
 export const fuelKeys = fuels.map(fuel => fuel.key)

@@ -1,4 +1,4 @@
-import { readingsFromCsv, ReadingsFileError } from './readingsCsv'
+import { readingsFromCsv, ReadingsFileError, readingsTable } from './readingsCsv'
 
 const at = (text: string) => readingsFromCsv(text)
 function failure(text: string): ReadingsFileError {
@@ -53,7 +53,7 @@ test('a broken cell names its row and column, and nothing is taken', () => {
 })
 
 test.each([
-  ['', 'No row of column names'],
+  ['', 'empty'],
   ['time_s,pressure_kPa\n', 'no readings under them'],
   ['time_s,pressure_furlong\n0,1', 'No row of column names'],
   ['a,b\n1,2', 'No row of column names'],
@@ -63,3 +63,29 @@ test.each([
   ['time_s,pressure_kPa\n0,-6900', 'below a perfect vacuum'],
   ['time_s,pressure_kPa\n0,"6.9\n1,6.8', 'quote'],
 ])('%j is refused: %s', (text, words) => expect(failure(text).message).toContain(words))
+
+describe('a file whose columns nobody knows', () => {
+  const logger = 'Logger 7\nSerial 0042\n\nElapsed;Ch 1;Ch 2\n0,0;6,900;18,2\n0,5;6,890;18,2\n1,0;6,881;18,3\n'
+  test('shows its table, with what the names do not say left open', () => {
+    expect(readingsTable(logger)).toEqual({
+      delimiter: ';', header: ['Elapsed', 'Ch 1', 'Ch 2'], meanings: [null, null, null], firstLine: 4,
+      sample: [['0,0', '6,900', '18,2'], ['0,5', '6,890', '18,2'], ['1,0', '6,881', '18,3']],
+    })
+    expect(readingsTable('0\t1013\n60\t1012\n').header).toEqual(['Column 1', 'Column 2'])
+  })
+  test('is read by what somebody says of them', () => {
+    expect(readingsFromCsv(logger, [{ field: 't', unit: 'min' }, { field: 'pressure', unit: 'kPa' }, { field: 'temperature', unit: 'C' }])).toEqual([
+      { t: 0, pressure: 6900, temperature: 291.34999999999997 }, { t: 30, pressure: 6890, temperature: 291.34999999999997 }, { t: 60, pressure: 6881, temperature: 291.45 },
+    ])
+    expect(readingsFromCsv(logger, [{ field: 't', unit: 's' }, null, { field: 'pressure', unit: 'mbar' }])[0]).toEqual({ t: 0, pressure: 1820 })
+  })
+  test('is refused while time or pressure is not named, or twice', () => {
+    expect(() => readingsFromCsv(logger)).toThrow('Say which is which')
+    expect(() => readingsFromCsv(logger, [{ field: 't', unit: 's' }, { field: 'pressure', unit: 'kPa' }, { field: 'pressure', unit: 'kPa' }])).toThrow('Ch 1 and Ch 2 both')
+    expect(() => readingsFromCsv(logger, [{ field: 't', unit: 's' }, { field: 'clock' }, { field: 'pressure', unit: 'kPa' }])).toThrow('both')
+  })
+  test('is not a table at all', () => {
+    expect(() => readingsTable('a letter\nto somebody\n')).toThrow('No table of readings')
+    expect(() => readingsTable('\uFFFD\uFFFD%PDF')).toThrow('not text')
+  })
+})

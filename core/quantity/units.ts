@@ -1,6 +1,7 @@
 /** Units met at the edges. Inside the core everything is SI: Pa, m3, K, s, kg, mol. Source: NIST SP 811. */
 
 export const pressureUnits = ['kPa', 'psi', 'mbar', 'inH2O'] as const
+export const STANDARD_GRAVITY = 9.80665 // m/s2, NIST SP 811
 export const volumeUnits = ['L', 'gal'] as const
 export const temperatureUnits = ['C', 'F'] as const
 export type PressureUnit = (typeof pressureUnits)[number]

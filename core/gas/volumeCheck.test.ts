@@ -1,0 +1,34 @@
+import { effectiveVolume } from './inventory'
+import { checkDisagreement, spaceFromCheck, VolumeCheckError, volumeFromPush } from './volumeCheck'
+
+const push = { pushed: 100e-6, pushedUncertainty: 1e-6, before: 3000, after: 3168.9, gaugeSpread: 3 }
+
+test('100 mL that raise the gauge by 168.9 Pa say 60 L', () => {
+  const measured = volumeFromPush(push)
+  expect(measured.effective * 1000).toBeCloseTo(60, 1)
+  // 1 % of the stroke and 4.2 of 168.9 Pa.
+  expect(measured.uncertainty / measured.effective).toBeCloseTo(Math.hypot(0.01, 4.243 / 168.9), 4)
+})
+
+test.each([[{ pushed: 0 }, 'more than zero'], [{ after: 2990 }, 'did not rise'], [{ after: 3005 }, 'did not rise'], [{ gaugeSpread: 100 }, 'finer gauge']])('%j is refused', (change, words) => {
+  const check = () => volumeFromPush({ ...push, ...change })
+  expect(check).toThrow(VolumeCheckError)
+  expect(check).toThrow(words)
+})
+
+test('beyond the known volume the rest is wall give, and what counts is what was measured', () => {
+  const measured = { effective: 0.096, uncertainty: 0.002 }
+  const { space, wallGiveUncertainty } = spaceFromCheck(measured, { volume: 0.06, uncertainty: 0.001 }, true, 3000)
+  expect(space.volume).toBe(0.06)
+  expect(effectiveVolume(space, 3000)).toBeCloseTo(0.096, 6)
+  expect(wallGiveUncertainty * 0.06 * (101_325 + 6000)).toBeCloseTo(0.002, 6)
+})
+
+test('a stiff tank, or less than was known, is simply another volume', () => {
+  expect(spaceFromCheck({ effective: 0.05, uncertainty: 0.001 }, { volume: 0.06, uncertainty: 0.001 }, true, 3000)).toEqual({ space: { volume: 0.05, wallGive: 0 }, volumeUncertainty: 0.001, wallGiveUncertainty: 0 })
+  expect(spaceFromCheck({ effective: 0.07, uncertainty: 0.001 }, { volume: 0.06, uncertainty: 0.001 }, false, 3000).space).toEqual({ volume: 0.07, wallGive: 0 })
+})
+
+test('a check and a set-up that contradict each other are that many standard deviations apart', () => {
+  expect(checkDisagreement({ effective: 0.06, uncertainty: 0.003 }, { effective: 0.08, uncertainty: 0.004 })).toBeCloseTo(4, 6)
+})
