@@ -1,7 +1,7 @@
 import { SOAP_SMALLEST_SEEN } from '../core/leaktest/soap'
 import { deriveLedger, type Ledger } from '../core/ledger/deriveLedger'
 import type { LedgerEntries, LedgerTest } from '../core/ledger/ledger'
-import { nextStep, type NextStep } from '../core/ledger/nextStep'
+import { nextStep, type NextStep, type RunningKind } from '../core/ledger/nextStep'
 import type { DescentPoint, FindView, JobView } from './views'
 
 /** A job as the ledger reads it: struck entries left out, tests in the order in which they ended. */
@@ -15,6 +15,9 @@ export function jobEntries(job: JobView): LedgerEntries {
     verdict: hold.estimate!.verdict,
     smallestSeen: hold.estimate!.smallestSeen,
   }))
+  const balloons: LedgerTest[] = job.balloons.filter(balloon => !balloon.struck && balloon.stoppedAt !== null && balloon.estimate).map(balloon => ({
+    kind: 'balloon', id: balloon.id, number: balloon.number, at: balloon.stoppedAt!, reached: balloon.reached, verdict: balloon.estimate!.verdict, smallestSeen: balloon.estimate!.smallestSeen,
+  }))
   const soaps: LedgerTest[] = job.soaps.filter(soap => !soap.struck).map(soap => ({
     kind: 'soap', id: soap.id, number: soap.number, at: soap.stoppedAt ?? soap.startedAt, marks: soap.marks, smallestSeen: SOAP_SMALLEST_SEEN,
   }))
@@ -23,7 +26,7 @@ export function jobEntries(job: JobView): LedgerEntries {
   const leaks = job.leaks.filter(leak => finds.some(find => find.leakId === leak.id))
   return {
     parts: job.parts.filter(part => part.removedAt === null).map(({ id, name }) => ({ id, name })),
-    tests: [...holds, ...soaps].sort((a, b) => a.at - b.at),
+    tests: [...holds, ...balloons, ...soaps].sort((a, b) => a.at - b.at),
     leaks,
     finds: finds.map(find => ({ leakId: find.leakId, testId: find.soapId, at: find.at })),
     repairs: job.repairs.filter(repair => !repair.struck).map(({ id, leakId, at, curedAt }) => ({ id, leakId, at, curedAt })),
@@ -36,11 +39,13 @@ export function jobEntries(job: JobView): LedgerEntries {
 export const isSimulated = (job: JobView): boolean => job.holds.some(hold => hold.source === 'stand-in' && !hold.struck && hold.state !== 'set up')
 
 /** The test that runs now, if one does. */
-export function runningTest(job: JobView): { id: string, kind: 'hold' | 'soap' } | null {
+export function runningTest(job: JobView): { id: string, kind: RunningKind } | null {
   const hold = job.holds.find(each => !each.struck && (each.state === 'settling' || each.state === 'reading'))
   if (hold) return { id: hold.id, kind: 'hold' }
   const soap = job.soaps.find(each => !each.struck && each.stoppedAt === null)
-  return soap ? { id: soap.id, kind: 'soap' } : null
+  if (soap) return { id: soap.id, kind: 'soap' }
+  const balloon = job.balloons.find(each => !each.struck && each.stoppedAt === null)
+  return balloon ? { id: balloon.id, kind: 'balloon' } : null
 }
 
 /** What a job amounts to at a moment, and what to do next. */
@@ -50,12 +55,14 @@ export function jobStanding(job: JobView, now: number): { entries: LedgerEntries
   return { entries, ledger, next: nextStep(ledger, entries, runningTest(job)) }
 }
 
-/** Each measured hold in order: the descent of the leak rate. */
-export const descentOf = (job: JobView): DescentPoint[] => job.holds
-  .filter(hold => !hold.struck && hold.stoppedAt !== null && hold.estimate)
+/** Each measured hold and balloon in order: the descent of the leak rate. */
+export const descentOf = (job: JobView): DescentPoint[] => [
+  ...job.holds.map(hold => ({ ...hold, letter: 'H' })), ...job.balloons.map(balloon => ({ ...balloon, letter: 'B' })),
+]
+  .filter(test => !test.struck && test.stoppedAt !== null && test.estimate)
   .sort((a, b) => a.stoppedAt! - b.stoppedAt!)
   .map(hold => ({
-    label: `H${hold.number}`, at: hold.stoppedAt!, rate: hold.estimate!.leakRate, low: hold.estimate!.low95, high: hold.estimate!.high95, verdict: hold.estimate!.verdict,
+    label: `${hold.letter}${hold.number}`, at: hold.stoppedAt!, rate: hold.estimate!.leakRate, low: hold.estimate!.low95, high: hold.estimate!.high95, verdict: hold.estimate!.verdict,
   }))
 
 /** The latest find of a leak that still counts: where its hash marks stand. */

@@ -7,12 +7,12 @@ import type { FindView, HoldView, JobView, SoapView } from './views'
 
 const estimate = (verdict: 'sealed' | 'leaking' | 'cannot-tell') => ({
   leakRate: 0.001, low95: 0, high95: 0.002, uncertainty: 0.0005, verdict, smallestSeen: throughputFromStandard(0.2), decidedBy: null, minutesMore: null,
-  budget: { readings: 0, temperature: 0, barometer: 0, volume: 0, wallGive: 0, law: 0, rig: 0 }, readings: 9, ignored: [], steps: [], settling: null, viscousWeight: 1, engine: '1',
+  budget: { readings: 0, temperature: 0, barometer: 0, volume: 0, wallGive: 0, law: 0, rig: 0 }, readings: 9, ignored: [], steps: [], settling: null, viscousWeight: 1, thermometerJumps: [], emptyAt: null, engine: '1',
 })
 const hold = (number: number, at: number | null, verdict: 'sealed' | 'leaking' | 'cannot-tell', change: Partial<HoldView> = {}): HoldView => ({
   id: `h${number}`, jobId: 'j', number, state: at === null ? 'reading' : 'stopped', source: 'typed', closures: {}, reached: ['a', 'b'], hasThermometer: false, hasBarometer: false, earlyReason: null,
   setup: { method: 'pressure-decay', space: { volume: 0.02, wallGive: 0 }, volumeUncertainty: 0, wallGiveUncertainty: 0, gauge: { resolution: 1, noise: 1 }, temperatureChangeUncertainty: 0, barometerChangeUncertainty: 0, testPressure: 5000, limit: throughputFromStandard(1), rigLeak: 0, rigLeakUncertainty: 0 },
-  by: 'Finn', createdAt: 0, clock: null, settledAt: null, stoppedAt: at, estimate: at === null ? null : estimate(verdict), noEstimate: null, struck: null, ...change,
+  by: 'Finn', createdAt: 0, clock: null, settledAt: null, stoppedAt: at, estimate: at === null ? null : estimate(verdict), noEstimate: null, scale: { kind: 'gauge' }, kit: {}, volumeChecks: [], struck: null, ...change,
 })
 const soap = (number: number, at: number, marks: SoapView['marks'], change: Partial<SoapView> = {}): SoapView => ({ id: `s${number}`, number, pressure: 5000, earlyReason: null, by: 'Finn', startedAt: at, stoppedAt: at, marks, struck: null, ...change })
 const find = (id: string, at: number, change: Partial<FindView> = {}): FindView => ({ id, leakId: 'L', soapId: 's1', seen: 'foams', x1: 0, y1: 0, x2: 10, y2: 0, length: 0.01, note: '', by: 'Finn', at, struck: null, ...change })
@@ -20,7 +20,7 @@ const part = (id: string, removedAt: number | null = null) => ({ id, name: id.to
 const job = (change: Partial<JobView> = {}): JobView => ({
   id: 'j', craft: { name: 'Fire pump 3', kind: 'small equipment' }, tankName: 'fuel tank', tankKind: 'small-steel', material: 'sheet steel', capacity: 0.02, wallGive: 0, fuel: 'petrol', pressureLimit: 7000,
   limitSource: 'plate', acceptance: throughputFromStandard(1), complaint: { shows: [], wet: [], amount: null, words: '' }, revision: 1, openedAt: 0, openedBy: 'Finn', hasStandIn: false, cautions: null,
-  parts: [part('a'), part('b')], holds: [], soaps: [], leaks: [], finds: [], repairs: [], touches: [], ...change,
+  parts: [part('a'), part('b')], holds: [], soaps: [], balloons: [], leaks: [], finds: [], repairs: [], touches: [], ...change,
 })
 
 describe('a hold’s own time', () => {

@@ -5,10 +5,15 @@ import type { JobState } from '../core/ledger/deriveLedger'
 import type { TouchKind } from '../core/ledger/ledger'
 import type { LeakState } from '../core/ledger/leakState'
 import type { NextStep } from '../core/ledger/nextStep'
+import type { MeasuredVolume } from '../core/gas/volumeCheck'
+import type { BalloonEstimate, BalloonSetup } from '../core/leaktest/balloon'
 import type { HoldEstimate, HoldSetup, HoldVerdict } from '../core/leaktest/hold'
+import type { HoldAhead } from '../core/leaktest/holdAhead'
+import type { PressureScale } from '../core/leaktest/pressureScale'
 import type { SoapMark } from '../core/leaktest/soap'
 import type { HoldClock } from './holdClock'
-import type { HoldSource, HoldState, MarkKind } from './schemas/hold'
+import type { HoldKit, HoldSource, HoldState, MarkKind } from './schemas/hold'
+import type { KitFacts } from './schemas/kit'
 import type { Complaint } from './schemas/job'
 import type { Preferences, Role } from './schemas/person'
 
@@ -18,7 +23,10 @@ export interface PersonView { id: string, login: string, name: string, role: Rol
 
 export interface PartView { id: string, name: string, family: PartFamily, shape: PartShape, opening: boolean, position: number, removedAt: number | null }
 
-export interface MarkView { id: string, t: number, kind: MarkKind }
+export interface MarkView { id: string, t: number, kind: MarkKind, amount: number | null }
+
+/** A volume check with what it says. */
+export interface VolumeCheckView extends MeasuredVolume { id: string, pushed: number, before: number, after: number, used: boolean, by: string, at: number }
 
 export interface HoldView {
   id: string
@@ -39,7 +47,52 @@ export interface HoldView {
   stoppedAt: number | null
   estimate: HoldEstimate | null
   noEstimate: string | null
+  scale: PressureScale
+  kit: HoldKit
+  volumeChecks: VolumeCheckView[]
   struck: string | null
+}
+
+/** A hold as the Bench shows it. */
+export interface BenchHold extends HoldView { marks: MarkView[], readingCount: number, deviceKeys: DeviceKeyView[] }
+
+export interface DeviceKeyView { id: string, name: string, by: string, createdAt: number, revokedAt: number | null }
+
+/** A curve thinned for the eye, with every spike in it. */
+export interface CurveView { points: ReadingView[] }
+
+/** The estimate of a running hold as the server has it, with where the pressure goes. */
+export interface LiveView { estimate: HoldEstimate | null, reason: string | null, ahead: HoldAhead | null }
+
+export interface GirthView { id: string, t: number, at: number, girth: number, controlGirth: number | null, temperature: number | null, barometer: number | null, by: string }
+
+export interface BalloonView {
+  id: string
+  number: number
+  setup: BalloonSetup
+  closures: Record<string, Closure>
+  reached: string[]
+  earlyReason: string | null
+  by: string
+  startedAt: number
+  stoppedAt: number | null
+  girths: GirthView[]
+  estimate: BalloonEstimate | null
+  noEstimate: string | null
+  struck: string | null
+}
+
+export interface RigLeakView { leak: number, uncertainty: number, checkedAt: number, at: number, by: string, simulated: boolean }
+
+export interface KitItemView {
+  id: string
+  name: string
+  facts: KitFacts
+  calibratedAt: number | null
+  calibrationDue: number | null
+  retired: boolean
+  /** of a rig, from its latest check */
+  rigLeak: RigLeakView | null
 }
 
 export interface SoapView {
@@ -66,7 +119,7 @@ export interface RepairView {
 }
 export interface TouchView { id: string, partIds: string[], kind: TouchKind, note: string, by: string, at: number, struck: string | null }
 
-export const bellKinds = ['hold', 'cure', 'look'] as const
+export const bellKinds = ['hold', 'cure', 'look', 'balloon'] as const
 export type BellKind = (typeof bellKinds)[number]
 export interface BellView { id: string, jobId: string, kind: BellKind, subjectId: string, title: string, detail: string, dueAt: number, rungAt: number | null }
 
@@ -91,6 +144,7 @@ export interface JobView {
   parts: PartView[]
   holds: HoldView[]
   soaps: SoapView[]
+  balloons: BalloonView[]
   leaks: LeakView[]
   finds: FindView[]
   repairs: RepairView[]

@@ -14,8 +14,9 @@ const job: JobView = {
   holds: [{
     id: 'h1', jobId: 'j', number: 1, state: 'stopped', source: 'stand-in', closures: {}, reached: ['cap', 'drain'], hasThermometer: false, hasBarometer: false, earlyReason: 'tide', by: 'Finn',
     setup: { method: 'pressure-decay', space: { volume: 0.02, wallGive: 0 }, volumeUncertainty: 0, wallGiveUncertainty: 0, gauge: { resolution: 1, noise: 1 }, temperatureChangeUncertainty: 0, barometerChangeUncertainty: 0, testPressure: 5000, limit: 1, rigLeak: 0, rigLeakUncertainty: 0 },
-    createdAt: at('09:00'), clock: null, settledAt: null, stoppedAt: at('09:30'), estimate: null, noEstimate: 'Too few readings.', struck: 'wrong gauge (Oda)',
+    createdAt: at('09:00'), clock: null, settledAt: null, stoppedAt: at('09:30'), estimate: null, noEstimate: 'Too few readings.', scale: { kind: 'gauge' }, kit: {}, volumeChecks: [], struck: 'wrong gauge (Oda)',
   }],
+  balloons: [],
   soaps: [{ id: 's1', number: 1, pressure: 5000, earlyReason: null, by: 'Finn', startedAt: at('10:00'), stoppedAt: at('10:20'), struck: null, marks: [{ partId: 'cap', mark: 'dry', at: at('10:05') }, { partId: 'drain', mark: 'bubbles', at: at('10:10') }] }],
   leaks: [{ id: 'L', number: 1, partId: 'drain' }],
   finds: [{ id: 'f', leakId: 'L', soapId: 's1', seen: 'bubbles', x1: 0, y1: 0, x2: 9, y2: 0, length: 0.012, note: 'Steady.', by: 'Finn', at: at('10:10'), struck: null }],

@@ -12,7 +12,7 @@ const setup: HoldSetup = {
 }
 const estimate = (change: Partial<HoldEstimate>): HoldEstimate => ({
   leakRate: mLmin(0.4), low95: 0, high95: mLmin(1), uncertainty: mLmin(0.3), verdict: 'cannot-tell', smallestSeen: mLmin(0.21), decidedBy: 'time', minutesMore: 7,
-  budget: { readings: 1, temperature: 3, barometer: 2, volume: 0, wallGive: 0, law: 0, rig: 0 }, readings: 9, ignored: [], steps: [], settling: null, viscousWeight: 1, engine: '1', ...change,
+  budget: { readings: 1, temperature: 3, barometer: 2, volume: 0, wallGive: 0, law: 0, rig: 0 }, readings: 9, ignored: [], steps: [], settling: null, viscousWeight: 1, thermometerJumps: [], emptyAt: null, engine: '1', ...change,
 })
 
 test('a rate has the figures it deserves, a limit those that it was set with', () => {

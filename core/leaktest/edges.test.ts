@@ -2,6 +2,8 @@ import { throughputFromStandard } from '../quantity/standardLeakRate'
 import { standInTank } from '../standin/standInTank'
 import type { HoldSetup } from './hold'
 import { PressureScaleError, pressureFrom, readAtPressure, sensorFromTwoPoints, WATER_DENSITY } from './pressureScale'
+import { estimateHold } from './estimateHold'
+import { rigCheckSetup, rigLeakAt } from './rigCheck'
 import { unitDoubt } from './unitDoubt'
 import { byHand, whatIf } from './whatIf'
 
@@ -56,4 +58,20 @@ describe('one assumption changed', () => {
   })
   test('a tenth more volume is a tenth more leak', () => expect(rate('volume 10 % more') / rate('viscous law')).toBeCloseTo(1.1, 1))
   test('readings that give no rate give null', () => expect(whatIf(setup, readings.slice(0, 2)).every(each => each.estimate === null)).toBe(true))
+})
+
+describe('a rig on its own', () => {
+  test('is held to next to nothing, whatever its sign', () => {
+    const check = rigCheckSetup(40e-6, -3500, { resolution: 10, noise: 5 })
+    expect(check).toMatchObject({ method: 'vacuum-decay', testPressure: -3500, space: { volume: 40e-6 }, rigLeak: 0 })
+    // 10 Pa in five minutes from 40 mL is 0.0008 mL/min.
+    const estimate = estimateHold(check, Array.from({ length: 11 }, (_, k) => ({ t: k * 30, pressure: -3500 + k })))
+    expect(estimate.verdict).toBe('sealed')
+  })
+  test('leaks as seals do at another pressure', () => {
+    const at = rigLeakAt({ leak: 2, uncertainty: 0.5, checkedAt: 7000 }, 3500)
+    expect(at.leak / 2).toBeCloseTo(0.492, 2)
+    expect(at.uncertainty / at.leak).toBeCloseTo(0.25, 9)
+    expect(rigLeakAt({ leak: 2, uncertainty: 0.5, checkedAt: 3500 }, -3500).leak).toBeLessThan(2)
+  })
 })

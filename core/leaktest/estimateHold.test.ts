@@ -2,7 +2,6 @@ import { standardFromThroughput, throughputFromStandard } from '../quantity/stan
 import { standInTank, type StandInConfig } from '../standin/standInTank'
 import { estimateHold, liveHold } from './estimateHold'
 import { budgetParts, HoldError, type HoldSetup, type Reading } from './hold'
-import { withMarks } from './withMarks'
 
 const mLmin = throughputFromStandard
 const setup: HoldSetup = {
@@ -92,8 +91,8 @@ test('a knock has its own offset, marked or found', () => {
     log.push(simulated.readAt(t))
   }
   const knocked = log.map(reading => ({ ...reading, pressure: reading.pressure + (reading.t >= 900 ? 400 : 0) }))
-  for (const given of [knocked, withMarks(knocked, [{ t: 897, kind: 'knock' }])]) {
-    const estimate = estimateHold(setup, given)
+  for (const marks of [[], [{ t: 897, kind: 'knock' }]]) {
+    const estimate = estimateHold(setup, knocked, marks)
     expect(estimate.steps).toEqual([900])
     expect(Math.abs(rateOf(estimate.leakRate) - 3)).toBeLessThan(0.7)
   }
@@ -158,6 +157,18 @@ describe('a hold read live', () => {
     expect(late.estimate(setup)).toEqual(whole)
     late.take(log.slice(10, 40))
     expect(late.estimate(setup)).toEqual(whole)
+  })
+  test('a mark stands on the first reading after it, also when that one comes late', () => {
+    const marks = [{ t: 897, kind: 'knock' }, { t: 9999, kind: 'knock' }]
+    const knocked = log.map(reading => ({ ...reading, pressure: reading.pressure + (reading.t >= 900 ? 400 : 0) }))
+    const hold = liveHold(setup.gauge)
+    hold.take(knocked.filter(reading => reading.t !== 900))
+    hold.mark(marks)
+    expect(hold.estimate(setup).steps).toEqual([910])
+    hold.take(knocked.filter(reading => reading.t === 900))
+    hold.mark(marks)
+    expect(hold.estimate(setup)).toEqual(estimateHold(setup, knocked, marks))
+    expect(hold.estimate(setup).steps).toEqual([900])
   })
   test('a dense record is taken in blocks and says the same of the leak', () => {
     const simulated = standInTank(tank({ leaks: [leak(2)] }))

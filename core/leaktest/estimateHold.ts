@@ -16,6 +16,8 @@ export interface LiveHold {
    * @throws HoldError when one is not a possible reading; then none of them is taken
    */
   take(readings: readonly Reading[]): void
+  /** Marks a knock, a top-up, a push at a time (s): the first reading at or after it starts an offset. A mark that is there already changes nothing. */
+  mark(marks: readonly { t: number, kind: string }[]): void
   /** @throws HoldError when the readings so far cannot give a leak rate */
   estimate(setup: HoldSetup): HoldEstimate
   /** The estimate with what the model made of the readings. @throws HoldError likewise */
@@ -30,14 +32,35 @@ export interface Explained { estimate: HoldEstimate, series: HoldSeries, fits: H
  * uncertainty by GUM, JCGM 100). The leak is what removes gas inventory: n R = P V / T falls by Q / T_std a second of exposure at test pressure.
  * Same readings, same output, whatever their order and in however many pieces they came.
  * @param gauge of the hold, Pa
+ * @param record readings to start with
  */
-export function liveHold(gauge: HoldSetup['gauge']): LiveHold {
-  const record = new HoldRecord()
+export function liveHold(gauge: HoldSetup['gauge'], record = new HoldRecord()): LiveHold {
+  const marks = new Map<number, string>()
+  /** the time of the reading that each mark stands on */
+  const placed = new Map<number, number>()
   const blocks: HoldBlock[] = []
   const spread = Math.sqrt(gauge.noise * gauge.noise + gauge.resolution * gauge.resolution / 12)
-  let changed = Infinity
+  let changed = record.size ? 0 : Infinity
+  const placeMarks = () => {
+    for (const [t, kind] of marks) {
+      const row = record.indexAt(t)
+      const at = row < record.size ? record.times[row]! : null
+      const before = placed.get(t)
+      if (before === (at ?? undefined)) continue
+      // A late reading may have come between a mark and the one that it stood on.
+      if (before !== undefined) {
+        record.events.delete(before)
+        changed = Math.min(changed, record.indexAt(before))
+      }
+      if (at === null) continue
+      placed.set(t, at)
+      record.events.set(at, kind)
+      changed = Math.min(changed, row)
+    }
+  }
   const explain = (setup: HoldSetup, laws: readonly LeakLaw[] = leakLaws): Explained => {
     checkSetup(setup)
+    placeMarks()
     if (changed < record.size) updateBlocks(blocks, record, changed, spread, isCoarse(gauge))
     changed = Infinity
     return explained(setup, blocks, record, laws)
@@ -47,15 +70,19 @@ export function liveHold(gauge: HoldSetup['gauge']): LiveHold {
     take(readings) {
       if (readings.length) changed = Math.min(changed, record.take(readings))
     },
+    mark(given) {
+      for (const { t, kind } of given) marks.set(t, kind)
+    },
     explain,
     estimate: setup => explain(setup).estimate,
   }
 }
 
-/** A whole hold at once. @throws HoldError when the readings cannot give a leak rate */
-export function estimateHold(setup: HoldSetup, readings: readonly Reading[]): HoldEstimate {
+/** A whole hold at once, with the marks that somebody put on it. @throws HoldError when the readings cannot give a leak rate */
+export function estimateHold(setup: HoldSetup, readings: readonly Reading[], marks: readonly { t: number, kind: string }[] = []): HoldEstimate {
   const live = liveHold(setup.gauge)
   live.take(readings)
+  live.mark(marks)
   return live.estimate(setup)
 }
 

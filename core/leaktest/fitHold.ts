@@ -41,7 +41,6 @@ interface Tried extends HoldFit { logBelief: number, columns: Float64Array[], pr
 const MOST_STEPS = 4
 /** A model less believed than this is not worth integrating. */
 const NEGLIGIBLE = 1e-4
-const SEARCH_TAUS = [45, 140, 400] as const
 const PUMPED = /top|pump|air/i
 
 /**
@@ -59,7 +58,7 @@ export function fitHold(setup: HoldSetup, series: HoldSeries, laws: readonly Lea
   const tried = (exposures: Map<LeakLaw, Float64Array>, taus: readonly number[]) => tryModels(setup, series, sign, exposures, taus, selection)
   // The fitted curve hardly depends on the law, so one law is enough to see what stands out of it.
   const search = new Map([[laws[0]!, exposureAlong(setup, series, series.inventory, laws[0]!)]])
-  let found = tried(search, SEARCH_TAUS)
+  let found = tried(search, settlingTaus)
   for (let round = 0; round < 8 && found.length; round++) {
     const fitted = modelled(mostBelieved(found), anchor)
     const residuals = subtract(series.inventory, fitted)
@@ -73,7 +72,7 @@ export function fitHold(setup: HoldSetup, series: HoldSeries, laws: readonly Lea
       if (selection.used.every((used, i) => (used === 0) === wild.has(i))) break
       selection.used.forEach((_, i) => { selection.used[i] = wild.has(i) ? 0 : 1 })
     }
-    found = tried(search, SEARCH_TAUS)
+    found = tried(search, settlingTaus)
   }
   if (found.length === 0) return null
   // What drives the leak is the pressure itself, not the gauge's noise on it, so the exposure runs along the fitted curve.

@@ -14,6 +14,14 @@ export class HoldRecord {
   /** what moved the pressure, by the time of the first reading after it */
   readonly events = new Map<number, string>()
 
+  /** A record of whole columns, ascending in time with no two alike; absent values are NaN. They are not copied. */
+  static of(columns: Pick<HoldRecord, 'times' | 'pressures' | 'temperatures' | 'barometers'>): HoldRecord {
+    const record = new HoldRecord()
+    Object.assign(record, columns)
+    record.size = columns.times.length
+    return record
+  }
+
   /**
    * Takes readings in any order.
    * @returns the index of the first row that is new or changed
@@ -69,6 +77,14 @@ export class HoldRecord {
       }
     }
     return from
+  }
+
+  /** Whether at least two rows have a value of a channel. */
+  sees(channel: 'temperature' | 'barometer'): boolean {
+    const values = channel === 'temperature' ? this.temperatures : this.barometers
+    let count = 0
+    for (let i = 0; i < this.size && count < 2; i++) if (!Number.isNaN(values[i]!)) count++
+    return count === 2
   }
 
   /** One row as a reading. */

@@ -5,7 +5,6 @@ import { pressureAhead } from './pressureAhead'
 import { resultJson, setupFromJson } from './setupJson'
 import { smoothChannel } from './smoothChannel'
 import { logEvidence, normalEquations, solveNormal } from './weightedLeastSquares'
-import { withMarks } from './withMarks'
 import { estimateHold } from './estimateHold'
 
 describe('weighted least squares', () => {
@@ -55,12 +54,6 @@ test('thinning for the eye never hides a spike', () => {
   expect(thin.some(point => point.y === 99)).toBe(true)
   expect(thin.every((point, i) => i === 0 || point.x > thin[i - 1]!.x)).toBe(true)
   expect(minMaxThin(points.slice(0, 10), 1000)).toHaveLength(10)
-})
-
-test('a mark lands on the first reading at or after it', () => {
-  const readings = [{ t: 0, pressure: 1 }, { t: 10, pressure: 1 }, { t: 20, pressure: 1 }]
-  expect(withMarks(readings, [{ t: 7, kind: 'knock' }]).map(reading => reading.event)).toEqual([undefined, 'knock', undefined])
-  expect(withMarks(readings, [{ t: 99, kind: 'knock' }]).some(reading => reading.event)).toBe(false)
 })
 
 const json = { method: 'pressure-decay', ullage_L: 60, gauge: { resolution_kPa: 0.01, noise_kPa: 0.003 }, testPressure_kPa: 6.9, acceptance: { limit_mLmin: 1 } }

@@ -64,7 +64,8 @@ export function meaningOf(header: string): ColumnMeaning | null {
   }
 }
 
-function toSi(meaning: ColumnMeaning, value: number): number {
+/** A value of a column in SI. */
+export function toSi(meaning: ColumnMeaning, value: number): number {
   switch (meaning.field) {
     case 't': return value * secondsPer[meaning.unit]
     case 'temperature': return toKelvin[meaning.unit](value)

@@ -69,7 +69,7 @@ function standingOf(evidence: EvidenceKind[], open: boolean, touched: boolean): 
  * and no later sealed hold reached all that it reached.
  */
 function unlocatedLeak(entries: LedgerEntries): { holdId: string } | null {
-  const holds = entries.tests.filter((test): test is LedgerHold => test.kind === 'hold').sort((a, b) => a.at - b.at)
+  const holds = entries.tests.filter((test): test is LedgerHold => test.kind !== 'soap').sort((a, b) => a.at - b.at)
   const last = holds.filter(hold => hold.verdict === 'leaking').at(-1)
   if (!last) return null
   const closed = holds.some(hold => hold.at > last.at && hold.verdict === 'sealed' && last.reached.every(partId => hold.reached.includes(partId)))

@@ -32,7 +32,7 @@ export const lastCured = (partId: string, entries: LedgerEntries): Instant =>
 function observation(test: LedgerTest, partId: string, entries: LedgerEntries): { at: Instant, quiet: boolean, found: boolean } | null {
   const found = entries.finds.some(find => find.testId === test.id && entries.leaks.some(leak => leak.id === find.leakId && leak.partId === partId))
   const sensitive = test.smallestSeen <= entries.limit
-  if (test.kind === 'hold') {
+  if (test.kind !== 'soap') {
     if (!test.reached.includes(partId)) return null
     return { at: test.at, quiet: test.verdict === 'sealed' && sensitive && !found, found }
   }

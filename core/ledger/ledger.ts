@@ -6,9 +6,9 @@ export type Instant = number
 
 export interface LedgerPart { id: string, name: string }
 
-/** A measured hold that has ended. */
+/** A hold that has ended, or a balloon that was taken off: both measure a rate over all that they reached. */
 export interface LedgerHold {
-  kind: 'hold'
+  kind: 'hold' | 'balloon'
   id: string
   number: number
   at: Instant

@@ -47,7 +47,7 @@ const holds = (property: (entries: LedgerEntries) => boolean) => fc.assert(fc.pr
 /** The last moment at which a quiet, fine enough test reached a part; -Infinity when none did. */
 const lastQuiet = (entries: LedgerEntries, partId: string) => Math.max(-Infinity, ...entries.tests.map(test => {
   if (test.smallestSeen > entries.limit) return -Infinity
-  if (test.kind === 'hold') return test.verdict === 'sealed' && test.reached.includes(partId) ? test.at : -Infinity
+  if (test.kind !== 'soap') return test.verdict === 'sealed' && test.reached.includes(partId) ? test.at : -Infinity
   return test.marks.some(mark => mark.partId === partId && mark.mark === 'dry') ? test.at : -Infinity
 }))
 

@@ -4,6 +4,9 @@ import type { Instant, LedgerEntries } from './ledger'
 export const nextActions = ['watch', 'test', 'find', 'repair', 'wait', 'retest', 'settle', 'record'] as const
 export type NextAction = (typeof nextActions)[number]
 
+export type RunningKind = 'hold' | 'soap' | 'balloon'
+const runningWords: Record<RunningKind, string> = { hold: 'A hold is running.', soap: 'A soap walk is running.', balloon: 'A balloon is tied on.' }
+
 /** One plain sentence and the one next action for a job. */
 export interface NextStep {
   action: NextAction
@@ -19,10 +22,10 @@ export interface NextStep {
  * What to do next, most pressing first: watch a running test, repair an open leak, find a measured one, wait for a cure, retest, settle the rest, write the record.
  * @param running the id of a test that runs now
  */
-export function nextStep(ledger: Ledger, entries: LedgerEntries, running: { id: string, kind: 'hold' | 'soap' } | null): NextStep {
+export function nextStep(ledger: Ledger, entries: LedgerEntries, running: { id: string, kind: RunningKind } | null): NextStep {
   const name = (partId: string) => entries.parts.find(part => part.id === partId)?.name ?? 'a part'
   const leakOf = (id: string) => entries.leaks.find(leak => leak.id === id)!
-  if (running) return { action: 'watch', sentence: `A ${running.kind === 'hold' ? 'hold' : 'soap walk'} is running.`, at: null, about: running.id }
+  if (running) return { action: 'watch', sentence: runningWords[running.kind], at: null, about: running.id }
   const open = ledger.leaks.filter(leak => leak.state === 'found' || leak.state === 'back')
   if (open.length > 0) {
     const first = leakOf(open[0]!.id)
@@ -46,7 +49,7 @@ export function nextStep(ledger: Ledger, entries: LedgerEntries, running: { id: 
     const which = partIds.length <= 3 ? list(partIds.map(name)) : `${partIds.length} of ${entries.parts.length} parts`
     return { action: 'settle', sentence: `Cannot tell yet: no evidence that stands for ${which}. A ${kind === 'soap' ? 'soap walk' : 'hold'} of about ${minutes} min would settle it.`, at: null, about: kind }
   }
-  const holds = entries.tests.filter(test => test.kind === 'hold' && test.verdict === 'sealed').length
+  const holds = entries.tests.filter(test => test.kind !== 'soap' && test.verdict === 'sealed').length
   return { action: 'record', sentence: `Sealed: every part has evidence that stands${holds ? `, ${holds} sealed ${holds > 1 ? 'holds' : 'hold'}` : ''}. Write the record.`, at: null, about: null }
 }
 

@@ -46,6 +46,8 @@ export interface StandInTank {
   knock(t: number): void
   /** Air is pumped in again to the start pressure. */
   topUp(t: number): void
+  /** A known volume of outside air (m3) is pushed in. */
+  push(t: number, volume: number): void
 }
 
 const STEP = 0.5 // s
@@ -107,6 +109,10 @@ export function standInTank(config: StandInConfig): StandInTank {
     knock(t) {
       runTo(t)
       offset += Math.abs(config.startPressure) * 0.01 * normalAt(seed, KNOCK, knocks++)
+    },
+    push(t, volume) {
+      runTo(t)
+      moles += barometerAt(clock) * volume / (MOLAR_GAS_CONSTANT * skinAt(clock))
     },
     topUp(t) {
       runTo(t)

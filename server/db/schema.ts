@@ -4,10 +4,13 @@ import type { Closure, PartFamily, PartShape } from '../../core/circuit/boundary
 import type { CraftKind, TankMaterial } from '../../core/circuit/tankKinds'
 import type { FuelKey } from '../../core/fuel/fuels'
 import type { TouchKind } from '../../core/ledger/ledger'
-import type { HoldEstimate, HoldSetup } from '../../core/leaktest/hold'
+import type { BalloonSetup } from '../../core/leaktest/balloon'
+import type { HoldEstimate, HoldSetup, Reading } from '../../core/leaktest/hold'
+import type { PressureScale } from '../../core/leaktest/pressureScale'
 import type { SoapMark } from '../../core/leaktest/soap'
 import type { Complaint } from '../../shared/schemas/job'
-import type { HoldSource, HoldState, MarkKind } from '../../shared/schemas/hold'
+import type { HoldKit, HoldSource, HoldState, MarkKind } from '../../shared/schemas/hold'
+import type { KitFacts } from '../../shared/schemas/kit'
 import type { Preferences, Role } from '../../shared/schemas/person'
 import type { HoldClock } from '../../shared/holdClock'
 import type { BellKind } from '../../shared/views'
@@ -112,6 +115,10 @@ export const hold = pgTable('hold', {
   estimate: jsonb('estimate').$type<HoldEstimate>(),
   /** why there is no estimate, when a stopped hold has none */
   noEstimate: text('no_estimate'),
+  /** how what is read becomes a pressure */
+  scale: jsonb('scale').$type<PressureScale>().notNull().default({ kind: 'gauge' }),
+  /** instruments and rig of the shop's kit that are used */
+  kit: jsonb('kit').$type<HoldKit>().notNull().default({}),
 }, table => [unique('hold_number').on(table.jobId, table.number)])
 
 export const reading = pgTable('reading', {
@@ -131,8 +138,83 @@ export const holdMark = pgTable('hold_mark', {
   holdId: uuid('hold_id').references(() => hold.id).notNull(),
   t: doublePrecision('t').notNull(),
   kind: text('kind').$type<MarkKind>().notNull(),
+  /** m3 of outside air, of a push */
+  amount: doublePrecision('amount'),
   personId: personId(),
 }, table => [index('hold_mark_hold').on(table.holdId)])
+
+/** A known volume pushed into the closed tank, and what the gauge did. What it says is derived. */
+export const volumeCheck = pgTable('volume_check', {
+  id: id(),
+  holdId: uuid('hold_id').references(() => hold.id).notNull(),
+  pushed: doublePrecision('pushed').notNull(),
+  pushedUncertainty: doublePrecision('pushed_uncertainty').notNull(),
+  before: doublePrecision('before').notNull(),
+  after: doublePrecision('after').notNull(),
+  barometer: doublePrecision('barometer'),
+  /** whether the hold's set-up took its space from this check */
+  used: boolean('used').notNull(),
+  personId: personId(),
+  at: moment('at').notNull(),
+}, table => [index('volume_check_hold').on(table.holdId)])
+
+/** Gauges, thermometers, barometers, rigs and pumps of the shop. */
+export const kitItem = pgTable('kit_item', {
+  id: id(),
+  name: text('name').notNull(),
+  facts: jsonb('facts').$type<KitFacts>().notNull(),
+  calibratedAt: moment('calibrated_at'),
+  calibrationDue: moment('calibration_due'),
+  retiredAt: moment('retired_at'),
+})
+
+/** A dead-ended rig held on its own, with its readings; the latest of a rig says what it leaks. */
+export const rigCheck = pgTable('rig_check', {
+  id: id(),
+  kitId: uuid('kit_id').references(() => kitItem.id).notNull(),
+  setup: jsonb('setup').$type<HoldSetup>().notNull(),
+  readings: jsonb('readings').$type<Reading[]>().notNull(),
+  estimate: jsonb('estimate').$type<HoldEstimate>().notNull(),
+  simulated: boolean('simulated').notNull(),
+  personId: personId(),
+  at: moment('at').notNull(),
+}, table => [index('rig_check_kit').on(table.kitId)])
+
+/** What lets a logger send readings into one hold, and nothing else. The key itself is shown once and not kept. */
+export const deviceKey = pgTable('device_key', {
+  id: id(),
+  holdId: uuid('hold_id').references(() => hold.id).notNull(),
+  name: text('name').notNull(),
+  hash: text('hash').notNull().unique(),
+  createdBy: uuid('created_by').references(() => person.id).notNull(),
+  createdAt: moment('created_at').notNull(),
+  revokedAt: moment('revoked_at'),
+}, table => [index('device_key_hold').on(table.holdId)])
+
+/** A balloon tied over an opening; what it says is derived from its girths. */
+export const balloon = pgTable('balloon', {
+  id: id(),
+  jobId: jobId(),
+  number: integer('number').notNull(),
+  setup: jsonb('setup').$type<BalloonSetup>().notNull(),
+  closures: jsonb('closures').$type<Record<string, Closure>>().notNull(),
+  reached: jsonb('reached').$type<string[]>().notNull(),
+  earlyReason: text('early_reason'),
+  startedBy: uuid('started_by').references(() => person.id).notNull(),
+  startedAt: moment('started_at').notNull(),
+  stoppedAt: moment('stopped_at'),
+}, table => [unique('balloon_number').on(table.jobId, table.number)])
+
+export const girth = pgTable('girth', {
+  id: id(),
+  balloonId: uuid('balloon_id').references(() => balloon.id).notNull(),
+  at: moment('at').notNull(),
+  girth: doublePrecision('girth').notNull(),
+  controlGirth: doublePrecision('control_girth'),
+  temperature: doublePrecision('temperature'),
+  barometer: doublePrecision('barometer'),
+  personId: personId(),
+}, table => [unique('girth_at').on(table.balloonId, table.at)])
 
 export const soap = pgTable('soap', {
   id: id(),

@@ -4,8 +4,10 @@ import { holdTimeAt } from '../../shared/holdClock'
 import { database } from '../db/client'
 import { job } from '../db/schema'
 import { standInFor } from '../services/hiddenTank'
-import { holdReadings, loadHold, runningHolds, takeReadings } from '../services/holds'
+import { holdReadings } from '../services/holdReadings'
+import { loadHold, runningHolds } from '../services/holds'
 import { loadJob } from '../services/jobs'
+import { takeReadings } from '../services/readings'
 import { watchDecision } from './decisionWatch'
 
 /** s of the hold's time between two readings of a stand-in. */
@@ -48,7 +50,8 @@ export function standInFeed(): { turn: () => Promise<void> } {
       for (const mark of hold.marks.filter(each => each.t <= t && !applied.has(each.id))) {
         applied.add(mark.id)
         if (mark.kind === 'knock') tank.knock(mark.t)
-        else tank.topUp(mark.t)
+        else if (mark.kind === 'top-up') tank.topUp(mark.t)
+        else tank.push(mark.t, mark.amount ?? 0)
       }
       readings.push(tank.readAt(t))
     }

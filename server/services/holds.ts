@@ -1,30 +1,33 @@
-import { and, asc, desc, eq, gt, inArray, sql } from 'drizzle-orm'
+import { desc, eq, inArray, sql } from 'drizzle-orm'
 import { reachedParts } from '../../core/circuit/boundary'
-import { estimateHold } from '../../core/leaktest/estimateHold'
-import { HoldError, type HoldEstimate, type HoldSetup, type Reading } from '../../core/leaktest/hold'
-import { readingsFromCsv, ReadingsFileError } from '../../core/leaktest/readingsCsv'
-import { withUnseenChange } from '../../core/leaktest/unseenChange'
-import { withMarks } from '../../core/leaktest/withMarks'
+import { fuels } from '../../core/fuel/fuels'
+import type { HoldSetup } from '../../core/leaktest/hold'
 import { holdTimeAt, withSpeed } from '../../shared/holdClock'
 import { inKilopascals, overLimit } from '../../shared/limits'
-import type { HoldForm, HoldState, MarkKind } from '../../shared/schemas/hold'
-import type { HoldView, MarkView, ReadingView } from '../../shared/views'
+import type { HoldForm, HoldState, MarkForm } from '../../shared/schemas/hold'
+import type { BenchHold, HoldView } from '../../shared/views'
 import { database, type Transaction } from '../db/client'
-import { hold, holdMark, job, reading } from '../db/schema'
+import { hold, holdMark, job } from '../db/schema'
 import { hangBell, takeOffBell } from './bells'
 import { change, lockJob, tell, type Actor } from './change'
+import { keysOf } from './deviceKeys'
 import { inventHiddenTank } from './hiddenTank'
+import { countReadings, marksOf } from './holdReadings'
 import { loadJob } from './jobs'
+import { mustBeKit } from './kit'
+import { estimateOf, forgetLive, liveEstimate } from './liveHolds'
 import { notFound, Refusal, refuseField } from './refusal'
 import { hangLookIfSealed, mustHaveReasonIfEarly } from './tests'
 
-/** A hold with its marks. @throws Refusal 404 */
-export async function loadHold(id: string): Promise<HoldView & { marks: MarkView[] }> {
+/** Doubt in how much a kind of tank gives, as a share of it: makers' walls vary that much. A volume check does better. */
+const WALL_GIVE_DOUBT = 0.2
+
+/** A hold with its marks, how many readings it has and who may send more. @throws Refusal 404 */
+export async function loadHold(id: string): Promise<BenchHold> {
   const [row] = await database().select({ jobId: hold.jobId }).from(hold).where(eq(hold.id, id))
   if (!row) throw notFound('hold')
   const view = (await loadJob(row.jobId)).holds.find(each => each.id === id)!
-  const marks = await database().select({ id: holdMark.id, t: holdMark.t, kind: holdMark.kind }).from(holdMark).where(eq(holdMark.holdId, id)).orderBy(asc(holdMark.t))
-  return { ...view, marks }
+  return { ...view, marks: await marksOf(database(), id), readingCount: await countReadings(id), deviceKeys: await keysOf(id) }
 }
 
 /**
@@ -47,7 +50,7 @@ export async function setUpHold(actor: Actor, jobId: string, form: HoldForm): Pr
       method: form.method,
       space: { volume: form.volume, wallGive: tank.wallGive },
       volumeUncertainty: form.volumeUncertainty,
-      wallGiveUncertainty: tank.wallGive * 0.2,
+      wallGiveUncertainty: tank.wallGive * WALL_GIVE_DOUBT,
       gauge: { resolution: form.gaugeStep, noise: form.gaugeNoise },
       temperatureChangeUncertainty: form.temperatureDoubt,
       barometerChangeUncertainty: form.barometerDoubt,
@@ -55,12 +58,14 @@ export async function setUpHold(actor: Actor, jobId: string, form: HoldForm): Pr
       limit: tank.acceptance,
       rigLeak: form.rigLeak,
       rigLeakUncertainty: form.rigLeakDoubt,
+      ...(form.wettedShare > 0 && { wetted: { share: form.wettedShare, vapourPressure: fuels.find(fuel => fuel.key === tank.fuel)!.vapourPressure } }),
     }
+    await mustBeKit(tx, form.kit)
     const [last] = await tx.select({ number: hold.number }).from(hold).where(eq(hold.jobId, jobId)).orderBy(desc(hold.number)).limit(1)
     if (form.source === 'stand-in' && !tank.hasStandIn) await tx.update(job).set({ hiddenTank: inventHiddenTank(tank) }).where(eq(job.id, jobId))
     await tx.insert(hold).values({
       id: form.id, jobId, number: (last?.number ?? 0) + 1, state: 'set up', source: form.source, setup, closures: form.closures, reached,
-      hasThermometer: form.hasThermometer, hasBarometer: form.hasBarometer, earlyReason: mustHaveReasonIfEarly(tank, form.earlyReason, now),
+      hasThermometer: form.hasThermometer, hasBarometer: form.hasBarometer, scale: form.scale, kit: form.kit, earlyReason: mustHaveReasonIfEarly(tank, form.earlyReason, now),
       createdBy: actor.id, createdAt: now,
     })
     return true
@@ -93,105 +98,22 @@ export async function stepHold(actor: Actor, id: string, to: Exclude<HoldState, 
   return loadHold(id)
 }
 
-async function stop(tx: Transaction, row: typeof hold.$inferSelect, now: Date) {
+/** Stops a hold at a moment with the verdict that is then stored. */
+export async function stop(tx: Transaction, row: typeof hold.$inferSelect, now: Date) {
   const result = await estimateOf(tx, row)
+  forgetLive(row.id)
   await tx.update(hold).set({ state: 'stopped', stoppedAt: now, clock: row.clock && withSpeed(row.clock, 0, +now), ...result }).where(eq(hold.id, row.id))
   await takeOffBell(tx, 'hold', row.id, now)
   await hangLookIfSealed(tx, row.jobId, now)
 }
 
-/** The stored verdict: every reading and mark through the core, or the sentence that says why there is none. */
-async function estimateOf(tx: Transaction, row: typeof hold.$inferSelect): Promise<{ estimate: HoldEstimate | null, noEstimate: string | null }> {
-  const readings = await readingsOf(tx, row.id, -1)
-  const marks = await tx.select().from(holdMark).where(eq(holdMark.holdId, row.id))
-  try {
-    return { estimate: estimateHold(withUnseenChange(row.setup, row, readings), withMarks(readings, marks)), noEstimate: null }
-  }
-  catch (error) {
-    if (error instanceof HoldError) return { estimate: null, noEstimate: error.message }
-    throw error
-  }
-}
-
-async function readingsOf(reader: Pick<Transaction, 'select'>, id: string, after: number): Promise<ReadingView[]> {
-  const rows = await reader.select().from(reading).where(and(eq(reading.holdId, id), gt(reading.t, after))).orderBy(asc(reading.t))
-  return rows.map(({ t, pressure, temperature, barometer, event }) => ({
-    t, pressure, ...(temperature !== null && { temperature }), ...(barometer !== null && { barometer }), ...(event !== null && { event }),
-  }))
-}
-
-/** Readings of a hold after a time (s). */
-export const holdReadings = (id: string, after: number): Promise<ReadingView[]> => readingsOf(database(), id, after)
-
-const ROWS_A_STATEMENT = 5000
-
-async function insertReadings(tx: Transaction, id: string, readings: readonly Reading[], personId: string | null): Promise<number> {
-  let taken = 0
-  for (let from = 0; from < readings.length; from += ROWS_A_STATEMENT) {
-    const rows = readings.slice(from, from + ROWS_A_STATEMENT).map(({ t, pressure, temperature, barometer, event }) => ({ holdId: id, t, pressure, temperature, barometer, event, personId }))
-    taken += (await tx.insert(reading).values(rows).onConflictDoNothing().returning({ t: reading.t })).length
-  }
-  return taken
-}
-
-/**
- * Takes readings typed or fed into a running hold; one at a time that is there already is the same reading.
- * After the stop, readings from before it are still taken and the verdict is computed again.
- * @param personId who typed them; null for an instrument
- * @throws Refusal 409 when the hold is not started, or the reading is from after its stop
- * @returns how many were new
- */
-export async function takeReadings(id: string, readings: readonly Reading[], personId: string | null = null): Promise<number> {
-  return database().transaction(async tx => {
-    const [row] = await tx.select().from(hold).where(eq(hold.id, id)).for('update')
-    if (!row) throw notFound('hold')
-    if (row.state === 'set up' || !row.clock) throw new Refusal(409, 'This hold has not been started yet: start it, then read.')
-    if (row.source === 'file') throw new Refusal(409, 'This hold has its readings from a file.')
-    const end = row.clock.anchor
-    if (row.state === 'stopped' && readings.some(each => each.t > end)) throw new Refusal(409, 'This hold has been stopped. Set up another to go on reading.')
-    const taken = await insertReadings(tx, id, readings, personId)
-    if (row.state === 'stopped' && taken > 0) await tx.update(hold).set(await estimateOf(tx, row)).where(eq(hold.id, id))
-    if (taken > 0) await tell(tx, { verb: 'read', jobId: row.jobId, subjectId: id })
-    return taken
-  })
-}
-
-/**
- * Takes a file of readings whole or not at all, and stops the hold at its last.
- * @throws Refusal 422 beside the file, naming row and column
- */
-export async function takeFile(actor: Actor, id: string, text: string): Promise<HoldView> {
-  const before = await loadHold(id)
-  if (before.source !== 'file') throw new Refusal(409, 'This hold was set up for other readings. Set up one from a file.')
-  let readings: Reading[]
-  try {
-    readings = readingsFromCsv(text)
-  }
-  catch (error) {
-    if (error instanceof ReadingsFileError) throw refuseField('file', error.message)
-    throw error
-  }
-  await change(actor, { verb: 'took a file of readings', jobId: before.jobId, subjectId: id, detail: { readings: readings.length } }, async (tx, now) => {
-    const [row] = await tx.select().from(hold).where(eq(hold.id, id))
-    if (!row || row.state === 'stopped') return null
-    const first = readings.reduce((least, each) => Math.min(least, each.t), Infinity)
-    const shifted = readings.map(each => ({ ...each, t: each.t - first }))
-    const taken = await insertReadings(tx, id, shifted, null)
-    if (taken < 3) throw refuseField('file', `A hold needs at least three readings at different times; this file has ${taken}.`)
-    const length = shifted.reduce((most, each) => Math.max(most, each.t), 0)
-    await stop(tx, { ...row, clock: { anchoredAt: +now, anchor: length, speed: 0 } }, now)
-    return true
-  })
-  return loadHold(id)
-}
-
-/** Marks a knock or a top-up at this moment of the hold's time. */
-export async function markHold(actor: Actor, id: string, input: { id: string, kind: MarkKind }): Promise<HoldView & { marks: MarkView[] }> {
+/** Marks a knock, a top-up or a push of air at this moment of the hold's time. */
+export async function markHold(actor: Actor, id: string, input: MarkForm): Promise<BenchHold> {
   const before = await loadHold(id)
   await change(actor, { verb: `marked a ${input.kind}`, jobId: before.jobId, subjectId: id, detail: { hold: before.number } }, async (tx, now) => {
     const [row] = await tx.select().from(hold).where(eq(hold.id, id))
     if (!row?.clock || row.state === 'stopped' || row.state === 'set up') throw new Refusal(409, 'Marks go on a running hold.')
-    const [made] = await tx.insert(holdMark).values({ ...input, holdId: id, t: holdTimeAt(row.clock, +now), personId: actor.id }).onConflictDoNothing().returning({ id: holdMark.id })
+    const [made] = await tx.insert(holdMark).values({ id: input.id, kind: input.kind, amount: input.amount ?? null, holdId: id, t: holdTimeAt(row.clock, +now), personId: actor.id }).onConflictDoNothing().returning({ id: holdMark.id })
     return made ?? null
   })
   return loadHold(id)
@@ -215,13 +137,14 @@ export const runningHolds = () => database().select({ id: hold.id, source: hold.
 
 /** Hangs or moves the bell for the moment at which a running hold decides. */
 export async function hangDecisionBell(id: string): Promise<void> {
+  const live = await liveEstimate(id)
+  if (!live.estimate) return
+  const { estimate } = live
   const { jobId } = await loadHold(id)
   await database().transaction(async tx => {
     await lockJob(tx, jobId)
     const [row] = await tx.select().from(hold).where(eq(hold.id, id))
     if (!row?.clock || row.state === 'stopped' || row.clock.speed === 0) return
-    const { estimate } = await estimateOf(tx, row)
-    if (!estimate) return
     const tank = await loadJob(row.jobId, tx)
     const decided = estimate.verdict !== 'cannot-tell'
     if (!decided && estimate.minutesMore === null) return

@@ -6,7 +6,9 @@ import { factsOf } from '../../shared/jobFacts'
 import { jobFactNames, type JobEdit, type NewJob, type PartsEdit } from '../../shared/schemas/job'
 import type { BayRow, JobView, SoapView, TrailView } from '../../shared/views'
 import { database, type Transaction } from '../db/client'
-import { cautionsRead, craft, find, hold, job, leak, part, person, repair, soap, soapMark, strike, touch, trail } from '../db/schema'
+import { balloon, cautionsRead, craft, find, girth, hold, job, leak, part, person, repair, soap, soapMark, strike, touch, trail, volumeCheck } from '../db/schema'
+import { balloonView } from './balloonView'
+import { volumeCheckView } from './volumeCheckView'
 import { change, type Actor } from './change'
 import { notFound, Refusal, refuseField } from './refusal'
 
@@ -22,6 +24,9 @@ export async function loadJobs(ids?: string[], reader: Reader = database()): Pro
   const parts = await reader.select().from(part).where(only && inArray(part.jobId, only)).orderBy(asc(part.position))
   const cautions = await reader.select().from(cautionsRead).where(only && inArray(cautionsRead.jobId, only))
   const holds = await reader.select().from(hold).where(only && inArray(hold.jobId, only)).orderBy(asc(hold.number))
+  const checks = await reader.select({ check: volumeCheck }).from(volumeCheck).innerJoin(hold, eq(volumeCheck.holdId, hold.id)).where(only && inArray(hold.jobId, only)).orderBy(asc(volumeCheck.at))
+  const balloons = await reader.select().from(balloon).where(only && inArray(balloon.jobId, only)).orderBy(asc(balloon.number))
+  const girths = await reader.select({ girth }).from(girth).innerJoin(balloon, eq(girth.balloonId, balloon.id)).where(only && inArray(balloon.jobId, only)).orderBy(asc(girth.at))
   const soaps = await reader.select().from(soap).where(only && inArray(soap.jobId, only)).orderBy(asc(soap.number))
   const marks = await reader.select({ mark: soapMark }).from(soapMark).innerJoin(soap, eq(soapMark.soapId, soap.id)).where(only && inArray(soap.jobId, only)).orderBy(asc(soapMark.at))
   const leaks = await reader.select().from(leak).where(only && inArray(leak.jobId, only)).orderBy(asc(leak.number))
@@ -44,7 +49,11 @@ export async function loadJobs(ids?: string[], reader: Reader = database()): Pro
       hasStandIn: hiddenTank !== null,
       cautions: caution ? { by: name(caution.personId), at: +caution.at } : null,
       parts: own(parts).map(each => ({ ...each, removedAt: each.removedAt && +each.removedAt })),
-      holds: own(holds).map(({ createdBy, ...each }) => ({ ...each, by: name(createdBy), createdAt: +each.createdAt, stoppedAt: each.stoppedAt && +each.stoppedAt, struck: struck(each.id) })),
+      holds: own(holds).map(({ createdBy, ...each }) => ({
+        ...each, by: name(createdBy), createdAt: +each.createdAt, stoppedAt: each.stoppedAt && +each.stoppedAt, struck: struck(each.id),
+        volumeChecks: checks.filter(({ check }) => check.holdId === each.id).map(({ check }) => volumeCheckView(check, each.setup, name(check.personId))),
+      })),
+      balloons: own(balloons).map(each => balloonView(each, girths.filter(known => known.girth.balloonId === each.id).map(known => known.girth), name, struck(each.id))),
       soaps: own(soaps).map(({ startedBy, ...each }): SoapView => ({
         ...each, by: name(startedBy), startedAt: +each.startedAt, stoppedAt: each.stoppedAt && +each.stoppedAt, struck: struck(each.id),
         marks: [...new Map(marks.filter(({ mark }) => mark.soapId === each.id).map(({ mark }) => [mark.partId, { partId: mark.partId, mark: mark.mark, at: +mark.at }])).values()],
@@ -79,7 +88,7 @@ export async function bay(now: number): Promise<BayRow[]> {
         const state = ledger.leaks.find(known => known.id === each.id)?.state
         return at && state ? [{ number: each.number, state, x: (at.x1 + at.x2) / 2, y: (at.y1 + at.y2) / 2 }] : []
       }),
-      movedAt: Math.max(view.openedAt, ...view.holds.map(each => each.stoppedAt ?? each.createdAt), ...view.soaps.map(each => each.stoppedAt ?? each.startedAt), ...view.repairs.map(each => each.at), ...view.touches.map(each => each.at)),
+      movedAt: Math.max(view.openedAt, ...view.holds.map(each => each.stoppedAt ?? each.createdAt), ...view.soaps.map(each => each.stoppedAt ?? each.startedAt), ...view.balloons.map(each => each.stoppedAt ?? each.girths.at(-1)?.at ?? each.startedAt), ...view.repairs.map(each => each.at), ...view.touches.map(each => each.at)),
     }
   })
   return rows.sort((a, b) => pressing.indexOf(a.next.action) - pressing.indexOf(b.next.action) || b.movedAt - a.movedAt)
@@ -172,7 +181,7 @@ export async function readCautions(actor: Actor, id: string, cautions: string[])
  */
 export async function strikeEntry(actor: Actor, id: string, input: { id: string, subjectId: string, reason: string }): Promise<JobView> {
   const before = await loadJob(id)
-  const subject = [...before.holds, ...before.soaps, ...before.finds, ...before.repairs, ...before.touches].find(each => each.id === input.subjectId)
+  const subject = [...before.holds, ...before.balloons, ...before.soaps, ...before.finds, ...before.repairs, ...before.touches].find(each => each.id === input.subjectId)
   if (!subject) throw notFound('entry on this job')
   await change(actor, { verb: 'struck out an entry', jobId: id, subjectId: input.subjectId, detail: { reason: input.reason } }, async (tx, now) => {
     const [made] = await tx.insert(strike).values({ ...input, jobId: id, personId: actor.id, at: now }).onConflictDoNothing().returning({ id: strike.id })

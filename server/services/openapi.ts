@@ -1,6 +1,8 @@
 import { convertSchema } from '@sodaru/yup-to-json-schema'
 import type { AnyObjectSchema } from 'yup'
-import { fileSchema, holdSchema, holdStepSchema, markSchema, readingsSchema, speedSchema } from '../../shared/schemas/hold'
+import { balloonSchema, girthSchema } from '../../shared/schemas/balloon'
+import { deviceKeySchema, fileSchema, holdSchema, holdStepSchema, markSchema, readingsSchema, speedSchema, volumeCheckSchema } from '../../shared/schemas/hold'
+import { kitItemSchema, rigCheckSchema } from '../../shared/schemas/kit'
 import { cautionsSchema, jobEditSchema, newJobSchema, partsSchema, strikeSchema } from '../../shared/schemas/job'
 import { ownerSchema, personSchema, preferencesSchema, signInSchema } from '../../shared/schemas/person'
 import { repairSchema, touchSchema } from '../../shared/schemas/repair'
@@ -35,9 +37,21 @@ export const routes: readonly RouteDescription[] = [
   { method: 'post', path: '/holds/{id}/step', summary: 'Start, settle or stop a hold', who: 'work', body: holdStepSchema },
   { method: 'get', path: '/holds/{id}/readings', summary: 'Readings after a time, in seconds: ?after=', who: 'read' },
   { method: 'post', path: '/holds/{id}/readings', summary: 'Take readings; one at a time that is there already is the same reading', who: 'work', body: readingsSchema },
-  { method: 'post', path: '/holds/{id}/marks', summary: 'Mark a knock or a top-up now', who: 'work', body: markSchema },
+  { method: 'post', path: '/holds/{id}/marks', summary: 'Mark a knock, a top-up or a push of air now', who: 'work', body: markSchema },
   { method: 'post', path: '/holds/{id}/speed', summary: 'Let a stand-in’s time run faster', who: 'work', body: speedSchema },
   { method: 'post', path: '/holds/{id}/file', summary: 'Take a CSV file of readings, whole or not at all', who: 'work', body: fileSchema },
+  { method: 'get', path: '/holds/{id}/curve', summary: 'The curve thinned for the eye, every spike in it', who: 'read' },
+  { method: 'get', path: '/holds/{id}/live', summary: 'The estimate as it stands, with where the pressure goes', who: 'read' },
+  { method: 'post', path: '/holds/{id}/volume', summary: 'Keep a volume check, and use it or not', who: 'work', body: volumeCheckSchema },
+  { method: 'post', path: '/holds/{id}/keys', summary: 'Make a key with which a logger may send readings into this hold; it is told once', who: 'devices', body: deviceKeySchema },
+  { method: 'delete', path: '/keys/{id}', summary: 'Revoke a logger’s key', who: 'devices' },
+  { method: 'post', path: '/feed', summary: 'Readings of a logger, newline-delimited JSON, its key as bearer token', who: 'anyone' },
+  { method: 'post', path: '/jobs/{id}/balloons', summary: 'Tie a balloon over an opening', who: 'work', body: balloonSchema },
+  { method: 'post', path: '/balloons/{id}/girths', summary: 'Type a girth now', who: 'work', body: girthSchema },
+  { method: 'post', path: '/balloons/{id}/stop', summary: 'Take a balloon off', who: 'work' },
+  { method: 'get', path: '/kit', summary: 'The shop’s gauges, thermometers, barometers, rigs and pumps', who: 'read' },
+  { method: 'post', path: '/kit', summary: 'Add a piece of kit, or change the one with its id', who: 'work', body: kitItemSchema },
+  { method: 'post', path: '/kit/{id}/checks', summary: 'Keep the leak of a dead-ended rig from its readings', who: 'work', body: rigCheckSchema },
   { method: 'post', path: '/soaps/{id}/marks', summary: 'Mark a part of the route', who: 'work', body: soapMarkSchema },
   { method: 'post', path: '/soaps/{id}/finds', summary: 'Record a leak between its hash marks', who: 'work', body: findSchema },
   { method: 'post', path: '/soaps/{id}/stop', summary: 'End a soap walk', who: 'work' },
@@ -48,7 +62,7 @@ export const routes: readonly RouteDescription[] = [
   { method: 'get', path: '/openapi', summary: 'This description', who: 'read' },
 ]
 
-const whoWords = { anyone: 'Without sign-in.', read: 'Everybody signed in.', work: 'Owner and technicians.', people: 'The owner.' }
+const whoWords = { anyone: 'Without sign-in.', read: 'Everybody signed in.', work: 'Owner and technicians.', people: 'The owner.', devices: 'The owner.' }
 
 /** The routes as an OpenAPI 3.1 document; bodies come from the schemas that check them. */
 export function openApiDocument() {

@@ -7,7 +7,9 @@ import { database } from '../db/client'
 import { bell, job as jobTable, trail } from '../db/schema'
 import { answerBell, bells, ringDueBells } from './bells'
 import { CHANGE_CHANNEL } from './change'
-import { hangDecisionBell, holdReadings, loadHold, markHold, setHoldSpeed, setUpHold, stepHold, takeFile, takeReadings } from './holds'
+import { holdReadings } from './holdReadings'
+import { hangDecisionBell, loadHold, markHold, setHoldSpeed, setUpHold, stepHold } from './holds'
+import { takeFile, takeReadings } from './readings'
 import { bay, editJob, jobTrail, loadJob, openJob, setParts, strikeEntry } from './jobs'
 import { factsOf } from '../../shared/jobFacts'
 import { addPerson, makeOwner, people, shopIsEmpty, signIn, type Hasher } from './people'
@@ -184,11 +186,11 @@ describe('a hold', () => {
     const job = await testJob(technician())
     const hold = await setUpHold(technician(), job.id, holdForm({ source: 'file' }))
     const rows = Array.from({ length: 40 }, (_, k) => `${k * 30},${(5 - k * 0.01).toFixed(3)}`)
-    const broken = await refusal(takeFile(technician(), hold.id, ['time_s,pressure_kPa', ...rows.slice(0, 20), '600,oops', ...rows.slice(20)].join('\n')))
+    const broken = await refusal(takeFile(technician(), hold.id, { text: ['time_s,pressure_kPa', ...rows.slice(0, 20), '600,oops', ...rows.slice(20)].join('\n'), unitConfirmed: false }))
     expect(broken.fields.file).toContain('Row 22, column pressure_kPa')
     expect(await holdReadings(hold.id, -1)).toHaveLength(0)
-    expect((await refusal(takeFile(technician(), hold.id, 'time_s,pressure_kPa\n0,5\n0,5'))).fields.file).toContain('three readings')
-    const taken = await takeFile(technician(), hold.id, ['time_s,pressure_kPa', ...rows].join('\n'))
+    expect((await refusal(takeFile(technician(), hold.id, { text: 'time_s,pressure_kPa\n0,5\n0,5', unitConfirmed: false }))).fields.file).toContain('three readings')
+    const taken = await takeFile(technician(), hold.id, { text: ['time_s,pressure_kPa', ...rows].join('\n'), unitConfirmed: false })
     expect(taken).toMatchObject({ state: 'stopped', estimate: { verdict: 'leaking', readings: 40 } })
   })
   test('a mark is on the hold’s own time, and a stand-in’s time can run faster', async () => {

@@ -14,7 +14,8 @@ import { defaultPreferences, type Role } from '../../../shared/schemas/person'
 import type { HoldView, JobView } from '../../../shared/views'
 import type { Actor } from '../../services/change'
 import { seedOf, standInFor, type HiddenTank } from '../../services/hiddenTank'
-import { setUpHold, stepHold, takeReadings } from '../../services/holds'
+import { setUpHold, stepHold } from '../../services/holds'
+import { takeReadings } from '../../services/readings'
 import { loadJob, openJob, readCautions } from '../../services/jobs'
 import { recordRepair } from '../../services/repairs'
 import { addFind, markPart, startSoap, stopSoap } from '../../services/soaps'
@@ -60,7 +61,7 @@ export async function demoJob(actor: (at: Date) => Actor, opened: Date, facts: P
     const made = await setUpHold(actor(started), id, {
       id: demoId(`${id} hold ${name}`), source: 'stand-in', method: 'pressure-decay', volume: view.capacity, volumeUncertainty: view.capacity * 0.02,
       testPressure: kind.workingPressure, gaugeStep: 10, gaugeNoise: 6, hasThermometer: true, hasBarometer: true, temperatureDoubt: 0.05, barometerDoubt: 10,
-      rigLeak: mLmin(0.02), rigLeakDoubt: mLmin(0.01), closures: {}, earlyReason: '', ...form,
+      rigLeak: mLmin(0.02), rigLeakDoubt: mLmin(0.01), closures: {}, earlyReason: '', scale: { kind: 'gauge' }, kit: {}, wettedShare: 0, ...form,
     })
     await stepHold(actor(started), made.id, 'settling')
     view = await loadJob(id)

@@ -1,4 +1,4 @@
-import { holdReadings } from '../../../services/holds'
+import { holdReadings } from '../../../services/holdReadings'
 
 export default signedInRoute('read', null, ({ event, id }) => {
   const after = Number(getQuery(event).after ?? -1)

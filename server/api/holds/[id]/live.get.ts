@@ -1,0 +1,3 @@
+import { liveEstimate } from '../../../services/liveHolds'
+
+export default signedInRoute('read', null, ({ id }) => liveEstimate(id()))

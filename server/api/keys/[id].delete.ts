@@ -1,0 +1,3 @@
+import { revokeKey } from '../../services/deviceKeys'
+
+export default signedInRoute('devices', null, ({ actor, id }) => revokeKey(actor, id()))

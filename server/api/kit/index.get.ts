@@ -1,0 +1,3 @@
+import { loadKit } from '../../services/kit'
+
+export default signedInRoute('read', null, () => loadKit())

@@ -1,0 +1,83 @@
+import { eq } from 'drizzle-orm'
+import type { Reading } from '../../core/leaktest/hold'
+import { readingsFromCsv, ReadingsFileError, readingsTable, type ColumnMeaning } from '../../core/leaktest/readingsCsv'
+import { unitDoubt } from '../../core/leaktest/unitDoubt'
+import { inKilopascals } from '../../shared/limits'
+import type { FileForm } from '../../shared/schemas/hold'
+import type { BenchHold } from '../../shared/views'
+import { database } from '../db/client'
+import { hold } from '../db/schema'
+import { change, tell, type Actor } from './change'
+import { insertReadings } from './holdReadings'
+import { loadHold, stop } from './holds'
+import { addLive, estimateOf } from './liveHolds'
+import { notFound, Refusal, refuseField } from './refusal'
+
+/**
+ * Takes readings typed or fed into a running hold; one at a time that is there already is the same reading.
+ * After the stop, readings from before it are still taken and the verdict is computed again.
+ * @param personId who typed them; null for an instrument
+ * @throws Refusal 409 when the hold is not started, or the reading is from after its stop
+ * @returns how many were new
+ */
+export async function takeReadings(id: string, readings: readonly Reading[], personId: string | null = null): Promise<number> {
+  const fresh = await database().transaction(async tx => {
+    const [row] = await tx.select().from(hold).where(eq(hold.id, id)).for('update')
+    if (!row) throw notFound('hold')
+    if (row.state === 'set up' || !row.clock) throw new Refusal(409, 'This hold has not been started yet: start it, then read.')
+    if (row.source === 'file') throw new Refusal(409, 'This hold has its readings from a file.')
+    const end = row.clock.anchor
+    if (row.state === 'stopped' && readings.some(each => each.t > end)) throw new Refusal(409, 'This hold has been stopped. Set up another to go on reading.')
+    const taken = await insertReadings(tx, id, readings, personId)
+    if (row.state === 'stopped' && taken.length > 0) await tx.update(hold).set(await estimateOf(tx, row)).where(eq(hold.id, id))
+    if (taken.length > 0) await tell(tx, { verb: 'read', jobId: row.jobId, subjectId: id })
+    return taken
+  })
+  addLive(id, fresh)
+  return fresh.length
+}
+
+/**
+ * Takes a file of readings whole or not at all, and stops the hold at its last.
+ * @throws Refusal 422 beside the file, naming row and column, or asking about a unit that cannot be
+ */
+export async function takeFile(actor: Actor, id: string, form: FileForm): Promise<BenchHold> {
+  const before = await loadHold(id)
+  if (before.source !== 'file') throw new Refusal(409, 'This hold was set up for other readings. Set up one from a file.')
+  const readings = readFile(form)
+  if (!form.unitConfirmed) mustBeInItsUnit(form, readings, before.setup.testPressure)
+  await change(actor, { verb: 'took a file of readings', jobId: before.jobId, subjectId: id, detail: { readings: readings.length } }, async (tx, now) => {
+    const [row] = await tx.select().from(hold).where(eq(hold.id, id))
+    if (!row || row.state === 'stopped') return null
+    const first = readings.reduce((least, each) => Math.min(least, each.t), Infinity)
+    const shifted = readings.map(each => ({ ...each, t: each.t - first }))
+    const taken = await insertReadings(tx, id, shifted, null)
+    if (taken.length < 3) throw refuseField('file', `A hold needs at least three readings at different times; this file has ${taken.length}.`)
+    const length = shifted.reduce((most, each) => Math.max(most, each.t), 0)
+    await stop(tx, { ...row, clock: { anchoredAt: +now, anchor: length, speed: 0 } }, now)
+    return true
+  })
+  return loadHold(id)
+}
+
+const columnsOf = ({ columns }: FileForm) => columns as (ColumnMeaning | null)[] | undefined
+
+function readFile(form: FileForm): Reading[] {
+  try {
+    return readingsFromCsv(form.text, columnsOf(form))
+  }
+  catch (error) {
+    if (error instanceof ReadingsFileError) throw refuseField('file', error.message)
+    throw error
+  }
+}
+
+/** A tank at 6,900 kPa was read in pascals: ask before it is believed. */
+function mustBeInItsUnit(form: FileForm, readings: readonly Reading[], testPressure: number): void {
+  const largest = readings.reduce((most, { pressure }) => Math.max(most, Math.abs(pressure)), 0)
+  const column = (columnsOf(form) ?? readingsTable(form.text).meanings).find(meaning => meaning?.field === 'pressure')
+  const doubt = column?.field === 'pressure' ? unitDoubt(largest, column.unit, testPressure) : null
+  if (!doubt) return
+  const likely = doubt.likely ? ` In ${doubt.likely} it would fit.` : ''
+  throw refuseField('unitConfirmed', `The highest pressure in this file is ${inKilopascals(largest)}, but this hold was set up for ${inKilopascals(Math.abs(testPressure))}.${likely} Choose the column’s unit, or say that it is right.`)
+}
