@@ -1,11 +1,8 @@
 <script setup lang="ts">
-import type { Budget } from '#core/leaktest/hold'
-
-/** The budget of doubt: one standard uncertainty a cause, as bars. */
-const props = defineProps<{ budget: Budget }>()
-const words: Record<keyof Budget, string> = { readings: 'Readings', temperature: 'Temperature change', barometer: 'Weather change', volume: 'Volume', wallGive: 'Wall give', law: 'Leak law', rig: 'Rig' }
+/** A budget of doubt: one standard uncertainty a cause, as bars. */
+const props = defineProps<{ budget: Record<string, number>, words: Record<string, string> }>()
 const most = computed(() => Math.max(...Object.values(props.budget), 1e-12))
-const rows = computed(() => (Object.keys(words) as (keyof Budget)[]).map(part => ({ part, name: words[part], value: props.budget[part] })).sort((a, b) => b.value - a.value))
+const rows = computed(() => Object.keys(props.words).map(part => ({ part, name: props.words[part]!, value: props.budget[part] ?? 0 })).sort((a, b) => b.value - a.value))
 </script>
 
 <template>

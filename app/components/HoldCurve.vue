@@ -1,12 +1,12 @@
 <script setup lang="ts">
 import { minMaxThin } from '#core/leaktest/minMaxThin'
 import type { HoldEstimate } from '#core/leaktest/hold'
-import type { FromHoldWorker } from '~/workers/hold.worker'
-import type { LiveHold } from '~/composables/useHold'
+import type { HoldAhead } from '#core/leaktest/holdAhead'
+import type { BenchHold } from '#shared/views'
 import type { ReadingView } from '#shared/views'
 
 /** The hold's pressure against time: settling, where it is going, what it would do at the limit, marks, readings left out. */
-const props = defineProps<{ hold: LiveHold, readings: ReadingView[], estimate: HoldEstimate | null, ahead: FromHoldWorker['ahead'] }>()
+const props = defineProps<{ hold: BenchHold, readings: ReadingView[], estimate: HoldEstimate | null, ahead: HoldAhead | null }>()
 const inks = useInks()
 const { edges } = useQuantities()
 const edge = computed(() => edges.value.pressure)

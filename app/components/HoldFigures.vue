@@ -1,9 +1,9 @@
 <script setup lang="ts">
 import type { JobView, ReadingView } from '#shared/views'
-import type { LiveHold } from '~/composables/useHold'
+import type { BenchHold } from '#shared/views'
 
 /** A hold's figures, to be read at two metres: pressure, skin, barometer, time held. */
-const props = defineProps<{ hold: LiveHold, job: JobView, readings: ReadingView[], held: number, note: string }>()
+const props = defineProps<{ hold: BenchHold, job: JobView, readings: ReadingView[], held: number, note: string }>()
 const { figure, short, unit } = useQuantities()
 const last = computed(() => props.readings.at(-1))
 

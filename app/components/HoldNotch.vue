@@ -3,7 +3,7 @@ import { useElementSize } from '@vueuse/core'
 import type { HoldEstimate } from '#core/leaktest/hold'
 
 /** Leak rate on a log scale: the 95 % interval as a bar beside the notch at the limit. Left of it is sealed, right is leaking, across it is not known yet. */
-const props = defineProps<{ estimate: HoldEstimate | null, limit: number }>()
+const props = defineProps<{ estimate: Pick<HoldEstimate, 'leakRate' | 'low95' | 'high95' | 'verdict'> | null, limit: number }>()
 
 const place = ref<HTMLElement>()
 const { width } = useElementSize(place)

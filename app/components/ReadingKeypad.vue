@@ -1,16 +1,24 @@
 <script setup lang="ts">
+import { pressureFrom } from '#core/leaktest/pressureScale'
 import { parseNumber } from '#core/quantity/parseNumber'
 import { readingsSchema } from '#shared/schemas/hold'
-import type { LiveHold } from '~/composables/useHold'
+import type { BenchHold } from '#shared/views'
 import type { ReadingView } from '#shared/views'
 
 /** A large keypad for gloves: Enter adds the reading with the clock. */
-const props = defineProps<{ hold: LiveHold, readings: ReadingView[] }>()
+const props = defineProps<{ hold: BenchHold, readings: ReadingView[] }>()
 const emit = defineEmits<{ add: [reading: Omit<ReadingView, 't'>] }>()
 const { edges, figure } = useQuantities()
 const fields = computed(() => (['pressure', ...(props.hold.hasThermometer ? ['temperature'] : []), ...(props.hold.hasBarometer ? ['barometer'] : [])] as ('pressure' | 'temperature' | 'barometer')[]))
-const names = { pressure: 'Pressure', temperature: 'Skin', barometer: 'Barometer' }
-const kinds = { pressure: 'pressure', temperature: 'temperature', barometer: 'weather' } as const
+const names = computed(() => ({ pressure: { gauge: 'Pressure', column: 'Height between the levels', sensor: 'Sensor' }[props.hold.scale.kind], temperature: 'Skin', barometer: 'Barometer' }))
+/** A column is read as a height, a sensor as volts; what is kept is the pressure. */
+const pressureKind = { gauge: 'pressure', column: 'length', sensor: 'volts' } as const
+const kinds = computed(() => ({ pressure: pressureKind[props.hold.scale.kind], temperature: 'temperature', barometer: 'weather' } as const))
+const meaning = computed(() => {
+  const number = parseNumber(typed.pressure)
+  return props.hold.scale.kind === 'gauge' || number === null ? null : `= ${figure('pressure', asPressure(number))} ${edges.value.pressure.unit}`
+})
+const asPressure = (number: number) => pressureFrom(props.hold.scale, edges.value[kinds.value.pressure].toSi(number) * (props.hold.scale.kind === 'column' && props.hold.setup.testPressure < 0 ? -1 : 1))
 const typed = reactive({ pressure: '', temperature: '', barometer: '' })
 const at = ref<'pressure' | 'temperature' | 'barometer'>('pressure')
 const problem = ref<string | null>(null)
@@ -27,11 +35,11 @@ async function add() {
     if (typed[field].trim() === '' && field !== 'pressure') continue
     const number = parseNumber(typed[field])
     if (number === null) {
-      problem.value = typed[field].trim() === '' ? 'Type the pressure first.' : `${names[field]}: “${typed[field]}” is not a number.`
+      problem.value = typed[field].trim() === '' ? 'Type what you read first.' : `${names.value[field]}: “${typed[field]}” is not a number.`
       at.value = field
       return
     }
-    reading[field] = edges.value[kinds[field]].toSi(number)
+    reading[field] = field === 'pressure' ? asPressure(number) : edges.value[kinds.value[field]].toSi(number)
   }
   try {
     await readingsSchema.validate({ readings: [{ t: 0, ...reading }] })
@@ -56,6 +64,7 @@ const last = computed(() => props.readings.slice(-4).reverse())
           <span class="soft block text-sm font-semibold">{{ names[field] }}<span v-if="field !== 'pressure'"> (kept until changed)</span></span>
           <span class="flex items-baseline gap-2"><input ref="inputs" v-model="typed[field]" inputmode="decimal" autocomplete="off" class="figure w-full bg-transparent text-3xl outline-none" :autofocus="field === 'pressure'" @focus="at = field"><span class="soft text-lg">{{ edges[kinds[field]].unit }}</span></span>
         </label>
+        <p v-if="meaning" class="figure">{{ meaning }}</p>
         <p v-if="problem" role="alert" class="leaking font-medium">{{ problem }}</p>
         <ul class="soft figure text-[0.95rem]"><li v-for="reading in last" :key="reading.t">{{ durationText(reading.t) }} · {{ figure('pressure', reading.pressure) }} {{ edges.pressure.unit }}</li></ul>
       </div>

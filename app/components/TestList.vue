@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { HoldView, JobView, SoapView } from '#shared/views'
+import type { BalloonView, HoldView, JobView, SoapView } from '#shared/views'
 
 /** Every test of a job, latest first, with what it said. */
 const props = defineProps<{ job: JobView }>()
@@ -7,14 +7,21 @@ defineEmits<{ strike: [subject: { id: string, name: string }] }>()
 const session = useSession()
 const { short } = useQuantities()
 
-const ofHold = (hold: HoldView) => ({ id: hold.id, name: `Hold ${hold.number}`, to: `/bench/${hold.id}`, at: hold.stoppedAt ?? hold.createdAt, ended: hold.stoppedAt !== null, hold, said: '', open: hold.state, ...common(hold) })
+const ofHold = (hold: HoldView) => ({
+  id: hold.id, name: `Hold ${hold.number}`, to: `/bench/${hold.id}`, at: hold.stoppedAt ?? hold.createdAt, ended: hold.stoppedAt !== null,
+  measured: { estimate: hold.estimate, noEstimate: hold.noEstimate, pressure: hold.setup.testPressure }, said: '', open: hold.state, ...common(hold),
+})
+const ofBalloon = (balloon: BalloonView) => ({
+  id: balloon.id, name: `Balloon ${balloon.number}`, to: `/jobs/${props.job.id}/balloon`, at: balloon.stoppedAt ?? balloon.startedAt, ended: balloon.stoppedAt !== null,
+  measured: { estimate: balloon.estimate, noEstimate: balloon.noEstimate, pressure: balloon.setup.pressure }, said: `${balloon.girths.length} girths`, open: 'tied on', ...common(balloon),
+})
 const ofSoap = (soap: SoapView) => {
   const dry = soap.marks.filter(mark => mark.mark === 'dry').length
   const found = soap.marks.filter(mark => mark.mark === 'foams' || mark.mark === 'bubbles').length
-  return { id: soap.id, name: `Soap ${soap.number}`, to: `/jobs/${props.job.id}/soap`, at: soap.stoppedAt ?? soap.startedAt, ended: soap.stoppedAt !== null, hold: null, said: `${dry} dry, ${found} found`, open: 'open', ...common(soap) }
+  return { id: soap.id, name: `Soap ${soap.number}`, to: `/jobs/${props.job.id}/soap`, at: soap.stoppedAt ?? soap.startedAt, ended: soap.stoppedAt !== null, measured: null, said: `${dry} dry, ${found} found`, open: 'open', ...common(soap) }
 }
-const common = ({ by, earlyReason, struck }: HoldView | SoapView) => ({ by, earlyReason, struck })
-const tests = computed(() => [...props.job.holds.map(ofHold), ...props.job.soaps.map(ofSoap)].sort((a, b) => b.at - a.at))
+const common = ({ by, earlyReason, struck }: HoldView | SoapView | BalloonView) => ({ by, earlyReason, struck })
+const tests = computed(() => [...props.job.holds.map(ofHold), ...props.job.balloons.map(ofBalloon), ...props.job.soaps.map(ofSoap)].sort((a, b) => b.at - a.at))
 </script>
 
 <template>
@@ -24,11 +31,11 @@ const tests = computed(() => [...props.job.holds.map(ofHold), ...props.job.soaps
     <ul class="divide-y divide-(--hair)">
       <li v-for="test in tests" :key="test.id" class="py-2.5" :class="test.struck && 'opacity-75'">
         <NuxtLink :to="test.to" class="font-semibold underline-offset-4 hover:underline">{{ test.name }}</NuxtLink> ·
-        <template v-if="test.hold?.estimate">
-          <span class="font-semibold" :class="verdictLook(test.hold.estimate.verdict)"><StateSign :look="verdictLook(test.hold.estimate.verdict)" :size="16" /> {{ verdictWords[test.hold.estimate.verdict] }}</span>
-          {{ rateText(test.hold.estimate.leakRate) }} mL/min ({{ rateText(test.hold.estimate.low95) }} to {{ rateText(test.hold.estimate.high95) }}) at {{ short('pressure', test.hold.setup.testPressure) }}
+        <template v-if="test.measured?.estimate">
+          <span class="font-semibold" :class="verdictLook(test.measured.estimate.verdict)"><StateSign :look="verdictLook(test.measured.estimate.verdict)" :size="16" /> {{ verdictWords[test.measured.estimate.verdict] }}</span>
+          {{ rateText(test.measured.estimate.leakRate) }} mL/min ({{ rateText(test.measured.estimate.low95) }} to {{ rateText(test.measured.estimate.high95) }}) at {{ short('pressure', test.measured.pressure) }}
         </template>
-        <span v-else-if="test.ended && test.hold" class="soft">{{ test.hold.noEstimate }}</span>
+        <span v-else-if="test.ended && test.measured" class="soft">{{ test.measured.noEstimate }}</span>
         <template v-else>{{ test.said }} <span v-if="!test.ended" class="unsure font-semibold">{{ test.open }}</span></template>
         <p class="soft text-sm">
           {{ stampText(test.at) }}, {{ test.by }}

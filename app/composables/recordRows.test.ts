@@ -40,7 +40,7 @@ test('what was done is in the order of doing, repairs and disturbances together'
 })
 
 test('a hold on a simulated tank says so, one without a verdict says why', () => {
-  expect(rows.holds).toMatchObject([{ number: 1, when: '09:30', by: 'Finn (simulated tank)', noEstimate: 'Too few readings.', earlyReason: 'tide' }])
+  expect(rows.measured).toMatchObject([{ name: 'Hold 1', when: '09:30', by: 'Finn (simulated tank)', noEstimate: 'Too few readings.', earlyReason: 'tide' }])
 })
 
 test('a soap walk names what was dry and what was found', () => {

@@ -30,8 +30,11 @@ export function recordRows(job: JobView, ledger: Ledger, now: number, short: (ki
   const touches = job.touches.map(each => ({ id: each.id, at: each.at, what: each.partIds.map(partName).join(', '), done: noted(each.kind, each.note), material: '–', cured: '–', by: each.by, struck: each.struck }))
 
   const holds = job.holds.filter(each => each.state === 'stopped').map(({ id, number, stoppedAt, createdAt, setup, estimate, noEstimate, source, by, earlyReason, struck }) => ({
-    id, number, when: clockText(stoppedAt ?? createdAt, now), pressure: short('pressure', setup.testPressure), estimate, noEstimate, earlyReason, struck,
+    id, name: `Hold ${number}`, when: clockText(stoppedAt ?? createdAt, now), pressure: short('pressure', setup.testPressure), estimate, noEstimate, earlyReason, struck,
     by: source === 'stand-in' ? `${by} (simulated tank)` : by,
+  }))
+  const balloons = job.balloons.filter(each => each.stoppedAt !== null).map(({ id, number, stoppedAt, setup, estimate, noEstimate, by, earlyReason, struck }) => ({
+    id, name: `Balloon ${number}`, when: clockText(stoppedAt!, now), pressure: short('pressure', setup.pressure), estimate, noEstimate, earlyReason, struck, by,
   }))
   const soaps = job.soaps.map(({ id, number, stoppedAt, startedAt, pressure, by, marks, earlyReason, struck }) => {
     const parts = (wanted: (mark: (typeof marks)[number]) => boolean) => marks.filter(wanted).map(mark => lowerFirst(partName(mark.partId))).join(', ') || 'nothing'
@@ -42,10 +45,11 @@ export function recordRows(job: JobView, ledger: Ledger, now: number, short: (ki
   })
   const struck = [
     ...job.holds.map(each => ({ name: `Hold ${each.number}`, struck: each.struck })),
+    ...job.balloons.map(each => ({ name: `Balloon ${each.number}`, struck: each.struck })),
     ...job.soaps.map(each => ({ name: `Soap ${each.number}`, struck: each.struck })),
     ...job.finds.map(each => ({ name: `A find of leak ${leakNumber(each.leakId)}`, struck: each.struck })),
     ...job.repairs.map(each => ({ name: `A repair of leak ${leakNumber(each.leakId)}`, struck: each.struck })),
     ...job.touches.map(each => ({ name: 'A disturbance', struck: each.struck })),
   ].filter(each => each.struck)
-  return { found, done: [...repairs, ...touches].sort((a, b) => a.at - b.at), holds, soaps, struck, missing: ledger.missing.map(partId => lowerFirst(partName(partId))) }
+  return { found, done: [...repairs, ...touches].sort((a, b) => a.at - b.at), measured: [...holds, ...balloons], soaps, struck, missing: ledger.missing.map(partId => lowerFirst(partName(partId))) }
 }

@@ -1,4 +1,4 @@
-import { clockText, dayText, durationText, spanText, stampText } from './times'
+import { clockText, dayText, durationText, spanText, stampText, waitText } from './times'
 
 const at = (text: string) => +new Date(text)
 const now = at('2026-05-20T14:00:00')
@@ -17,4 +17,8 @@ test('spans in words, durations in figures', () => {
   expect(durationText(3725.9)).toBe('1:02:05')
   expect(durationText(0)).toBe('0:00')
   expect(durationText(-4)).toBe('0:00')
+})
+
+test('how long to wait, never less than it takes', () => {
+  expect([0.2, 40, 61, 720, 725, 7200, 7801, 86_400 * 3].map(waitText)).toEqual(['1 s', '40 s', '61 s', '12 min', '13 min', '2 h', '2 h 11 min', '3 days'])
 })

@@ -1,26 +1,36 @@
 import HoldWorker from '~/workers/hold.worker?worker'
 import type { FromHoldWorker, ToHoldWorker } from '~/workers/hold.worker'
+import type { Residual } from '#core/leaktest/residuals'
+import type { WhatIf } from '#core/leaktest/whatIf'
 import { holdTimeAt } from '#shared/holdClock'
-import type { HoldView, MarkView, ReadingView } from '#shared/views'
+import type { BenchHold, CurveView, LiveView, ReadingView } from '#shared/views'
 
-export type LiveHold = HoldView & { marks: MarkView[] }
+/** A hold with more readings than this stays on the server: the page gets its curve thinned and the estimate as it stands. */
+const LONG = 20_000
+const LONG_EVERY = 3000 // ms between two looks at a long hold that runs
 
-/** A hold with its readings as they come, those still on their way included, and the live estimate from the worker. */
+/** A hold with its readings as they come, those still on their way included, and the live estimate: from the worker, or from the server when it is long. */
 export function useHold(id: string) {
   const queue = useReadingQueue()
   const now = useClock()
-  const hold = shallowRef<LiveHold | null>(null)
+  const hold = shallowRef<BenchHold | null>(null)
   const error = ref<ApiError | null>(null)
   const readings = shallowRef<ReadingView[]>([])
-  const live = shallowRef<FromHoldWorker | null>(null)
+  const live = shallowRef<LiveView | null>(null)
+  const explained = shallowRef<{ residuals: Residual[], variants: WhatIf[] } | null>(null)
   const known = new Map<number, ReadingView>()
   let seen = -1
   let fetching: Promise<void> | null = null
+  let lookedAt = 0
 
   const worker = new HoldWorker()
-  worker.onmessage = ({ data }: MessageEvent<FromHoldWorker>) => { live.value = data }
+  worker.onmessage = ({ data }: MessageEvent<FromHoldWorker>) => {
+    if (data.kind === 'estimate') live.value = data
+    else explained.value = data
+  }
   onScopeDispose(() => worker.terminate())
   const tell = (message: ToHoldWorker) => worker.postMessage(JSON.parse(JSON.stringify(message)))
+  const isLong = computed(() => (hold.value?.readingCount ?? 0) > LONG)
 
   function add(fresh: ReadingView[]) {
     if (fresh.length === 0 && known.size > 0 && live.value) return
@@ -29,22 +39,28 @@ export function useHold(id: string) {
     if (hold.value && known.size > 0) tell({ kind: 'readings', readings: fresh, marks: hold.value.marks })
   }
   async function fetchReadings() {
+    if (isLong.value) return fetchLong()
     // Readings typed elsewhere may come late, so a little of what is known is looked at again.
     const fresh = await callApi<ReadingView[]>(`holds/${id}/readings?after=${seen}`)
     const unknown = fresh.filter(reading => !known.has(reading.t))
     seen = fresh.reduce((most, reading) => Math.max(most, reading.t - 60), seen)
     add(unknown)
   }
+  async function fetchLong() {
+    const still = running.value && Date.now() - lookedAt < LONG_EVERY
+    if (still) return
+    lookedAt = Date.now()
+    readings.value = (await callApi<CurveView>(`holds/${id}/curve`)).points
+    if (running.value) live.value = await callApi<LiveView>(`holds/${id}/live`)
+  }
   async function load() {
     try {
       const before = hold.value
-      hold.value = await callApi<LiveHold>(`holds/${id}`)
+      hold.value = await callApi<BenchHold>(`holds/${id}`)
       error.value = null
-      if (!before) {
-        const { setup, hasThermometer, hasBarometer } = hold.value
-        tell({ kind: 'setup', setup, instruments: { hasThermometer, hasBarometer } })
-        add(await queue.of(id))
-      }
+      const { setup, hasThermometer, hasBarometer } = hold.value
+      if (!before || JSON.stringify(before.setup) !== JSON.stringify(setup)) tell({ kind: 'setup', setup, instruments: { hasThermometer, hasBarometer } })
+      if (!before) add(await queue.of(id))
       await fetchReadings()
       if (before && before.marks.length !== hold.value.marks.length) tell({ kind: 'readings', readings: [], marks: hold.value.marks })
     }
@@ -60,15 +76,16 @@ export function useHold(id: string) {
       fetching = fetchReadings().catch(thrown => { if (!(thrown instanceof ApiError)) throw thrown }).finally(() => { fetching = null })
     }
   })
-  void refresh()
 
   const running = computed(() => hold.value?.state === 'settling' || hold.value?.state === 'reading')
+  void refresh()
   /** s of the hold's own time, still once it is stopped */
   const held = computed(() => (hold.value?.clock ? holdTimeAt(hold.value.clock, now.value) : 0))
   const estimate = computed(() => (running.value ? live.value?.estimate ?? null : hold.value?.estimate ?? null))
+  watch(() => hold.value?.state === 'stopped' && !isLong.value && live.value?.estimate, ready => { if (ready) tell({ kind: 'explain' }) })
   return {
-    hold, error, readings, live, running, held, estimate, refresh,
-    take: (view: LiveHold) => {
+    hold, error, readings, live, explained, running, held, estimate, isLong, refresh,
+    take: (view: BenchHold) => {
       hold.value = { ...view, marks: view.marks ?? hold.value?.marks ?? [] }
       void refresh()
     },

@@ -23,6 +23,10 @@ export function useQuantities() {
       rate: { unit: 'mL/min', digits: 2, toShown: standardFromThroughput, toSi: throughputFromStandard },
       length: linear('mm', 1e-3, 0),
       hours: linear('h', 3600, 1),
+      smallVolume: linear('mL', 1e-6, 1),
+      volts: linear('V', 1, 3),
+      density: linear('kg/m³', 1, 0),
+      hole: linear('mm', 1e-3, 3),
     }
   })
   /** Figure alone, in the person's unit. @param digits decimals; the unit's own when absent */

@@ -11,9 +11,11 @@ const keys = ref(false)
 const rooms = [
   { to: '/', name: 'Bay', icon: 'i-lucide-warehouse', here: (path: string) => path === '/' || path.startsWith('/jobs') },
   { to: '/bench', name: 'Bench', icon: 'i-lucide-gauge', here: (path: string) => path.startsWith('/bench') },
+  { to: '/reckoner', name: 'Reckoner', icon: 'i-lucide-calculator', here: (path: string) => path.startsWith('/reckoner') },
+  { to: '/shelf', name: 'Shelf', icon: 'i-lucide-library', here: (path: string) => path.startsWith('/shelf') },
 ]
 changes.open()
-changes.on(notice => { if (notice === null || ['rang', 'answered a bell', 'moved a bell', 'repaired a leak', 'stopped the hold', 'ended the soap walk', 'took a file of readings'].includes(notice.verb)) void rope.load() })
+changes.on(notice => { if (notice === null || ['rang', 'answered a bell', 'moved a bell', 'repaired a leak', 'stopped the hold', 'ended the soap walk', 'took a file of readings', 'tied a balloon', 'typed a girth', 'took the balloon off'].includes(notice.verb)) void rope.load() })
 void rope.load()
 void queue.restore()
 
@@ -22,6 +24,8 @@ useActionKeys('Everywhere', [
   { key: '?', label: 'Show the keys', run: () => { keys.value = true } },
   { key: 'g-b', label: 'Go to the Bay', run: () => void navigateTo('/') },
   { key: 'g-h', label: 'Go to the Bench', run: () => void navigateTo('/bench') },
+  { key: 'g-r', label: 'Go to the Reckoner', run: () => void navigateTo('/reckoner') },
+  { key: 'g-s', label: 'Go to the Shelf', run: () => void navigateTo('/shelf') },
   { key: 'u', label: 'Units and look', run: () => { settings.value = true } },
 ])
 const offline = computed(() => !changes.connected || queue.waiting > 0)
@@ -56,7 +60,7 @@ const offline = computed(() => !changes.connected || queue.waiting > 0)
 <style scoped>
 .frame { display: grid; grid-template-columns: minmax(0, 1fr); padding-bottom: 4.25rem; }
 .rail { position: fixed; inset: auto 0 0 0; z-index: 20; display: flex; justify-content: space-around; background: var(--rail); padding-bottom: env(safe-area-inset-bottom); }
-.room { display: flex; flex-direction: column; align-items: center; justify-content: center; gap: 0.25rem; min-height: 4rem; min-width: 5rem; color: #cdd2d6; font-size: 0.875rem; font-weight: 600; cursor: pointer; }
+.room { display: flex; flex-direction: column; align-items: center; justify-content: center; gap: 0.25rem; min-height: 4rem; min-width: 4rem; color: #cdd2d6; font-size: 0.875rem; font-weight: 600; cursor: pointer; }
 .room:hover { color: #fff; }
 .room.here { color: #fff; background: #ffffff1a; box-shadow: inset 0 3px 0 var(--color-brass-400); }
 @media (min-width: 48rem) {

@@ -1,63 +1,64 @@
-import { estimateHold } from '#core/leaktest/estimateHold'
+import { liveHold, type LiveHold } from '#core/leaktest/estimateHold'
 import { HoldError, type HoldEstimate, type HoldSetup, type Reading } from '#core/leaktest/hold'
-import { pressureAhead } from '#core/leaktest/pressureAhead'
+import { holdAhead, type HoldAhead } from '#core/leaktest/holdAhead'
+import { residualsOf, type Residual } from '#core/leaktest/residuals'
 import { withUnseenChange, type Instruments } from '#core/leaktest/unseenChange'
-import { withMarks } from '#core/leaktest/withMarks'
+import { whatIf, type WhatIf } from '#core/leaktest/whatIf'
 
 /** The core's estimate beside the page, so that the page never waits for it. The readings stay here; only new ones are sent. */
 export type ToHoldWorker =
   | { kind: 'setup', setup: HoldSetup, instruments: Instruments }
   | { kind: 'readings', readings: Reading[], marks: { t: number, kind: string }[] }
+  /** the residuals and the same hold under other assumptions, asked for once it is stopped */
+  | { kind: 'explain' }
 
-export interface Curve { t: number, pressure: number }
-export interface FromHoldWorker {
-  estimate: HoldEstimate | null
-  /** why there is none yet */
-  reason: string | null
-  /** where the pressure goes at the interval's two ends, and what it would do at the limit */
-  ahead: { low: Curve[], high: Curve[], atLimit: Curve[] } | null
-}
+export type FromHoldWorker =
+  | { kind: 'estimate', estimate: HoldEstimate | null, /** why there is none yet */ reason: string | null, ahead: HoldAhead | null }
+  | { kind: 'explained', residuals: Residual[], variants: WhatIf[] }
 
-let hold: { setup: HoldSetup, instruments: Instruments } | null = null
-const readings = new Map<number, Reading>()
+let known: { setup: HoldSetup, instruments: Instruments } | null = null
+let hold: LiveHold | null = null
+
+const setupNow = () => withUnseenChange(known!.setup, known!.instruments, channel => hold!.record.sees(channel))
 
 self.onmessage = ({ data }: MessageEvent<ToHoldWorker>) => {
   if (data.kind === 'setup') {
-    hold = data
-    readings.clear()
+    // A volume check changes the set-up while the readings stay.
+    const gauge = JSON.stringify(known?.setup.gauge)
+    known = data
+    if (!hold || gauge !== JSON.stringify(data.setup.gauge)) hold = liveHold(data.setup.gauge)
+    else if (hold.record.size) self.postMessage(estimate())
     return
   }
-  for (const reading of data.readings) readings.set(reading.t, reading)
-  if (!hold) return
-  const all = [...readings.values()]
-  self.postMessage(answer(withUnseenChange(hold.setup, hold.instruments, all), withMarks(all, data.marks)))
+  if (!known || !hold) return
+  if (data.kind === 'explain') {
+    self.postMessage(explain())
+    return
+  }
+  hold.take(data.readings)
+  hold.mark(data.marks)
+  self.postMessage(estimate())
 }
 
-function answer(known: HoldSetup, sorted: Reading[]): FromHoldWorker {
+function estimate(): FromHoldWorker {
   try {
-    const estimate = estimateHold(known, sorted)
-    return { estimate, reason: null, ahead: ahead(known, estimate, sorted) }
+    const setup = setupNow()
+    const found = hold!.estimate(setup)
+    return { kind: 'estimate', estimate: found, reason: null, ahead: holdAhead(setup, found, hold!.record) }
   }
   catch (error) {
-    if (error instanceof HoldError) return { estimate: null, reason: error.message, ahead: null }
+    if (error instanceof HoldError) return { kind: 'estimate', estimate: null, reason: error.message, ahead: null }
     throw error
   }
 }
 
-function ahead(known: HoldSetup, estimate: HoldEstimate, sorted: Reading[]): FromHoldWorker['ahead'] {
-  const last = sorted.at(-1)!
-  const start = sorted[0]!.t
-  const settled = Math.min(start + 3 * (estimate.settling?.tau ?? 0), start + (last.t - start) * 0.75)
-  const at = (index: number) => {
-    const near = sorted.slice(Math.max(0, index - 4), index + 5)
-    return { ...sorted[index]!, pressure: near.reduce((sum, reading) => sum + reading.pressure, 0) / near.length }
+function explain(): FromHoldWorker {
+  const readings = Array.from({ length: hold!.record.size }, (_, i) => hold!.record.row(i))
+  try {
+    return { kind: 'explained', residuals: residualsOf(hold!.explain(setupNow())), variants: whatIf(setupNow(), readings) }
   }
-  const first = at(Math.max(0, sorted.findIndex(reading => reading.t >= settled)))
-  const from = at(sorted.length - 1)
-  const until = last.t + Math.max(120, (last.t - sorted[0]!.t) * 0.4)
-  return {
-    low: pressureAhead(known, from, estimate.low95 + known.rigLeak, until, 12),
-    high: pressureAhead(known, from, estimate.high95 + known.rigLeak, until, 12),
-    atLimit: pressureAhead(known, first, known.limit + known.rigLeak, until, 24),
+  catch (error) {
+    if (error instanceof HoldError) return { kind: 'explained', residuals: [], variants: [] }
+    throw error
   }
 }

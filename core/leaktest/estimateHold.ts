@@ -25,7 +25,7 @@ export interface LiveHold {
   readonly record: HoldRecord
 }
 
-export interface Explained { estimate: HoldEstimate, series: HoldSeries, fits: HoldFits, blocks: readonly HoldBlock[] }
+export interface Explained { setup: HoldSetup, estimate: HoldEstimate, series: HoldSeries, fits: HoldFits }
 
 /**
  * Leak rate of a pressure or vacuum hold with its interval, budget and verdict (EN 1779 and ISO 20485 pressure change technique;
@@ -137,7 +137,7 @@ function explained(setup: HoldSetup, all: readonly HoldBlock[], record: HoldReco
     emptyAt: series.emptyAt,
     engine: ENGINE,
   }
-  return { estimate, series, fits, blocks }
+  return { setup, estimate, series, fits }
 }
 
 const rowsOf = (block: HoldBlock) => Array.from({ length: block.to - block.from }, (_, k) => block.from + k)

@@ -4,6 +4,7 @@ import { exposureTime, liveHold } from './estimateHold'
 import { decision } from './holdDecision'
 import { updateBlocks, type HoldBlock } from './holdBlocks'
 import { HoldRecord } from './holdRecord'
+import { residualsOf } from './residuals'
 import { exposureAlong, holdSeries, type LeakLaw } from './holdSeries'
 import { normalAt } from '../standin/seededRandom'
 
@@ -93,6 +94,15 @@ describe('the fits', () => {
     expect(fitsOf(wild).estimate.ignored).toEqual([70, 520, 970, 1420])
     const mad = record(t => 6000 - 0.05 * t).map((reading, i) => (i % 2 ? { ...reading, pressure: reading.pressure - 700 } : reading))
     expect(fitsOf(mad).estimate.ignored).toEqual([])
+  })
+  test('what is left is about the gauge’s noise, and the wild ones are marked', () => {
+    const left = residualsOf(fitsOf(record(t => 6000 - 0.1 * t).map((reading, i) => (i === 50 ? { ...reading, pressure: reading.pressure + 300 } : reading))))
+    expect(left.filter(each => each.ignored).map(each => each.t)).toEqual([500])
+    expect(left[50]!.pressure).toBeCloseTo(300, -1)
+    const spread = Math.sqrt(left.filter(each => !each.ignored).reduce((sum, each) => sum + each.pressure ** 2, 0) / 180)
+    expect(spread).toBeGreaterThan(1.6)
+    expect(spread).toBeLessThan(2.4)
+    expect(left[100]!.fitted).toBeCloseTo(5900, -1)
   })
   test('what is left over and hangs together widens the doubt', () => {
     const white = fitsOf(record(t => 6000 - 0.05 * t)).estimate

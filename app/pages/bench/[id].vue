@@ -2,17 +2,18 @@
 import { clockSpeeds } from '#shared/holdClock'
 import type { MarkKind } from '#shared/schemas/hold'
 import type { JobView } from '#shared/views'
-import type { LiveHold } from '~/composables/useHold'
+import type { BenchHold } from '#shared/views'
 
 /** A hold on the Bench: large figures, the notch, the curve; once it is stopped, its result. */
 const id = String(useRoute().params.id)
 const session = useSession()
-const { hold, error, readings, live, running, held, estimate, refresh, take, type } = useHold(id)
+const { hold, error, readings, live, explained, running, held, estimate, refresh, take, type } = useHold(id)
 const queue = useReadingQueue()
 const job = shallowRef<JobView | null>(null)
 const { short } = useQuantities()
 const { saving, problem, save } = useSave()
 const stopping = ref(false)
+const checkingVolume = ref(false)
 const jobError = ref<ApiError | null>(null)
 async function loadJob() {
   if (!hold.value) return
@@ -30,11 +31,11 @@ const retry = () => refresh().then(loadJob)
 
 const step = (to: 'settling' | 'reading' | 'stopped') => save(async () => {
   if (to === 'stopped') await queue.flush()
-  take(await callApi<LiveHold>(`holds/${id}/step`, 'POST', { to }))
+  take(await callApi<BenchHold>(`holds/${id}/step`, 'POST', { to }))
   stopping.value = false
 })
-const mark = (kind: MarkKind) => save(async () => take(await callApi<LiveHold>(`holds/${id}/marks`, 'POST', { id: newId(), kind })))
-const setSpeed = (speed: number) => save(async () => take(await callApi<LiveHold>(`holds/${id}/speed`, 'POST', { speed })))
+const mark = (kind: MarkKind) => save(async () => take(await callApi<BenchHold>(`holds/${id}/marks`, 'POST', { id: newId(), kind })))
+const setSpeed = (speed: number) => save(async () => take(await callApi<BenchHold>(`holds/${id}/speed`, 'POST', { speed })))
 
 const last = computed(() => readings.value.at(-1))
 const heldFor = computed(() => (running.value ? held.value : (last.value?.t ?? 0) - (readings.value[0]?.t ?? 0)))
@@ -52,7 +53,16 @@ const heldNote = computed(() => {
   return settledAt !== null ? `settled after ${durationText(settledAt)}` : `${readings.value.length} readings`
 })
 
-const sources = { 'stand-in': 'stand-in tank', 'typed': 'typed from a gauge', 'file': 'from a file' }
+const { kit } = useKit()
+const sources = { 'stand-in': 'stand-in tank', 'typed': 'typed by hand', 'file': 'from a file', 'device': 'from a logger' }
+/** What the rig leaks and how that is known: it is taken off every figure here. */
+const rig = computed(() => {
+  if (!hold.value) return ''
+  const { setup, kit: used } = hold.value
+  const item = kit.value?.find(each => each.id === used.rig)
+  const whose = item ? `${item.name}${item.rigLeak ? `, checked ${clockText(item.rigLeak.at)}` : ', never checked'}` : 'rig'
+  return setup.rigLeak > 0 ? `${rateText(setup.rigLeak)} mL/min of ${whose} taken off` : `${whose}: nothing taken off`
+})
 const boundary = computed(() => {
   if (!hold.value || !job.value) return ''
   const { setup, source, closures } = hold.value
@@ -60,18 +70,20 @@ const boundary = computed(() => {
   return [
     `${short('volume', setup.space.volume)} at ${short('pressure', setup.testPressure)}, ${sources[source]}`,
     shut.length ? `not under test: ${shut.join(', ')}` : '',
-    `rig leak ${rateText(setup.rigLeak)} mL/min`,
+    rig.value,
   ].filter(Boolean).join(' · ')
 })
+const spread = computed(() => { const { noise = 0, resolution = 0 } = hold.value?.setup.gauge ?? {}; return Math.sqrt(noise * noise + resolution * resolution / 12) })
 const isVacuum = computed(() => (hold.value?.setup.testPressure ?? 0) < 0)
 const ready = computed(() => hold.value?.state === 'set up' && session.mayWork)
 const needsCautions = computed(() => ready.value && job.value !== null && job.value.cautions === null && hold.value?.source !== 'file')
 
-const may = () => running.value && session.mayWork && !stopping.value
+const may = () => running.value && session.mayWork && !stopping.value && !checkingVolume.value
 useActionKeys('Bench', [
   { key: 'k', label: 'Mark a knock', run: () => void mark('knock'), when: may },
   { key: 't', label: 'Topped up', run: () => void mark('top-up'), when: may },
   { key: 'd', label: 'It has settled: read from here', run: () => void step('reading'), when: () => may() && hold.value?.state === 'settling' },
+  { key: 'v', label: 'Check the volume', run: () => { checkingVolume.value = true }, when: may },
   { key: 's', label: 'Stop the hold', run: () => { stopping.value = true }, when: may },
   { key: 'j', label: 'To the job', run: () => { if (hold.value) void navigateTo(`/jobs/${hold.value.jobId}`) } },
 ])
@@ -90,6 +102,7 @@ useActionKeys('Bench', [
       <div v-if="running && session.mayWork" class="flex flex-wrap gap-2">
         <UButton color="neutral" variant="outline" size="xl" @click="mark('knock')">Knock<span class="key max-sm:hidden">K</span></UButton>
         <UButton color="neutral" variant="outline" size="xl" @click="mark('top-up')">Topped up<span class="key max-sm:hidden">T</span></UButton>
+        <UButton color="neutral" variant="outline" size="xl" @click="checkingVolume = true">Volume<span class="key max-sm:hidden">V</span></UButton>
         <UButton v-if="hold.state === 'settling'" color="neutral" variant="outline" size="xl" @click="step('reading')">Settled<span class="key max-sm:hidden">D</span></UButton>
         <UButton color="neutral" size="xl" @click="stopping = true">Stop<span class="key max-sm:hidden">S</span></UButton>
       </div>
@@ -124,6 +137,7 @@ useActionKeys('Bench', [
         </UButton>
         <span class="soft text-sm">A simulated tank: nothing here is under pressure.</span>
       </section>
+      <p v-if="running && hold.source === 'device' && !readings.length" class="sheet soft">Waiting for the logger’s first reading.</p>
       <ReadingKeypad v-if="running && hold.source === 'typed' && session.mayWork" :hold="hold" :readings="readings" @add="type" />
 
       <section class="sheet" aria-labelledby="said">
@@ -146,12 +160,26 @@ useActionKeys('Bench', [
       <section v-if="estimate" class="grid gap-3 md:grid-cols-2">
         <div class="sheet">
           <h2 class="mb-2">Where the doubt comes from, mL/min</h2>
-          <BudgetBars :budget="estimate.budget" />
+          <BudgetBars :budget="estimate.budget" :words="budgetWords" />
         </div>
         <HoldFindings :hold="hold" :estimate="estimate" :readings="readings" />
+        <div class="sheet">
+          <h2 class="mb-1">What {{ rateText(estimate.leakRate) }} mL/min means</h2>
+          <RateMeaning :rate="estimate.leakRate" :pressure="hold.setup.testPressure" :fuel="job.fuel" />
+        </div>
+        <div v-if="explained?.variants.length && hold.state === 'stopped'" class="sheet">
+          <h2 class="mb-1">With one thing otherwise</h2>
+          <WhatIfTable :estimate="estimate" :variants="explained.variants" :hold="hold" :readings="readings" />
+        </div>
+        <div v-if="explained?.residuals.length && hold.state === 'stopped'" class="sheet md:col-span-2">
+          <h2 class="mb-1">Readings off the fitted curve</h2>
+          <ResidualChart :residuals="explained.residuals" :spread="spread" />
+        </div>
       </section>
     </template>
 
+    <LoggerKeys v-if="hold.source === 'device' && hold.state !== 'stopped'" :hold="hold" @changed="refresh" />
+    <VolumeCheckPanel v-if="running && session.mayWork" v-model:open="checkingVolume" :hold="hold" :readings="readings" @done="take" />
     <UModal
       v-model:open="stopping" title="Stop this hold?"
       :description="estimate?.verdict === 'cannot-tell' ? 'It cannot tell yet. Stopped, it stays on the record as it is; to go on you would set up another.' : 'The verdict is stored with every reading behind it.'"

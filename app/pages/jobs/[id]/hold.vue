@@ -1,11 +1,15 @@
 <script setup lang="ts">
 import { closures, type Closure } from '#core/circuit/boundary'
-import { freeAirToReach } from '#core/gas/inventory'
 import { tankKind } from '#core/circuit/tankKinds'
+import { WETTED_FLAG } from '#core/leaktest/holdBudget'
+import type { PlannedHold } from '#core/leaktest/planHold'
+import { readAtPressure, WATER_DENSITY } from '#core/leaktest/pressureScale'
+import { rigLeakAt } from '#core/leaktest/rigCheck'
+import { UNSEEN_BAROMETER_CHANGE, UNSEEN_TEMPERATURE_CHANGE } from '#core/leaktest/unseenChange'
 import { throughputFromStandard } from '#core/quantity/standardLeakRate'
 import { curingLeaks, overLimit } from '#shared/limits'
-import { holdMethods, holdSchema, holdSources, type HoldForm } from '#shared/schemas/hold'
-import type { HoldView } from '#shared/views'
+import { holdMethods, holdSchema, holdSources, scaleKinds, type HoldForm } from '#shared/schemas/hold'
+import type { HoldView, KitItemView } from '#shared/views'
 
 /** Set-up of a hold: where readings come from, the gas, the gauge, the boundary, the target. */
 const id = String(useRoute().params.id)
@@ -14,17 +18,12 @@ const { short } = useQuantities()
 const { saving, problem, save } = useSave()
 const form = useTemplateRef('form')
 
-const gauges = [
-  { name: 'Dial, 0.1 kPa a mark', step: 100, noise: 30 },
-  { name: 'Water column', step: 10, noise: 10 },
-  { name: 'Digital, 0.01 kPa', step: 10, noise: 5 },
-  { name: 'Digital, 0.001 kPa', step: 1, noise: 1 },
-]
+const { kit, of, overdue } = useKit()
 /** Volume zero says that nothing was taken from the tank yet. */
 const blank = (): Omit<HoldForm, 'id'> => ({
   source: 'typed', method: 'pressure-decay', volume: 0, volumeUncertainty: 0, testPressure: 0, gaugeStep: 10, gaugeNoise: 5,
-  hasThermometer: true, hasBarometer: true, temperatureDoubt: 0.05, barometerDoubt: 10,
-  rigLeak: throughputFromStandard(0.02), rigLeakDoubt: throughputFromStandard(0.01), closures: {}, earlyReason: '',
+  hasThermometer: true, hasBarometer: true, temperatureDoubt: 0.05, barometerDoubt: 10, rigLeak: 0, rigLeakDoubt: throughputFromStandard(0.05),
+  closures: {}, earlyReason: '', scale: { kind: 'gauge' }, kit: {}, wettedShare: 0,
 })
 const { draft, clear } = useDraft<Omit<HoldForm, 'id'>>(`hold:${id}`, blank)
 watch(job, view => {
@@ -34,7 +33,9 @@ watch(job, view => {
   Object.assign(draft.value, last
     ? {
         volume: last.setup.space.volume, volumeUncertainty: last.setup.volumeUncertainty, testPressure: last.setup.testPressure, method: last.setup.method,
-        gaugeStep: last.setup.gauge.resolution, gaugeNoise: last.setup.gauge.noise, closures: { ...last.closures }, source: last.source,
+        gaugeStep: last.setup.gauge.resolution, gaugeNoise: last.setup.gauge.noise, closures: { ...last.closures }, source: last.source, scale: { ...last.scale },
+        kit: { ...last.kit }, rigLeak: last.setup.rigLeak, rigLeakDoubt: last.setup.rigLeakUncertainty, hasThermometer: last.hasThermometer, hasBarometer: last.hasBarometer,
+        temperatureDoubt: last.setup.temperatureChangeUncertainty, barometerDoubt: last.setup.barometerChangeUncertainty, wettedShare: last.setup.wetted?.share ?? 0,
       }
     : { volume: view.capacity, volumeUncertainty: Number((view.capacity * 0.03).toPrecision(2)), testPressure: target })
 }, { immediate: true })
@@ -46,19 +47,60 @@ const shutOut = computed(() => openings.value.filter(part => (draft.value.closur
 const close = (partId: string, closure: Closure) => { draft.value.closures = { ...draft.value.closures, [partId]: closure } }
 const curing = computed(() => (job.value ? curingLeaks(job.value, now.value) : []))
 const over = computed(() => (job.value && Number.isFinite(draft.value.testPressure) ? overLimit(job.value, draft.value.testPressure, pa => short('pressure', pa)) : null))
-const isGauge = (gauge: (typeof gauges)[number]) => draft.value.gaugeStep === gauge.step && draft.value.gaugeNoise === gauge.noise
 const methodWords = { 'pressure-decay': 'Pressure', 'vacuum-decay': 'Vacuum' }
-/** How much air to expect, so that a big tank is not taken for a leaking one. */
-const expectation = computed(() => {
-  const { volume, testPressure, method } = draft.value
-  if (!job.value || over.value || !(volume > 0) || !Number.isFinite(testPressure)) return null
-  const air = short('volume', Math.abs(freeAirToReach({ volume, wallGive: job.value.wallGive }, testPressure)), 2)
-  return method === 'vacuum-decay'
-    ? `Expect about ${air} of free air to leave before the gauge is there. What stays comes out cold and warms: give it five minutes to settle.`
-    : `Expect about ${air} of free air to go in before the gauge is there. It comes in warm and cools: give it five minutes to settle.`
+/** s between readings: typed by hand each minute, by an instrument every five seconds. */
+const every = computed(() => (draft.value.source === 'typed' ? 60 : 5))
+const planned = computed<PlannedHold | null>(() => {
+  const view = job.value, form = draft.value
+  const numbers = [form.volume, form.testPressure, form.gaugeStep, form.gaugeNoise, form.temperatureDoubt, form.barometerDoubt, form.rigLeakDoubt]
+  if (!view || over.value || !numbers.every(Number.isFinite) || !(form.volume > 0) || form.testPressure === 0 || !(form.gaugeStep > 0)) return null
+  return {
+    every: every.value,
+    setup: {
+      method: form.method, space: { volume: form.volume, wallGive: view.wallGive }, volumeUncertainty: form.volumeUncertainty, wallGiveUncertainty: 0,
+      gauge: { resolution: form.gaugeStep, noise: form.gaugeNoise }, temperatureChangeUncertainty: form.temperatureDoubt, barometerChangeUncertainty: form.barometerDoubt,
+      testPressure: form.testPressure, limit: view.acceptance, rigLeak: form.rigLeak, rigLeakUncertainty: form.rigLeakDoubt,
+    },
+  }
 })
-function watchThermometer(on: boolean) { draft.value.hasThermometer = on; draft.value.temperatureDoubt = on ? 0.05 : 0.5 }
-function watchBarometer(on: boolean) { draft.value.hasBarometer = on; draft.value.barometerDoubt = on ? 10 : 40 }
+const pump = computed(() => of('pump')[0])
+const SYRINGE = 100e-6
+
+type Slot = 'gauge' | 'thermometer' | 'barometer' | 'rig'
+/** Takes a piece of kit into this hold, with what is known of it; tapped again it is left out. */
+function choose(slot: Slot, item: KitItemView) {
+  const on = draft.value.kit[slot] !== item.id
+  draft.value.kit = { ...draft.value.kit, [slot]: on ? item.id : undefined }
+  const { facts } = item
+  if (facts.kind === 'gauge' && on) Object.assign(draft.value, { gaugeStep: facts.resolution, gaugeNoise: facts.noise })
+  if (facts.kind === 'thermometer') Object.assign(draft.value, { hasThermometer: on, temperatureDoubt: on ? facts.drift : UNSEEN_TEMPERATURE_CHANGE })
+  if (facts.kind === 'barometer') Object.assign(draft.value, { hasBarometer: on, barometerDoubt: on ? facts.drift : UNSEEN_BAROMETER_CHANGE })
+  if (facts.kind === 'rig') takeRig(on ? item : null)
+}
+function takeRig(item: KitItemView | null) {
+  const leak = item?.rigLeak && rigLeakAt({ leak: item.rigLeak.leak, uncertainty: item.rigLeak.uncertainty, checkedAt: item.rigLeak.checkedAt }, draft.value.testPressure || 1)
+  Object.assign(draft.value, { rigLeak: leak?.leak ?? 0, rigLeakDoubt: leak?.uncertainty ?? throughputFromStandard(0.05) })
+}
+const chosenRig = computed(() => of('rig').find(item => item.id === draft.value.kit.rig))
+const slots: { slot: Slot, name: string }[] = [{ slot: 'gauge', name: 'Gauge' }, { slot: 'thermometer', name: 'Thermometer' }, { slot: 'barometer', name: 'Barometer' }, { slot: 'rig', name: 'Rig' }]
+const late = computed(() => slots.flatMap(({ slot }) => of(slot).filter(item => item.id === draft.value.kit[slot] && overdue(item))))
+
+const scaleKind = computed({
+  get: () => draft.value.scale.kind,
+  set: kind => { draft.value.scale = kind === 'column' ? { kind, density: WATER_DENSITY } : kind === 'sensor' ? { kind, zero: 0.5, slope: 2500 } : { kind: 'gauge' } },
+})
+const scaleWords = { gauge: 'A pressure', column: 'A column’s height', sensor: 'A sensor’s volts' }
+function watchScale(change: Partial<{ density: number, zero: number, slope: number }>) { draft.value.scale = { ...draft.value.scale, ...change } as HoldForm['scale'] }
+const columnText = computed(() => {
+  const { scale, testPressure } = draft.value
+  if (!Number.isFinite(testPressure)) return null
+  if (scale.kind === 'column') return `Between the two levels ${Math.round(Math.abs(readAtPressure(scale, testPressure)) * 1000)} mm are the target. A column cannot over-pressure: what is too much blows out.`
+  if (scale.kind === 'sensor') return `At the target it shows ${readAtPressure(scale, testPressure).toFixed(3)} V. With the cap off it must show ${scale.zero} V, or every reading is off.`
+  return null
+})
+const wettedPercent = computed({ get: () => Math.round(draft.value.wettedShare * 100), set: percent => { draft.value.wettedShare = Number.isFinite(percent) ? percent / 100 : NaN } })
+function watchThermometer(on: boolean) { draft.value.hasThermometer = on; draft.value.temperatureDoubt = on ? 0.05 : UNSEEN_TEMPERATURE_CHANGE }
+function watchBarometer(on: boolean) { draft.value.hasBarometer = on; draft.value.barometerDoubt = on ? 10 : UNSEEN_BAROMETER_CHANGE }
 function turn(method: HoldForm['method']) {
   draft.value.method = method
   draft.value.testPressure = (method === 'vacuum-decay' ? -1 : 1) * Math.abs(draft.value.testPressure)
@@ -72,11 +114,12 @@ const submit = () => save(async () => {
   await navigateTo(`/bench/${hold.id}`)
 }, form.value)
 useActionKeys('Hold set-up', [{ key: 'escape', label: 'Back to the job', run: () => void navigateTo(`/jobs/${id}`) }])
-const sourceWords = { 'stand-in': 'Stand-in tank', 'typed': 'Typed from a gauge', 'file': 'A CSV file' }
+const sourceWords = { 'stand-in': 'Stand-in tank', 'typed': 'Typed by hand', 'file': 'A CSV file', 'device': 'A logger' }
 const sourceHelp = {
   'stand-in': 'A simulated tank with a hidden leak, for learning and trying out. Its results are not of a real tank.',
-  'typed': 'You read the gauge, the clock is kept for you. Works without a network.',
-  'file': 'A logger’s file, with columns such as time_s and pressure_kPa.',
+  'typed': 'You read the instruments, the clock is kept for you. Works without a network.',
+  'file': 'A file of readings, whatever its columns are called.',
+  'device': 'A logger sends its readings over the network, with a key that the owner makes on the Bench.',
 }
 </script>
 
@@ -104,18 +147,37 @@ const sourceHelp = {
           <UFormField label="Gas volume" name="volume" hint="what is not fuel"><QuantityInput v-model="draft.volume" kind="volume" /></UFormField>
           <UFormField label="Give or take" name="volumeUncertainty"><QuantityInput v-model="draft.volumeUncertainty" kind="volume" /></UFormField>
         </div>
-        <p v-if="expectation" class="soft">{{ expectation }}</p>
+        <div v-if="draft.source === 'typed'" class="grid gap-x-5 gap-y-4 sm:grid-cols-3">
+          <UFormField label="What you read" name="scale" class="sm:col-span-3" :help="columnText ?? undefined">
+            <TapChoice v-model="scaleKind" :options="scaleKinds" :words="scaleWords" several label="What you read" />
+          </UFormField>
+          <UFormField v-if="draft.scale.kind === 'column'" label="Density of the liquid" name="scale.density">
+            <QuantityInput :model-value="draft.scale.density" kind="density" @update:model-value="watchScale({ density: $event ?? NaN })" />
+          </UFormField>
+          <template v-if="draft.scale.kind === 'sensor'">
+            <UFormField label="Volts at no pressure"><QuantityInput :model-value="draft.scale.zero" kind="volts" @update:model-value="watchScale({ zero: $event ?? NaN })" /></UFormField>
+            <UFormField label="Pressure of one volt"><QuantityInput :model-value="draft.scale.slope" kind="pressure" @update:model-value="watchScale({ slope: $event ?? NaN })" /></UFormField>
+          </template>
+        </div>
       </div>
       <div class="sheet">
-        <h2 class="mb-3">Gauge, thermometer, barometer, rig</h2>
-        <div class="mb-4 flex flex-wrap gap-2" role="group" aria-label="Gauge">
-          <UButton
-            v-for="gauge in gauges" :key="gauge.name" type="button" color="neutral" :variant="isGauge(gauge) ? 'solid' : 'outline'" :aria-pressed="isGauge(gauge)" class="min-h-11"
-            @click="Object.assign(draft, { gaugeStep: gauge.step, gaugeNoise: gauge.noise })"
-          >
-            {{ gauge.name }}
-          </UButton>
+        <div class="mb-3 flex flex-wrap items-baseline justify-between gap-2">
+          <h2>Gauge, thermometer, barometer, rig</h2>
+          <NuxtLink to="/shelf" class="soft text-sm font-semibold underline">Kit on the Shelf</NuxtLink>
         </div>
+        <div v-if="kit?.length" class="mb-4 space-y-2.5">
+          <div v-for="{ slot, name } in slots" :key="slot" class="flex flex-wrap items-center gap-2" role="group" :aria-label="name">
+            <span class="w-28 shrink-0 font-medium">{{ name }}</span>
+            <UButton
+              v-for="item in of(slot)" :key="item.id" type="button" color="neutral" :variant="draft.kit[slot] === item.id ? 'solid' : 'outline'" :aria-pressed="draft.kit[slot] === item.id" class="min-h-11"
+              @click="choose(slot, item)"
+            >
+              {{ item.name }}
+            </UButton>
+            <span v-if="!of(slot).length" class="soft">none on the Shelf</span>
+          </div>
+        </div>
+        <p v-for="item in late" :key="item.id" class="time mb-3 font-semibold"><BellSign class="inline-block align-[-0.3em]" :size="20" /> {{ item.name }} is past its calibration since {{ dayText(item.calibrationDue!) }}.</p>
         <div class="grid gap-x-5 gap-y-4 sm:grid-cols-2">
           <UFormField label="Smallest step of the gauge" name="gaugeStep"><QuantityInput v-model="draft.gaugeStep" kind="pressureStep" /></UFormField>
           <UFormField label="Its noise" name="gaugeNoise" hint="one standard deviation"><QuantityInput v-model="draft.gaugeNoise" kind="pressureStep" /></UFormField>
@@ -127,10 +189,16 @@ const sourceHelp = {
             <template #hint><USwitch :model-value="draft.hasBarometer" label="read" @update:model-value="watchBarometer" /></template>
             <QuantityInput v-model="draft.barometerDoubt" kind="weather" />
           </UFormField>
-          <UFormField label="Leak of the rig itself" name="rigLeak" hint="dead-ended, 0 if tight"><QuantityInput v-model="draft.rigLeak" kind="rate" /></UFormField>
+          <UFormField label="Leak of the rig itself" name="rigLeak" :hint="chosenRig?.rigLeak ? `checked ${clockText(chosenRig.rigLeak.at, now)}` : chosenRig ? 'never checked: check it first' : 'dead-ended, 0 if tight'"><QuantityInput v-model="draft.rigLeak" kind="rate" /></UFormField>
           <UFormField label="Give or take" name="rigLeakDoubt"><QuantityInput v-model="draft.rigLeakDoubt" kind="rate" /></UFormField>
+          <UFormField label="Fuel left in the tank" name="wettedShare" hint="0 when dry or inert">
+            <UInput v-model.number="wettedPercent" type="number" min="0" max="95" class="figure"><template #trailing><span class="soft text-sm font-medium">% full</span></template></UInput>
+          </UFormField>
         </div>
+        <p v-if="draft.kit.rig && !chosenRig?.rigLeak" class="mt-3"><NuxtLink :to="`/shelf/rig/${draft.kit.rig}`" class="font-semibold underline">Check this rig dead-ended</NuxtLink>, so that its own leak is not taken for the tank’s.</p>
+        <p v-if="draft.wettedShare >= WETTED_FLAG" class="unsure mt-3 font-semibold">Fuel vapour moves with temperature and takes minutes to settle: the doubt is widened for it. A dry or inert tank is the better test.</p>
       </div>
+      <HoldPlanSheet v-if="planned" :planned="planned" :stroke="pump?.facts.stroke ?? SYRINGE" :stroke-name="pump?.name ?? 'Strokes'" />
       <div class="sheet">
         <h2>What closes each opening</h2>
         <p class="soft mb-3">Only what keeps its own closure is under test. A plug, tape or the rig in its place shuts that part out.</p>

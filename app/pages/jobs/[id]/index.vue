@@ -42,6 +42,7 @@ useActionKeys('Job', [
   { key: 'enter', label: 'Do the next thing', run: () => void navigateTo(action.value!.to), when: () => action.value !== null && panel.value === null && !repairing.value && document.activeElement === document.body },
   { key: 'h', label: 'Set up a hold', run: () => void navigateTo(`/jobs/${id}/hold`), when: may },
   { key: 's', label: 'Soap', run: () => void navigateTo(`/jobs/${id}/soap`), when: may },
+  { key: 'b', label: 'Balloon', run: () => void navigateTo(`/jobs/${id}/balloon`), when: may },
   { key: 'r', label: 'Repair the first open leak', run: () => { if (firstOpen.value) void repair(firstOpen.value) }, when: may },
   { key: 't', label: 'Parts were disturbed', run: () => { panel.value = 'touch' }, when: may },
   { key: 'e', label: 'Change tank and complaint', run: () => { panel.value = 'edit' }, when: may },
@@ -73,6 +74,7 @@ useActionKeys('Job', [
       <div v-if="session.mayWork" class="mt-1 flex flex-wrap gap-2">
         <UButton :to="`/jobs/${job.id}/hold`" color="neutral" variant="outline" icon="i-lucide-gauge" class="min-h-11">Hold<span class="key max-sm:hidden">H</span></UButton>
         <UButton :to="`/jobs/${job.id}/soap`" color="neutral" variant="outline" icon="i-lucide-droplets" class="min-h-11">Soap<span class="key max-sm:hidden">S</span></UButton>
+        <UButton :to="`/jobs/${job.id}/balloon`" color="neutral" variant="outline" icon="i-lucide-circle-dot" class="min-h-11">Balloon<span class="key max-sm:hidden">B</span></UButton>
         <UButton color="neutral" variant="outline" icon="i-lucide-hand" class="min-h-11" @click="panel = 'touch'">Disturbed<span class="key max-sm:hidden">T</span></UButton>
         <UButton color="neutral" variant="outline" icon="i-lucide-list-tree" class="min-h-11" @click="panel = 'parts'">Parts<span class="key max-sm:hidden">P</span></UButton>
       </div>

@@ -87,13 +87,13 @@ useActionKeys('Record', [
 
       <section>
         <h2>Tests</h2>
-        <p v-if="!rows.holds.length && !rows.soaps.length">No test was made.</p>
-        <div v-if="rows.holds.length" class="overflow-x-auto">
+        <p v-if="!rows.measured.length && !rows.soaps.length">No test was made.</p>
+        <div v-if="rows.measured.length" class="overflow-x-auto">
           <table>
-            <thead><tr><th>Hold</th><th>When</th><th>At</th><th>Leak rate, mL/min</th><th>95 % interval</th><th>Saw down to</th><th>Verdict</th><th>By</th></tr></thead>
+            <thead><tr><th>Test</th><th>When</th><th>At</th><th>Leak rate, mL/min</th><th>95 % interval</th><th>Saw down to</th><th>Verdict</th><th>By</th></tr></thead>
             <tbody>
-              <tr v-for="row in rows.holds" :key="row.id" :class="row.struck && 'line-through'">
-                <td>{{ row.number }}</td><td>{{ row.when }}</td><td class="whitespace-nowrap">{{ row.pressure }}</td>
+              <tr v-for="row in rows.measured" :key="row.id" :class="row.struck && 'line-through'">
+                <td>{{ row.name }}</td><td>{{ row.when }}</td><td class="whitespace-nowrap">{{ row.pressure }}</td>
                 <template v-if="row.estimate">
                   <td>{{ rateText(row.estimate.leakRate) }}</td>
                   <td class="whitespace-nowrap">{{ rateText(row.estimate.low95) }} to {{ rateText(row.estimate.high95) }}</td>
