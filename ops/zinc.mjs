@@ -7,9 +7,19 @@ const HELP = `usage: ./zinc COMMAND
   demo [--fresh]   serve the demo shop on http://127.0.0.1:4600 (PORT overrides); --fresh loads its data anew
   start            serve your own shop, empty at first
   test [NAME …]    run every check, or only those named: lint types unit browser
+  bench            speed and memory of the estimate, and the database under a fast logger
+  play FILE --key KEY   send a CSV into a running hold as a logger would
   analyse FILE …   leak rate and verdict of logged holds, one line of JSON each; --setup FILE for one set-up for all
 
 DATABASE_URL uses another PostgreSQL server instead of the own one. ZINC_DATA names another folder for the data.`
+
+/** A program of the core on its own, with the words of the command line. */
+async function script(file) {
+  const { installPackages } = await import('./install.mjs')
+  await installPackages()
+  const { code } = await run(bin('tsx'), [`${root}/ops/${file}`, ...words], { cwd: process.cwd(), stdio: ['ignore', 'inherit', 'inherit'], mayFail: true })
+  process.exitCode = code ?? 1
+}
 
 const commands = {
   async demo() {
@@ -26,11 +36,11 @@ const commands = {
     const { test } = await import('./test.mjs')
     process.exitCode = await test(words)
   },
-  async analyse() {
-    const { installPackages } = await import('./install.mjs')
-    await installPackages()
-    const { code } = await run(bin('tsx'), [`${root}/ops/analyse.ts`, ...words], { cwd: process.cwd(), stdio: ['ignore', 'inherit', 'inherit'], mayFail: true })
-    process.exitCode = code ?? 1
+  analyse: () => script('analyse.ts'),
+  play: () => script('play.ts'),
+  async bench() {
+    const { bench } = await import('./bench.mjs')
+    process.exitCode = await bench()
   },
 }
 

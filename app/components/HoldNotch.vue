@@ -17,11 +17,17 @@ const bar = computed(() => {
   const from = x(props.estimate.low95), to = Math.max(x(props.estimate.high95), from + 8)
   return { from, to, dot: x(props.estimate.leakRate) }
 })
+/** The figure stands above the dot, or beside the notch where it would lie on it. */
+const label = computed(() => {
+  const dot = bar.value?.dot ?? 0, notch = x(props.limit)
+  if (Math.abs(dot - notch) > 34) return { x: Math.min(Math.max(dot, 40), Math.max(200, width.value) - 40), anchor: 'middle' }
+  return dot >= notch ? { x: notch + 14, anchor: 'start' } : { x: notch - 14, anchor: 'end' }
+})
 </script>
 
 <template>
   <div ref="place">
-    <svg :width="Math.max(200, width)" height="96" role="img" :aria-label="estimate ? `Leak rate ${rateText(estimate.leakRate)} mL/min, between ${rateText(estimate.low95)} and ${rateText(estimate.high95)}, limit ${limitText(limit)}` : `No estimate yet, limit ${limitText(limit)} mL/min`" class="block">
+    <svg :width="Math.max(200, width)" height="96" role="img" :data-rate="estimate?.leakRate" :aria-label="estimate ? `Leak rate ${rateText(estimate.leakRate)} mL/min, between ${rateText(estimate.low95)} and ${rateText(estimate.high95)}, limit ${limitText(limit)}` : `No estimate yet, limit ${limitText(limit)} mL/min`" class="block">
       <rect :x="LEFT" y="46" :width="x(limit) - LEFT" height="10" rx="5" fill="var(--sealed-soft)" />
       <rect :x="x(limit)" y="46" :width="Math.max(200, width) - LEFT - x(limit)" height="10" rx="5" fill="var(--hair)" />
       <g v-if="bar" :style="{ color: `var(--${look})` }">
@@ -33,7 +39,7 @@ const bar = computed(() => {
           <rect :x="bar.from" y="42" :width="bar.to - bar.from" height="18" rx="9" :fill="look === 'sealed' ? 'currentColor' : 'var(--unsure-soft)'" stroke="currentColor" stroke-width="2.500" :stroke-dasharray="look === 'unsure' ? '7 5' : undefined" />
           <circle :cx="bar.dot" cy="51" r="6" fill="var(--sheet)" stroke="currentColor" stroke-width="2.500" />
         </template>
-        <text :x="Math.min(Math.max(bar.dot, 40), Math.max(200, width) - 40)" y="32" text-anchor="middle" font-size="19" font-weight="700" fill="currentColor" class="figure">{{ rateText(estimate!.leakRate) }}</text>
+        <text :x="label.x" y="32" :text-anchor="label.anchor" font-size="19" font-weight="700" fill="currentColor" class="figure">{{ rateText(estimate!.leakRate) }}</text>
       </g>
       <path :d="`M${x(limit) - 8} 8H${x(limit) + 8}L${x(limit)} 22Z`" fill="var(--sealed)" />
       <path :d="`M${x(limit)} 22V66`" stroke="var(--sealed)" stroke-width="2.500" />

@@ -33,7 +33,7 @@ const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1)
     <PlanCurve :plan="plan" :limit="limit" class="mt-2" />
     <dl class="mt-2 flex flex-wrap gap-x-8 gap-y-2">
       <div><dt class="soft text-sm">Free air {{ vacuum ? 'out' : 'in' }}</dt><dd class="figure text-lg">{{ short('volume', plan.freeAir, 2) }}</dd></div>
-      <div><dt class="soft text-sm">{{ strokeName }} of {{ short('smallVolume', stroke, 3) }}</dt><dd class="figure text-lg">{{ strokesFor(plan.freeAir, stroke) }}</dd></div>
+      <div><dt class="soft text-sm">{{ strokeName }} of {{ short('smallVolume', stroke, 3) }}</dt><dd class="figure text-lg">{{ strokesFor(plan.freeAir, stroke) }} times</dd></div>
       <div><dt class="soft text-sm">{{ vacuum ? 'Cold' : 'Warm' }} gas settles in about</dt><dd class="figure text-lg">{{ waitText(plan.settling) }}</dd></div>
     </dl>
   </section>

@@ -6,6 +6,7 @@ import type { HoldPlan } from '#core/leaktest/planHold'
 const props = defineProps<{ plan: HoldPlan, limit: number }>()
 const inks = useInks()
 const minutes = (t: number) => t / 60
+const TIMES = [10, 20, 30, 60, 120, 240, 480] // min
 const option = computed(() => {
   const colours = inks.value
   const limit = standardFromThroughput(props.limit)
@@ -19,11 +20,11 @@ const option = computed(() => {
     tooltip: { trigger: 'axis', textStyle: { fontFamily: 'Archivo Variable' }, formatter: ([{ value }]: [{ value: [number, number] }]) => `${waitText(value[0] * 60)}: sees ${Number(value[1].toPrecision(2))} mL/min` },
     xAxis: {
       type: 'log', min: points[0]![0], max: points.at(-1)![0], splitLine: { show: false }, axisLine: { lineStyle: { color: colours.hair } }, minorTick: { show: false },
-      axisLabel: { ...text, formatter: (value: number) => (value < 100 ? `${Math.round(value)} min` : `${Number((value / 60).toFixed(1))} h`), hideOverlap: true },
+      axisLabel: { ...text, customValues: TIMES, formatter: (value: number) => waitText(Math.round(value * 60)), hideOverlap: true }, axisTick: { customValues: TIMES },
     },
     yAxis: {
       type: 'log', min: Math.min(...rates) / 1.5, max: Math.max(...rates) * 1.5, name: 'smallest leak seen, mL/min', nameTextStyle: { ...text, align: 'left' }, nameGap: 8,
-      axisLabel: { ...text, formatter: (value: number) => String(Number(value.toPrecision(2))), hideOverlap: true }, splitLine: { lineStyle: { color: colours.hair } },
+      axisLabel: { ...text, formatter: (value: number) => String(Number(value.toPrecision(2))), hideOverlap: true, showMinLabel: false, showMaxLabel: false }, splitLine: { lineStyle: { color: colours.hair } },
     },
     series: [
       {
@@ -44,5 +45,5 @@ const words = computed(() => {
 </script>
 
 <template>
-  <div class="h-56" role="img" :aria-label="words"><VChart :option="option" autoresize :update-options="{ notMerge: true }" /></div>
+  <div class="h-56" role="img" :aria-label="words"><VChart :option="option" autoresize :update-options="{ notMerge: true }" :init-options="{ renderer: 'svg' }" /></div>
 </template>

@@ -11,7 +11,7 @@ const option = computed(() => {
   const most = 1.15 * Math.max(3 * props.spread, ...kept.map(each => Math.abs(each.pressure)))
   return {
     animation: false, grid: { left: 8, right: 20, top: 24, bottom: 6, containLabel: true },
-    xAxis: { type: 'value', min: 0, axisLabel: { ...text, formatter: (value: number) => durationText(value), hideOverlap: true }, splitLine: { show: false }, axisLine: { show: false }, axisTick: { show: false } },
+    xAxis: { type: 'value', min: 0, max: props.residuals.at(-1)?.t, axisLabel: { ...text, formatter: (value: number) => durationText(value), hideOverlap: true, showMaxLabel: false }, splitLine: { show: false }, axisLine: { show: false }, axisTick: { show: false } },
     yAxis: { type: 'value', min: -most, max: most, name: 'Pa', nameTextStyle: { ...text, align: 'right' }, nameGap: 6, axisLabel: { ...text, showMinLabel: false, showMaxLabel: false }, splitLine: { show: false } },
     series: [{
       type: 'scatter', data: kept.map(each => [each.t, each.pressure]), symbolSize: 3.500, itemStyle: { color: colours.ink }, silent: true,
@@ -25,7 +25,7 @@ const worst = computed(() => props.residuals.filter(each => !each.ignored).reduc
 
 <template>
   <div>
-    <div class="h-44" role="img" :aria-label="`Readings lie up to ${worst.toFixed(1)} Pa off the fitted curve`"><VChart :option="option" autoresize :update-options="{ notMerge: true }" /></div>
+    <div class="h-44" role="img" :aria-label="`Readings lie up to ${worst.toFixed(1)} Pa off the fitted curve`"><VChart :option="option" autoresize :update-options="{ notMerge: true }" :init-options="{ renderer: 'svg' }" /></div>
     <p class="soft text-sm">Band: where 95 % of good readings of this gauge fall. Dense readings are averaged before they are drawn and lie closer.</p>
   </div>
 </template>

@@ -16,12 +16,12 @@ const pump = computed(() => of('pump')[0])
 const state = reactive({ id: newId(), pushed: 100e-6 as number | null, pushedUncertainty: 1e-6 as number | null, before: null as number | null, after: null as number | null, barometer: undefined as number | undefined })
 const pushedAt = ref<number | null>(null)
 
-/** Mean of the last few readings: a steadier figure than one. */
-function shown(from: number): number | null {
-  const last = props.readings.filter(reading => reading.t >= from).slice(-5)
-  return last.length ? last.reduce((sum, reading) => sum + reading.pressure, 0) / last.length : null
-}
-const before = () => { state.before = shown(-Infinity) }
+const FEW = 5
+/** A mean of a few readings is steadier than one. */
+const meanOf = (few: ReadingView[]) => (few.length ? few.reduce((sum, reading) => sum + reading.pressure, 0) / few.length : null)
+const before = () => { state.before = meanOf(props.readings.slice(-FEW)) }
+/** The first few after the push: later ones have lost what leaks. */
+const after = (pushed: number) => { state.after = meanOf(props.readings.filter(reading => reading.t > pushed).slice(0, FEW)) }
 watch(open, is => {
   if (!is) return
   Object.assign(state, { id: newId(), after: null, barometer: props.readings.findLast(reading => reading.barometer !== undefined)?.barometer, ...(pump.value && { pushed: pump.value.facts.stroke, pushedUncertainty: pump.value.facts.strokeUncertainty }) })
@@ -30,7 +30,7 @@ watch(open, is => {
 }, { immediate: true })
 watch(() => props.readings.length, () => {
   if (pushedAt.value === null) before()
-  else state.after = shown(pushedAt.value)
+  else after(pushedAt.value)
 })
 /** The push is marked on the curve, and a stand-in takes it. */
 const push = () => save(async () => {
@@ -73,7 +73,7 @@ const keep = (use: boolean) => save(async () => {
           <UFormField label="Pushed in" name="pushed" :hint="pump?.name"><QuantityInput v-model="state.pushed" kind="smallVolume" /></UFormField>
           <UFormField label="Give or take" name="pushedUncertainty"><QuantityInput v-model="state.pushedUncertainty" kind="smallVolume" /></UFormField>
           <UFormField label="Pressure before" name="before"><QuantityInput v-model="state.before" kind="pressure" /></UFormField>
-          <UFormField label="Pressure after" name="after" hint="wait half a minute"><QuantityInput v-model="state.after" kind="pressure" /></UFormField>
+          <UFormField label="Pressure after" name="after" hint="as soon as it stands"><QuantityInput v-model="state.after" kind="pressure" /></UFormField>
         </div>
         <UButton type="button" color="neutral" variant="outline" size="xl" block :loading="saving" :disabled="pushedAt !== null" @click="push">{{ pushedAt === null ? 'It goes in now' : 'It is in: waiting for the gauge' }}</UButton>
         <div aria-live="polite" class="min-h-20">

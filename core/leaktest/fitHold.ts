@@ -1,6 +1,6 @@
 import { truncatedAtZero } from '../quantity/normalDistribution'
 import type { HoldSetup } from './hold'
-import { holdDesign, logPriorBelief, settlingPriors, settlingTaus, type SettlingPrior } from './holdModel'
+import { holdDesign, logPriorBelief, settlingColumns, settlingPriors, settlingTaus, type SettlingPrior } from './holdModel'
 import { exposureAlong, leakLaws, type HoldSeries, type LeakLaw } from './holdSeries'
 import { intervalFit } from './intervalFit'
 import { findStep, findWild } from './stepsAndWild'
@@ -55,10 +55,11 @@ export function fitHold(setup: HoldSetup, series: HoldSeries, laws: readonly Lea
   const selection: Selection = {
     used: new Uint8Array(series.times.length).fill(1), steps: [...told], pumped: series.events.filter(event => PUMPED.test(event.kind)).map(event => event.block),
   }
-  const tried = (exposures: Map<LeakLaw, Float64Array>, taus: readonly number[]) => tryModels(setup, series, sign, exposures, taus, selection)
+  const settlings = settlingColumns(series.times, selection.pumped)
+  const tried = (exposures: Map<LeakLaw, Float64Array>) => tryModels(setup, series, sign, exposures, settlings, selection)
   // The fitted curve hardly depends on the law, so one law is enough to see what stands out of it.
   const search = new Map([[laws[0]!, exposureAlong(setup, series, series.inventory, laws[0]!)]])
-  let found = tried(search, settlingTaus)
+  let found = tried(search)
   for (let round = 0; round < 8 && found.length; round++) {
     const fitted = modelled(mostBelieved(found), anchor)
     const residuals = subtract(series.inventory, fitted)
@@ -72,13 +73,13 @@ export function fitHold(setup: HoldSetup, series: HoldSeries, laws: readonly Lea
       if (selection.used.every((used, i) => (used === 0) === wild.has(i))) break
       selection.used.forEach((_, i) => { selection.used[i] = wild.has(i) ? 0 : 1 })
     }
-    found = tried(search, settlingTaus)
+    found = tried(search)
   }
   if (found.length === 0) return null
   // What drives the leak is the pressure itself, not the gauge's noise on it, so the exposure runs along the fitted curve.
   const curve = modelled(mostBelieved(found), anchor)
   const along = new Map(laws.map(law => [law, exposureAlong(setup, series, curve, law)]))
-  const all = shares(tried(along, settlingTaus))
+  const all = shares(tried(along))
   if (all.length === 0) return null
   if (series.intervals.length === 0) widen(all, correlation(subtract(series.inventory, modelled(mostBelieved(all), anchor)), selection.used))
   const fits = series.intervals.length ? byIntervals(series, all, selection) : all
@@ -109,8 +110,8 @@ const widen = (fits: Tried[], factor: number) => { for (const fit of fits) for (
 const mostBelieved = (fits: Tried[]) => fits.reduce((a, b) => (b.logBelief > a.logBelief ? b : a))
 
 /** Every law and settling time under each belief about the settling's sign. The sums over the readings are made once for all of them. */
-function tryModels(setup: HoldSetup, series: HoldSeries, sign: 1 | -1, exposures: Map<LeakLaw, Float64Array>, taus: readonly number[], { used, steps, pumped }: Selection): Tried[] {
-  const design = holdDesign(series, sign, exposures, taus, steps, pumped)
+function tryModels(setup: HoldSetup, series: HoldSeries, sign: 1 | -1, exposures: Map<LeakLaw, Float64Array>, settlings: ReadonlyMap<number, Float64Array[]>, { used, steps }: Selection): Tried[] {
+  const design = holdDesign(series, sign, exposures, settlings, steps)
   const anchor = series.inventory[0]!
   const count = series.times.length
   const y = new Float64Array(count)
@@ -124,21 +125,23 @@ function tryModels(setup: HoldSetup, series: HoldSeries, sign: 1 | -1, exposures
   // A knock or a top-up moves the gauge by less than the test pressure.
   const offsetVariance = (setup.testPressure * series.effectiveVolume / series.meanTemperature) ** 2
   const usedCount = used.reduce((sum, each) => sum + each, 0)
-  const models = [...exposures.keys()].flatMap(law => [null, ...taus].map(tau => ({ law, tau, chosen: design.choose(law, tau) })))
+  const priors = settlingPriors(sign)
+  const models = [...exposures.keys()].flatMap(law => [null, ...settlingTaus].map(tau => ({ law, tau, chosen: design.choose(law, tau) })))
   return models.flatMap(({ law, tau, chosen }) => {
     const equations = chooseColumns(sums, chosen)
-    const beliefs: (SettlingPrior | null)[] = tau === null ? [null] : settlingPriors(sign)
+    const columns = chosen.map(a => design.columns[a]!)
+    const beliefs: (SettlingPrior | null)[] = tau === null ? [null] : priors.filter(prior => prior.taus.includes(tau))
     return beliefs.flatMap(prior => {
-      const settlings = prior ? design.settlings : 0
-      const priors = chosen.map((_, a) => (a < 2 ? Infinity : a < 2 + settlings ? (anchor * prior!.spread / series.meanTemperature) ** 2 : offsetVariance))
-      const solved = solveNormal(equations, priors)
-      return solved ? [{ ...believed(law, tau, prior, solved, usedCount, anchor), columns: chosen.map(a => design.columns[a]!), prior, priors, solved }] : []
+      const settled = prior ? design.settlings : 0
+      const variances = chosen.map((_, a) => (a < 2 ? Infinity : a < 2 + settled ? (anchor * prior!.spread / series.meanTemperature) ** 2 : offsetVariance))
+      const solved = solveNormal(equations, variances)
+      return solved ? [believed(law, tau, prior, variances, solved, columns, usedCount, anchor)] : []
     })
   })
 }
 
 /** What a solved model says of the leak, once the settling is known to have its sign. */
-function believed(law: LeakLaw, tau: number | null, prior: SettlingPrior | null, solved: LeastSquares, usedCount: number, anchor: number) {
+function believed(law: LeakLaw, tau: number | null, prior: SettlingPrior | null, priors: number[], solved: LeastSquares, columns: Float64Array[], usedCount: number, anchor: number): Tried {
   const inflation = Math.max(1, solved.chiSquare / Math.max(1, usedCount - solved.coefficients.length))
   let slope = solved.coefficients[1]!
   let variance = solved.covariance[1]![1]!
@@ -153,7 +156,7 @@ function believed(law: LeakLaw, tau: number | null, prior: SettlingPrior | null,
     settling = kept.mean
     logBelief += Math.LN2 + kept.logProbability
   }
-  return { law, tau, weight: 0, slope, pieces: [{ slope, variance: variance * inflation, weight: 1 }], start: anchor + solved.coefficients[0]!, settling, logBelief }
+  return { law, tau, weight: 0, slope, pieces: [{ slope, variance: variance * inflation, weight: 1 }], start: anchor + solved.coefficients[0]!, settling, logBelief, columns, prior, priors, solved }
 }
 
 function subtract(from: Float64Array, what: Float64Array): Float64Array {

@@ -86,7 +86,9 @@ function withoutJumps(times: Float64Array, given: Float64Array, known: number[],
   const values = Float64Array.from(given)
   const jumps: number[] = []
   if (!Number.isFinite(jump)) return { values, jumps }
-  const steps = known.slice(1).map((i, k) => Math.abs(given[i]! - given[known[k]!]!)).sort((a, b) => a - b)
+  const steps = new Float64Array(known.length - 1)
+  for (let k = 0; k < steps.length; k++) steps[k] = Math.abs(given[known[k + 1]!]! - given[known[k]!]!)
+  steps.sort()
   const limit = Math.max(jump, 8 * (steps[steps.length >> 1] ?? 0))
   let shift = 0
   for (let k = 1; k < known.length; k++) {

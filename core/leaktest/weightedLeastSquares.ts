@@ -69,42 +69,52 @@ function dot(a: Float64Array, b: Float64Array): number {
  */
 export function solveNormal({ matrix, right, square }: NormalEquations, priorVariance: readonly number[]): LeastSquares | null {
   const size = right.length
-  const precision = priorVariance.map(variance => (Number.isFinite(variance) ? 1 / variance : 0))
-  const scale = matrix.map((row, a) => {
-    const diagonal = row[a]! + precision[a]!
-    return diagonal > 0 ? 1 / Math.sqrt(diagonal) : 0
-  })
-  if (scale.some(value => value === 0)) return null
-  const lower: number[][] = []
+  const precision = new Float64Array(size)
+  const scale = new Float64Array(size)
+  for (let a = 0; a < size; a++) {
+    precision[a] = Number.isFinite(priorVariance[a]!) ? 1 / priorVariance[a]! : 0
+    const diagonal = matrix[a]![a]! + precision[a]!
+    if (!(diagonal > 0)) return null
+    scale[a] = 1 / Math.sqrt(diagonal)
+  }
+  // Lower triangle of the Cholesky factor, row by row.
+  const lower = new Float64Array(size * size)
   let logDeterminant = 0
   for (let a = 0; a < size; a++) {
-    const row = new Array<number>(size).fill(0)
-    lower.push(row)
     for (let b = 0; b <= a; b++) {
       let sum = (matrix[a]![b]! + (a === b ? precision[a]! : 0)) * scale[a]! * scale[b]!
-      for (let k = 0; k < b; k++) sum -= row[k]! * lower[b]![k]!
+      for (let k = 0; k < b; k++) sum -= lower[a * size + k]! * lower[b * size + k]!
       if (a === b) {
         if (!(sum > 1e-13)) return null
-        row[a] = Math.sqrt(sum)
-        logDeterminant += 2 * Math.log(row[a]! / scale[a]!)
+        const root = Math.sqrt(sum)
+        lower[a * size + a] = root
+        logDeterminant += 2 * Math.log(root / scale[a]!)
       }
-      else row[b] = sum / lower[b]![b]!
+      else lower[a * size + b] = sum / lower[b * size + b]!
     }
   }
-  const solve = (vector: readonly number[]) => {
-    const out = vector.map((value, a) => value * scale[a]!)
+  const solve = (vector: readonly number[]): number[] => {
+    const out = new Array<number>(size)
     for (let a = 0; a < size; a++) {
-      for (let k = 0; k < a; k++) out[a]! -= lower[a]![k]! * out[k]!
-      out[a]! /= lower[a]![a]!
+      let sum = vector[a]! * scale[a]!
+      for (let k = 0; k < a; k++) sum -= lower[a * size + k]! * out[k]!
+      out[a] = sum / lower[a * size + a]!
     }
     for (let a = size - 1; a >= 0; a--) {
-      for (let k = a + 1; k < size; k++) out[a]! -= lower[k]![a]! * out[k]!
-      out[a]! /= lower[a]![a]!
+      let sum = out[a]!
+      for (let k = a + 1; k < size; k++) sum -= lower[k * size + a]! * out[k]!
+      out[a] = sum / lower[a * size + a]!
     }
-    return out.map((value, a) => value * scale[a]!)
+    for (let a = 0; a < size; a++) out[a]! *= scale[a]!
+    return out
   }
   const coefficients = solve(right)
-  const covariance = right.slice(0, 3).map((_, a) => solve(right.map((__, b) => (a === b ? 1 : 0))))
+  const covariance: number[][] = []
+  for (let a = 0; a < Math.min(3, size); a++) {
+    const unit = new Array<number>(size).fill(0)
+    unit[a] = 1
+    covariance.push(solve(unit))
+  }
   let explained = 0, penalty = 0, logPrior = 0
   for (let a = 0; a < size; a++) {
     const value = coefficients[a]!

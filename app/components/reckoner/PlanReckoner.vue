@@ -39,8 +39,8 @@ const everyItems = [{ label: 'each 5 s, by a logger', value: 5 }, { label: 'each
       <UFormField label="Leak that matters"><QuantityInput v-model="state.limit" kind="rate" /></UFormField>
       <UFormField label="Step of the gauge"><QuantityInput v-model="state.step" kind="pressureStep" /></UFormField>
       <UFormField label="Its noise"><QuantityInput v-model="state.noise" kind="pressureStep" /></UFormField>
-      <UFormField label="Temperature changes unseen by" hint="0.05 with a thermometer"><QuantityInput v-model="state.temperature" kind="temperatureChange" /></UFormField>
-      <UFormField label="Weather changes unseen by" hint="0.1 with a barometer"><QuantityInput v-model="state.weather" kind="weather" /></UFormField>
+      <UFormField label="Unseen temperature" hint="0.05 if read"><QuantityInput v-model="state.temperature" kind="temperatureChange" /></UFormField>
+      <UFormField label="Unseen weather" hint="0.1 if read"><QuantityInput v-model="state.weather" kind="weather" /></UFormField>
       <UFormField label="Read"><USelect v-model="state.every" :items="everyItems" class="w-full" aria-label="Read" /></UFormField>
     </div>
     <HoldPlanSheet v-if="planned" :planned="planned" :stroke="pump?.facts.stroke ?? 100e-6" :stroke-name="pump?.name ?? 'Strokes'" />

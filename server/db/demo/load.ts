@@ -1,6 +1,7 @@
 import { isNull, lt, and } from 'drizzle-orm'
 import { closeDatabase, database } from '../client'
 import { bell } from '../schema'
+import { demoKit } from './kit'
 import { demoJob, demoPerson, mLmin } from './shop'
 
 /** The demo shop: Skerry Reach Workshop, its jobs made by the simulated tanks and the real analysis, dated back from now. */
@@ -13,6 +14,8 @@ await demoPerson('oda', 'Oda Vint', 'owner', ago(90 * DAY))
 const finn = await demoPerson('finn', 'Finn Calder', 'technician', ago(90 * DAY))
 await demoPerson('ines', 'Ines Marrow', 'inspector', ago(90 * DAY))
 
+const kit = await demoKit(finn, ago(8 * DAY), now)
+
 const pump = await demoJob(finn, ago(6 * DAY), {
   craftName: 'Fire pump 3', craftKind: 'small equipment', tankName: 'fuel tank', tankKind: 'small-steel', fuel: 'petrol',
   complaint: { shows: ['parked, hours later'], wet: ['low'], amount: 'drip', words: 'Puddle under it after the night in the shed.' },
@@ -22,7 +25,7 @@ await pump.soap('1', ago(6 * DAY - 3 * HOUR), { 'Drain plug': { mark: 'bubbles',
 await pump.repair(1, ago(6 * DAY - 4 * HOUR), { method: 'renew-seal', material: 'none', note: 'New fibre washer, face dressed.' })
 await pump.hold('2', ago(6 * DAY - 5 * HOUR), 30)
 await pump.hold('3', ago(5 * DAY - 2 * HOUR), 30)
-await pump.hold('4', ago(4 * DAY), 40)
+await pump.hold('4', ago(4 * DAY), 40, { kit: { gauge: kit.digital, rig: kit.rig, thermometer: kit.thermometer, barometer: kit.barometer } })
 
 const bay = await demoJob(finn, ago(5 * DAY), {
   craftName: 'Flying boat SK-11', craftKind: 'light aircraft', tankName: 'left outer bay', tankKind: 'riveted-bay', fuel: 'avgas', limitSource: 'maintenance manual',
@@ -39,6 +42,12 @@ await bay.repair(3, ago(5 * DAY - 7 * HOUR), { method: 'fillet', material: 'poly
 await bay.repair(2, ago(5 * DAY - 8 * HOUR), { method: 'wick', material: 'thread-sealant', batch: 'TS-118', temperature: 294.15 }, 0.25)
 await bay.hold('2', ago(2 * DAY), 30)
 await bay.soap('2', ago(2 * DAY - HOUR), { 'Rivet row A': { mark: 'foams', from: 0.47, to: 0.51, length: 22, note: 'Rivet 18 still weeps.', again: 2 } })
+
+const right = await demoJob(finn, ago(30 * HOUR), {
+  craftName: 'Flying boat SK-11', craftKind: 'light aircraft', tankName: 'right outer bay', tankKind: 'riveted-bay', fuel: 'avgas', limitSource: 'maintenance manual',
+  complaint: { shows: ['smell only'], wet: ['cannot say'], amount: 'smell', words: 'Asked to look at the right one too, since the left one leaks.' },
+}, [{ part: 'Rib 2', rate: 1.4 }])
+await right.balloon('1', ago(26 * HOUR), 1.1, [0, 2, 6, 14, 22])
 
 const van = await demoJob(finn, ago(26 * HOUR), {
   craftName: 'Library van', craftKind: 'road vehicle', tankName: 'main tank', tankKind: 'moulded', fuel: 'petrol',

@@ -3,15 +3,18 @@ import { Scrypt } from '@adonisjs/hash/drivers/scrypt'
 import { eq } from 'drizzle-orm'
 import { spanOfPart } from '../../../core/circuit/placeOnPart'
 import { tankKind } from '../../../core/circuit/tankKinds'
+import { BALLOON_PRESSURE, balloonGirth } from '../../../core/leaktest/balloon'
 import { cautionsFor } from '../../../core/leaktest/cautions'
 import type { SoapMark } from '../../../core/leaktest/soap'
 import { throughputFromStandard } from '../../../core/quantity/standardLeakRate'
+import { normalAt } from '../../../core/standin/seededRandom'
 import { standInTank } from '../../../core/standin/standInTank'
 import type { HoldForm } from '../../../shared/schemas/hold'
 import type { NewJob } from '../../../shared/schemas/job'
 import type { RepairForm } from '../../../shared/schemas/repair'
 import { defaultPreferences, type Role } from '../../../shared/schemas/person'
 import type { HoldView, JobView } from '../../../shared/views'
+import { tieBalloon, typeGirth } from '../../services/balloons'
 import type { Actor } from '../../services/change'
 import { seedOf, standInFor, type HiddenTank } from '../../services/hiddenTank'
 import { setUpHold, stepHold } from '../../services/holds'
@@ -22,6 +25,7 @@ import { addFind, markPart, startSoap, stopSoap } from '../../services/soaps'
 import { database } from '../client'
 import { job, person } from '../schema'
 
+const HOUR = 3_600_000
 export const DEMO_PASSWORD = 'skerry-reach'
 const hasher = new Hash(new Scrypt({}))
 
@@ -102,6 +106,25 @@ export async function demoJob(actor: (at: Date) => Actor, opened: Date, facts: P
       await keepHidden()
     }
   }
-  return { id, hold, soap, repair }
+  /** A balloon that is still tied on: girths at hours since, of a tank that leaks so much, through a night. */
+  const balloon = async (name: string, tied: Date, rate: number, hours: number[]) => {
+    await readCautions(actor(tied), id, cautionsFor(view.craft.kind).map(caution => caution.key))
+    const balloonId = demoId(`${id} balloon ${name}`)
+    view = await tieBalloon(actor(tied), id, {
+      id: balloonId, volume: view.capacity, volumeUncertainty: view.capacity * 0.03, pressure: BALLOON_PRESSURE, girthUncertainty: 0.002, hasThermometer: true, hasBarometer: true, closures: {}, earlyReason: '',
+    })
+    const blown = 0.0048, start = { temperature: 290.6, pressure: 101_150 + BALLOON_PRESSURE }
+    for (const [k, hour] of hours.entries()) {
+      const temperature = start.temperature - 3.5 * Math.sin(Math.min(1, hour / 16) * Math.PI), barometer = 101_150 + 18 * hour
+      const lost = (leak: number) => mLmin(leak) * hour * 3600 / start.pressure
+      const volumeOf = (trapped: number, leak: number) => (trapped - lost(leak)) * temperature / start.temperature * start.pressure / (barometer + BALLOON_PRESSURE)
+      const measured = (volume: number, channel: number) => Math.round((balloonGirth(volume) + 0.0015 * normalAt(seedOf(balloonId), channel, k)) * 1000) / 1000
+      view = await typeGirth(actor(new Date(+tied + hour * HOUR)), balloonId, {
+        id: demoId(`${balloonId} ${hour}`), girth: measured(volumeOf(view.capacity + blown, rate + 0.12) - view.capacity, 0), controlGirth: measured(volumeOf(blown, 0.12), 1),
+        temperature: Math.round(temperature * 10) / 10, barometer: Math.round(barometer / 10) * 10,
+      })
+    }
+  }
+  return { id, hold, soap, repair, balloon }
 }
 
