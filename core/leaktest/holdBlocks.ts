@@ -24,7 +24,7 @@ export interface HoldBlock {
 }
 
 /** Blocks grow with time: so many a factor e beyond the first ten minutes, that settling is seen finely, and fewer after an hour, that a week costs little more than a day. */
-const BLOCKS_PER_E = { first: 112, later: 40 }
+const BLOCKS_PER_E = { first: 96, later: 32 }
 const FINE_TIME = 600 // s
 const FIRST_TIME = 3600 // s
 /** Fewer readings than this stay blocks of their own; from here on the neighbours tell a wild reading, below it the fit does. */

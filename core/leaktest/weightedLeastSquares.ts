@@ -31,13 +31,19 @@ export function normalEquations(columns: readonly Float64Array[], y: Float64Arra
   const weighted = new Float64Array(y.length)
   const right: number[] = []
   const matrix = columns.map(() => new Array<number>(columns.length).fill(0))
+  // What has settled is zero from there on, and is not added up.
+  const ends = columns.map(column => {
+    let end = column.length
+    while (end > 0 && column[end - 1] === 0) end--
+    return end
+  })
   for (let a = 0; a < columns.length; a++) {
-    multiply(weighted, weights, columns[a]!)
-    right.push(dot(weighted, y))
-    for (let b = 0; b <= a; b++) matrix[a]![b] = matrix[b]![a] = dot(weighted, columns[b]!)
+    multiply(weighted, weights, columns[a]!, ends[a]!)
+    right.push(dot(weighted, y, ends[a]!))
+    for (let b = 0; b <= a; b++) matrix[a]![b] = matrix[b]![a] = dot(weighted, columns[b]!, Math.min(ends[a]!, ends[b]!))
   }
-  multiply(weighted, weights, y)
-  return { matrix, right, square: dot(weighted, y) }
+  multiply(weighted, weights, y, y.length)
+  return { matrix, right, square: dot(weighted, y, y.length) }
 }
 
 /** The equations of a model that has some of the columns, in the order given. */
@@ -45,21 +51,21 @@ export const chooseColumns = ({ matrix, right, square }: NormalEquations, chosen
   matrix: chosen.map(a => chosen.map(b => matrix[a]![b]!)), right: chosen.map(a => right[a]!), square,
 })
 
-function multiply(into: Float64Array, a: Float64Array, b: Float64Array): void {
-  for (let i = 0; i < into.length; i++) into[i] = a[i]! * b[i]!
+function multiply(into: Float64Array, a: Float64Array, b: Float64Array, end: number): void {
+  for (let i = 0; i < end; i++) into[i] = a[i]! * b[i]!
 }
 
 /** Four sums side by side, which a processor adds up at once. */
-function dot(a: Float64Array, b: Float64Array): number {
+function dot(a: Float64Array, b: Float64Array, end: number): number {
   let s0 = 0, s1 = 0, s2 = 0, s3 = 0
-  const whole = a.length & ~3
+  const whole = end & ~3
   for (let i = 0; i < whole; i += 4) {
     s0 += a[i]! * b[i]!
     s1 += a[i + 1]! * b[i + 1]!
     s2 += a[i + 2]! * b[i + 2]!
     s3 += a[i + 3]! * b[i + 3]!
   }
-  for (let i = whole; i < a.length; i++) s0 += a[i]! * b[i]!
+  for (let i = whole; i < end; i++) s0 += a[i]! * b[i]!
   return s0 + s1 + s2 + s3
 }
 
