@@ -1,5 +1,6 @@
 import { chromium, type Page } from '@playwright/test'
-import type { BayRow, JobView } from '../shared/views'
+import { randomUUID } from 'node:crypto'
+import type { BayRow, JobView, KitItemView } from '../shared/views'
 
 /** Makes docs/screenshots anew from a running demo: npx tsx ops/screenshots.ts [address] */
 const address = process.argv[2] ?? 'http://127.0.0.1:4600'
@@ -10,8 +11,16 @@ interface Shot { name: string, path: string, width?: number, height?: number, da
 const first = await browser.newContext()
 await first.request.post(`${address}/api/session`, { data: { login: 'finn', password: 'skerry-reach' } })
 const rows = await (await first.request.get(`${address}/api/jobs`)).json() as BayRow[]
-const job = async (craft: string) => await (await first.request.get(`${address}/api/jobs/${rows.find(row => row.craft.includes(craft))!.id}`)).json() as JobView
-const [flyingBoat, pump, tug, tractor, generator] = [await job('SK-11'), await job('pump'), await job('tug'), await job('tractor'), await job('generator')]
+const job = async (craft: string) => await (await first.request.get(`${address}/api/jobs/${rows.find(row => `${row.craft}, ${row.tankName}`.includes(craft))!.id}`)).json() as JobView
+const [flyingBoat, pump, tug, generator] = [await job('SK-11, left'), await job('pump'), await job('tug'), await job('generator')]
+const right = await job('SK-11, right'), van = await job('van')
+const kit = await (await first.request.get(`${address}/api/kit`)).json() as KitItemView[]
+const fileHold = randomUUID()
+await first.request.post(`${address}/api/jobs/${van.id}/holds`, { data: {
+  id: fileHold, source: 'file', method: 'pressure-decay', volume: 0.064, volumeUncertainty: 0.002, testPressure: 3000, gaugeStep: 10, gaugeNoise: 6, hasThermometer: true, temperatureDoubt: 0.05, barometerDoubt: 40, rigLeak: 0, rigLeakDoubt: 0,
+} })
+/** A logger's file whose names say nothing. */
+const log = ['Elapsed;Ch 1;Ch 2', ...Array.from({ length: 181 }, (_, k) => [(k / 6).toFixed(3), (3.04 - 0.04 * (1 - Math.exp(-k / 14)) - 0.0009 * k + 0.004 * Math.sin(k * 7.7)).toFixed(3), (18.2 + k / 900).toFixed(2)].join(';').replaceAll('.', ','))].join('\n')
 await first.close()
 
 const phone = { width: 390, height: 844 }
@@ -22,15 +31,29 @@ const shots: Shot[] = [
   { name: 'complaint', path: '/jobs/new' },
   { name: 'job', path: `/jobs/${flyingBoat.id}` },
   { name: 'job-tablet', path: `/jobs/${flyingBoat.id}`, width: 820, height: 1180 },
-  { name: 'hold-setup', path: `/jobs/${tractor.id}/hold` },
+  { name: 'hold-setup', path: `/jobs/${pump.id}/hold`, height: 1280 },
   { name: 'bench', path: `/bench/${tug.holds[0]!.id}` },
   { name: 'bench-phone', path: `/bench/${tug.holds[0]!.id}`, ...phone, dark: true },
-  { name: 'result', path: `/bench/${pump.holds[0]!.id}` },
+  { name: 'result', path: `/bench/${pump.holds[0]!.id}`, height: 1500 },
   { name: 'soap', path: `/jobs/${generator.id}/soap`, before: async page => {
     const start = page.getByRole('button', { name: 'Start at the cap' })
     if (await start.isVisible()) await start.click()
     await page.getByRole('button', { name: /Left pinch seam/ }).click()
     await page.getByRole('button', { name: /^Foams/ }).click()
+  } },
+  { name: 'import', path: `/bench/${fileHold}`, height: 860, before: async page => {
+    await page.locator('input[type=file]').setInputFiles({ name: 'van-tuesday.csv', mimeType: 'text/csv', buffer: Buffer.from(log) })
+    for (const [column, meaning] of [['Elapsed', 'time, min'], ['Ch 1', 'pressure, kPa'], ['Ch 2', 'temperature, °C']] as const) {
+      await page.getByLabel(`What ${column} is`).click()
+      await page.getByRole('option', { name: meaning, exact: true }).click()
+    }
+  } },
+  { name: 'balloon', path: `/jobs/${right.id}/balloon` },
+  { name: 'reckoner', path: '/reckoner', height: 860 },
+  { name: 'shelf', path: '/shelf' },
+  { name: 'rig-check', path: `/shelf/rig/${kit.find(item => item.name === 'Short rig')!.id}`, before: async page => {
+    await page.getByRole('button', { name: 'Try it on a stand-in rig' }).click()
+    await page.waitForTimeout(14_000)
   } },
   { name: 'record', path: `/jobs/${pump.id}/record` },
   { name: 'sign-in', path: '/sign-in', signedOut: true },

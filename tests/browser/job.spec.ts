@@ -25,7 +25,7 @@ test('parts are renamed, added at a place and taken off; one with a leak stays',
   expect(after.indexOf('Heater standpipe')).toBe(9)
   expect(after).not.toContain('Long seam')
 
-  const bay = await jobOf(context, demo, 'Flying boat SK-11')
+  const bay = await jobOf(context, demo, 'Flying boat SK-11, left')
   await page.goto(`${demo.url}/jobs/${bay.id}`)
   await expect(page.getByText('What still stands')).toBeVisible()
   await page.keyboard.press('p')
@@ -91,7 +91,7 @@ test('retesting before the cure wants a reason, which the record shows', async (
 
 test('a repair shows its cure at once, and one too cold is refused', async ({ page, context, demo }) => {
   await enter(context, demo)
-  const job = await jobOf(context, demo, 'Flying boat SK-11')
+  const job = await jobOf(context, demo, 'Flying boat SK-11, left')
   await page.goto(`${demo.url}/jobs/${job.id}?repair=${job.leaks[1]!.id}`)
   const panel = page.getByRole('dialog', { name: 'Repair of leak 2' })
   await panel.getByLabel('Material').click()
@@ -146,7 +146,7 @@ test('a job that somebody else moves on moves here too', async ({ browser, demo 
 
 test('the record prints without the rooms around it', async ({ page, context, demo }) => {
   await enter(context, demo)
-  const job = await jobOf(context, demo, 'Flying boat SK-11')
+  const job = await jobOf(context, demo, 'Flying boat SK-11, left')
   await page.goto(`${demo.url}/jobs/${job.id}/record`)
   await expect(page.getByRole('article')).toBeVisible()
   await page.emulateMedia({ media: 'print' })

@@ -3,12 +3,17 @@
 import AxeBuilder from '@axe-core/playwright'
 import { enter, expect, jobOf, test } from '../support/test'
 import type { BrowserContext } from '@playwright/test'
+import type { BayRow, KitItemView } from '../../shared/views'
 import type { Shop } from '../support/shop'
 
 const sizes = { laptop: { width: 1280, height: 800 }, tablet: { width: 820, height: 1180 }, phone: { width: 390, height: 844 } }
 
 async function screens(context: BrowserContext, shop: Shop) {
-  const [bay, pump, tug, tractor, generator] = await Promise.all(['Flying boat SK-11', 'Fire pump 3', 'Glider tug', 'Beach tractor', 'Sprayer generator'].map(craft => jobOf(context, shop, craft)))
+  const [bay, pump, tug, tractor, generator] = await Promise.all(['Flying boat SK-11, left', 'Fire pump 3', 'Glider tug', 'Beach tractor', 'Sprayer generator'].map(craft => jobOf(context, shop, craft)))
+  const kit = await (await context.request.get(`${shop.url}/api/kit`)).json() as KitItemView[]
+  const rig = kit.find(item => item.facts.kind === 'rig')!.id
+  const rows = await (await context.request.get(`${shop.url}/api/jobs`)).json() as BayRow[]
+  const right = rows.find(row => row.tankName === 'right outer bay')!.id
   return [
     { name: 'Bay', path: '/', shows: 'New complaint' },
     { name: 'New complaint', path: '/jobs/new', shows: 'Open the job' },
@@ -19,6 +24,12 @@ async function screens(context: BrowserContext, shop: Shop) {
     { name: 'Running hold', path: `/bench/${tug!.holds[0]!.id}`, shows: 'What can be said so far' },
     { name: 'Result', path: `/bench/${pump!.holds[0]!.id}`, shows: 'What it says' },
     { name: 'Soap', path: `/jobs/${generator!.id}/soap`, shows: 'Start at the cap' },
+    { name: 'Shelf', path: '/shelf', shows: 'Test kit' },
+    { name: 'Rig check', path: '/shelf/rig/' + rig, shows: 'Rig check' },
+    { name: 'Reckoner', path: '/reckoner', shows: 'How long, and what it will see' },
+    { name: 'Meaning', path: '/reckoner?of=rate', shows: 'As air it is one round hole' },
+    { name: 'Scales', path: '/reckoner?of=scale', shows: 'Water column' },
+    { name: 'Balloon', path: `/jobs/${right}/balloon`, shows: 'What can be said so far' },
     { name: 'Record', path: `/jobs/${pump!.id}/record`, shows: 'Record of tests and repairs' },
     { name: 'Nothing here', path: '/jobs/00000000-0000-4000-8000-000000000000', shows: 'Nothing here' },
   ]

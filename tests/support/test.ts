@@ -26,7 +26,7 @@ export async function enter(context: BrowserContext, shop: Shop, login = 'finn')
 /** The job of a craft, as the server has it. */
 export async function jobOf(context: BrowserContext, shop: Shop, craft: string): Promise<JobView> {
   const rows = await (await context.request.get(`${shop.url}/api/jobs`)).json() as BayRow[]
-  return await (await context.request.get(`${shop.url}/api/jobs/${rows.find(row => row.craft === craft)!.id}`)).json() as JobView
+  return await (await context.request.get(`${shop.url}/api/jobs/${rows.find(row => `${row.craft}, ${row.tankName}`.startsWith(craft))!.id}`)).json() as JobView
 }
 
 /** Sets up a typed hold on a job through the API and starts it. */

@@ -1,0 +1,233 @@
+import { writeFileSync } from 'node:fs'
+import { estimateHold } from '../../core/leaktest/estimateHold'
+import { balloonGirth } from '../../core/leaktest/balloon'
+import type { BenchHold, ReadingView } from '../../shared/views'
+import { enter, expect, jobOf, test } from '../support/test'
+
+test('planned, rig checked, volume measured, held through a knock, and understood', async ({ page, context, demo }) => {
+  test.setTimeout(240_000)
+  await enter(context, demo)
+  await page.goto(`${demo.url}/shelf`)
+  const rig = page.getByRole('listitem').filter({ hasText: 'Long rig with tee' })
+  await expect(rig.getByText('never checked')).toBeVisible()
+  await rig.getByRole('link', { name: 'Check dead-ended' }).click()
+  await page.getByLabel('Pressure', { exact: true }).fill('12')
+  await page.getByRole('button', { name: 'Try it on a stand-in rig' }).click()
+  await expect(page.getByText('It is tight enough')).toBeVisible({ timeout: 60_000 })
+  await page.getByRole('button', { name: 'Keep this leak with the rig' }).click()
+  await expect(rig.getByText(/leaks .* mL\/min at 12\skPa/)).toBeVisible()
+
+  const job = await jobOf(context, demo, 'Beach tractor')
+  await page.goto(`${demo.url}/jobs/${job.id}/hold`)
+  await page.getByRole('button', { name: 'Stand-in tank' }).click()
+  const plan = page.getByRole('region', { name: 'How long, and what it will see' })
+  await expect(plan.getByText(/About .* shows 5 mL\/min/)).toBeVisible()
+  await page.getByRole('button', { name: 'Round dial' }).click()
+  await expect(page.getByText(/Round dial is past its calibration/)).toBeVisible()
+  await page.getByRole('button', { name: 'Grey digital' }).click()
+  await page.getByRole('button', { name: 'Skin probe' }).click()
+  await page.getByRole('button', { name: 'Shed barometer' }).click()
+  await page.getByRole('button', { name: 'Long rig with tee' }).click()
+  await expect(page.getByLabel('Leak of the rig itself')).not.toHaveValue('0')
+  const minutes = async () => Number(/About (\d+) min/.exec((await plan.textContent())!)![1])
+  const before = await minutes()
+  await page.getByLabel('Gas volume').fill('40')
+  await expect.poll(minutes).toBeLessThan(before)
+  await expect(plan.getByText(/Syringe of 100\smL/)).toBeVisible()
+  await page.getByLabel('Gas volume').fill('120')
+  await page.getByRole('button', { name: 'To the Bench' }).click()
+  await page.getByRole('button', { name: 'All of this is done' }).click()
+  await expect(page.getByText(/of Long rig with tee, checked .* taken off/)).toBeVisible()
+  await page.getByRole('button', { name: 'Air is in, start' }).click()
+  await page.getByRole('button', { name: '×60' }).click()
+  await expect(page.getByText('Leaking.')).toBeVisible({ timeout: 90_000 })
+
+  await page.keyboard.press('v')
+  const check = page.getByRole('dialog', { name: 'Volume check' })
+  await check.getByLabel('Pushed in').fill('500')
+  await check.getByLabel('Give or take').fill('3')
+  await check.getByRole('button', { name: 'It goes in now' }).click()
+  await expect(check.getByText('Effective volume')).toBeVisible({ timeout: 20_000 })
+  await expect(check.getByText(/they agree/)).toBeVisible({ timeout: 20_000 })
+  await check.getByRole('button', { name: 'Use what was measured' }).click()
+  await expect(check).toBeHidden()
+  await expect(page.getByText('The volume was measured:')).toBeVisible()
+
+  await page.keyboard.press('k')
+  await expect.poll(async () => (await demo.query(`select 1 from hold_mark where kind = 'knock'`)).rowCount).toBe(1)
+  await page.waitForTimeout(4000)
+  await page.keyboard.press('s')
+  await page.getByRole('button', { name: 'Stop it' }).click()
+  await expect(page.getByText('What it says')).toBeVisible()
+  await expect(page.getByText(/2 steps in the pressure/)).toBeVisible()
+  for (const part of ['With one thing otherwise', 'Readings off the fitted curve', 'Orifice leak only', 'Volume 10 % more', 'First reading less last, by hand']) await expect(page.getByText(part)).toBeVisible()
+  await expect(page.getByText(/of diesel a day if it stands 0.3 m above the leak/)).toBeVisible()
+
+  // The browser's worker, the server and this process say the same to the last digit.
+  const id = page.url().split('/').at(-1)!
+  const hold = await (await context.request.get(`${demo.url}/api/holds/${id}`)).json() as BenchHold
+  const readings = await (await context.request.get(`${demo.url}/api/holds/${id}/readings`)).json() as ReadingView[]
+  expect(estimateHold(hold.setup, readings, hold.marks)).toEqual(hold.estimate)
+  const live = await page.evaluate(() => document.querySelector('[data-rate]')?.getAttribute('data-rate'))
+  expect(live).toBe(String(hold.estimate!.leakRate))
+  const asItIs = page.getByRole('row', { name: /As it is/ })
+  await expect(asItIs).toContainText('leaking')
+})
+
+test('while it runs, the page’s own estimate is the server’s to the last digit', async ({ page, context, demo }) => {
+  await enter(context, demo)
+  const job = await jobOf(context, demo, 'Glider tug')
+  const id = job.holds[0]!.id
+  await page.goto(`${demo.url}/bench/${id}`)
+  const shown = async () => page.evaluate(() => document.querySelector('[data-rate]')?.getAttribute('data-rate'))
+  const atServer = async () => String((await (await context.request.get(`${demo.url}/api/holds/${id}/live`)).json() as { estimate: { leakRate: number } }).estimate.leakRate)
+  await expect.poll(async () => {
+    const [before, here, after] = [await atServer(), await shown(), await atServer()]
+    return here === before || here === after
+  }, { timeout: 30_000 }).toBe(true)
+})
+
+test('a file with columns that nobody knows is matched, shown, asked about and taken', async ({ page, context, demo }, info) => {
+  await enter(context, demo)
+  const job = await jobOf(context, demo, 'Library van')
+  await page.goto(`${demo.url}/jobs/${job.id}/hold`)
+  await page.getByRole('button', { name: 'A CSV file' }).click()
+  await page.getByRole('button', { name: 'To the Bench' }).click()
+  await page.getByRole('button', { name: 'All of this is done' }).click()
+  const file = (name: string, content: string | Buffer) => {
+    const path = info.outputPath(name)
+    writeFileSync(path, content)
+    return path
+  }
+  const input = page.locator('input[type=file]')
+  await input.setInputFiles(file('picture.csv', Buffer.from([0x89, 0x50, 0x4e, 0x47, 0, 0, 0xff, 0xfe, 1, 2])))
+  await expect(page.getByText('This file is not text.')).toBeVisible()
+  await input.setInputFiles(file('letter.csv', 'Dear shop,\nplease find a leak.\n'))
+  await expect(page.getByText('No table of readings was found.')).toBeVisible()
+  const rows = Array.from({ length: 121 }, (_, k) => `${(k / 4).toFixed(2)}\t${(3000 - k * 0.8 + 3 * Math.sin(k * 7)).toFixed(0)}\t18.2`)
+  await input.setInputFiles(file('unknown.txt', `Elapsed\tCh 1\tCh 2\n${[...rows.slice(60), ...rows.slice(0, 60)].join('\n')}\n`))
+  await expect(page.getByText('Say which is which.')).toBeVisible()
+  const say = async (column: string, meaning: string) => {
+    await page.getByLabel(`What ${column} is`).click()
+    await page.getByRole('option', { name: meaning, exact: true }).click()
+  }
+  await say('Elapsed', 'time, min')
+  await say('Ch 1', 'pressure, kPa')
+  await expect(page.getByText('121 readings over 30 min.')).toBeVisible()
+  await expect(page.getByText('They are not in order of time')).toBeVisible()
+  await expect(page.getByText(/The highest pressure is 3000\skPa.* In Pa it would fit/)).toBeVisible()
+  await expect(page.getByRole('button', { name: 'Take these readings' })).toBeHidden()
+  await say('Ch 1', 'pressure, Pa')
+  await say('Ch 2', 'temperature, °C')
+  await page.getByRole('button', { name: 'Take these readings' }).click()
+  await expect(page.getByText('What it says')).toBeVisible()
+  await expect(page.getByText('121 readings').first()).toBeVisible()
+})
+
+test('a logger sends with its key, wrong lines and floods are told, and a revoked key opens nothing', async ({ page, context, demo, playwright }) => {
+  await enter(context, demo, 'oda')
+  const job = await jobOf(context, demo, 'Fire pump 3')
+  await page.goto(`${demo.url}/jobs/${job.id}/hold`)
+  await page.getByRole('button', { name: 'A logger' }).click()
+  await page.getByRole('button', { name: 'To the Bench' }).click()
+  await page.getByLabel('What the logger is called').fill('Shed logger')
+  await page.getByRole('button', { name: 'Make a key' }).click()
+  const key = (await page.getByTestId('logger-key').textContent())!
+  const device = await playwright.request.newContext()
+  const send = (lines: string, bearer = key) => device.post(`${demo.url}/api/feed`, { data: Buffer.from(lines), headers: { 'authorization': `Bearer ${bearer}`, 'content-type': 'application/x-ndjson' } })
+  const line = (k: number) => `{"t": ${k}, "pressure_kPa": ${(5 - k / 5000).toFixed(4)}, "temperature_C": 18.2}`
+  expect((await send(line(0))).status()).toBe(409)
+  await page.getByRole('button', { name: 'Air is in, start' }).click()
+  await expect(page.getByText('Waiting for the logger’s first reading.')).toBeVisible()
+  const answer = await send([...Array.from({ length: 120 }, (_, k) => line(k)), 'nonsense', '{"t": 3}'].join('\n'))
+  expect(await answer.json()).toMatchObject({ taken: 120, known: 0, refused: 2 })
+  expect(await (await send(line(5))).json()).toMatchObject({ taken: 0, known: 1 })
+  await expect(page.getByRole('img', { name: /120 readings, from/ })).toBeVisible()
+  const refused: [string, string, number][] = [['not json at all', key, 422], [line(1), 'guess', 401], [Array.from({ length: 20_001 }, (_, k) => line(k)).join('\n'), key, 413]]
+  for (const [lines, bearer, status] of refused) {
+    const told = await send(lines, bearer)
+    expect(told.status()).toBe(status)
+    expect((await told.json() as { data: { message: string } }).data.message).toMatch(/\.$/)
+  }
+  expect((await device.post(`${demo.url}/api/feed`, { data: Buffer.from(line(1)) })).status()).toBe(401)
+  const flood = await Promise.all(Array.from({ length: 60 }, (_, k) => send(line(200 + k / 100))))
+  expect(flood.map(each => each.status()).every(status => status === 200 || status === 429)).toBe(true)
+  expect(flood.some(each => each.status() === 429)).toBe(true)
+  expect((await device.get(`${demo.url}/api/holds/${page.url().split('/').at(-1)}`, { headers: { authorization: `Bearer ${key}` } })).status()).toBe(401)
+  await page.getByRole('button', { name: 'Revoke' }).click()
+  await expect(page.getByText('revoked')).toBeVisible()
+  expect((await send(line(400))).status()).toBe(401)
+  expect((await device.get(`${demo.url}/api/health`)).ok()).toBe(true)
+  await device.dispose()
+})
+
+test('a balloon through a night: its girths, the weather, the verdict, and evidence', async ({ page, context, demo }) => {
+  await enter(context, demo)
+  const job = await jobOf(context, demo, 'Fire pump 3')
+  await page.goto(`${demo.url}/jobs/${job.id}/balloon`)
+  await page.getByRole('button', { name: 'It is tied on' }).click()
+  await expect(page.getByRole('heading', { name: 'Balloon 1' })).toBeVisible()
+  const girth = async (hours: number, volume: number, kelvin: number) => {
+    await page.getByLabel('Girth now').fill((balloonGirth(volume) * 1000).toFixed(0))
+    await page.getByLabel('Skin').fill((kelvin - 273.15).toFixed(1))
+    await page.getByLabel('Barometer').fill('1010')
+    await page.getByRole('button', { name: 'Add' }).click()
+    await expect(page.getByLabel('Girth now')).toHaveValue('')
+    // A night passes.
+    await demo.query(`update girth set at = at - interval '${24 - hours} hours' where at = (select max(at) from girth)`)
+    await demo.query(`update balloon set started_at = least(started_at, now() - interval '24 hours')`)
+  }
+  await page.getByLabel('Girth now').fill('20')
+  await page.getByRole('button', { name: 'Add' }).click()
+  await expect(page.getByText('Girth under 50 mm is no balloon. Check the unit.')).toBeVisible()
+  await girth(0, 0.0050, 291)
+  const night = (kelvin: number, hours: number) => (0.018 + 0.005) * kelvin / 291 - 0.018 - 0.15e-6 * 60 * hours
+  await girth(12, night(283, 12), 283)
+  await girth(24, night(290, 24), 290)
+  await page.reload()
+  await expect(page.getByText('Sealed.')).toBeVisible()
+  await expect(page.getByText(/taken off as rubber usually loses/)).toBeVisible()
+  await page.getByRole('button', { name: 'Take it off' }).click()
+  await expect(page.getByRole('button', { name: 'Tie another' })).toBeVisible()
+  await page.goto(`${demo.url}/jobs/${job.id}`)
+  await expect(page.getByRole('columnheader', { name: 'Balloon 1' })).toBeVisible()
+  await page.goto(`${demo.url}/jobs/${job.id}/record`)
+  await expect(page.getByRole('row', { name: /Balloon 1.*Sealed/ })).toBeVisible()
+})
+
+test('a column and a sensor are read as what they show', async ({ page, context, demo }) => {
+  await enter(context, demo)
+  const job = await jobOf(context, demo, 'Sprayer generator')
+  await page.goto(`${demo.url}/jobs/${job.id}/hold`)
+  await page.getByRole('button', { name: 'Typed by hand' }).click()
+  await page.getByRole('button', { name: 'Vacuum' }).click()
+  await page.getByRole('button', { name: 'A column’s height' }).click()
+  await page.getByLabel('Target pressure').fill('-2')
+  await expect(page.getByText(/204 mm are the target/)).toBeVisible()
+  await page.getByRole('button', { name: 'To the Bench' }).click()
+  await page.getByRole('button', { name: 'Air is out, start' }).click()
+  await page.getByLabel('Height between the levels').fill('200')
+  await expect(page.getByText(/= −1\.958 kPa/)).toBeVisible()
+  await page.keyboard.press('Enter')
+  await expect.poll(async () => (await demo.query(`select round(pressure) as pressure from reading r join hold h on h.id = r.hold_id where h.job_id = '${job.id}' and h.source = 'typed'`)).rows[0]?.pressure).toBe(-1958)
+})
+
+test('the Reckoner answers without a job, and says what it cannot', async ({ page, context, demo }) => {
+  await enter(context, demo, 'ines')
+  await page.goto(`${demo.url}/reckoner`)
+  await expect(page.getByText(/About .* shows 1 mL\/min/)).toBeVisible()
+  await page.getByLabel('Gas volume').fill('2000')
+  await page.getByLabel('Leak that matters').fill('0.2')
+  await expect(page.getByText('No hold of eight hours sees 0.2 mL/min here')).toBeVisible()
+  await expect(page.getByText(/What can see it: soap, half a minute a spot; under water/)).toBeVisible()
+  await page.getByLabel('Gas volume').fill('much')
+  await expect(page.getByText('Fill every field with a figure')).toBeVisible()
+  await page.keyboard.press('Escape')
+  await page.getByRole('button', { name: 'What a rate means' }).click()
+  await page.getByLabel('Measured at').fill('6.895')
+  await expect(page.getByText(/About 20 mL of petrol a day/)).toBeVisible()
+  await page.getByRole('button', { name: 'Balloon and weather' }).click()
+  await expect(page.getByText(/the weather alone takes 3\.6/)).toBeVisible()
+  await page.getByRole('button', { name: 'Column and sensor' }).click()
+  await expect(page.getByText(/is 2\.94\skPa/)).toBeVisible()
+})
