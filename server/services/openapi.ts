@@ -9,7 +9,7 @@ import { repairSchema, touchSchema } from '../../shared/schemas/repair'
 import { findSchema, soapMarkSchema, soapSchema } from '../../shared/schemas/soap'
 import type { Deed } from './may'
 
-interface RouteDescription { method: 'get' | 'post' | 'put' | 'patch' | 'delete', path: string, summary: string, who: Deed | 'anyone', body?: AnyObjectSchema }
+interface RouteDescription { method: 'get' | 'post' | 'put' | 'patch' | 'delete', path: string, summary: string, who: Deed | 'anyone' | 'device', body?: AnyObjectSchema }
 
 /** Every route of the server, in words. Quantities are SI, times milliseconds since 1970. */
 export const routes: readonly RouteDescription[] = [
@@ -45,7 +45,7 @@ export const routes: readonly RouteDescription[] = [
   { method: 'post', path: '/holds/{id}/volume', summary: 'Keep a volume check, and use it or not', who: 'work', body: volumeCheckSchema },
   { method: 'post', path: '/holds/{id}/keys', summary: 'Make a key with which a logger may send readings into this hold; it is told once', who: 'devices', body: deviceKeySchema },
   { method: 'delete', path: '/keys/{id}', summary: 'Revoke a logger’s key', who: 'devices' },
-  { method: 'post', path: '/feed', summary: 'Readings of a logger, newline-delimited JSON, its key as bearer token', who: 'anyone' },
+  { method: 'post', path: '/feed', summary: 'Readings of a logger, newline-delimited JSON, its key as bearer token', who: 'device' },
   { method: 'post', path: '/jobs/{id}/balloons', summary: 'Tie a balloon over an opening', who: 'work', body: balloonSchema },
   { method: 'post', path: '/balloons/{id}/girths', summary: 'Type a girth now', who: 'work', body: girthSchema },
   { method: 'post', path: '/balloons/{id}/stop', summary: 'Take a balloon off', who: 'work' },
@@ -62,7 +62,7 @@ export const routes: readonly RouteDescription[] = [
   { method: 'get', path: '/openapi', summary: 'This description', who: 'read' },
 ]
 
-const whoWords = { anyone: 'Without sign-in.', read: 'Everybody signed in.', work: 'Owner and technicians.', people: 'The owner.', devices: 'The owner.' }
+const whoWords = { anyone: 'Without sign-in.', read: 'Everybody signed in.', work: 'Owner and technicians.', people: 'The owner.', devices: 'The owner.', device: 'A logger with its key.' }
 
 /** The routes as an OpenAPI 3.1 document; bodies come from the schemas that check them. */
 export function openApiDocument() {
@@ -76,6 +76,7 @@ export function openApiDocument() {
         ...(parameters.length > 0 && { parameters }),
         ...(body && { requestBody: { required: true, content: { 'application/json': { schema: convertSchema(body) } } } }),
         ...(who === 'anyone' && { security: [] }),
+        ...(who === 'device' && { security: [{ logger: [] }] }),
         responses: {
           200: { description: 'Done' },
           ...(body && { 422: { description: 'A field is wrong; `data.fields` says which and how to mend it' } }),
@@ -87,7 +88,7 @@ export function openApiDocument() {
   return {
     openapi: '3.1.0',
     info: { title: 'Zinc Bell', version: '1', description: 'Quantities are SI and times milliseconds since 1970. Entries carry an id made by the caller, so that a repeated submit is one entry.' },
-    components: { securitySchemes: { session: { type: 'apiKey', in: 'cookie', name: 'zinc-bell' } } },
+    components: { securitySchemes: { session: { type: 'apiKey', in: 'cookie', name: 'zinc-bell' }, logger: { type: 'http', scheme: 'bearer' } } },
     security: [{ session: [] }],
     paths,
   }

@@ -69,7 +69,7 @@ test('retesting before the cure wants a reason, which the record shows', async (
   await expect(page.getByText(/Sender ring is curing\. Cured .*, then hold again\./)).toBeVisible()
   await page.keyboard.press('h')
   await expect(page.getByText('Leak 1 is still curing.')).toBeVisible()
-  await page.getByRole('button', { name: 'Typed from a gauge' }).click()
+  await page.getByRole('button', { name: 'Typed by hand' }).click()
   await page.getByRole('button', { name: 'To the Bench' }).click()
   await expect(page.getByText('Say why you test before the repair has cured').first()).toBeVisible()
   await page.getByLabel('Why test now').fill('owner wants to sail on the tide')
@@ -164,7 +164,7 @@ test('finding a job by its words, and finding none', async ({ page, context, dem
   await page.getByLabel('Find a job').fill('submarine')
   await expect(page.getByText('No job fits “submarine”.')).toBeVisible()
   await page.getByRole('button', { name: 'Show all' }).click()
-  await expect(page.locator('main li')).toHaveCount(7)
+  await expect(page.locator('main li')).toHaveCount(8)
 })
 
 test('when the server is away a page says so and tries again', async ({ page, context, demo }) => {

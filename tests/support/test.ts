@@ -47,3 +47,11 @@ export async function choose(page: Page, label: string, item: string) {
   await page.getByLabel(label).click()
   await page.getByRole('option', { name: item }).click()
 }
+
+/** Reads the cautions where the page asks for it: a job that another test has used has them read. */
+export async function readCautions(page: Page) {
+  const done = page.getByRole('button', { name: 'All of this is done' })
+  const ready = page.getByRole('button', { name: /Air is (in|out), start|It is tied on/ })
+  await expect(done.or(ready)).toBeVisible()
+  if (await done.isVisible()) await done.click()
+}
