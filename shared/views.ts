@@ -53,8 +53,8 @@ export interface HoldView {
   struck: string | null
 }
 
-/** A hold as the Bench shows it. */
-export interface BenchHold extends HoldView { marks: MarkView[], readingCount: number, deviceKeys: DeviceKeyView[] }
+/** A hold as the Bench shows it. A long one stays on the server: the page gets its curve thinned and the estimate as it stands. */
+export interface BenchHold extends HoldView { marks: MarkView[], isLong: boolean, deviceKeys: DeviceKeyView[] }
 
 export interface DeviceKeyView { id: string, name: string, by: string, createdAt: number, revokedAt: number | null }
 

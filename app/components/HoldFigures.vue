@@ -6,6 +6,8 @@ import type { BenchHold } from '#shared/views'
 const props = defineProps<{ hold: BenchHold, job: JobView, readings: ReadingView[], held: number, note: string }>()
 const { figure, short, unit } = useQuantities()
 const last = computed(() => props.readings.at(-1))
+/** The latest reading that has a channel: a logger may read its thermometer less often. */
+const latest = (channel: 'temperature' | 'barometer') => props.readings.findLast(reading => reading[channel] !== undefined)?.[channel]
 
 /** What a channel has gained since its first reading. */
 function change(channel: 'temperature' | 'barometer', kind: QuantityKind, digits: number): string {
@@ -23,12 +25,12 @@ const tiles = computed(() => {
   return [
     { name: 'Pressure', ...shown('pressure', reading?.pressure), note: `limit ${short('pressure', job.pressureLimit)}` },
     {
-      name: 'Skin', ...shown('temperature', reading?.temperature),
-      note: hold.hasThermometer || reading?.temperature !== undefined ? change('temperature', 'temperatureChange', 2) : `no thermometer: ±${short('temperatureChange', temperatureChangeUncertainty)}`,
+      name: 'Skin', ...shown('temperature', latest('temperature')),
+      note: hold.hasThermometer || latest('temperature') !== undefined ? change('temperature', 'temperatureChange', 2) : `no thermometer: ±${short('temperatureChange', temperatureChangeUncertainty)}`,
     },
     {
-      name: 'Barometer', ...shown('weather', reading?.barometer),
-      note: hold.hasBarometer || reading?.barometer !== undefined ? change('barometer', 'weather', 1) : `no barometer: ±${short('weather', barometerChangeUncertainty)}`,
+      name: 'Barometer', ...shown('weather', latest('barometer')),
+      note: hold.hasBarometer || latest('barometer') !== undefined ? change('barometer', 'weather', 1) : `no barometer: ±${short('weather', barometerChangeUncertainty)}`,
     },
     { name: 'Held for', value: durationText(props.held), unit: '', note: props.note },
   ]

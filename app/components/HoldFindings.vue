@@ -6,7 +6,6 @@ import type { BenchHold } from '#shared/views'
 /** What the estimate did with the readings: left out, stepped, settled, corrected. */
 const props = defineProps<{ hold: BenchHold, estimate: HoldEstimate, readings: ReadingView[] }>()
 const { short } = useQuantities()
-const last = computed(() => props.readings.at(-1))
 const MOST_NAMED = 4
 
 const ignored = computed(() => {
@@ -37,8 +36,8 @@ const checked = computed(() => {
 const corrected = computed(() => {
   const { setup } = props.hold
   const named = [
-    last.value?.temperature !== undefined && 'temperature',
-    last.value?.barometer !== undefined && 'weather',
+    props.readings.some(reading => reading.temperature !== undefined) && 'temperature',
+    props.readings.some(reading => reading.barometer !== undefined) && 'weather',
     setup.rigLeak > 0 && 'the rig’s leak',
     setup.space.wallGive > 0 && 'wall give',
     setup.wetted && 'fuel left in the tank, as doubt',
@@ -51,7 +50,7 @@ const viscous = computed(() => Math.round(props.estimate.viscousWeight * 100))
 <template>
   <div class="sheet space-y-1.5">
     <h2>What was found in the readings</h2>
-    <p>{{ estimate.readings }} readings{{ ignored }}.</p>
+    <p>{{ estimate.readings.toLocaleString('en') }} readings{{ ignored }}.</p>
     <p v-if="steps">{{ steps }}</p>
     <p>{{ settling }}</p>
     <p v-if="jumps" class="unsure font-medium">{{ jumps }}</p>

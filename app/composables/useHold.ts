@@ -5,8 +5,6 @@ import type { WhatIf } from '#core/leaktest/whatIf'
 import { holdTimeAt } from '#shared/holdClock'
 import type { BenchHold, CurveView, LiveView, ReadingView } from '#shared/views'
 
-/** A hold with more readings than this stays on the server: the page gets its curve thinned and the estimate as it stands. */
-const LONG = 20_000
 const LONG_EVERY = 3000 // ms between two looks at a long hold that runs
 
 /** A hold with its readings as they come, those still on their way included, and the live estimate: from the worker, or from the server when it is long. */
@@ -30,7 +28,7 @@ export function useHold(id: string) {
   }
   onScopeDispose(() => worker.terminate())
   const tell = (message: ToHoldWorker) => worker.postMessage(JSON.parse(JSON.stringify(message)))
-  const isLong = computed(() => (hold.value?.readingCount ?? 0) > LONG)
+  const isLong = computed(() => hold.value?.isLong ?? false)
 
   function add(fresh: ReadingView[]) {
     if (fresh.length === 0 && known.size > 0 && live.value) return

@@ -1,4 +1,4 @@
-import { readingsFromCsv, ReadingsFileError, readingsTable } from './readingsCsv'
+import { readingsFromCsv, readingsFromLongCsv, ReadingsFileError, readingsTable } from './readingsCsv'
 
 const at = (text: string) => readingsFromCsv(text)
 function failure(text: string): ReadingsFileError {
@@ -87,5 +87,25 @@ describe('a file whose columns nobody knows', () => {
   test('is not a table at all', () => {
     expect(() => readingsTable('a letter\nto somebody\n')).toThrow('No table of readings')
     expect(() => readingsTable('\uFFFD\uFFFD%PDF')).toThrow('not text')
+  })
+})
+
+describe('a long file', () => {
+  const row = (k: number) => `${k},${(5 - k / 1e6).toFixed(6)},${k % 1000 === 7 ? '"a knock,\nthen quiet"' : ''}`
+  const count = 60_000
+  const text = ['time_s,pressure_kPa,event', ...Array.from({ length: count }, (_, k) => row(k))].join('\r\n')
+  test('is read in pieces that cut no quoted cell, with others getting a turn', async () => {
+    let turns = 0
+    const readings = await readingsFromLongCsv(text, undefined, () => { turns++; return Promise.resolve() })
+    expect(turns).toBeGreaterThan(2)
+    expect(readings).toHaveLength(count)
+    expect(readings[count - 1]).toEqual({ t: count - 1, pressure: expect.closeTo(4940, 0) as number })
+    expect(readings.filter(reading => reading.event)).toHaveLength(60)
+    expect(readings[50_007]).toMatchObject({ t: 50_007, event: 'a knock,\nthen quiet' })
+    expect(readingsFromCsv(text)).toEqual(readings)
+  })
+  test('names the row at fault far down', () => {
+    const plain = ['time_s,pressure_kPa', ...Array.from({ length: count }, (_, k) => `${k},${k === 55_555 ? 'wet' : 5}`)].join('\n')
+    expect(() => readingsFromCsv(plain)).toThrow('Row 55557, column pressure_kPa: “wet”')
   })
 })

@@ -136,43 +136,91 @@ function firstLines(text: string, most: number): string[] {
  * @throws ReadingsFileError naming the row and column
  */
 export function readingsFromCsv(text: string, meanings?: readonly (ColumnMeaning | null)[]): Reading[] {
+  const pieces = readInPieces(text, meanings)
+  for (;;) {
+    const { done, value } = pieces.next()
+    if (done) return value
+  }
+}
+
+/**
+ * The same for a file so long that whoever else waits should get a turn in between.
+ * @param pause resolves when it may go on
+ */
+export async function readingsFromLongCsv(text: string, meanings: readonly (ColumnMeaning | null)[] | undefined, pause: () => Promise<void>): Promise<Reading[]> {
+  const pieces = readInPieces(text, meanings)
+  for (;;) {
+    const { done, value } = pieces.next()
+    if (done) return value
+    await pause()
+  }
+}
+
+/** Characters that are read at once: some ten thousand rows. */
+const PIECE = 400_000
+
+function* readInPieces(text: string, meanings?: readonly (ColumnMeaning | null)[]): Generator<void, Reading[]> {
   const table = readingsTable(text)
   const { delimiter, header, firstLine } = table
   const columns: Column[] = (meanings ?? table.meanings).flatMap((meaning, index) => (meaning && index < header.length ? [{ meaning, index, name: header[index]!.trim() }] : []))
   mustBeWhole(columns, firstLine)
-  const parsed = Papa.parse<string[]>(text.replace(/^\uFEFF/, ''), { delimiter, skipEmptyLines: false })
-  const broken = parsed.errors.find(error => error.type === 'Quotes')
-  if (broken) throw new ReadingsFileError(`Row ${1 + (broken.row ?? 0)} has a quote that is not closed.`, 1 + (broken.row ?? 0))
   const readings: Reading[] = []
-  let firstClock: number | undefined
-  for (let k = firstLine; k < parsed.data.length; k++) {
-    const cells = parsed.data[k]!
-    if (cells.every(cell => cell.trim() === '')) continue
-    const row = k + 1
-    const reading: Partial<Reading> = {}
-    for (const { meaning, index, name } of columns) {
-      const cell = (cells[index] ?? '').trim()
-      const { field } = meaning
-      if (field === 'event') {
-        if (cell) reading.event = cell
-      }
-      else if (field === 'clock') {
-        const clock = Date.parse(cell)
-        if (!Number.isFinite(clock)) throw new ReadingsFileError(`Row ${row}, column ${name}: “${cell}” is not a date and time like 2026-03-01T09:30:00Z.`, row, name)
-        firstClock ??= clock
-        reading.t = (clock - firstClock) / 1000
-      }
-      else if (cell !== '' || field === 't' || field === 'pressure') {
-        const value = parseNumber(cell)
-        if (value === null) throw new ReadingsFileError(`Row ${row}, column ${name}: ${cell ? `“${cell}” is not a number` : 'the value is missing'}.`, row, name)
-        reading[field] = toSi(meaning, value)
-      }
+  const clock = { first: null as number | null }
+  let row = 0
+  for (let from = text.startsWith('\uFEFF') ? 1 : 0; from < text.length;) {
+    const to = endOfPiece(text, from)
+    const parsed = Papa.parse<string[]>(text.slice(from, to), { delimiter, skipEmptyLines: false })
+    const broken = parsed.errors.find(error => error.type === 'Quotes')
+    if (broken) throw new ReadingsFileError(`Row ${row + 1 + (broken.row ?? 0)} has a quote that is not closed.`, row + 1 + (broken.row ?? 0))
+    // A piece that ends with its line's end has an empty line after it that the file does not.
+    const count = to < text.length ? parsed.data.length - 1 : parsed.data.length
+    for (let k = 0; k < count; k++) {
+      row++
+      const cells = parsed.data[k]!
+      if (row <= firstLine || cells.every(cell => cell.trim() === '')) continue
+      readings.push(readRow(cells, columns, row, clock))
     }
-    if (reading.pressure! <= -pascalsPer.bar) throw new ReadingsFileError(`Row ${row}, column pressure: ${(reading.pressure! / 1000).toFixed(1)} kPa is below a perfect vacuum. Is the unit in the column's name right?`, row, 'pressure')
-    readings.push(reading as Reading)
+    from = to
+    yield
   }
   if (readings.length === 0) throw new ReadingsFileError('This file has column names but no readings under them.')
   return readings
+}
+
+/** The end of a line about a piece further on, and of none that is quoted. */
+function endOfPiece(text: string, from: number): number {
+  const quoted = text.includes('"')
+  for (let at = from + PIECE; at < text.length;) {
+    const end = text.indexOf('\n', at)
+    if (end < 0) break
+    if (!quoted || (text.slice(from, end).split('"').length - 1) % 2 === 0) return end + 1
+    at = end + 1
+  }
+  return text.length
+}
+
+function readRow(cells: string[], columns: readonly Column[], row: number, clock: { first: number | null }): Reading {
+  const reading: Partial<Reading> = {}
+  for (const { meaning, index, name } of columns) {
+    const cell = (cells[index] ?? '').trim()
+    const { field } = meaning
+    if (field === 'event') {
+      if (cell) reading.event = cell
+    }
+    else if (field === 'clock') {
+      const at = Date.parse(cell)
+      if (!Number.isFinite(at)) throw new ReadingsFileError(`Row ${row}, column ${name}: “${cell}” is not a date and time like 2026-03-01T09:30:00Z.`, row, name)
+      clock.first ??= at
+      reading.t = (at - clock.first) / 1000
+    }
+    else if (cell !== '' || field === 't' || field === 'pressure') {
+      const value = parseNumber(cell)
+      if (value === null) throw new ReadingsFileError(`Row ${row}, column ${name}: ${cell ? `“${cell}” is not a number` : 'the value is missing'}.`, row, name)
+      reading[field] = toSi(meaning, value)
+    }
+  }
+  if (reading.pressure! <= -pascalsPer.bar) throw new ReadingsFileError(`Row ${row}, column pressure: ${(reading.pressure! / 1000).toFixed(1)} kPa is below a perfect vacuum. Is the unit in the column's name right?`, row, 'pressure')
+  return reading as Reading
 }
 
 /** @throws ReadingsFileError when time or pressure is missing, or two columns give the same thing */

@@ -13,6 +13,13 @@ export const marksOf = (reader: Pick<Transaction, 'select'>, id: string): Promis
 
 export const countReadings = async (id: string): Promise<number> => (await database().$count(reading, eq(reading.holdId, id)))
 
+/** From this many readings on a hold is long: too many to be sent to a page. */
+const LONG = 20_000
+export async function isLong(id: string): Promise<boolean> {
+  const [beyond] = await database().select({ t: reading.t }).from(reading).where(eq(reading.holdId, id)).offset(LONG).limit(1)
+  return beyond !== undefined
+}
+
 /** Readings of a hold after a time (s). */
 export async function holdReadings(id: string, after: number): Promise<ReadingView[]> {
   const rows = await database().select().from(reading).where(and(eq(reading.holdId, id), gt(reading.t, after))).orderBy(asc(reading.t))
@@ -75,13 +82,23 @@ const BUCKETS = 1500
 
 /** A hold's curve thinned so that no spike is hidden: of each bucket of time the lowest and the highest pressure, and its mean surroundings. */
 export async function holdCurve(id: string): Promise<ReadingView[]> {
-  const { rows } = await database().execute<{ t: number, low: number, high: number, temperature: number | null, barometer: number | null, width: number }>(sql`
-    with span as (select min(t) as start, greatest(max(t) - min(t), 1e-9) as length from reading where hold_id = ${id})
-    select min(t) as t, min(pressure) as low, max(pressure) as high, avg(temperature) as temperature, avg(barometer) as barometer, (max(t) - min(t)) as width
-    from reading, span where hold_id = ${id}
-    group by floor((t - start) / length * ${BUCKETS}) order by 1`)
-  return rows.flatMap(({ t, low, high, temperature, barometer, width }) => {
+  // The ends first and by themselves: in one query with the rest, a table that nobody has analysed yet is read once a row.
+  const ends = await database().execute<{ start: number | null, finish: number | null }>(sql`select min(t) as start, max(t) as finish from reading where hold_id = ${id}`)
+  const { start, finish } = ends.rows[0]!
+  if (start === null || finish === null) return []
+  const width = Math.max(1e-9, finish - start) / BUCKETS
+  const { rows } = await database().execute<{ bucket: number, low: number, high: number, temperature: number | null, barometer: number | null }>(sql`
+    select floor((t - ${start}::float8) / ${width}::float8)::int as bucket, min(pressure) as low, max(pressure) as high, avg(temperature) as temperature, avg(barometer) as barometer
+    from reading where hold_id = ${id} group by 1 order by 1`)
+  return rows.flatMap(({ bucket, low, high, temperature, barometer }) => {
     const around = { ...(temperature !== null && { temperature }), ...(barometer !== null && { barometer }) }
+    const t = start + bucket * width
     return low === high ? [{ t, pressure: low, ...around }] : [{ t, pressure: low, ...around }, { t: t + width / 2, pressure: high, ...around }]
   })
+}
+
+const LONG_FILE = 50_000
+/** Tells the database how much has come in at once, so that it plans for a long table and not a short one. */
+export async function analyseAfter(count: number): Promise<void> {
+  if (count > LONG_FILE) await database().execute(sql`analyze reading`)
 }

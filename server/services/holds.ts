@@ -12,7 +12,7 @@ import { hangBell, takeOffBell } from './bells'
 import { change, lockJob, tell, type Actor } from './change'
 import { keysOf } from './deviceKeys'
 import { inventHiddenTank } from './hiddenTank'
-import { countReadings, marksOf } from './holdReadings'
+import { isLong, marksOf } from './holdReadings'
 import { loadJob } from './jobs'
 import { mustBeKit } from './kit'
 import { estimateOf, forgetLive, liveEstimate } from './liveHolds'
@@ -22,12 +22,12 @@ import { hangLookIfSealed, mustHaveReasonIfEarly } from './tests'
 /** Doubt in how much a kind of tank gives, as a share of it: makers' walls vary that much. A volume check does better. */
 const WALL_GIVE_DOUBT = 0.2
 
-/** A hold with its marks, how many readings it has and who may send more. @throws Refusal 404 */
+/** A hold with its marks, whether it is long, and who may send to it. @throws Refusal 404 */
 export async function loadHold(id: string): Promise<BenchHold> {
   const [row] = await database().select({ jobId: hold.jobId }).from(hold).where(eq(hold.id, id))
   if (!row) throw notFound('hold')
   const view = (await loadJob(row.jobId)).holds.find(each => each.id === id)!
-  return { ...view, marks: await marksOf(database(), id), readingCount: await countReadings(id), deviceKeys: await keysOf(id) }
+  return { ...view, marks: await marksOf(database(), id), isLong: await isLong(id), deviceKeys: await keysOf(id) }
 }
 
 /**

@@ -77,6 +77,7 @@ describe('a hold that is read live', () => {
     expect(await takeReadings(hold.id, long)).toBe(30_000)
     expect(await takeReadings(hold.id, long.slice(500, 700))).toBe(0)
     expect(await countReadings(hold.id)).toBe(30_000)
+    expect((await loadHold(hold.id)).isLong).toBe(true)
     const curve = await holdCurve(hold.id)
     expect(curve.length).toBeLessThan(3200)
     const spike = curve.find(point => point.pressure === 9000)!
@@ -198,7 +199,8 @@ describe('a file', () => {
     const text = `time_s;pressure_kPa\n${rows(1000)}`
     expect((await refusal(takeFile(technician(), hold.id, { text, unitConfirmed: false }))).fields.unitConfirmed).toContain('In Pa it would fit')
     const taken = await takeFile(technician(), hold.id, { text, unitConfirmed: false, columns: [{ field: 't', unit: 's' }, { field: 'pressure', unit: 'Pa' }] })
-    expect(taken.readingCount).toBe(30)
+    expect(taken.estimate!.readings).toBe(30)
+    expect(taken.isLong).toBe(false)
     const meant = await fileHold()
     expect((await takeFile(technician(), meant.id, { text, unitConfirmed: true })).state).toBe('stopped')
   })

@@ -1,6 +1,6 @@
 import { eq } from 'drizzle-orm'
 import type { Reading } from '../../core/leaktest/hold'
-import { readingsFromCsv, ReadingsFileError, readingsTable, type ColumnMeaning } from '../../core/leaktest/readingsCsv'
+import { readingsFromLongCsv, ReadingsFileError, readingsTable, type ColumnMeaning } from '../../core/leaktest/readingsCsv'
 import { unitDoubt } from '../../core/leaktest/unitDoubt'
 import { inKilopascals } from '../../shared/limits'
 import type { FileForm } from '../../shared/schemas/hold'
@@ -8,7 +8,7 @@ import type { BenchHold } from '../../shared/views'
 import { database } from '../db/client'
 import { hold } from '../db/schema'
 import { change, tell, type Actor } from './change'
-import { insertReadings } from './holdReadings'
+import { analyseAfter, insertReadings } from './holdReadings'
 import { loadHold, stop } from './holds'
 import { addLive, estimateOf } from './liveHolds'
 import { notFound, Refusal, refuseField } from './refusal'
@@ -44,7 +44,7 @@ export async function takeReadings(id: string, readings: readonly Reading[], per
 export async function takeFile(actor: Actor, id: string, form: FileForm): Promise<BenchHold> {
   const before = await loadHold(id)
   if (before.source !== 'file') throw new Refusal(409, 'This hold was set up for other readings. Set up one from a file.')
-  const readings = readFile(form)
+  const readings = await readFile(form)
   if (!form.unitConfirmed) mustBeInItsUnit(form, readings, before.setup.testPressure)
   await change(actor, { verb: 'took a file of readings', jobId: before.jobId, subjectId: id, detail: { readings: readings.length } }, async (tx, now) => {
     const [row] = await tx.select().from(hold).where(eq(hold.id, id))
@@ -57,14 +57,15 @@ export async function takeFile(actor: Actor, id: string, form: FileForm): Promis
     await stop(tx, { ...row, clock: { anchoredAt: +now, anchor: length, speed: 0 } }, now)
     return true
   })
+  await analyseAfter(readings.length)
   return loadHold(id)
 }
 
 const columnsOf = ({ columns }: FileForm) => columns as (ColumnMeaning | null)[] | undefined
 
-function readFile(form: FileForm): Reading[] {
+async function readFile(form: FileForm): Promise<Reading[]> {
   try {
-    return readingsFromCsv(form.text, columnsOf(form))
+    return await readingsFromLongCsv(form.text, columnsOf(form), () => new Promise(done => { setImmediate(done) }))
   }
   catch (error) {
     if (error instanceof ReadingsFileError) throw refuseField('file', error.message)

@@ -66,7 +66,7 @@ for (const [size, viewport] of Object.entries(sizes)) {
     }
     if (size === 'phone') {
       await page.goto(demo.url)
-      await page.getByRole('button', { name: /Sprayer generator, leak 1 cured/ }).tap()
+      await page.getByRole('button', { name: / rings / }).first().tap()
       await expect(page.getByRole('dialog', { name: 'Bells' })).toBeVisible()
     }
     await context.close()

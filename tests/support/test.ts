@@ -55,3 +55,13 @@ export async function readCautions(page: Page) {
   await expect(done.or(ready)).toBeVisible()
   if (await done.isVisible()) await done.click()
 }
+
+/** The job of a craft with nothing running on it: tests of one file share a shop. */
+export async function freeJobOf(context: BrowserContext, shop: Shop, craft: string): Promise<JobView> {
+  const job = await jobOf(context, shop, craft)
+  for (const hold of job.holds.filter(each => each.state === 'settling' || each.state === 'reading')) {
+    const answer = await context.request.post(`${shop.url}/api/holds/${hold.id}/step`, { data: { to: 'stopped' } })
+    expect(answer.ok()).toBe(true)
+  }
+  return job
+}

@@ -38,7 +38,11 @@ const mark = (kind: MarkKind) => save(async () => take(await callApi<BenchHold>(
 const setSpeed = (speed: number) => save(async () => take(await callApi<BenchHold>(`holds/${id}/speed`, 'POST', { speed })))
 
 const last = computed(() => readings.value.at(-1))
-const heldFor = computed(() => (running.value ? held.value : (last.value?.t ?? 0) - (readings.value[0]?.t ?? 0)))
+/** A logger's clock may run ahead of the hold's. */
+const heldFor = computed(() => {
+  const read = (last.value?.t ?? 0) - (readings.value[0]?.t ?? 0)
+  return running.value ? Math.max(held.value, read) : read
+})
 const over = computed(() => job.value && last.value && running.value && Math.abs(last.value.pressure) > job.value.pressureLimit)
 const look = computed(() => (estimate.value ? verdictLook(estimate.value.verdict) : 'unsure'))
 
@@ -163,7 +167,7 @@ useActionKeys('Bench', [
           <BudgetBars :budget="estimate.budget" :words="budgetWords" />
         </div>
         <HoldFindings :hold="hold" :estimate="estimate" :readings="readings" />
-        <div class="sheet">
+        <div class="sheet" :class="running && 'md:col-span-2'">
           <h2 class="mb-1">What {{ rateText(estimate.leakRate) }} mL/min means</h2>
           <RateMeaning :rate="estimate.leakRate" :pressure="hold.setup.testPressure" :fuel="job.fuel" />
         </div>

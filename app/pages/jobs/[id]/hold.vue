@@ -167,7 +167,7 @@ const sourceHelp = {
         </div>
         <div v-if="kit?.length" class="mb-4 space-y-2.5">
           <div v-for="{ slot, name } in slots" :key="slot" class="flex flex-wrap items-center gap-2" role="group" :aria-label="name">
-            <span class="w-28 shrink-0 font-medium">{{ name }}</span>
+            <span class="w-28 shrink-0 font-medium max-sm:basis-full">{{ name }}</span>
             <UButton
               v-for="item in of(slot)" :key="item.id" type="button" color="neutral" :variant="draft.kit[slot] === item.id ? 'solid' : 'outline'" :aria-pressed="draft.kit[slot] === item.id" class="min-h-11"
               @click="choose(slot, item)"
