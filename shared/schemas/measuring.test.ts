@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto'
-import { ValidationError, type AnyObjectSchema } from 'yup'
+import { type ValidationError, type AnyObjectSchema } from 'yup'
 import { readingProblem } from '../readingBounds'
 import { balloonSchema, girthSchema } from './balloon'
 import { fileSchema, holdSchema, markSchema, volumeCheckSchema } from './hold'
