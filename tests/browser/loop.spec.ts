@@ -93,7 +93,7 @@ test('a new shop, one tank: from the complaint to sealed, on the stand-in', asyn
   await page.getByRole('button', { name: 'To the Bench' }).click()
   await page.getByRole('button', { name: 'Air is in, start' }).click()
   await page.getByRole('button', { name: '×60' }).click()
-  await expect(page.getByText('Sealed.')).toBeVisible({ timeout: 150_000 })
+  await expect(page.getByText('Sealed.', { exact: true })).toBeVisible({ timeout: 150_000 })
   await page.keyboard.press('s')
   await page.getByRole('button', { name: 'Stop it' }).click()
   await page.getByRole('link', { name: 'To the job' }).click()
