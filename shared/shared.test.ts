@@ -3,6 +3,7 @@ import { holdTimeAt, withSpeed } from './holdClock'
 import { descentOf, isSimulated, jobEntries, jobStanding, latestFind, runningTest } from './jobEntries'
 import { factsOf } from './jobFacts'
 import { curingLeaks, inKilopascals, overLimit } from './limits'
+import { jobView, partView } from './jobView.fixture'
 import type { FindView, HoldView, JobView, SoapView } from './views'
 
 const estimate = (verdict: 'sealed' | 'leaking' | 'cannot-tell') => ({
@@ -10,18 +11,14 @@ const estimate = (verdict: 'sealed' | 'leaking' | 'cannot-tell') => ({
   budget: { readings: 0, temperature: 0, barometer: 0, volume: 0, wallGive: 0, law: 0, rig: 0 }, readings: 9, ignored: [], steps: [], settling: null, viscousWeight: 1, thermometerJumps: [], emptyAt: null, engine: '1',
 })
 const hold = (number: number, at: number | null, verdict: 'sealed' | 'leaking' | 'cannot-tell', change: Partial<HoldView> = {}): HoldView => ({
-  id: `h${number}`, jobId: 'j', number, state: at === null ? 'reading' : 'stopped', source: 'typed', closures: {}, reached: ['a', 'b'], hasThermometer: false, hasBarometer: false, earlyReason: null,
+  id: `h${number}`, jobId: 'j', number, state: at === null ? 'reading' : 'stopped', source: 'typed', closures: {}, links: {}, reached: ['a', 'b'], hasThermometer: false, hasBarometer: false, earlyReason: null,
   setup: { method: 'pressure-decay', space: { volume: 0.02, wallGive: 0 }, volumeUncertainty: 0, wallGiveUncertainty: 0, gauge: { resolution: 1, noise: 1 }, temperatureChangeUncertainty: 0, barometerChangeUncertainty: 0, testPressure: 5000, limit: throughputFromStandard(1), rigLeak: 0, rigLeakUncertainty: 0 },
   by: 'Finn', createdAt: 0, clock: null, settledAt: null, stoppedAt: at, estimate: at === null ? null : estimate(verdict), noEstimate: null, scale: { kind: 'gauge' }, kit: {}, volumeChecks: [], struck: null, ...change,
 })
-const soap = (number: number, at: number, marks: SoapView['marks'], change: Partial<SoapView> = {}): SoapView => ({ id: `s${number}`, number, pressure: 5000, earlyReason: null, by: 'Finn', startedAt: at, stoppedAt: at, marks, struck: null, ...change })
-const find = (id: string, at: number, change: Partial<FindView> = {}): FindView => ({ id, leakId: 'L', soapId: 's1', seen: 'foams', x1: 0, y1: 0, x2: 10, y2: 0, length: 0.01, note: '', by: 'Finn', at, struck: null, ...change })
-const part = (id: string, removedAt: number | null = null) => ({ id, name: id.toUpperCase(), family: 'seam' as const, shape: { at: 'point' as const, x: 0, y: 0 }, opening: false, position: 0, removedAt })
-const job = (change: Partial<JobView> = {}): JobView => ({
-  id: 'j', craft: { name: 'Fire pump 3', kind: 'small equipment' }, tankName: 'fuel tank', tankKind: 'small-steel', material: 'sheet steel', capacity: 0.02, wallGive: 0, fuel: 'petrol', pressureLimit: 7000,
-  limitSource: 'plate', acceptance: throughputFromStandard(1), complaint: { shows: [], wet: [], amount: null, words: '' }, revision: 1, openedAt: 0, openedBy: 'Finn', hasStandIn: false, cautions: null,
-  parts: [part('a'), part('b')], holds: [], soaps: [], balloons: [], leaks: [], finds: [], repairs: [], touches: [], ...change,
-})
+const soap = (number: number, at: number, marks: SoapView['marks'], change: Partial<SoapView> = {}): SoapView => ({ id: `s${number}`, number, pressure: 5000, closures: {}, links: {}, reached: ['a', 'b'], earlyReason: null, by: 'Finn', startedAt: at, stoppedAt: at, marks, struck: null, ...change })
+const find = (id: string, at: number, change: Partial<FindView> = {}): FindView => ({ id, leakId: 'L', testId: 's1', seen: 'foams', x1: 0, y1: 0, x2: 10, y2: 0, length: 0.01, note: '', by: 'Finn', at, struck: null, ...change })
+const part = (id: string, removedAt: number | null = null) => partView(id, { removedAt })
+const job = (change: Partial<JobView> = {}): JobView => jobView({ parts: [part('a'), part('b')], ...change })
 
 describe('a hold’s own time', () => {
   const clock = { anchoredAt: 1000, anchor: 0, speed: 1 }
@@ -88,5 +85,5 @@ test('a leak cures from its repair until its time, unless the repair is struck',
 })
 
 test('facts are the fields of the edit, and no more', () => {
-  expect(Object.keys(factsOf(job())).sort()).toEqual(['acceptance', 'capacity', 'complaint', 'craftKind', 'craftName', 'fuel', 'limitSource', 'material', 'pressureLimit', 'tankName'])
+  expect(Object.keys(factsOf(job())).sort()).toEqual(['acceptance', 'capacity', 'complaint', 'craftBuilt', 'craftKind', 'craftName', 'fuel', 'limitSource', 'material', 'pressureLimit', 'tankName'])
 })

@@ -1,4 +1,8 @@
 import type { Closure, PartFamily, PartShape } from '../core/circuit/boundary'
+import type { Circuit, LinkState } from '../core/circuit/circuit'
+import type { TestSetup } from '../core/circuit/reach'
+import type { BallReading, FlowTube } from '../core/leaktest/flowTube'
+import type { SmokeEvent } from '../core/leaktest/smoke'
 import type { CraftKind, TankMaterial } from '../core/circuit/tankKinds'
 import type { FuelKey } from '../core/fuel/fuels'
 import type { JobState } from '../core/ledger/deriveLedger'
@@ -15,13 +19,15 @@ import type { HoldClock } from './holdClock'
 import type { HoldKit, HoldSource, HoldState, MarkKind } from './schemas/hold'
 import type { KitFacts } from './schemas/kit'
 import type { Complaint } from './schemas/job'
+import type { ProbeMethod, PurchaseReason, PurchaseStep } from './schemas/narrow'
+import type { FindLook } from './schemas/soap'
 import type { Preferences, Role } from './schemas/person'
 
 // What the server answers. Times are milliseconds since 1970, quantities SI.
 
 export interface PersonView { id: string, login: string, name: string, role: Role, preferences: Preferences }
 
-export interface PartView { id: string, name: string, family: PartFamily, shape: PartShape, opening: boolean, position: number, removedAt: number | null }
+export interface PartView { id: string, name: string, family: PartFamily, shape: PartShape, opening: boolean, space: string | null, link: string | null, position: number, removedAt: number | null }
 
 export interface MarkView { id: string, t: number, kind: MarkKind, amount: number | null }
 
@@ -36,6 +42,7 @@ export interface HoldView {
   source: HoldSource
   setup: HoldSetup
   closures: Record<string, Closure>
+  links: Record<string, LinkState>
   reached: string[]
   hasThermometer: boolean
   hasBarometer: boolean
@@ -71,6 +78,7 @@ export interface BalloonView {
   number: number
   setup: BalloonSetup
   closures: Record<string, Closure>
+  links: Record<string, LinkState>
   reached: string[]
   earlyReason: string | null
   by: string
@@ -99,6 +107,10 @@ export interface SoapView {
   id: string
   number: number
   pressure: number
+  closures: Record<string, Closure>
+  links: Record<string, LinkState>
+  /** parts that were under pressure */
+  reached: string[]
   earlyReason: string | null
   by: string
   startedAt: number
@@ -108,9 +120,47 @@ export interface SoapView {
   struck: string | null
 }
 
+/** Smoke: what it was set up with, and all that was done and seen. Where it stands is derived. */
+export interface SmokeView {
+  id: string
+  number: number
+  setup: TestSetup
+  tube: FlowTube
+  /** what the machine showed dead-ended */
+  own: BallReading
+  simulated: boolean
+  earlyReason: string | null
+  by: string
+  startedAt: number
+  stoppedAt: number | null
+  events: (SmokeEvent & { id: string, by: string })[]
+  struck: string | null
+}
+
+export interface AnswerView { id: string, check: string, outcome: string, by: string, at: number, struck: string | null }
+
+/** A set-up that was tried while halving. */
+export interface ProbeView { id: string, method: ProbeMethod, setup: TestSetup, reached: string[], leaks: boolean, by: string, at: number, struck: string | null }
+
+/** What a job turned out to be, as somebody said it. */
+export interface OutcomeView { id: string, cause: string, partId: string | null, by: string, at: number, struck: string | null }
+
+export interface PurchaseView {
+  id: string, name: string, reason: PurchaseReason, measure: string, cause: string | null
+  by: string, at: number, steps: { id: string, step: PurchaseStep, note: string, by: string, at: number }[]
+}
+
+export interface PhotoView { id: string, width: number, height: number, note: string, by: string, at: number, struck: string | null }
+
+/** A past job on the same craft or kind of tank, with what it turned out to be. */
+export interface SimilarJob { id: string, craft: string, tankName: string, sameCraft: boolean, openedAt: number, causes: { cause: string, part: string | null, at: number }[] }
+
+/** A craft that was in the shop before, with what comes along from its last job. */
+export interface CraftView { id: string, name: string, kind: CraftKind, built: number | null, tanks: { name: string, tankKind: string, material: TankMaterial, capacity: number, fuel: FuelKey, pressureLimit: number, limitSource: string, acceptance: number }[] }
+
 export interface LeakView { id: string, number: number, partId: string }
 export interface FindView {
-  id: string, leakId: string, soapId: string, seen: 'foams' | 'bubbles', x1: number, y1: number, x2: number, y2: number
+  id: string, leakId: string, testId: string, seen: FindLook, x1: number, y1: number, x2: number, y2: number
   length: number, note: string, by: string, at: number, struck: string | null
 }
 export interface RepairView {
@@ -125,7 +175,7 @@ export interface BellView { id: string, jobId: string, kind: BellKind, subjectId
 
 export interface JobView {
   id: string
-  craft: { name: string, kind: CraftKind }
+  craft: { name: string, kind: CraftKind, built: number | null }
   tankName: string
   tankKind: string
   material: TankMaterial
@@ -141,7 +191,14 @@ export interface JobView {
   openedBy: string
   hasStandIn: boolean
   cautions: { by: string, at: number } | null
+  circuit: Circuit
   parts: PartView[]
+  answers: AnswerView[]
+  probes: ProbeView[]
+  smokes: SmokeView[]
+  outcomes: OutcomeView[]
+  purchases: PurchaseView[]
+  photos: PhotoView[]
   holds: HoldView[]
   soaps: SoapView[]
   balloons: BalloonView[]

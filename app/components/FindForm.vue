@@ -1,10 +1,10 @@
 <script setup lang="ts">
 import { nearestOnPart, slideOnPart } from '#core/circuit/placeOnPart'
-import { findSchema, type FindForm } from '#shared/schemas/soap'
+import { findSchema, type FindForm, type FindLook } from '#shared/schemas/soap'
 import type { JobView, LeakView, PartView } from '#shared/views'
 
 /** A find between its two hash marks: ends from taps on the map or moved by key, length, note, and whether it is a known leak again. */
-const props = defineProps<{ soapId: string, part: PartView, known: LeakView[] }>()
+const props = defineProps<{ /** address that takes the find */ path: string, /** what it can look like */ shows: readonly FindLook[], part: PartView, known: LeakView[] }>()
 const find = defineModel<FindForm>({ required: true })
 const emit = defineEmits<{ recorded: [job: JobView], close: [] }>()
 const { saving, problem, save } = useSave()
@@ -29,7 +29,7 @@ const chosen = computed({
   get: () => find.value.leakId ?? NEW,
   set: value => { find.value.leakId = value === NEW ? null : value },
 })
-const record = () => save(async () => emit('recorded', await callApi<JobView>(`soaps/${props.soapId}/finds`, 'POST', find.value)), form.value)
+const record = () => save(async () => emit('recorded', await callApi<JobView>(props.path, 'POST', find.value)), form.value)
 </script>
 
 <template>
@@ -40,7 +40,7 @@ const record = () => save(async () => emit('recorded', await callApi<JobView>(`s
       <UButton type="button" color="neutral" variant="outline" icon="i-lucide-arrow-right" class="size-11 justify-center" aria-label="Marks on along the part" @click="slide(STEP)" />
     </div>
     <div class="grid gap-4 sm:grid-cols-2">
-      <UFormField label="It" name="seen"><TapChoice v-model="find.seen" :options="['foams', 'bubbles'] as const" several label="What it shows" /></UFormField>
+      <UFormField label="It" name="seen"><TapChoice v-model="find.seen" :options="shows" several label="What it shows" /></UFormField>
       <UFormField label="Length" name="length"><QuantityInput v-model="find.length" kind="length" /></UFormField>
     </div>
     <UFormField v-if="known.length" label="Which leak" name="leakId"><TapChoice v-model="chosen" :options="leaks" :words="leakWords" several label="Which leak" /></UFormField>

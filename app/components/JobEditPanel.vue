@@ -4,7 +4,9 @@ import { factsOf } from '#shared/jobFacts'
 import type { JobView } from '#shared/views'
 
 /** Changes a job's facts. When somebody else changed it meanwhile, both versions are shown and each difference is decided. */
-const props = defineProps<{ job: JobView }>()
+const props = defineProps<{ job: JobView, complaintFirst?: boolean }>()
+const isTwin = computed(() => props.job.circuit.spaces.filter(space => space.kind === 'tank').length > 1)
+const hasVapourSystem = computed(() => props.job.parts.some(part => part.family === 'canister'))
 const open = defineModel<boolean>('open', { required: true })
 const emit = defineEmits<{ done: [job: JobView] }>()
 
@@ -24,13 +26,13 @@ const { saving, problem, save } = useSave()
 const form = useTemplateRef('form')
 const { short } = useQuantities()
 
-const names: Record<keyof JobFacts, string> = { craftName: 'Craft', craftKind: 'Kind of craft', tankName: 'Tank', material: 'Material', capacity: 'Capacity', fuel: 'Fuel', pressureLimit: 'Never above', limitSource: 'Where the limit comes from', acceptance: 'Acceptable leak', complaint: 'Complaint' }
+const names: Record<keyof JobFacts, string> = { craftName: 'Craft', craftKind: 'Kind of craft', tankName: 'Tank', material: 'Material', capacity: 'Capacity', fuel: 'Fuel', craftBuilt: 'Built in', pressureLimit: 'Never above', limitSource: 'Where the limit comes from', acceptance: 'Acceptable leak', complaint: 'Complaint' }
 const written = (name: keyof JobFacts, facts: JobFacts) => {
   const value = facts[name]
   if (name === 'capacity') return short('volume', facts.capacity)
   if (name === 'pressureLimit') return short('pressure', facts.pressureLimit)
   if (name === 'acceptance') return short('rate', facts.acceptance)
-  if (name === 'complaint') return [...facts.complaint.shows, ...facts.complaint.wet, facts.complaint.amount ?? '', facts.complaint.words].filter(Boolean).join(', ')
+  if (name === 'complaint') return [complaintLine(facts.complaint), facts.complaint.words].filter(Boolean).join(', ')
   return String(value)
 }
 const differences = computed(() => (theirs.value ? jobFactNames.filter(name => JSON.stringify(factsOf(theirs.value!)[name]) !== JSON.stringify(draft.value[name])) : []))
@@ -77,7 +79,12 @@ async function merge() {
         <UButton size="xl" color="neutral" :loading="saving" @click="merge">Save what I chose</UButton>
       </section>
       <SchemaForm v-else ref="form" :problem="problem" :schema="jobEditSchema" :state="draft" class="space-y-5" @submit="submit">
+        <template v-if="complaintFirst">
+          <ComplaintFields v-model="draft.complaint" :twin="isTwin" :codes="hasVapourSystem" />
+          <h2 class="pt-3">The craft and its tank</h2>
+        </template>
         <JobFactsFields v-model="draft" />
+        <ComplaintFields v-if="!complaintFirst" v-model="draft.complaint" :twin="isTwin" :codes="hasVapourSystem" />
         <template #actions>
           <UButton type="submit" size="xl" color="neutral" :loading="saving">Save</UButton>
         </template>

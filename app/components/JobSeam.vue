@@ -10,9 +10,9 @@ const stages = computed(() => {
   const done = [
     ['Complaint', true],
     ['Make safe', job.cautions !== null],
-    ['Test', job.holds.some(hold => hold.estimate && !hold.struck)],
-    ['Narrow', job.finds.some(find => !find.struck) || ledger.state === 'sealed'],
+    ['Narrow', [...job.finds, ...job.answers, ...job.probes].some(each => !each.struck) || ledger.state === 'sealed'],
     ['Strip', job.touches.some(touch => !touch.struck) || job.repairs.some(repair => !repair.struck) || ledger.state === 'sealed'],
+    ['Test', [...job.holds, ...job.balloons].some(test => test.estimate && !test.struck) || [...job.soaps, ...job.smokes].some(test => test.stoppedAt !== null && !test.struck)],
     ['Repair', repaired || ledger.state === 'sealed'],
     ['Prove', ledger.state === 'sealed'],
   ] as const

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { useElementSize } from '@vueuse/core'
 import { tankKind } from '#core/circuit/tankKinds'
+import type { Circuit, LinkState } from '#core/circuit/circuit'
 import type { PartView } from '#shared/views'
 
 /** The tank's outline with its parts and, between two hash marks each, its leaks. */
@@ -9,6 +10,11 @@ export interface MapLeak { id: string, number: number, look: StateLook, label: s
 const props = defineProps<{
   kind: string
   parts?: PartView[]
+  /** lines, valves and chambers beside the tank */
+  circuit?: Circuit
+  /** what a set-up reaches: spaces, parts, and how links are set; what it does not reach is drawn thin and dashed */
+  flow?: { spaces: ReadonlySet<string>, parts: ReadonlySet<string>, links: Readonly<Record<string, LinkState>> } | null
+  pickedLink?: string | null
   leaks?: MapLeak[]
   picked?: string | null
   /** colours parts by what stands */
@@ -17,7 +23,7 @@ const props = defineProps<{
   pickable?: boolean
   bare?: boolean
 }>()
-const emit = defineEmits<{ pick: [partId: string], place: [x: number, y: number] }>()
+const emit = defineEmits<{ pick: [partId: string], pickLink: [linkId: string], pickSpace: [spaceId: string], place: [x: number, y: number] }>()
 
 const frame = ref<SVGSVGElement>()
 const { width } = useElementSize(frame)
@@ -88,14 +94,23 @@ function place(event: MouseEvent) {
   const at = new DOMPoint(event.clientX, event.clientY).matrixTransform(matrix.inverse())
   emit('place', Math.min(1000, Math.max(0, at.x)), Math.min(360, Math.max(0, at.y)))
 }
+/** Tanks that a set-up reaches are drawn with a firm line. */
+const tankReached = computed(() => props.flow && (props.circuit?.spaces ?? []).some(space => space.kind === 'tank' && props.flow!.spaces.has(space.id)))
+/** A valve that is a part of the boundary is picked as that part too. */
+function pickValve(linkId: string) {
+  emit('pickLink', linkId)
+  const body = props.parts?.find(part => part.link === linkId)
+  if (body) emit('pick', body.id)
+}
 const colour = (partId: string) => (props.looks?.[partId] ? `var(--${props.looks[partId]})` : 'var(--tank-line)')
 </script>
 
 <template>
   <svg ref="frame" :viewBox="box" class="block h-auto w-full select-none" role="img" :aria-label="`Map of the ${tank.name.toLowerCase()}`" @click="place">
-    <path :d="tank.outline" fill="var(--tank-fill)" stroke="var(--tank-line)" :stroke-width="bare ? 9 : 3" stroke-linejoin="round" />
+    <path :d="tank.outline" fill="var(--tank-fill)" stroke="var(--tank-line)" :stroke-width="bare ? Math.max(9, 1600 / Math.max(40, width)) : tankReached ? 5 : 3" :stroke-dasharray="flow && !tankReached ? '10 8' : undefined" stroke-linejoin="round" />
     <path v-if="!bare" :d="tank.detail" fill="none" stroke="var(--tank-line)" stroke-width="1.500" opacity="0.5" />
-    <g v-for="part in bare ? [] : parts" :key="part.id" :class="pickable && 'cursor-pointer'" @click="pickable && emit('pick', part.id)">
+    <CircuitLines v-if="circuit && !bare" :circuit="circuit" :flow="flow ?? null" :pickable="pickable" @pick-space="emit('pickSpace', $event)" />
+    <g v-for="part in bare ? [] : parts" :key="part.id" :class="pickable && 'cursor-pointer'" :opacity="flow && !flow.parts.has(part.id) && part.id !== picked ? 0.45 : undefined" @click="pickable && emit('pick', part.id)">
       <template v-if="part.shape.at === 'line'">
         <line v-if="pickable" :x1="part.shape.x1" :y1="part.shape.y1" :x2="part.shape.x2" :y2="part.shape.y2" stroke="transparent" :stroke-width="28 * unit" />
         <line
@@ -105,9 +120,10 @@ const colour = (partId: string) => (props.looks?.[partId] ? `var(--${props.looks
       </template>
       <template v-else>
         <circle v-if="pickable" :cx="part.shape.x" :cy="part.shape.y" :r="24 * unit" fill="transparent" />
-        <circle :cx="part.shape.x" :cy="part.shape.y" r="12" :fill="part.id === picked ? 'var(--time)' : 'var(--sheet)'" :stroke="part.id === picked ? 'var(--time)' : colour(part.id)" stroke-width="3.500" :stroke-dasharray="looks?.[part.id] === 'unsure' ? '6 5' : undefined" />
+        <circle :cx="part.shape.x" :cy="part.shape.y" :r="part.link && circuit ? 19 : 12" :fill="part.id === picked ? 'var(--time)' : 'var(--sheet)'" :stroke="part.id === picked ? 'var(--time)' : colour(part.id)" stroke-width="3.500" :stroke-dasharray="looks?.[part.id] === 'unsure' ? '6 5' : undefined" />
       </template>
     </g>
+    <CircuitValves v-if="circuit && !bare" :circuit="circuit" :links="flow?.links ?? {}" :unit="unit" :picked="pickedLink ?? null" :pickable="pickable" @pick="pickValve" />
     <text v-for="name in bare ? [] : names" :key="name.id" :x="name.x" :y="name.at" :text-anchor="name.anchor" :font-size="text" :font-weight="name.id === picked ? 700 : 500" fill="var(--ink-soft)" class="halo">{{ name.name }}</text>
     <g v-for="leak in drawn" :key="leak.id" :style="{ color: `var(--${leak.look})` }">
       <template v-if="bare">

@@ -1,5 +1,7 @@
 <script setup lang="ts">
-import type { BalloonView, HoldView, JobView, SoapView } from '#shared/views'
+import { isSmokeFind } from '#core/leaktest/smoke'
+import { smokeOn } from '#shared/situation'
+import type { BalloonView, HoldView, JobView, SmokeView, SoapView } from '#shared/views'
 
 /** Every test of a job, latest first, with what it said. */
 const props = defineProps<{ job: JobView }>()
@@ -20,8 +22,13 @@ const ofSoap = (soap: SoapView) => {
   const found = soap.marks.filter(mark => mark.mark === 'foams' || mark.mark === 'bubbles').length
   return { id: soap.id, name: `Soap ${soap.number}`, to: `/jobs/${props.job.id}/soap`, at: soap.stoppedAt ?? soap.startedAt, ended: soap.stoppedAt !== null, measured: null, said: `${dry} dry, ${found} found`, open: 'open', ...common(soap) }
 }
-const common = ({ by, earlyReason, struck }: HoldView | SoapView | BalloonView) => ({ by, earlyReason, struck })
-const tests = computed(() => [...props.job.holds.map(ofHold), ...props.job.balloons.map(ofBalloon), ...props.job.soaps.map(ofSoap)].sort((a, b) => b.at - a.at))
+const ofSmoke = (smoke: SmokeView) => {
+  const { marks, unproven } = smokeOn(props.job, smoke)
+  const found = marks.filter(mark => isSmokeFind(mark.mark)).length
+  return { id: smoke.id, name: `Smoke ${smoke.number}`, to: `/jobs/${props.job.id}/smoke`, at: smoke.stoppedAt ?? smoke.startedAt, ended: smoke.stoppedAt !== null, measured: null, said: `${marks.length - found} clear, ${found} found${unproven.length ? `, ${unproven.length} without proof that smoke came` : ''}`, open: 'on', ...common(smoke) }
+}
+const common = ({ by, earlyReason, struck }: HoldView | SoapView | BalloonView | SmokeView) => ({ by, earlyReason, struck })
+const tests = computed(() => [...props.job.holds.map(ofHold), ...props.job.balloons.map(ofBalloon), ...props.job.soaps.map(ofSoap), ...props.job.smokes.map(ofSmoke)].sort((a, b) => b.at - a.at))
 </script>
 
 <template>

@@ -5,7 +5,8 @@ import { clockText } from './times'
 export function nextAction(jobId: string, next: NextStep): { label: string, to: string } {
   const job = `/jobs/${jobId}`
   switch (next.action) {
-    case 'watch': return next.sentence.includes('balloon') ? { label: 'Type a girth', to: `${job}/balloon` } : next.sentence.includes('soap') ? { label: 'Go on soaping', to: `${job}/soap` } : { label: 'Watch the hold', to: `/bench/${next.about}` }
+    case 'watch': return next.sentence.includes('Smoke') ? { label: 'Go on with smoke', to: `${job}/smoke` } : next.sentence.includes('balloon') ? { label: 'Type a girth', to: `${job}/balloon` } : next.sentence.includes('soap') ? { label: 'Go on soaping', to: `${job}/soap` } : { label: 'Watch the hold', to: `/bench/${next.about}` }
+    case 'check': return { label: 'To the first check', to: `${job}/narrow` }
     case 'test': return { label: 'Set up a hold', to: `${job}/hold` }
     case 'find': return { label: 'Find it with soap', to: `${job}/soap` }
     case 'repair': return { label: 'Record the repair', to: `${job}?repair=${next.about}` }

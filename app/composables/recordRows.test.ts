@@ -1,31 +1,28 @@
-import { throughputFromStandard } from '../../core/quantity/standardLeakRate'
 import { jobStanding } from '../../shared/jobEntries'
-import type { JobView } from '../../shared/views'
+import { jobView, partView } from '../../shared/jobView.fixture'
 import { recordRows } from './recordRows'
 
 const at = (text: string) => +new Date(`2026-05-20T${text}:00`)
 const now = at('18:00')
 const short = (kind: string, si: number) => `${si} ${kind}`
-const part = (id: string, position: number) => ({ id, name: `${id.charAt(0).toUpperCase()}${id.slice(1)}`, family: 'seam' as const, shape: { at: 'point' as const, x: 10, y: 10 }, opening: false, position, removedAt: null })
-const job: JobView = {
-  id: 'j', craft: { name: 'Fire pump 3', kind: 'small equipment' }, tankName: 'fuel tank', tankKind: 'small-steel', material: 'sheet steel', capacity: 0.02, wallGive: 0, fuel: 'petrol',
-  pressureLimit: 7000, limitSource: 'plate', acceptance: throughputFromStandard(1), complaint: { shows: [], wet: [], amount: null, words: '' }, revision: 1, openedAt: at('08:00'), openedBy: 'Finn',
-  hasStandIn: true, cautions: null, parts: [part('cap', 0), part('drain', 1)],
+const part = (id: string, position: number) => partView(id, { name: `${id.charAt(0).toUpperCase()}${id.slice(1)}`, position })
+const job = jobView({
+  openedAt: at('08:00'), hasStandIn: true, parts: [part('cap', 0), part('drain', 1)],
   holds: [{
-    id: 'h1', jobId: 'j', number: 1, state: 'stopped', source: 'stand-in', closures: {}, reached: ['cap', 'drain'], hasThermometer: false, hasBarometer: false, earlyReason: 'tide', by: 'Finn',
+    id: 'h1', jobId: 'j', number: 1, state: 'stopped', source: 'stand-in', closures: {}, links: {}, reached: ['cap', 'drain'], hasThermometer: false, hasBarometer: false, earlyReason: 'tide', by: 'Finn',
     setup: { method: 'pressure-decay', space: { volume: 0.02, wallGive: 0 }, volumeUncertainty: 0, wallGiveUncertainty: 0, gauge: { resolution: 1, noise: 1 }, temperatureChangeUncertainty: 0, barometerChangeUncertainty: 0, testPressure: 5000, limit: 1, rigLeak: 0, rigLeakUncertainty: 0 },
     createdAt: at('09:00'), clock: null, settledAt: null, stoppedAt: at('09:30'), estimate: null, noEstimate: 'Too few readings.', scale: { kind: 'gauge' }, kit: {}, volumeChecks: [], struck: 'wrong gauge (Oda)',
   }],
   balloons: [],
-  soaps: [{ id: 's1', number: 1, pressure: 5000, earlyReason: null, by: 'Finn', startedAt: at('10:00'), stoppedAt: at('10:20'), struck: null, marks: [{ partId: 'cap', mark: 'dry', at: at('10:05') }, { partId: 'drain', mark: 'bubbles', at: at('10:10') }] }],
+  soaps: [{ id: 's1', number: 1, pressure: 5000, closures: {}, links: {}, reached: ['cap', 'drain'], earlyReason: null, by: 'Finn', startedAt: at('10:00'), stoppedAt: at('10:20'), struck: null, marks: [{ partId: 'cap', mark: 'dry', at: at('10:05') }, { partId: 'drain', mark: 'bubbles', at: at('10:10') }] }],
   leaks: [{ id: 'L', number: 1, partId: 'drain' }],
-  finds: [{ id: 'f', leakId: 'L', soapId: 's1', seen: 'bubbles', x1: 0, y1: 0, x2: 9, y2: 0, length: 0.012, note: 'Steady.', by: 'Finn', at: at('10:10'), struck: null }],
+  finds: [{ id: 'f', leakId: 'L', testId: 's1', seen: 'bubbles', x1: 0, y1: 0, x2: 9, y2: 0, length: 0.012, note: 'Steady.', by: 'Finn', at: at('10:10'), struck: null }],
   repairs: [
     { id: 'r2', leakId: 'L', method: 'faying', material: 'polysulfide-fast', batch: 'PF-1', temperature: 293, note: '', by: 'Finn', at: at('12:00'), cureTime: 1, curedAt: at('17:00'), struck: null },
     { id: 'r1', leakId: 'L', method: 'tighten', material: 'none', batch: '', temperature: 293, note: 'A quarter turn', by: 'Finn', at: at('11:00'), cureTime: 0, curedAt: at('11:00'), struck: null },
   ],
   touches: [{ id: 't', partIds: ['cap'], kind: 'refitted', note: '', by: 'Oda', at: at('11:30'), struck: null }],
-}
+})
 const rows = recordRows(job, jobStanding(job, now).ledger, now, short)
 
 test('what was found, with where, how long, by whom and what it is today', () => {
@@ -44,7 +41,7 @@ test('a hold on a simulated tank says so, one without a verdict says why', () =>
 })
 
 test('a soap walk names what was dry and what was found', () => {
-  expect(rows.soaps[0]!.text).toBe('Soap 1, 10:20, at 5000 pressure, Finn: dry on cap; found on drain.')
+  expect(rows.looked[0]!.text).toBe('Soap 1, 10:20, at 5000 pressure, Finn: dry on cap; found on drain.')
 })
 
 test('what no longer counts is listed with its reason, what is missing by name', () => {

@@ -1,8 +1,10 @@
 import { repairMaterial } from '#core/repair/repairMaterials'
 import { repairMethodName } from '#core/repair/repairMethods'
+import { isSmokeFind } from '#core/leaktest/smoke'
 import { isFind } from '#core/leaktest/soap'
 import type { Ledger } from '#core/ledger/deriveLedger'
 import { latestFind } from '#shared/jobEntries'
+import { smokeOn } from '#shared/situation'
 import type { JobView } from '#shared/views'
 import { lowerFirst } from './lowerFirst'
 import type { QuantityKind } from './quantityKinds'
@@ -43,7 +45,16 @@ export function recordRows(job: JobView, ledger: Ledger, now: number, short: (ki
       text: `Soap ${number}, ${clockText(stoppedAt ?? startedAt, now)}, at ${short('pressure', pressure)}, ${by}: dry on ${parts(mark => mark.mark === 'dry')}; found on ${parts(mark => isFind(mark.mark))}.`,
     }
   })
+  const smokes = job.smokes.filter(each => each.stoppedAt !== null).map(smoke => {
+    const where = smokeOn(job, smoke)
+    const parts = (found: boolean) => where.marks.filter(mark => isSmokeFind(mark.mark) === found).map(mark => lowerFirst(partName(mark.partId))).join(', ') || 'nothing'
+    return {
+      id: smoke.id, earlyReason: smoke.earlyReason, struck: smoke.struck,
+      text: `Smoke ${smoke.number}, ${clockText(smoke.stoppedAt!, now)}, at ${short('pressure', smoke.setup.pressure)}, ${smoke.by}${smoke.simulated ? ' (simulated)' : ''}: seen to arrive, clear on ${parts(false)}; found on ${parts(true)}.`,
+    }
+  })
   const struck = [
+    ...job.smokes.map(each => ({ name: `Smoke ${each.number}`, struck: each.struck })),
     ...job.holds.map(each => ({ name: `Hold ${each.number}`, struck: each.struck })),
     ...job.balloons.map(each => ({ name: `Balloon ${each.number}`, struck: each.struck })),
     ...job.soaps.map(each => ({ name: `Soap ${each.number}`, struck: each.struck })),
@@ -51,5 +62,5 @@ export function recordRows(job: JobView, ledger: Ledger, now: number, short: (ki
     ...job.repairs.map(each => ({ name: `A repair of leak ${leakNumber(each.leakId)}`, struck: each.struck })),
     ...job.touches.map(each => ({ name: 'A disturbance', struck: each.struck })),
   ].filter(each => each.struck)
-  return { found, done: [...repairs, ...touches].sort((a, b) => a.at - b.at), measured: [...holds, ...balloons], soaps, struck, missing: ledger.missing.map(partId => lowerFirst(partName(partId))) }
+  return { found, done: [...repairs, ...touches].sort((a, b) => a.at - b.at), measured: [...holds, ...balloons], looked: [...soaps, ...smokes], struck, missing: ledger.missing.map(partId => lowerFirst(partName(partId))) }
 }

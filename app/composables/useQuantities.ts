@@ -27,6 +27,7 @@ export function useQuantities() {
       volts: linear('V', 1, 3),
       density: linear('kg/m³', 1, 0),
       hole: linear('mm', 1e-3, 3),
+      flow: linear('L/min', 1 / 60_000, 2),
     }
   })
   /** Figure alone, in the person's unit. @param digits decimals; the unit's own when absent */

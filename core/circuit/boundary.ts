@@ -3,11 +3,14 @@ export type PartShape =
   | { at: 'point', x: number, y: number }
   | { at: 'line', x1: number, y1: number, x2: number, y2: number }
 
-/** How an opening can be closed for a test. Only its own closure is itself under test. */
-export const closures = ['own', 'plug', 'pinch', 'plate', 'tape', 'rig'] as const
+/** How an opening can be closed for a test. Only its own closure is itself under test; `open` is left open to the air. */
+export const closures = ['own', 'plug', 'pinch', 'plate', 'tape', 'rig', 'open'] as const
 export type Closure = (typeof closures)[number]
 
-export const partFamilies = ['cap', 'neck', 'hose', 'valve', 'sender', 'pickup', 'drain', 'seam', 'rivets', 'rib', 'plate', 'fitting', 'wall'] as const
+export const partFamilies = [
+  'cap', 'neck', 'filler hose', 'vent hose', 'vapour hose', 'vent valve', 'purge valve', 'canister vent valve', 'canister', 'sensor', 'sender', 'pickup', 'feed', 'return', 'crossover', 'selector',
+  'tap', 'coupling', 'standpipe', 'drain', 'seam', 'rivets', 'rib', 'plate', 'wall', 'lining', 'fitting', 'hose', 'valve',
+] as const
 export type PartFamily = (typeof partFamilies)[number]
 
 /** A part of the tank's boundary as its kind brings it. */
@@ -18,13 +21,8 @@ export interface BoundaryPart {
   shape: PartShape
   /** an opening of the tank, which a test must close */
   opening: boolean
-}
-
-/**
- * Parts that pressure reaches in a set-up: a plug, pinch, plate, tape or the rig in an opening's place keeps that opening's own part out of the test.
- * @param parts of the boundary
- * @param closed how each opening was closed, by part id; its own closure when absent
- */
-export function reachedParts<P extends { id: string, opening: boolean }>(parts: readonly P[], closed: Readonly<Record<string, Closure>>): P[] {
-  return parts.filter(part => !part.opening || (closed[part.id] ?? 'own') === 'own')
+  /** the space whose pressure it keeps in; null when it is tied to nothing */
+  space: string | null
+  /** the valve of the circuit that it is, if it is one */
+  link: string | null
 }

@@ -1,4 +1,3 @@
-import { reachedParts } from './boundary'
 import { tankKind, tankKinds } from './tankKinds'
 
 test('every kind has its own outline, at least eight parts with names of their own, and places on the map', () => {
@@ -22,9 +21,3 @@ test('every kind has its own outline, at least eight parts with names of their o
   expect(() => tankKind('bucket')).toThrow('no tank kind')
 })
 
-test('a plug in an opening keeps that opening’s own part out of the test, and nothing else', () => {
-  const parts = [{ id: 'cap', opening: true }, { id: 'vent', opening: true }, { id: 'seam', opening: false }]
-  expect(reachedParts(parts, { cap: 'plug', seam: 'plug' }).map(part => part.id)).toEqual(['vent', 'seam'])
-  expect(reachedParts(parts, {}).length).toBe(3)
-  expect(reachedParts(parts, { cap: 'own', vent: 'rig' }).map(part => part.id)).toEqual(['cap', 'seam'])
-})

@@ -1,6 +1,6 @@
 import { evidenceOf, lastTouched, type EvidenceKind } from './evidence'
 import { leakState, wasOpen, type LeakState } from './leakState'
-import type { Instant, LedgerEntries, LedgerHold } from './ledger'
+import { measures, type Instant, type LedgerEntries } from './ledger'
 import { settlingTest, type SettlingTest } from './settlingTest'
 
 export const partStandings = ['stands', 'open', 'touched', 'no evidence'] as const
@@ -69,7 +69,7 @@ function standingOf(evidence: EvidenceKind[], open: boolean, touched: boolean): 
  * and no later sealed hold reached all that it reached.
  */
 function unlocatedLeak(entries: LedgerEntries): { holdId: string } | null {
-  const holds = entries.tests.filter((test): test is LedgerHold => test.kind !== 'soap').sort((a, b) => a.at - b.at)
+  const holds = entries.tests.filter(measures).sort((a, b) => a.at - b.at)
   const last = holds.filter(hold => hold.verdict === 'leaking').at(-1)
   if (!last) return null
   const closed = holds.some(hold => hold.at > last.at && hold.verdict === 'sealed' && last.reached.every(partId => hold.reached.includes(partId)))

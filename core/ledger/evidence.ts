@@ -1,5 +1,5 @@
 import { isFind } from '../leaktest/soap'
-import type { Instant, LedgerEntries, LedgerRepair, LedgerTest } from './ledger'
+import { measures, type Instant, type LedgerEntries, type LedgerRepair, type LedgerTest } from './ledger'
 
 /**
  * What one test says of one part.
@@ -32,7 +32,7 @@ export const lastCured = (partId: string, entries: LedgerEntries): Instant =>
 function observation(test: LedgerTest, partId: string, entries: LedgerEntries): { at: Instant, quiet: boolean, found: boolean } | null {
   const found = entries.finds.some(find => find.testId === test.id && entries.leaks.some(leak => leak.id === find.leakId && leak.partId === partId))
   const sensitive = test.smallestSeen <= entries.limit
-  if (test.kind !== 'soap') {
+  if (measures(test)) {
     if (!test.reached.includes(partId)) return null
     return { at: test.at, quiet: test.verdict === 'sealed' && sensitive && !found, found }
   }

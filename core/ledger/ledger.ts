@@ -6,9 +6,9 @@ export type Instant = number
 
 export interface LedgerPart { id: string, name: string }
 
-/** A hold that has ended, or a balloon that was taken off: both measure a rate over all that they reached. */
+/** A hold that has ended, a balloon that was taken off, a flow tube that was read: they measure a rate over all that they reached. */
 export interface LedgerHold {
-  kind: 'hold' | 'balloon'
+  kind: 'hold' | 'balloon' | 'flow'
   id: string
   number: number
   at: Instant
@@ -18,9 +18,9 @@ export interface LedgerHold {
   smallestSeen: number
 }
 
-/** A soap walk; each part is marked at its own time. */
+/** A soap walk, or smoke where it was seen to arrive; each part is marked at its own time. */
 export interface LedgerSoap {
-  kind: 'soap'
+  kind: 'soap' | 'smoke'
   id: string
   number: number
   at: Instant
@@ -29,6 +29,9 @@ export interface LedgerSoap {
   smallestSeen: number
 }
 export type LedgerTest = LedgerHold | LedgerSoap
+
+/** Whether a test measures over all that it reached, instead of looking at part after part. */
+export const measures = (test: LedgerTest): test is LedgerHold => test.kind !== 'soap' && test.kind !== 'smoke'
 
 export interface LedgerLeak { id: string, number: number, partId: string }
 export interface LedgerFind { leakId: string, testId: string, at: Instant }

@@ -3,7 +3,7 @@ import { throughputFromStandard } from '../quantity/standardLeakRate'
 import { deriveLedger } from './deriveLedger'
 import { settlingTest } from './settlingTest'
 import { nextStep } from './nextStep'
-import type { LedgerEntries, LedgerFind, LedgerLeak, LedgerRepair, LedgerTest, LedgerTouch } from './ledger'
+import { measures, type LedgerEntries, type LedgerFind, type LedgerLeak, type LedgerRepair, type LedgerTest, type LedgerTouch } from './ledger'
 
 /** Random histories of a tank with four parts, and what must hold of every one. */
 const partIds = ['a', 'b', 'c', 'd']
@@ -47,7 +47,7 @@ const holds = (property: (entries: LedgerEntries) => boolean) => fc.assert(fc.pr
 /** The last moment at which a quiet, fine enough test reached a part; -Infinity when none did. */
 const lastQuiet = (entries: LedgerEntries, partId: string) => Math.max(-Infinity, ...entries.tests.map(test => {
   if (test.smallestSeen > entries.limit) return -Infinity
-  if (test.kind !== 'soap') return test.verdict === 'sealed' && test.reached.includes(partId) ? test.at : -Infinity
+  if (measures(test)) return test.verdict === 'sealed' && test.reached.includes(partId) ? test.at : -Infinity
   return test.marks.some(mark => mark.partId === partId && mark.mark === 'dry') ? test.at : -Infinity
 }))
 

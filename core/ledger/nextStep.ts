@@ -1,11 +1,11 @@
 import type { Ledger } from './deriveLedger'
-import type { Instant, LedgerEntries } from './ledger'
+import { measures, type Instant, type LedgerEntries } from './ledger'
 
-export const nextActions = ['watch', 'test', 'find', 'repair', 'wait', 'retest', 'settle', 'record'] as const
+export const nextActions = ['watch', 'check', 'test', 'find', 'repair', 'wait', 'retest', 'settle', 'record'] as const
 export type NextAction = (typeof nextActions)[number]
 
-export type RunningKind = 'hold' | 'soap' | 'balloon'
-const runningWords: Record<RunningKind, string> = { hold: 'A hold is running.', soap: 'A soap walk is running.', balloon: 'A balloon is tied on.' }
+export type RunningKind = 'hold' | 'soap' | 'balloon' | 'smoke'
+const runningWords: Record<RunningKind, string> = { hold: 'A hold is running.', soap: 'A soap walk is running.', balloon: 'A balloon is tied on.', smoke: 'Smoke is on.' }
 
 /** One plain sentence and the one next action for a job. */
 export interface NextStep {
@@ -21,8 +21,9 @@ export interface NextStep {
 /**
  * What to do next, most pressing first: watch a running test, repair an open leak, find a measured one, wait for a cure, retest, settle the rest, write the record.
  * @param running the id of a test that runs now
+ * @param unchecked something was complained of and nothing has been looked at yet
  */
-export function nextStep(ledger: Ledger, entries: LedgerEntries, running: { id: string, kind: RunningKind } | null): NextStep {
+export function nextStep(ledger: Ledger, entries: LedgerEntries, running: { id: string, kind: RunningKind } | null, unchecked = false): NextStep {
   const name = (partId: string) => entries.parts.find(part => part.id === partId)?.name ?? 'a part'
   const leakOf = (id: string) => entries.leaks.find(leak => leak.id === id)!
   if (running) return { action: 'watch', sentence: runningWords[running.kind], at: null, about: running.id }
@@ -43,13 +44,14 @@ export function nextStep(ledger: Ledger, entries: LedgerEntries, running: { id: 
   if (ready.length > 0) return { action: 'retest', sentence: `${list(ready.map(leak => capital(name(leakOf(leak.id).partId))))} ${ready.length > 1 ? 'are' : 'is'} cured and ready to retest.`, at: null, about: ready[0]!.id }
   if (ledger.settle) {
     const { kind, partIds, minutes } = ledger.settle
+    if (entries.tests.length === 0 && unchecked) return { action: 'check', sentence: 'The complaint is taken. See what it most likely is, and do the first check.', at: null, about: null }
     if (entries.tests.length === 0) return { action: 'test', sentence: `Nothing tested yet. A hold takes about ${minutes} min.`, at: null, about: 'hold' }
     const last = entries.tests.at(-1)!
     if (last.kind === 'hold' && last.verdict === 'cannot-tell' && kind === 'hold') return { action: 'settle', sentence: `Hold ${last.number} could not tell. Another of about ${minutes} min, longer or with better instruments, would settle it.`, at: null, about: kind }
     const which = partIds.length <= 3 ? list(partIds.map(name)) : `${partIds.length} of ${entries.parts.length} parts`
     return { action: 'settle', sentence: `Cannot tell yet: no evidence that stands for ${which}. A ${kind === 'soap' ? 'soap walk' : 'hold'} of about ${minutes} min would settle it.`, at: null, about: kind }
   }
-  const holds = entries.tests.filter(test => test.kind !== 'soap' && test.verdict === 'sealed').length
+  const holds = entries.tests.filter(test => measures(test) && test.verdict === 'sealed').length
   return { action: 'record', sentence: `Sealed: every part has evidence that stands${holds ? `, ${holds} sealed ${holds > 1 ? 'holds' : 'hold'}` : ''}. Write the record.`, at: null, about: null }
 }
 

@@ -1,6 +1,10 @@
 import { sql } from 'drizzle-orm'
-import { bigserial, boolean, check, doublePrecision, index, integer, jsonb, pgTable, primaryKey, text, timestamp, unique, uuid } from 'drizzle-orm/pg-core'
+import { bigserial, boolean, check, customType, doublePrecision, index, integer, jsonb, pgTable, primaryKey, text, timestamp, unique, uuid } from 'drizzle-orm/pg-core'
 import type { Closure, PartFamily, PartShape } from '../../core/circuit/boundary'
+import { PLAIN_CIRCUIT, type Circuit, type LinkState } from '../../core/circuit/circuit'
+import type { TestSetup } from '../../core/circuit/reach'
+import type { BallReading, FlowTube } from '../../core/leaktest/flowTube'
+import type { SmokeEvent } from '../../core/leaktest/smoke'
 import type { CraftKind, TankMaterial } from '../../core/circuit/tankKinds'
 import type { FuelKey } from '../../core/fuel/fuels'
 import type { TouchKind } from '../../core/ledger/ledger'
@@ -9,6 +13,8 @@ import type { HoldEstimate, HoldSetup, Reading } from '../../core/leaktest/hold'
 import type { PressureScale } from '../../core/leaktest/pressureScale'
 import type { SoapMark } from '../../core/leaktest/soap'
 import type { Complaint } from '../../shared/schemas/job'
+import type { ProbeMethod, PurchaseReason, PurchaseStep } from '../../shared/schemas/narrow'
+import type { FindLook } from '../../shared/schemas/soap'
 import type { HoldKit, HoldSource, HoldState, MarkKind } from '../../shared/schemas/hold'
 import type { KitFacts } from '../../shared/schemas/kit'
 import type { Preferences, Role } from '../../shared/schemas/person'
@@ -18,8 +24,12 @@ import type { HiddenTank } from '../services/hiddenTank'
 
 // Quantities are SI in every column; times are with time zone. Nothing that can be derived has a column.
 
+/** Leaves a member out of each kind of a union. */
+type DistributiveOmit<T, K extends PropertyKey> = T extends unknown ? Omit<T, K> : never
+
 const moment = (name: string) => timestamp(name, { withTimezone: true, mode: 'date' })
 const id = () => uuid('id').primaryKey()
+const bytes = customType<{ data: Buffer, driverData: Buffer }>({ dataType: () => 'bytea' })
 
 export const person = pgTable('person', {
   id: id(),
@@ -49,6 +59,8 @@ export const craft = pgTable('craft', {
   id: id(),
   name: text('name').notNull(),
   kind: text('kind').$type<CraftKind>().notNull(),
+  /** year in which it was built */
+  built: integer('built'),
 })
 
 export const job = pgTable('job', {
@@ -65,6 +77,8 @@ export const job = pgTable('job', {
   /** acceptance limit, Pa·m3/s */
   acceptance: doublePrecision('acceptance').notNull(),
   complaint: jsonb('complaint').$type<Complaint>().notNull(),
+  /** spaces and the links between them; the parts are tied to them */
+  circuit: jsonb('circuit').$type<Circuit>().notNull().default(PLAIN_CIRCUIT),
   /** grows with each edit, so that a second editor is told */
   revision: integer('revision').notNull().default(1),
   openedAt: moment('opened_at').notNull(),
@@ -82,6 +96,9 @@ export const part = pgTable('part', {
   family: text('family').$type<PartFamily>().notNull(),
   shape: jsonb('shape').$type<PartShape>().notNull(),
   opening: boolean('opening').notNull(),
+  /** the space of the circuit that it closes, and the valve that it is */
+  space: text('space').default('tank'),
+  link: text('link'),
   position: integer('position').notNull(),
   removedAt: moment('removed_at'),
 }, table => [index('part_job').on(table.jobId)])
@@ -101,6 +118,7 @@ export const hold = pgTable('hold', {
   source: text('source').$type<HoldSource>().notNull(),
   setup: jsonb('setup').$type<HoldSetup>().notNull(),
   closures: jsonb('closures').$type<Record<string, Closure>>().notNull(),
+  links: jsonb('links').$type<Record<string, LinkState>>().notNull().default({}),
   reached: jsonb('reached').$type<string[]>().notNull(),
   hasThermometer: boolean('has_thermometer').notNull(),
   hasBarometer: boolean('has_barometer').notNull(),
@@ -198,6 +216,7 @@ export const balloon = pgTable('balloon', {
   number: integer('number').notNull(),
   setup: jsonb('setup').$type<BalloonSetup>().notNull(),
   closures: jsonb('closures').$type<Record<string, Closure>>().notNull(),
+  links: jsonb('links').$type<Record<string, LinkState>>().notNull().default({}),
   reached: jsonb('reached').$type<string[]>().notNull(),
   earlyReason: text('early_reason'),
   startedBy: uuid('started_by').references(() => person.id).notNull(),
@@ -221,6 +240,10 @@ export const soap = pgTable('soap', {
   jobId: jobId(),
   number: integer('number').notNull(),
   pressure: doublePrecision('pressure').notNull(),
+  closures: jsonb('closures').$type<Record<string, Closure>>().notNull().default({}),
+  links: jsonb('links').$type<Record<string, LinkState>>().notNull().default({}),
+  /** parts that were under pressure */
+  reached: jsonb('reached').$type<string[]>().notNull().default([]),
   earlyReason: text('early_reason'),
   startedBy: uuid('started_by').references(() => person.id).notNull(),
   startedAt: moment('started_at').notNull(),
@@ -237,6 +260,97 @@ export const soapMark = pgTable('soap_mark', {
   at: moment('at').notNull(),
 }, table => [index('soap_mark_soap').on(table.soapId)])
 
+/** Smoke fed into the circuit; all that was done and seen are its events. */
+export const smoke = pgTable('smoke', {
+  id: id(),
+  jobId: jobId(),
+  number: integer('number').notNull(),
+  setup: jsonb('setup').$type<TestSetup>().notNull(),
+  tube: jsonb('tube').$type<FlowTube>().notNull(),
+  /** what the tube showed with the machine dead-ended */
+  own: jsonb('own').$type<BallReading>().notNull(),
+  simulated: boolean('simulated').notNull(),
+  earlyReason: text('early_reason'),
+  startedBy: uuid('started_by').references(() => person.id).notNull(),
+  startedAt: moment('started_at').notNull(),
+  stoppedAt: moment('stopped_at'),
+}, table => [unique('smoke_number').on(table.jobId, table.number)])
+
+export const smokeEvent = pgTable('smoke_event', {
+  id: id(),
+  smokeId: uuid('smoke_id').references(() => smoke.id).notNull(),
+  at: moment('at').notNull(),
+  /** what happened, without its time */
+  event: jsonb('event').$type<DistributiveOmit<SmokeEvent, 'at'>>().notNull(),
+  personId: personId(),
+}, table => [index('smoke_event_smoke').on(table.smokeId)])
+
+/** Every answer to a check; of each check the latest counts. */
+export const checkAnswer = pgTable('check_answer', {
+  id: id(),
+  jobId: jobId(),
+  check: text('check_key').notNull(),
+  outcome: text('outcome').notNull(),
+  personId: personId(),
+  at: moment('at').notNull(),
+}, table => [index('check_answer_job').on(table.jobId)])
+
+/** A set-up that was tried while halving, and whether it leaked. */
+export const probe = pgTable('probe', {
+  id: id(),
+  jobId: jobId(),
+  method: text('method').$type<ProbeMethod>().notNull(),
+  setup: jsonb('setup').$type<TestSetup>().notNull(),
+  reached: jsonb('reached').$type<string[]>().notNull(),
+  leaks: boolean('leaks').notNull(),
+  personId: personId(),
+  at: moment('at').notNull(),
+}, table => [index('probe_job').on(table.jobId)])
+
+/** What a job turned out to be, as somebody said it. */
+export const outcome = pgTable('outcome', {
+  id: id(),
+  jobId: jobId(),
+  cause: text('cause').notNull(),
+  partId: uuid('part_id').references(() => part.id),
+  personId: personId(),
+  at: moment('at').notNull(),
+}, table => [index('outcome_job').on(table.jobId)])
+
+/** Something to get for a job; where it stands is its latest step. */
+export const purchase = pgTable('purchase', {
+  id: id(),
+  jobId: jobId(),
+  name: text('name').notNull(),
+  reason: text('reason').$type<PurchaseReason>().notNull(),
+  measure: text('measure').notNull(),
+  cause: text('cause'),
+  personId: personId(),
+  at: moment('at').notNull(),
+}, table => [index('purchase_job').on(table.jobId)])
+
+export const purchaseStep = pgTable('purchase_step', {
+  id: id(),
+  purchaseId: uuid('purchase_id').references(() => purchase.id).notNull(),
+  step: text('step').$type<PurchaseStep>().notNull(),
+  note: text('note').notNull(),
+  personId: personId(),
+  at: moment('at').notNull(),
+}, table => [index('purchase_step_purchase').on(table.purchaseId)])
+
+/** A photograph without place data, with a small one for lists. */
+export const photo = pgTable('photo', {
+  id: id(),
+  jobId: jobId(),
+  width: integer('width').notNull(),
+  height: integer('height').notNull(),
+  note: text('note').notNull(),
+  picture: bytes('picture').notNull(),
+  thumbnail: bytes('thumbnail').notNull(),
+  personId: personId(),
+  at: moment('at').notNull(),
+}, table => [index('photo_job').on(table.jobId)])
+
 export const leak = pgTable('leak', {
   id: id(),
   jobId: jobId(),
@@ -247,8 +361,10 @@ export const leak = pgTable('leak', {
 export const find = pgTable('find', {
   id: id(),
   leakId: uuid('leak_id').references(() => leak.id).notNull(),
-  soapId: uuid('soap_id').references(() => soap.id).notNull(),
-  seen: text('seen').$type<'foams' | 'bubbles'>().notNull(),
+  /** the test that found it: one of the two */
+  soapId: uuid('soap_id').references(() => soap.id),
+  smokeId: uuid('smoke_id').references(() => smoke.id),
+  seen: text('seen').$type<FindLook>().notNull(),
   /** ends of the leak on the map, drawn as hash marks */
   x1: doublePrecision('x1').notNull(),
   y1: doublePrecision('y1').notNull(),
@@ -258,7 +374,7 @@ export const find = pgTable('find', {
   note: text('note').notNull(),
   personId: personId(),
   at: moment('at').notNull(),
-}, table => [index('find_leak').on(table.leakId)])
+}, table => [index('find_leak').on(table.leakId), check('find_of_one_test', sql`(${table.soapId} is null) <> (${table.smokeId} is null)`)])
 
 export const repair = pgTable('repair', {
   id: id(),

@@ -1,7 +1,6 @@
 import { desc, eq } from 'drizzle-orm'
-import { reachedParts } from '../../core/circuit/boundary'
-
 import { UNSEEN_BAROMETER_CHANGE, UNSEEN_TEMPERATURE_CHANGE } from '../../core/leaktest/unseenChange'
+import { placeName, reachOn } from '../../shared/jobCircuit'
 import { inKilopascals, overLimit } from '../../shared/limits'
 import type { BalloonForm, GirthForm } from '../../shared/schemas/balloon'
 import type { JobView } from '../../shared/views'
@@ -35,11 +34,12 @@ export async function tieBalloon(actor: Actor, jobId: string, form: BalloonForm)
     if (over) throw refuseField('pressure', over)
     if (!tank.cautions) throw new Refusal(409, 'Read the cautions of this job before air goes in.')
     if (tank.balloons.some(each => each.stoppedAt === null && !each.struck)) throw new Refusal(409, 'A balloon is tied on already. Go on with that one.')
-    const reached = reachedParts(tank.parts.filter(each => each.removedAt === null), form.closures).map(each => each.id)
+    const { reached, escapes } = reachOn(tank, { closures: form.closures, links: form.links, pressure: form.pressure })
     if (reached.length === 0) throw refuseField('closures', 'Every part is shut out of this test: leave at least one with its own closure.')
+    if (escapes.length > 0) throw refuseField('links', `Air would escape at the ${placeName(tank, escapes[0]!).toLowerCase()}: shut what leads there, or nothing will hold.`)
     const [last] = await tx.select({ number: balloon.number }).from(balloon).where(eq(balloon.jobId, jobId)).orderBy(desc(balloon.number)).limit(1)
     await tx.insert(balloon).values({
-      id: form.id, jobId, number: (last?.number ?? 0) + 1, closures: form.closures, reached, earlyReason: mustHaveReasonIfEarly(tank, form.earlyReason, now), startedBy: actor.id, startedAt: now,
+      id: form.id, jobId, number: (last?.number ?? 0) + 1, closures: form.closures, links: form.links, reached, earlyReason: mustHaveReasonIfEarly(tank, form.earlyReason, now), startedBy: actor.id, startedAt: now,
       setup: {
         volume: form.volume, volumeUncertainty: form.volumeUncertainty, pressure: form.pressure, girthUncertainty: form.girthUncertainty, limit: tank.acceptance,
         temperatureChangeUncertainty: form.hasThermometer ? SEEN.temperature : 10 * UNSEEN_TEMPERATURE_CHANGE,

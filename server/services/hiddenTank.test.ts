@@ -1,15 +1,15 @@
 import { randomUUID } from 'node:crypto'
 import { standardFromThroughput } from '../../core/quantity/standardLeakRate'
+import { jobView, partView } from '../../shared/jobView.fixture'
 import type { JobView } from '../../shared/views'
 import { inventHiddenTank, remainingLeaks, seedOf, standInFor } from './hiddenTank'
 
-const job = (id: string = randomUUID()): JobView => ({
-  id, craft: { name: 'x', kind: 'boat' }, tankName: 't', tankKind: 'small-steel', material: 'sheet steel', capacity: 0.02, wallGive: 0, fuel: 'petrol', pressureLimit: 7000, limitSource: 'plate',
-  acceptance: 1e-3, complaint: { shows: [], wet: [], amount: null, words: '' }, revision: 1, openedAt: 0, openedBy: '', hasStandIn: true, cautions: null, holds: [], balloons: [], soaps: [], leaks: [], finds: [], repairs: [], touches: [],
-  parts: ['a', 'b', 'c'].map((part, position) => ({ id: part, name: part, family: 'cap' as const, shape: { at: 'point' as const, x: 0, y: 0 }, opening: true, position, removedAt: part === 'c' ? 5 : null })),
+const job = (id: string = randomUUID()): JobView => jobView({
+  id, craft: { name: 'x', kind: 'boat', built: null }, acceptance: 1e-3, hasStandIn: true,
+  parts: ['a', 'b', 'c'].map((part, position) => partView(part, { family: 'cap', opening: true, position, removedAt: part === 'c' ? 5 : null })),
 })
 const setup = { method: 'pressure-decay' as const, space: { volume: 0.02, wallGive: 0 }, volumeUncertainty: 0.0004, wallGiveUncertainty: 0, gauge: { resolution: 10, noise: 5 }, temperatureChangeUncertainty: 0, barometerChangeUncertainty: 0, testPressure: 5000, limit: 1e-3, rigLeak: 0, rigLeakUncertainty: 0 }
-const hold = { id: randomUUID(), setup, closures: {}, hasThermometer: true, hasBarometer: false }
+const hold = { id: randomUUID(), setup, closures: {}, links: {}, hasThermometer: true, hasBarometer: false }
 
 test('the same job hides the same leaks, on parts that are there, above the limit', () => {
   for (let k = 0; k < 50; k++) {

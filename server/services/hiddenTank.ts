@@ -1,7 +1,9 @@
-import { reachedParts } from '../../core/circuit/boundary'
+import type { LinkState } from '../../core/circuit/circuit'
+import { reach, type Reach, type TestSetup } from '../../core/circuit/reach'
 import { throughputFromStandard } from '../../core/quantity/standardLeakRate'
 import { uniformAt } from '../../core/standin/seededRandom'
 import type { HiddenLeak, StandInConfig } from '../../core/standin/standInTank'
+import { liveParts } from '../../shared/jobCircuit'
 import type { JobView } from '../../shared/views'
 
 /** What a job's simulated tank hides: which parts leak and how much. Never sent to a page. */
@@ -10,6 +12,10 @@ export interface HiddenTank {
   leaks: { partId: string, law: HiddenLeak['law'], rate: number, referencePressure: number }[]
   /** a repair that did not take leaves this share of the leak, by repair id; 0 when absent */
   leftAfter?: Record<string, number>
+  /** valves that do not do as they are told, by link id: how they stand */
+  stuck?: Record<string, LinkState>
+  /** V that the tank pressure sensor is off by */
+  sensorOffset?: number
 }
 
 /** A number from an id, for seeds. */
@@ -22,7 +28,7 @@ export function seedOf(id: string): number {
 /** One or two leaks, from a half to thirty times the limit, on parts drawn by the job's seed. */
 export function inventHiddenTank(job: JobView): HiddenTank {
   const seed = seedOf(job.id)
-  const parts = job.parts.filter(part => part.removedAt === null)
+  const parts = liveParts(job)
   const count = uniformAt(seed, 20, 0) < 0.7 ? 1 : 2
   const leaks = Array.from({ length: count }, (_, k) => ({
     partId: parts[Math.floor(uniformAt(seed, 21, k) * parts.length)]!.id,
@@ -32,6 +38,10 @@ export function inventHiddenTank(job: JobView): HiddenTank {
   }))
   return { seed, leaks }
 }
+
+/** What a set-up really reaches, with the valves that are stuck as they are stuck. */
+export const reachInTruth = (hidden: HiddenTank, job: Pick<JobView, 'circuit' | 'parts'>, setup: TestSetup): Reach =>
+  reach(job.circuit, liveParts(job), { ...setup, links: { ...setup.links, ...hidden.stuck } })
 
 /** The leak that is left on each part after the repairs recorded so far. */
 export function remainingLeaks(hidden: HiddenTank, job: JobView, at: number): HiddenTank['leaks'] {
@@ -43,10 +53,12 @@ export function remainingLeaks(hidden: HiddenTank, job: JobView, at: number): Hi
 }
 
 const RIG_SHARE = throughputFromStandard(0.02)
+const OPEN_END = throughputFromStandard(20_000)
 
 /** The stand-in for one hold: the tank with what still leaks within its boundary, in ordinary workshop air. */
-export function standInFor(hidden: HiddenTank, job: JobView, hold: Pick<JobView['holds'][number], 'id' | 'setup' | 'closures' | 'hasThermometer' | 'hasBarometer'>, at: number): StandInConfig {
-  const reached = new Set(reachedParts(job.parts.filter(part => part.removedAt === null), hold.closures).map(part => part.id))
+export function standInFor(hidden: HiddenTank, job: JobView, hold: Pick<JobView['holds'][number], 'id' | 'setup' | 'closures' | 'links' | 'hasThermometer' | 'hasBarometer'>, at: number): StandInConfig {
+  const truth = reachInTruth(hidden, job, { closures: hold.closures, links: hold.links, pressure: hold.setup.testPressure })
+  const reached = new Set(truth.reached)
   const seed = hidden.seed ^ seedOf(hold.id)
   const { setup } = hold
   const vary = (channel: number, spread: number) => spread * (2 * uniformAt(seed, channel, 0) - 1)
@@ -56,6 +68,8 @@ export function standInFor(hidden: HiddenTank, job: JobView, hold: Pick<JobView[
     leaks: [
       ...remainingLeaks(hidden, job, at).filter(leak => reached.has(leak.partId)),
       { law: 'viscous', rate: RIG_SHARE, referencePressure: setup.testPressure },
+      // An end that stands open lets out all that goes in.
+      ...truth.escapes.map(() => ({ law: 'orifice' as const, rate: OPEN_END, referencePressure: Math.abs(setup.testPressure) })),
     ],
     startPressure: setup.testPressure,
     pumpWarmth: Math.sign(setup.testPressure) * (0.6 + 0.3 * uniformAt(seed, 31, 0)),

@@ -1,8 +1,8 @@
 import { desc, eq, inArray, sql } from 'drizzle-orm'
-import { reachedParts } from '../../core/circuit/boundary'
 import { fuels } from '../../core/fuel/fuels'
 import type { HoldSetup } from '../../core/leaktest/hold'
 import { holdTimeAt, withSpeed } from '../../shared/holdClock'
+import { placeName, reachOn } from '../../shared/jobCircuit'
 import { inKilopascals, overLimit } from '../../shared/limits'
 import type { HoldForm, HoldState, MarkForm } from '../../shared/schemas/hold'
 import type { BenchHold, HoldView } from '../../shared/views'
@@ -43,9 +43,9 @@ export async function setUpHold(actor: Actor, jobId: string, form: HoldForm): Pr
     if (over) throw refuseField('testPressure', over)
     const live = tank.holds.find(each => each.state === 'settling' || each.state === 'reading')
     if (live) throw new Refusal(409, `Hold ${live.number} is still running on this tank. Stop it first.`)
-    const parts = tank.parts.filter(each => each.removedAt === null)
-    const reached = reachedParts(parts, form.closures).map(each => each.id)
+    const { reached, escapes } = reachOn(tank, { closures: form.closures, links: form.links, pressure: form.testPressure })
     if (reached.length === 0) throw refuseField('closures', 'Every part is shut out of this test: leave at least one with its own closure.')
+    if (escapes.length > 0) throw refuseField('links', `Air would escape at the ${placeName(tank, escapes[0]!).toLowerCase()}: shut what leads there, or nothing will hold.`)
     const setup: HoldSetup = {
       method: form.method,
       space: { volume: form.volume, wallGive: tank.wallGive },
@@ -64,7 +64,7 @@ export async function setUpHold(actor: Actor, jobId: string, form: HoldForm): Pr
     const [last] = await tx.select({ number: hold.number }).from(hold).where(eq(hold.jobId, jobId)).orderBy(desc(hold.number)).limit(1)
     if (form.source === 'stand-in' && !tank.hasStandIn) await tx.update(job).set({ hiddenTank: inventHiddenTank(tank) }).where(eq(job.id, jobId))
     await tx.insert(hold).values({
-      id: form.id, jobId, number: (last?.number ?? 0) + 1, state: 'set up', source: form.source, setup, closures: form.closures, reached,
+      id: form.id, jobId, number: (last?.number ?? 0) + 1, state: 'set up', source: form.source, setup, closures: form.closures, links: form.links, reached,
       hasThermometer: form.hasThermometer, hasBarometer: form.hasBarometer, scale: form.scale, kit: form.kit, earlyReason: mustHaveReasonIfEarly(tank, form.earlyReason, now),
       createdBy: actor.id, createdAt: now,
     })

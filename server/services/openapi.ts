@@ -3,7 +3,10 @@ import type { AnyObjectSchema } from 'yup'
 import { balloonSchema, girthSchema } from '../../shared/schemas/balloon'
 import { deviceKeySchema, fileSchema, holdSchema, holdStepSchema, markSchema, readingsSchema, speedSchema, volumeCheckSchema } from '../../shared/schemas/hold'
 import { kitItemSchema, rigCheckSchema } from '../../shared/schemas/kit'
-import { cautionsSchema, jobEditSchema, newJobSchema, partsSchema, strikeSchema } from '../../shared/schemas/job'
+import { circuitSchema } from '../../shared/schemas/circuit'
+import { cautionsSchema, jobEditSchema, newJobSchema, strikeSchema } from '../../shared/schemas/job'
+import { answerSchema, outcomeSchema, probeSchema, purchaseReasonSchema, purchaseSchema, purchaseStepSchema } from '../../shared/schemas/narrow'
+import { smokeEventSchema, smokeSchema } from '../../shared/schemas/smoke'
 import { ownerSchema, personSchema, preferencesSchema, signInSchema } from '../../shared/schemas/person'
 import { repairSchema, touchSchema } from '../../shared/schemas/repair'
 import { findSchema, soapMarkSchema, soapSchema } from '../../shared/schemas/soap'
@@ -25,7 +28,22 @@ export const routes: readonly RouteDescription[] = [
   { method: 'post', path: '/jobs', summary: 'Open a job', who: 'work', body: newJobSchema },
   { method: 'get', path: '/jobs/{id}', summary: 'A job with all that has happened to it', who: 'read' },
   { method: 'patch', path: '/jobs/{id}', summary: 'Change a job’s facts; 409 with the job as it is when somebody else did', who: 'work', body: jobEditSchema },
-  { method: 'put', path: '/jobs/{id}/parts', summary: 'Set the parts of the boundary in route order', who: 'work', body: partsSchema },
+  { method: 'put', path: '/jobs/{id}/circuit', summary: 'Set the parts of the boundary in route order, with the lines and valves that they are tied to', who: 'work', body: circuitSchema },
+  { method: 'get', path: '/jobs/{id}/similar', summary: 'Past jobs on the same craft or kind of tank, with what they turned out to be', who: 'read' },
+  { method: 'post', path: '/jobs/{id}/answers', summary: 'Answer a check; 409 with the job as it is when somebody answered it otherwise meanwhile', who: 'work', body: answerSchema },
+  { method: 'post', path: '/jobs/{id}/probes', summary: 'Record a set-up that was tried while halving, and whether it leaked', who: 'work', body: probeSchema },
+  { method: 'post', path: '/jobs/{id}/outcomes', summary: 'Say what it turned out to be', who: 'work', body: outcomeSchema },
+  { method: 'post', path: '/jobs/{id}/purchases', summary: 'List something to get', who: 'work', body: purchaseSchema },
+  { method: 'patch', path: '/purchases/{id}', summary: 'Say anew why it is wanted', who: 'work', body: purchaseReasonSchema },
+  { method: 'post', path: '/purchases/{id}/steps', summary: 'Measured, ordered, arrived or returned', who: 'work', body: purchaseStepSchema },
+  { method: 'post', path: '/jobs/{id}/photos', summary: 'Keep a photograph: the picture itself as the body, ?id= a UUID, ?note=; place and camera data are left out', who: 'work' },
+  { method: 'get', path: '/photos/{id}', summary: 'A photograph as JPEG; ?small=1 for the small one', who: 'read' },
+  { method: 'post', path: '/jobs/{id}/smokes', summary: 'Put smoke on', who: 'work', body: smokeSchema },
+  { method: 'post', path: '/smokes/{id}/events', summary: 'A valve switched, a far end looked at, the tube read, a part looked at', who: 'work', body: smokeEventSchema },
+  { method: 'post', path: '/smokes/{id}/finds', summary: 'Record a leak seen in smoke between its hash marks', who: 'work', body: findSchema },
+  { method: 'post', path: '/smokes/{id}/stop', summary: 'Take smoke off', who: 'work' },
+  { method: 'get', path: '/smokes/{id}/look', summary: 'What is seen on the simulated circuit: ?what=tube, sensor, part or end, ?at= the part or far end', who: 'read' },
+  { method: 'get', path: '/crafts', summary: 'Crafts that were here before, with their tanks', who: 'read' },
   { method: 'post', path: '/jobs/{id}/cautions', summary: 'Record that the cautions were read', who: 'work', body: cautionsSchema },
   { method: 'post', path: '/jobs/{id}/strikes', summary: 'Strike out an entry with a reason', who: 'work', body: strikeSchema },
   { method: 'get', path: '/jobs/{id}/trail', summary: 'What was done on a job, latest first', who: 'read' },

@@ -10,7 +10,7 @@ import { CHANGE_CHANNEL } from './change'
 import { holdReadings } from './holdReadings'
 import { hangDecisionBell, loadHold, markHold, setHoldSpeed, setUpHold, stepHold } from './holds'
 import { takeFile, takeReadings } from './readings'
-import { bay, editJob, jobTrail, loadJob, openJob, setParts, strikeEntry } from './jobs'
+import { bay, editJob, jobTrail, loadJob, openJob, setCircuit, strikeEntry } from './jobs'
 import { factsOf } from '../../shared/jobFacts'
 import { addPerson, makeOwner, people, shopIsEmpty, signIn, type Hasher } from './people'
 import { Refusal } from './refusal'
@@ -90,20 +90,20 @@ describe('a job', () => {
   })
   test('parts are renamed, reordered, added and taken off, and one with a leak stays', async () => {
     let job = await testJob(technician())
-    const rows = job.parts.map(({ id, name, family, shape, opening }) => ({ id, name, family, shape, opening }))
-    const added = { id: randomUUID(), name: 'Added standpipe', family: 'fitting' as const, shape: { at: 'point' as const, x: 400, y: 84 }, opening: true }
+    const rows = job.parts.map(({ id, name, family, shape, opening, space, link }) => ({ id, name, family, shape, opening, space, link }))
+    const added = { id: randomUUID(), name: 'Added standpipe', family: 'fitting' as const, shape: { at: 'point' as const, x: 400, y: 84 }, opening: true, space: 'tank', link: null }
     const first = job.revision
-    job = await setParts(technician(), job.id, { revision: first, parts: [added, ...rows.slice(2).reverse(), { ...rows[1]!, name: 'Neck' }] })
+    job = await setCircuit(technician(), job.id, { ...job.circuit, revision: first, parts: [added, ...rows.slice(2).reverse(), { ...rows[1]!, name: 'Neck' }] })
     const live = job.parts.filter(part => part.removedAt === null)
     expect(live[0]!.name).toBe('Added standpipe')
     expect(live.at(-1)!.name).toBe('Neck')
     expect(job.parts.find(part => part.id === rows[0]!.id)!.removedAt).not.toBeNull()
-    const late = await refusal(setParts(technician(), job.id, { revision: first, parts: rows }))
+    const late = await refusal(setCircuit(technician(), job.id, { ...job.circuit, revision: first, parts: rows }))
     expect(late.status).toBe(409)
     expect((late.current as JobView).parts.some(part => part.name === 'Added standpipe')).toBe(true)
-    job = await startSoap(technician(), job.id, { id: randomUUID(), pressure: 5000, earlyReason: '' })
+    job = await startSoap(technician(), job.id, { id: randomUUID(), pressure: 5000, closures: {}, links: {}, earlyReason: '' })
     job = await addFind(technician(), job.soaps[0]!.id, { id: randomUUID(), partId: added.id, seen: 'foams', x1: 1, y1: 1, x2: 2, y2: 2, length: 0.01, note: '', leakId: null })
-    const refused = await refusal(setParts(technician(), job.id, { revision: job.revision, parts: [{ ...rows[1]!, name: 'Neck' }] }))
+    const refused = await refusal(setCircuit(technician(), job.id, { ...job.circuit, revision: job.revision, parts: [{ ...rows[1]!, name: 'Neck' }] }))
     expect(refused.fields.parts).toContain('Added standpipe')
   })
 })
@@ -228,7 +228,7 @@ describe('soap, repair and cure', () => {
     let job = await testJob(at(0))
     await typedHold(job, 30, at(1).now)
     expect(jobStanding(await loadJob(job.id), +at(2).now).ledger).toMatchObject({ state: 'leaking', unlocated: expect.anything() })
-    job = await startSoap(at(2), job.id, { id: randomUUID(), pressure: 5000, earlyReason: '' })
+    job = await startSoap(at(2), job.id, { id: randomUUID(), pressure: 5000, closures: {}, links: {}, earlyReason: '' })
     const soapId = job.soaps[0]!.id
     for (const part of job.parts.filter(each => each.name !== 'Drain plug')) job = await markPart(at(2), soapId, { id: randomUUID(), partId: part.id, mark: 'dry' })
     const find = { id: randomUUID(), partId: partId(job, 'Drain plug'), seen: 'bubbles' as const, x1: 490, y1: 316, x2: 510, y2: 316, length: 0.012, note: '', leakId: null }
@@ -260,7 +260,7 @@ describe('soap, repair and cure', () => {
     job = await recordTouch(at(11), job.id, { id: randomUUID(), partIds: [partId(job, 'Cap')], kind: 'refitted', note: '' })
     expect(jobStanding(job, +at(12).now).ledger.missing).toEqual([partId(job, 'Cap')])
 
-    job = await startSoap(at(13), job.id, { id: randomUUID(), pressure: 5000, earlyReason: '' })
+    job = await startSoap(at(13), job.id, { id: randomUUID(), pressure: 5000, closures: {}, links: {}, earlyReason: '' })
     job = await addFind(at(13), job.soaps[1]!.id, { ...find, id: randomUUID(), leakId: leak.id, seen: 'foams' })
     expect(jobStanding(job, +at(14).now).ledger.leaks).toMatchObject([{ id: leak.id, state: 'back' }])
 
@@ -276,7 +276,7 @@ describe('soap, repair and cure', () => {
   test('a look at the stand-in shows bubbles only where it leaks', async () => {
     let job = await testJob(technician())
     await database().update(jobTable).set({ hiddenTank: { seed: 1, leaks: [{ partId: partId(job, 'Cap'), law: 'viscous', rate: 0.05, referencePressure: 5000 }] } }).where(eq(jobTable.id, job.id))
-    job = await startSoap(technician(), job.id, { id: randomUUID(), pressure: 5000, earlyReason: '' })
+    job = await startSoap(technician(), job.id, { id: randomUUID(), pressure: 5000, closures: {}, links: {}, earlyReason: '' })
     expect(await lookAtPart(job.soaps[0]!.id, partId(job, 'Cap'), Date.now())).toBe('bubbles')
     expect(await lookAtPart(job.soaps[0]!.id, partId(job, 'Drain plug'), Date.now())).toBe('dry')
   })

@@ -1,14 +1,15 @@
 import { and, desc, eq, isNull } from 'drizzle-orm'
-import { reachedParts } from '../../core/circuit/boundary'
 import { isFind, type SoapMark } from '../../core/leaktest/soap'
 import { bubblesAt } from '../../core/standin/bubbles'
+import { reachOn } from '../../shared/jobCircuit'
 import { inKilopascals, overLimit } from '../../shared/limits'
-import type { FindForm } from '../../shared/schemas/soap'
+import type { FindForm, SoapForm } from '../../shared/schemas/soap'
 import type { JobView } from '../../shared/views'
 import { database, type Transaction } from '../db/client'
-import { find, job, leak, soap, soapMark } from '../db/schema'
+import { job, soap, soapMark } from '../db/schema'
 import { change, type Actor } from './change'
-import { remainingLeaks } from './hiddenTank'
+import { insertFind } from './finds'
+import { reachInTruth, remainingLeaks } from './hiddenTank'
 import { loadJob } from './jobs'
 import { notFound, Refusal, refuseField } from './refusal'
 import { hangLookIfSealed, mustHaveReasonIfEarly } from './tests'
@@ -24,7 +25,7 @@ async function walk(id: string) {
  * Starts a soap walk under pressure. A repeated id is the same walk.
  * @throws Refusal 422 over the tank's limit or early without a reason; 409 before the cautions are read or while another walk is open
  */
-export async function startSoap(actor: Actor, jobId: string, form: { id: string, pressure: number, earlyReason: string }): Promise<JobView> {
+export async function startSoap(actor: Actor, jobId: string, form: SoapForm): Promise<JobView> {
   await change(actor, { verb: 'started a soap walk', jobId, subjectId: form.id }, async (tx, now) => {
     const [same] = await tx.select({ id: soap.id }).from(soap).where(eq(soap.id, form.id))
     if (same) return null
@@ -33,8 +34,10 @@ export async function startSoap(actor: Actor, jobId: string, form: { id: string,
     if (over) throw refuseField('pressure', over)
     if (!tank.cautions) throw new Refusal(409, 'Read the cautions of this job before air goes in.')
     if (tank.soaps.some(each => each.stoppedAt === null)) throw new Refusal(409, 'A soap walk is open on this tank already. Go on with that one.')
+    const { reached } = reachOn(tank, { closures: form.closures, links: form.links, pressure: form.pressure })
+    if (reached.length === 0) throw refuseField('closures', 'Every part is shut out of this test: leave at least one with its own closure.')
     const [last] = await tx.select({ number: soap.number }).from(soap).where(eq(soap.jobId, jobId)).orderBy(desc(soap.number)).limit(1)
-    await tx.insert(soap).values({ id: form.id, jobId, number: (last?.number ?? 0) + 1, pressure: form.pressure, earlyReason: mustHaveReasonIfEarly(tank, form.earlyReason, now), startedBy: actor.id, startedAt: now })
+    await tx.insert(soap).values({ id: form.id, jobId, number: (last?.number ?? 0) + 1, pressure: form.pressure, closures: form.closures, links: form.links, reached, earlyReason: mustHaveReasonIfEarly(tank, form.earlyReason, now), startedBy: actor.id, startedAt: now })
     return true
   })
   return loadJob(jobId)
@@ -59,7 +62,7 @@ export async function markPart(actor: Actor, soapId: string, input: { id: string
   const its = mustBeOpen(row, tank, input.partId)
   await change(actor, { verb: 'soaped a part', jobId: row.jobId, subjectId: soapId, detail: { part: its.name, mark: input.mark } }, async (tx, now) => {
     const current = await loadJob(row.jobId, tx)
-    const foundHere = current.finds.some(each => !each.struck && each.soapId === soapId && current.leaks.find(known => known.id === each.leakId)?.partId === input.partId)
+    const foundHere = current.finds.some(each => !each.struck && each.testId === soapId && current.leaks.find(known => known.id === each.leakId)?.partId === input.partId)
     if (foundHere && !isFind(input.mark)) throw refuseField('mark', 'A leak was found on this part in this walk. Strike that find out first if it was wrong.')
     return addMark(tx, actor, soapId, input, now)
   })
@@ -73,19 +76,11 @@ export async function markPart(actor: Actor, soapId: string, input: { id: string
 export async function addFind(actor: Actor, soapId: string, form: FindForm): Promise<JobView> {
   const row = await walk(soapId)
   const its = mustBeOpen(row, await loadJob(row.jobId), form.partId)
+  if (form.seen !== 'foams' && form.seen !== 'bubbles') throw refuseField('seen', 'Under soap a find foams or bubbles.')
+  const seen = form.seen
   await change(actor, { verb: 'found a leak', jobId: row.jobId, subjectId: form.id, detail: { part: its.name, seen: form.seen } }, async (tx, now) => {
-    const [same] = await tx.select({ id: find.id }).from(find).where(eq(find.id, form.id))
-    if (same) return null
-    const known = form.leakId ? (await tx.select().from(leak).where(and(eq(leak.id, form.leakId), eq(leak.jobId, row.jobId))))[0] : undefined
-    if (form.leakId && known?.partId !== form.partId) throw refuseField('leakId', 'That leak is on another part. Choose it there, or record a new one.')
-    const leakId = known?.id ?? crypto.randomUUID()
-    if (!known) {
-      const [last] = await tx.select({ number: leak.number }).from(leak).where(eq(leak.jobId, row.jobId)).orderBy(desc(leak.number)).limit(1)
-      await tx.insert(leak).values({ id: leakId, jobId: row.jobId, number: (last?.number ?? 0) + 1, partId: form.partId })
-    }
-    const { partId, leakId: _again, ...values } = form
-    await tx.insert(find).values({ ...values, leakId, soapId, personId: actor.id, at: now })
-    await addMark(tx, actor, soapId, { id: crypto.randomUUID(), partId, mark: form.seen }, now)
+    if (!await insertFind(tx, actor, row.jobId, { soapId }, form, now)) return null
+    await addMark(tx, actor, soapId, { id: crypto.randomUUID(), partId: form.partId, mark: seen }, now)
     return true
   })
   return loadJob(row.jobId)
@@ -110,6 +105,6 @@ export async function lookAtPart(soapId: string, partId: string, now: number): P
   if (!own?.hiddenTank) throw new Refusal(409, 'This job has no stand-in tank to look at.')
   const tank = await loadJob(row.jobId)
   const here = remainingLeaks(own.hiddenTank, tank, now).filter(each => each.partId === partId)
-  const shut = !reachedParts(tank.parts, tank.holds.at(-1)?.closures ?? {}).some(each => each.id === partId)
-  return shut ? 'not reached' : bubblesAt(here.reduce((sum, each) => sum + each.rate * row.pressure / each.referencePressure, 0))
+  const { reached } = reachInTruth(own.hiddenTank, tank, row)
+  return !reached.includes(partId) ? 'not reached' : bubblesAt(here.reduce((sum, each) => sum + each.rate * row.pressure / each.referencePressure, 0))
 }

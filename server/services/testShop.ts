@@ -5,7 +5,7 @@ import pg from 'pg'
 import { tankKind } from '../../core/circuit/tankKinds'
 import { throughputFromStandard } from '../../core/quantity/standardLeakRate'
 import type { HoldForm } from '../../shared/schemas/hold'
-import type { NewJob } from '../../shared/schemas/job'
+import { emptyComplaint, type NewJob } from '../../shared/schemas/job'
 import { defaultPreferences, type Role } from '../../shared/schemas/person'
 import { closeDatabase, database } from '../db/client'
 import { person } from '../db/schema'
@@ -44,7 +44,7 @@ export const newJobForm = (change: Partial<NewJob> = {}): NewJob => {
   const kind = tankKind(change.tankKind ?? 'small-steel')
   return {
     id: randomUUID(), craftName: 'Fire pump 3', craftKind: kind.craft, tankName: 'fuel tank', tankKind: kind.key, material: kind.material, capacity: kind.capacity, fuel: 'petrol',
-    pressureLimit: kind.pressureLimit, limitSource: 'plate', acceptance: throughputFromStandard(kind.acceptance), complaint: { shows: [], wet: [], amount: null, words: '' }, ...change,
+    pressureLimit: kind.pressureLimit, limitSource: 'plate', acceptance: throughputFromStandard(kind.acceptance), complaint: emptyComplaint(), craftBuilt: null, ...change,
   }
 }
 
@@ -55,5 +55,5 @@ export async function testJob(actor: Actor, change: Partial<NewJob> = {}) {
 
 export const holdForm = (change: Partial<HoldForm> = {}): HoldForm => ({
   id: randomUUID(), source: 'typed', method: 'pressure-decay', volume: 0.018, volumeUncertainty: 0.0003, testPressure: 5000, gaugeStep: 1, gaugeNoise: 1,
-  hasThermometer: false, hasBarometer: false, temperatureDoubt: 0.01, barometerDoubt: 2, rigLeak: 0, rigLeakDoubt: 0, closures: {}, earlyReason: '', scale: { kind: 'gauge' }, kit: {}, wettedShare: 0, ...change,
+  hasThermometer: false, hasBarometer: false, temperatureDoubt: 0.01, barometerDoubt: 2, rigLeak: 0, rigLeakDoubt: 0, closures: {}, links: {}, earlyReason: '', scale: { kind: 'gauge' }, kit: {}, wettedShare: 0, ...change,
 })

@@ -7,6 +7,8 @@ import { Refusal } from '../services/refusal'
 
 const UUID = /^[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}$/i
 
+export const isUuid = (text: string): boolean => UUID.test(text)
+
 /** What an open route's handler gets: the event and the checked body. */
 interface OpenCall<Body> { event: H3Event, body: Body }
 /** What a signed-in route's handler gets besides: who calls, and a UUID of the path. */
@@ -25,7 +27,7 @@ export function signedInRoute<Answer, Body extends AnyObject = Record<string, ne
     const body = await checkedBody(event, schema)
     const id = (name = 'id') => {
       const value = getRouterParam(event, name) ?? ''
-      if (!UUID.test(value)) throw new Refusal(404, 'There is nothing at this address.')
+      if (!isUuid(value)) throw new Refusal(404, 'There is nothing at this address.')
       return value
     }
     return answer({ event, actor, body, id })
@@ -48,6 +50,24 @@ export async function actorOf(event: H3Event): Promise<Actor> {
     if (error instanceof Refusal) throw new Refusal(401, 'Your account is not in this shop. Sign in again.')
     throw error
   }
+}
+
+/**
+ * A body as bytes; what is larger is not read to its end.
+ * @param most bytes
+ * @param refusal what to say of a size that is too large
+ */
+export async function boundedBody(event: H3Event, most: number, refusal: (bytes: number) => Refusal): Promise<Buffer> {
+  const told = Number(getHeader(event, 'content-length') ?? 0)
+  if (told > most) throw refusal(told)
+  const pieces: Buffer[] = []
+  let size = 0
+  for await (const piece of event.node.req as AsyncIterable<Buffer>) {
+    size += piece.length
+    if (size > most) throw refusal(size)
+    pieces.push(piece)
+  }
+  return Buffer.concat(pieces)
 }
 
 async function checkedBody<Body extends AnyObject>(event: H3Event, schema: ObjectSchema<Body> | null): Promise<Body> {

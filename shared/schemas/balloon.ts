@@ -1,6 +1,6 @@
 import * as yup from 'yup'
-import { closures, type Closure } from '../../core/circuit/boundary'
 import { entryId, line, positive, quantity } from './fields'
+import { closuresSchema, linksSchema } from './setup'
 import { bounded } from './hold'
 
 export const balloonSchema = yup.object({
@@ -11,8 +11,8 @@ export const balloonSchema = yup.object({
   girthUncertainty: positive('Girth doubt').max(0.05, 'A doubt above 50 mm says nothing.'),
   hasThermometer: yup.boolean().default(true),
   hasBarometer: yup.boolean().default(true),
-  closures: yup.mixed<Record<string, Closure>>().default({}).test('closures', 'Each opening needs a known closure.', value =>
-    typeof value === 'object' && value !== null && Object.values(value).every(closure => closures.includes(closure))),
+  closures: closuresSchema(),
+  links: linksSchema(),
   earlyReason: line('The reason', 300).default(''),
 })
 export type BalloonForm = yup.InferType<typeof balloonSchema>

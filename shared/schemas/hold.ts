@@ -1,5 +1,4 @@
 import * as yup from 'yup'
-import { closures, type Closure } from '../../core/circuit/boundary'
 import { throughputFromStandard } from '../../core/quantity/standardLeakRate'
 import type { PressureScale } from '../../core/leaktest/pressureScale'
 import { timeUnits } from '../../core/leaktest/readingsCsv'
@@ -7,6 +6,7 @@ import { pascalsPer, toKelvin, type AnyPressureUnit } from '../../core/quantity/
 import { clockSpeeds } from '../holdClock'
 import { readingBounds } from '../readingBounds'
 import { entryId, line, oneOf, positive, quantity, requiredLine } from './fields'
+import { closuresSchema, linksSchema } from './setup'
 
 export const holdSources = ['stand-in', 'typed', 'file', 'device'] as const
 export type HoldSource = (typeof holdSources)[number]
@@ -64,8 +64,8 @@ export const holdSchema = yup.object({
   barometerDoubt: quantity('Barometer doubt').min(0, 'Doubt cannot be negative.').max(5000, 'A doubt above 50 hPa says nothing.'),
   rigLeak: rate('Rig leak'),
   rigLeakDoubt: rate('Rig leak doubt'),
-  closures: yup.mixed<Record<string, Closure>>().default({}).test('closures', 'Each opening needs a known closure.', value =>
-    typeof value === 'object' && value !== null && Object.values(value).every(closure => closures.includes(closure))),
+  closures: closuresSchema(),
+  links: linksSchema(),
   earlyReason: line('The reason', 300).default(''),
   scale: scaleSchema,
   kit: kitSchema,

@@ -1,22 +1,20 @@
 import * as yup from 'yup'
-import { partFamilies, type PartShape } from '../../core/circuit/boundary'
+import { signKeys, signOf, singleGroups } from '../../core/complaint/signs'
+import { troubleCode } from '../../core/complaint/troubleCodes'
 import { craftKinds, tankKinds, tankMaterials } from '../../core/circuit/tankKinds'
 import { fuelKeys } from '../../core/fuel/fuels'
 import { throughputFromStandard } from '../../core/quantity/standardLeakRate'
 import { entryId, line, oneOf, positive, quantity, requiredLine, words } from './fields'
 
-/** When it shows, in the taps of the complaint. */
-export const complaintTimes = ['while filling', 'brim-full', 'engine running', 'under way', 'parked, hours later', 'smell only', 'trouble code', 'after a repair'] as const
-export const complaintPlaces = ['top', 'neck side', 'low', 'under a strap', 'inside the craft', 'cannot say'] as const
-export const complaintAmounts = ['smell', 'stain', 'weep', 'drip', 'pool'] as const
-
+/** What was said of the leak: signs by their keys, trouble codes as stored, and the customer's own words. Nothing of it is needed. */
 export const complaintSchema = yup.object({
-  shows: yup.array(oneOf(complaintTimes, 'When it shows')).default([]),
-  wet: yup.array(oneOf(complaintPlaces, 'Where it is wet')).default([]),
-  amount: yup.string<(typeof complaintAmounts)[number]>().oneOf(complaintAmounts, 'Choose how much.').nullable().default(null),
+  signs: yup.array(oneOf(signKeys, 'What was said')).default([]).test('single', 'Of amount, level and switched tanks choose one each.', keys =>
+    singleGroups.every(group => (keys ?? []).filter(key => key && signKeys.includes(key) && signOf(key).group === group).length <= 1)),
+  codes: yup.array(yup.string().trim().uppercase().required('A code is empty.').test('code', ({ value }) => `“${String(value)}” is not a trouble code. They look like P0442.`, value => troubleCode(value) !== null)).default([]).max(20, 'Keep it under 20 codes.'),
   words: words(),
 })
 export type Complaint = yup.InferType<typeof complaintSchema>
+export const emptyComplaint = (): Complaint => ({ signs: [], codes: [], words: '' })
 
 /** Which state of the job was edited, so that a second editor is told. */
 const revision = () => yup.number().integer().required('The revision that was edited is missing.')
@@ -24,6 +22,8 @@ const revision = () => yup.number().integer().required('The revision that was ed
 const facts = {
   craftName: requiredLine('Craft', 80),
   craftKind: oneOf(craftKinds, 'Kind of craft'),
+  /** year in which it was built; null when nobody knows */
+  craftBuilt: yup.number().typeError('Type a year, such as 1998.').integer('Type a year, such as 1998.').min(1900, 'A craft from before 1900 is not believable.').max(2100, 'That year is still to come.').nullable().default(null),
   tankName: requiredLine('Tank', 80),
   material: oneOf(tankMaterials, 'Material'),
   capacity: positive('Capacity').max(20, 'Capacity above 20,000 L is not a tank this tool is for. Check the unit.').test('tiny', 'Capacity under 0.2 L is not a tank this tool is for. Check the unit.', value => !(value > 0 && value < 0.0002)),
@@ -41,28 +41,5 @@ export type JobEdit = yup.InferType<typeof jobEditSchema>
 export type JobFacts = Omit<JobEdit, 'revision'>
 export const jobFactNames = Object.keys(facts) as (keyof JobFacts)[]
 
-const mapX = () => quantity('Place on the map').min(0, 'That is off the map.').max(1000, 'That is off the map.')
-const mapY = () => quantity('Place on the map').min(0, 'That is off the map.').max(360, 'That is off the map.')
-
-const shapeSchema = yup.mixed<PartShape>().required('The part has no place on the map.').test('shape', 'That is off the map.', value => {
-  const shape = value as Partial<Record<string, unknown>> | undefined
-  const on = (key: string, most: number) => typeof shape?.[key] === 'number' && shape[key] >= 0 && shape[key] <= most
-  return shape?.at === 'point' ? on('x', 1000) && on('y', 360) : shape?.at === 'line' && on('x1', 1000) && on('x2', 1000) && on('y1', 360) && on('y2', 360)
-})
-
-export const partsSchema = yup.object({
-  revision: revision(),
-  parts: yup.array(yup.object({
-    id: entryId(),
-    name: requiredLine('Part name', 60),
-    family: oneOf(partFamilies, 'Kind of part'),
-    shape: shapeSchema,
-    opening: yup.boolean().default(false),
-  })).required('The parts are missing.').min(1, 'A tank has at least one part.').max(200, 'Keep it under 200 parts.')
-    .test('names', 'Two parts have the same name. Give each its own.', parts => new Set(parts?.map(each => each.name?.toLowerCase())).size === (parts?.length ?? 0)),
-})
-export type PartsEdit = yup.InferType<typeof partsSchema>
-
-export const mapPlace = { x1: mapX(), y1: mapY(), x2: mapX(), y2: mapY() }
 export const cautionsSchema = yup.object({ cautions: yup.array(requiredLine('Caution', 40)).required('The cautions are missing.').min(1, 'Read the cautions first.') })
 export const strikeSchema = yup.object({ id: entryId(), subjectId: entryId(), reason: line('The reason', 300).required('Say why it no longer counts.') })

@@ -28,6 +28,8 @@ export const preferencesSchema = yup.object({
   volume: oneOf(volumeUnits, 'Volume unit'),
   temperature: oneOf(temperatureUnits, 'Temperature unit'),
   look: oneOf(looks, 'Look'),
+  /** whether what past jobs turned out to be moves the weights of the suspects */
+  ownOutcomes: yup.boolean().default(true),
 })
 export type Preferences = yup.InferType<typeof preferencesSchema>
-export const defaultPreferences: Preferences = { pressure: 'kPa', volume: 'L', temperature: 'C', look: 'system' }
+export const defaultPreferences: Preferences = { pressure: 'kPa', volume: 'L', temperature: 'C', look: 'system', ownOutcomes: true }

@@ -1,7 +1,8 @@
 import { randomUUID } from 'node:crypto'
 import { ValidationError, type AnyObjectSchema } from 'yup'
 import { fileSchema, holdSchema, holdStepSchema, markSchema, readingsSchema, speedSchema } from './hold'
-import { jobEditSchema, newJobSchema, partsSchema, strikeSchema } from './job'
+import { circuitSchema } from './circuit'
+import { jobEditSchema, newJobSchema, strikeSchema } from './job'
 import { ownerSchema, personSchema, preferencesSchema, signInSchema } from './person'
 import { repairSchema, touchSchema } from './repair'
 import { findSchema, soapMarkSchema, soapSchema } from './soap'
@@ -9,12 +10,13 @@ import { findSchema, soapMarkSchema, soapSchema } from './soap'
 const id = randomUUID()
 const job = {
   id, craftName: ' Fire pump 3 ', craftKind: 'small equipment', tankName: 'fuel tank', tankKind: 'small-steel', material: 'sheet steel', capacity: 0.018, fuel: 'petrol',
-  pressureLimit: 7000, limitSource: 'plate', acceptance: 8.4e-4, complaint: { shows: ['brim-full'], wet: [], amount: 'drip', words: '' },
+  pressureLimit: 7000, limitSource: 'plate', acceptance: 8.4e-4, complaint: { signs: ['brim-full', 'drip'], codes: ['P0442'], words: '' }, craftBuilt: 1998,
 }
 const hold = {
   id, source: 'typed', method: 'pressure-decay', volume: 0.018, volumeUncertainty: 0.0005, testPressure: 5000, gaugeStep: 10, gaugeNoise: 5,
   temperatureDoubt: 0.5, barometerDoubt: 40, rigLeak: 0, rigLeakDoubt: 0, closures: { [id]: 'plug' },
 }
+const spaces = [{ id: 'tank', name: 'Tank', kind: 'tank' }]
 const part = { id, name: 'Cap', family: 'cap', shape: { at: 'point', x: 10, y: 10 }, opening: true }
 const find = { id, partId: id, seen: 'foams', x1: 1, y1: 2, x2: 3, y2: 4, length: 0.01 }
 const repair = { id, leakId: id, method: 'renew-seal', material: 'none', temperature: 293 }
@@ -34,7 +36,7 @@ async function sentence(schema: AnyObjectSchema, value: object, field: string): 
 test.each<[string, AnyObjectSchema, object]>([
   ['a job', newJobSchema, job],
   ['an edit', jobEditSchema, { ...job, revision: 3 }],
-  ['parts', partsSchema, { revision: 1, parts: [part, { ...part, name: 'Seam', shape: { at: 'line', x1: 0, y1: 0, x2: 1000, y2: 360 } }] }],
+  ['parts', circuitSchema, { revision: 1, spaces, parts: [part, { ...part, name: 'Seam', shape: { at: 'line', x1: 0, y1: 0, x2: 1000, y2: 360 } }] }],
   ['a strike', strikeSchema, { id, subjectId: id, reason: 'wrong tank' }],
   ['a hold', holdSchema, hold],
   ['a vacuum hold', holdSchema, { ...hold, method: 'vacuum-decay', testPressure: -3500 }],
@@ -68,13 +70,13 @@ test.each<[AnyObjectSchema, object, string, string]>([
   [newJobSchema, { ...job, pressureLimit: 7_000_000 }, 'pressureLimit', 'not believable'],
   [newJobSchema, { ...job, acceptance: 0 }, 'acceptance', 'cannot be tested'],
   [newJobSchema, { ...job, limitSource: '' }, 'limitSource', 'is missing'],
-  [newJobSchema, { ...job, complaint: { ...job.complaint, shows: ['on Tuesdays'] } }, 'complaint.shows[0]', 'must be one of'],
+  [newJobSchema, { ...job, complaint: { ...job.complaint, signs: ['on Tuesdays'] } }, 'complaint.signs[0]', 'must be one of'],
   [newJobSchema, { ...job, complaint: { ...job.complaint, words: 'x'.repeat(4001) } }, 'complaint.words', 'under 4,000'],
   [jobEditSchema, job, 'revision', 'missing'],
-  [partsSchema, { revision: 1, parts: [] }, 'parts', 'at least one part'],
-  [partsSchema, { revision: 1, parts: [part, { ...part, name: 'CAP' }] }, 'parts', 'same name'],
-  [partsSchema, { revision: 1, parts: [{ ...part, shape: { at: 'point', x: 1200, y: 0 } }] }, 'parts[0].shape', 'off the map'],
-  [partsSchema, { revision: 1, parts: [{ ...part, shape: 'left' }] }, 'parts[0].shape', 'off the map'],
+  [circuitSchema, { revision: 1, spaces, parts: [] }, 'parts', 'at least one part'],
+  [circuitSchema, { revision: 1, spaces, parts: [part, { ...part, name: 'CAP' }] }, 'parts', 'same name'],
+  [circuitSchema, { revision: 1, spaces, parts: [{ ...part, shape: { at: 'point', x: 1200, y: 0 } }] }, 'parts[0].shape', 'off the map'],
+  [circuitSchema, { revision: 1, spaces, parts: [{ ...part, shape: 'left' }] }, 'parts[0].shape', 'off the map'],
   [strikeSchema, { id, subjectId: id, reason: '' }, 'reason', 'Say why'],
   [holdSchema, { ...hold, volume: 0 }, 'volume', 'more than zero'],
   [holdSchema, { ...hold, volume: 18 }, 'volumeUncertainty', '-'],

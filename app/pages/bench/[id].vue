@@ -69,8 +69,8 @@ const rig = computed(() => {
 })
 const boundary = computed(() => {
   if (!hold.value || !job.value) return ''
-  const { setup, source, closures } = hold.value
-  const shut = job.value.parts.filter(part => part.removedAt === null && part.opening && (closures[part.id] ?? 'own') !== 'own').map(part => lowerFirst(part.name))
+  const { setup, source, reached } = hold.value
+  const shut = job.value.parts.filter(part => part.removedAt === null && !reached.includes(part.id)).map(part => lowerFirst(part.name))
   return [
     `${short('volume', setup.space.volume)} at ${short('pressure', setup.testPressure)}, ${sources[source]}`,
     shut.length ? `not under test: ${shut.join(', ')}` : '',

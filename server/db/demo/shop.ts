@@ -1,6 +1,7 @@
 import { Hash } from '@adonisjs/hash'
 import { Scrypt } from '@adonisjs/hash/drivers/scrypt'
 import { eq } from 'drizzle-orm'
+import { holdingLinks } from '../../../core/circuit/reach'
 import { spanOfPart } from '../../../core/circuit/placeOnPart'
 import { tankKind } from '../../../core/circuit/tankKinds'
 import { BALLOON_PRESSURE, balloonGirth } from '../../../core/leaktest/balloon'
@@ -10,7 +11,8 @@ import { throughputFromStandard } from '../../../core/quantity/standardLeakRate'
 import { normalAt } from '../../../core/standin/seededRandom'
 import { standInTank } from '../../../core/standin/standInTank'
 import type { HoldForm } from '../../../shared/schemas/hold'
-import type { NewJob } from '../../../shared/schemas/job'
+import { emptyComplaint, type NewJob } from '../../../shared/schemas/job'
+import type { PurchaseForm, PurchaseStep } from '../../../shared/schemas/narrow'
 import type { RepairForm } from '../../../shared/schemas/repair'
 import { defaultPreferences, type Role } from '../../../shared/schemas/person'
 import type { HoldView, JobView } from '../../../shared/views'
@@ -20,6 +22,8 @@ import { seedOf, standInFor, type HiddenTank } from '../../services/hiddenTank'
 import { setUpHold, stepHold } from '../../services/holds'
 import { takeReadings } from '../../services/readings'
 import { loadJob, openJob, readCautions } from '../../services/jobs'
+import { answerCheck, recordOutcome } from '../../services/narrowing'
+import { addPurchase, stepPurchase } from '../../services/purchases'
 import { recordRepair } from '../../services/repairs'
 import { addFind, markPart, startSoap, stopSoap } from '../../services/soaps'
 import { database } from '../client'
@@ -44,18 +48,19 @@ export async function demoPerson(login: string, name: string, role: Role, now: D
 export const mLmin = throughputFromStandard
 
 /** A job of the demo and the verbs that move it on, each at its own moment. */
-export async function demoJob(actor: (at: Date) => Actor, opened: Date, facts: Partial<NewJob> & Pick<NewJob, 'craftName' | 'craftKind' | 'tankName' | 'tankKind' | 'fuel'>, hiddenLeaks: { part: string, rate: number, law?: 'viscous' | 'orifice' }[]) {
+export async function demoJob(actor: (at: Date) => Actor, opened: Date, facts: Partial<NewJob> & Pick<NewJob, 'craftName' | 'craftKind' | 'tankName' | 'tankKind' | 'fuel'>, hiddenLeaks: { part: string, rate: number, law?: 'viscous' | 'orifice' }[], faults: Pick<HiddenTank, 'stuck' | 'sensorOffset'> = {}) {
   const kind = tankKind(facts.tankKind)
   const id = demoId(facts.craftName + facts.tankName)
   let view: JobView = await openJob(actor(opened), {
     id, material: kind.material, capacity: kind.capacity, pressureLimit: kind.pressureLimit, limitSource: 'plate on the tank', acceptance: mLmin(kind.acceptance),
-    complaint: { shows: [], wet: [], amount: null, words: '' }, ...facts,
+    complaint: emptyComplaint(), craftBuilt: null, ...facts,
   })
   const partId = (name: string) => view.parts.find(part => part.name === name)!.id
   const hidden: HiddenTank = {
     seed: seedOf(id),
     leaks: hiddenLeaks.map(leak => ({ partId: partId(leak.part), law: leak.law ?? 'viscous', rate: mLmin(leak.rate), referencePressure: kind.workingPressure })),
     leftAfter: {},
+    ...faults,
   }
   const keepHidden = () => database().update(job).set({ hiddenTank: hidden }).where(eq(job.id, id))
   await keepHidden()
@@ -65,7 +70,7 @@ export async function demoJob(actor: (at: Date) => Actor, opened: Date, facts: P
     const made = await setUpHold(actor(started), id, {
       id: demoId(`${id} hold ${name}`), source: 'stand-in', method: 'pressure-decay', volume: view.capacity, volumeUncertainty: view.capacity * 0.02,
       testPressure: kind.workingPressure, gaugeStep: 10, gaugeNoise: 6, hasThermometer: true, hasBarometer: true, temperatureDoubt: 0.05, barometerDoubt: 10,
-      rigLeak: mLmin(0.02), rigLeakDoubt: mLmin(0.01), closures: {}, earlyReason: '', scale: { kind: 'gauge' }, kit: {}, wettedShare: 0, ...form,
+      rigLeak: mLmin(0.02), rigLeakDoubt: mLmin(0.01), closures: {}, links: holdingLinks(view.circuit), earlyReason: '', scale: { kind: 'gauge' }, kit: {}, wettedShare: 0, ...form,
     })
     await stepHold(actor(started), made.id, 'settling')
     view = await loadJob(id)
@@ -80,7 +85,7 @@ export async function demoJob(actor: (at: Date) => Actor, opened: Date, facts: P
 
   const soap = async (name: string, started: Date, marks: Record<string, { mark: SoapMark, from?: number, to?: number, length?: number, note?: string, again?: number }>) => {
     const soapId = demoId(`${id} soap ${name}`)
-    view = await startSoap(actor(started), id, { id: soapId, pressure: kind.workingPressure, earlyReason: '' })
+    view = await startSoap(actor(started), id, { id: soapId, pressure: kind.workingPressure, closures: {}, links: holdingLinks(view.circuit), earlyReason: '' })
     let minute = 0
     for (const part of view.parts.filter(each => each.removedAt === null)) {
       const at = new Date(+started + ++minute * 45_000)
@@ -111,7 +116,7 @@ export async function demoJob(actor: (at: Date) => Actor, opened: Date, facts: P
     await readCautions(actor(tied), id, cautionsFor(view.craft.kind).map(caution => caution.key))
     const balloonId = demoId(`${id} balloon ${name}`)
     view = await tieBalloon(actor(tied), id, {
-      id: balloonId, volume: view.capacity, volumeUncertainty: view.capacity * 0.03, pressure: BALLOON_PRESSURE, girthUncertainty: 0.002, hasThermometer: true, hasBarometer: true, closures: {}, earlyReason: '',
+      id: balloonId, volume: view.capacity, volumeUncertainty: view.capacity * 0.03, pressure: BALLOON_PRESSURE, girthUncertainty: 0.002, hasThermometer: true, hasBarometer: true, closures: {}, links: holdingLinks(view.circuit), earlyReason: '',
     })
     const blown = 0.0048, start = { temperature: 290.6, pressure: 101_150 + BALLOON_PRESSURE }
     for (const [k, hour] of hours.entries()) {
@@ -125,6 +130,18 @@ export async function demoJob(actor: (at: Date) => Actor, opened: Date, facts: P
       })
     }
   }
-  return { id, hold, soap, repair, balloon }
+  /** Answers to checks, one a minute. */
+  const answer = async (from: Date, answers: Record<string, string>) => {
+    let minute = 0
+    for (const [check, outcome] of Object.entries(answers)) view = await answerCheck(actor(new Date(+from + ++minute * 60_000)), id, { id: demoId(`${id} ${check}`), check, outcome, after: null })
+  }
+  const outcome = async (at: Date, cause: string, part: string) => { view = await recordOutcome(actor(at), id, { id: demoId(`${id} was ${cause} ${part}`), cause, partId: partId(part) }) }
+  const purchase = async (at: Date, form: Omit<PurchaseForm, 'id'>, steps: Partial<Record<PurchaseStep, string>> = {}) => {
+    const purchaseId = demoId(`${id} get ${form.name}`)
+    view = await addPurchase(actor(at), id, { id: purchaseId, ...form })
+    let minute = 0
+    for (const [step, note] of Object.entries(steps) as [PurchaseStep, string][]) view = await stepPurchase(actor(new Date(+at + ++minute * 60_000)), purchaseId, { id: demoId(`${purchaseId} ${step}`), step, note })
+  }
+  return { id, hold, soap, repair, balloon, answer, outcome, purchase }
 }
 

@@ -1,7 +1,8 @@
 <script setup lang="ts">
-import { closures as closureKinds, type Closure } from '#core/circuit/boundary'
+import { holdingLinks } from '#core/circuit/reach'
 import { BALLOON_PRESSURE, balloonVolume } from '#core/leaktest/balloon'
 import { balloonSchema, girthSchema, type BalloonForm } from '#shared/schemas/balloon'
+import { reachOn } from '#shared/jobCircuit'
 import { curingLeaks } from '#shared/limits'
 import type { JobView } from '#shared/views'
 
@@ -14,19 +15,18 @@ const { saving, problem, save } = useSave()
 const form = useTemplateRef('form')
 const girthForm = useTemplateRef('girthForm')
 const GIRTH_DOUBT = 0.002
-const blank = (): Omit<BalloonForm, 'id'> => ({ volume: 0, volumeUncertainty: 0, pressure: BALLOON_PRESSURE, girthUncertainty: GIRTH_DOUBT, hasThermometer: true, hasBarometer: true, closures: {}, earlyReason: '' })
+const blank = (): Omit<BalloonForm, 'id'> => ({ volume: 0, volumeUncertainty: 0, pressure: BALLOON_PRESSURE, girthUncertainty: GIRTH_DOUBT, hasThermometer: true, hasBarometer: true, closures: {}, links: {}, earlyReason: '' })
 const { draft, clear } = useDraft<Omit<BalloonForm, 'id'>>(`balloon:${id}`, blank)
 watch(job, view => {
-  if (view && draft.value.volume === 0) Object.assign(draft.value, { volume: view.capacity, volumeUncertainty: Number((view.capacity * 0.03).toPrecision(2)) })
+  if (view && draft.value.volume === 0) Object.assign(draft.value, { volume: view.capacity, volumeUncertainty: Number((view.capacity * 0.03).toPrecision(2)), links: holdingLinks(view.circuit) })
 }, { immediate: true })
 
 const balloon = computed(() => job.value?.balloons.findLast(each => !each.struck) ?? null)
 const tiedOn = computed(() => balloon.value !== null && balloon.value.stoppedAt === null)
 const again = ref(false)
 const curing = computed(() => (job.value ? curingLeaks(job.value, now.value) : []))
-const openings = computed(() => job.value?.parts.filter(part => part.removedAt === null && part.opening) ?? [])
-const closureWords: Record<Closure, string> = { own: 'its own closure', plug: 'plug', pinch: 'pinched', plate: 'plate', tape: 'tape', rig: 'the balloon is on it' }
-const closureItems = closureKinds.map(value => ({ label: closureWords[value], value }))
+const boundary = computed({ get: () => ({ closures: draft.value.closures, links: draft.value.links }), set: value => Object.assign(draft.value, value) })
+const seen = computed(() => job.value && reachOn(job.value, { ...boundary.value, pressure: draft.value.pressure || 1 }))
 
 const tie = () => save(async () => {
   take(await callApi<JobView>(`jobs/${id}/balloons`, 'POST', draft.value))
@@ -131,12 +131,8 @@ useActionKeys('Balloon', [{ key: 'escape', label: 'Back to the job', run: () => 
         </div>
         <div class="sheet">
           <h2 class="mb-3">What closes each opening</h2>
-          <ul class="grid gap-x-5 gap-y-2 sm:grid-cols-2">
-            <li v-for="part in openings" :key="part.id" class="flex items-center justify-between gap-3">
-              <label :for="`closure-${part.id}`" class="font-medium">{{ part.name }}</label>
-              <USelect :id="`closure-${part.id}`" :model-value="draft.closures[part.id] ?? 'own'" :items="closureItems" class="w-48 shrink-0" @update:model-value="draft.closures = { ...draft.closures, [part.id]: $event as Closure }" />
-            </li>
-          </ul>
+          <UFormField name="closures" :ui="{ container: 'mt-0' }"><SetupFields v-model="boundary" :job="job" /></UFormField>
+          <UFormField name="links" :ui="{ container: 'mt-0' }"><ReachSummary v-if="seen" class="mt-3" :job="job" :reach="seen" /></UFormField>
         </div>
         <template #actions>
           <div class="flex gap-3"><UButton type="submit" size="xl" color="neutral" :loading="saving">It is tied on</UButton><UButton v-if="balloon" type="button" size="xl" color="neutral" variant="ghost" @click="again = false">Not now</UButton></div>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { closures, type Closure } from '#core/circuit/boundary'
+import { holdingLinks } from '#core/circuit/reach'
 import { tankKind } from '#core/circuit/tankKinds'
 import { WETTED_FLAG } from '#core/leaktest/holdBudget'
 import type { PlannedHold } from '#core/leaktest/planHold'
@@ -7,6 +7,7 @@ import { readAtPressure, WATER_DENSITY } from '#core/leaktest/pressureScale'
 import { rigLeakAt } from '#core/leaktest/rigCheck'
 import { UNSEEN_BAROMETER_CHANGE, UNSEEN_TEMPERATURE_CHANGE } from '#core/leaktest/unseenChange'
 import { throughputFromStandard } from '#core/quantity/standardLeakRate'
+import { reachOn } from '#shared/jobCircuit'
 import { curingLeaks, overLimit } from '#shared/limits'
 import { holdMethods, holdSchema, holdSources, scaleKinds, type HoldForm } from '#shared/schemas/hold'
 import type { HoldView, KitItemView } from '#shared/views'
@@ -23,7 +24,7 @@ const { kit, of, overdue } = useKit()
 const blank = (): Omit<HoldForm, 'id'> => ({
   source: 'typed', method: 'pressure-decay', volume: 0, volumeUncertainty: 0, testPressure: 0, gaugeStep: 10, gaugeNoise: 5,
   hasThermometer: true, hasBarometer: true, temperatureDoubt: 0.05, barometerDoubt: 10, rigLeak: 0, rigLeakDoubt: throughputFromStandard(0.05),
-  closures: {}, earlyReason: '', scale: { kind: 'gauge' }, kit: {}, wettedShare: 0,
+  closures: {}, links: {}, earlyReason: '', scale: { kind: 'gauge' }, kit: {}, wettedShare: 0,
 })
 const { draft, clear } = useDraft<Omit<HoldForm, 'id'>>(`hold:${id}`, blank)
 watch(job, view => {
@@ -33,18 +34,15 @@ watch(job, view => {
   Object.assign(draft.value, last
     ? {
         volume: last.setup.space.volume, volumeUncertainty: last.setup.volumeUncertainty, testPressure: last.setup.testPressure, method: last.setup.method,
-        gaugeStep: last.setup.gauge.resolution, gaugeNoise: last.setup.gauge.noise, closures: { ...last.closures }, source: last.source, scale: { ...last.scale },
+        gaugeStep: last.setup.gauge.resolution, gaugeNoise: last.setup.gauge.noise, closures: { ...last.closures }, links: { ...last.links }, source: last.source, scale: { ...last.scale },
         kit: { ...last.kit }, rigLeak: last.setup.rigLeak, rigLeakDoubt: last.setup.rigLeakUncertainty, hasThermometer: last.hasThermometer, hasBarometer: last.hasBarometer,
         temperatureDoubt: last.setup.temperatureChangeUncertainty, barometerDoubt: last.setup.barometerChangeUncertainty, wettedShare: last.setup.wetted?.share ?? 0,
       }
-    : { volume: view.capacity, volumeUncertainty: Number((view.capacity * 0.03).toPrecision(2)), testPressure: target })
+    : { volume: view.capacity, volumeUncertainty: Number((view.capacity * 0.03).toPrecision(2)), testPressure: target, links: holdingLinks(view.circuit) })
 }, { immediate: true })
 
-const openings = computed(() => job.value?.parts.filter(part => part.removedAt === null && part.opening) ?? [])
-const closureWords: Record<Closure, string> = { own: 'its own closure', plug: 'plug', pinch: 'pinched', plate: 'plate', tape: 'tape', rig: 'the rig is on it' }
-const closureItems = closures.map(value => ({ label: closureWords[value], value }))
-const shutOut = computed(() => openings.value.filter(part => (draft.value.closures[part.id] ?? 'own') !== 'own'))
-const close = (partId: string, closure: Closure) => { draft.value.closures = { ...draft.value.closures, [partId]: closure } }
+const boundary = computed({ get: () => ({ closures: draft.value.closures, links: draft.value.links }), set: value => Object.assign(draft.value, value) })
+const seen = computed(() => job.value && reachOn(job.value, { ...boundary.value, pressure: Number.isFinite(draft.value.testPressure) ? draft.value.testPressure || 1 : 1 }))
 const curing = computed(() => (job.value ? curingLeaks(job.value, now.value) : []))
 const over = computed(() => (job.value && Number.isFinite(draft.value.testPressure) ? overLimit(job.value, draft.value.testPressure, pa => short('pressure', pa)) : null))
 const methodWords = { 'pressure-decay': 'Pressure', 'vacuum-decay': 'Vacuum' }
@@ -201,19 +199,9 @@ const sourceHelp = {
       <HoldPlanSheet v-if="planned" :planned="planned" :stroke="pump?.facts.stroke ?? SYRINGE" :stroke-name="pump?.name ?? 'Strokes'" />
       <div class="sheet">
         <h2>What closes each opening</h2>
-        <p class="soft mb-3">Only what keeps its own closure is under test. A plug, tape or the rig in its place shuts that part out.</p>
-        <UFormField name="closures" :ui="{ container: 'mt-0' }">
-          <ul class="grid gap-x-5 gap-y-2 sm:grid-cols-2">
-            <li v-for="part in openings" :key="part.id" class="flex items-center justify-between gap-3">
-              <label :for="`closure-${part.id}`" class="font-medium">{{ part.name }}</label>
-              <USelect
-                :id="`closure-${part.id}`" :model-value="draft.closures[part.id] ?? 'own'" :items="closureItems" class="w-44 shrink-0"
-                @update:model-value="close(part.id, $event as Closure)"
-              />
-            </li>
-          </ul>
-        </UFormField>
-        <p v-if="shutOut.length" class="unsure mt-3 font-semibold">This hold will say nothing about {{ shutOut.map(part => lowerFirst(part.name)).join(', ') }}.</p>
+        <p class="soft mb-3">Only what keeps its own closure and is reached is under test. <NuxtLink :to="`/jobs/${job.id}/circuit`" class="font-semibold underline">See it on the map</NuxtLink></p>
+        <UFormField name="closures" :ui="{ container: 'mt-0' }"><SetupFields v-model="boundary" :job="job" /></UFormField>
+        <UFormField name="links" :ui="{ container: 'mt-0' }"><ReachSummary v-if="seen" class="mt-3" :job="job" :reach="seen" /></UFormField>
       </div>
       <template #actions>
         <div class="flex gap-3">

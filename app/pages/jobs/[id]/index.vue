@@ -10,9 +10,9 @@ const session = useSession()
 const { job, error, refresh, standing, partName, take, now } = useJob(id)
 const { short } = useQuantities()
 const picked = ref<string | null>(null)
-const panel = ref<'touch' | 'edit' | 'parts' | null>(null)
-const opened = (name: 'touch' | 'edit' | 'parts') => computed({ get: () => panel.value === name, set: value => { panel.value = value ? name : null } })
-const touchOpen = opened('touch'), editOpen = opened('edit'), partsOpen = opened('parts')
+const panel = ref<'touch' | 'edit' | null>(null)
+const opened = (name: 'touch' | 'edit') => computed({ get: () => panel.value === name, set: value => { panel.value = value ? name : null } })
+const touchOpen = opened('touch'), editOpen = opened('edit')
 const repairing = computed(() => (typeof route.query.repair === 'string' ? route.query.repair : null))
 const repair = (leakId: string | null) => navigateTo({ query: leakId ? { repair: leakId } : {} }, { replace: leakId === null })
 const striking = ref<{ id: string, name: string } | null>(null)
@@ -32,10 +32,7 @@ const firstOpen = computed(() => {
   const leaks = standing.value?.ledger.leaks ?? []
   return (leaks.find(leak => leak.state === 'found' || leak.state === 'back') ?? leaks.find(leak => leak.state !== 'sealed'))?.id ?? null
 })
-const complaintText = computed(() => {
-  const c = job.value?.complaint
-  return c ? [c.amount, c.shows.join(', '), c.wet.length ? `wet ${c.wet.join(', ')}` : ''].filter(Boolean).join(' · ') : ''
-})
+const complaintText = computed(() => (job.value ? complaintLine(job.value.complaint) : ''))
 
 const may = () => session.mayWork && job.value !== null
 useActionKeys('Job', [
@@ -46,7 +43,9 @@ useActionKeys('Job', [
   { key: 'r', label: 'Repair the first open leak', run: () => { if (firstOpen.value) void repair(firstOpen.value) }, when: may },
   { key: 't', label: 'Parts were disturbed', run: () => { panel.value = 'touch' }, when: may },
   { key: 'e', label: 'Change tank and complaint', run: () => { panel.value = 'edit' }, when: may },
-  { key: 'p', label: 'Parts of the boundary', run: () => { panel.value = 'parts' }, when: may },
+  { key: 'n', label: 'Narrow: suspects and the next check', run: () => void navigateTo(`/jobs/${id}/narrow`) },
+  { key: 'o', label: 'Smoke', run: () => void navigateTo(`/jobs/${id}/smoke`), when: may },
+  { key: 'm', label: 'Map and reach', run: () => void navigateTo(`/jobs/${id}/circuit`) },
   { key: 'w', label: 'The record', run: () => void navigateTo(`/jobs/${id}/record`) },
 ])
 </script>
@@ -70,13 +69,15 @@ useActionKeys('Job', [
     <JobSeam :job="job" :ledger="standing.ledger" />
 
     <section class="sheet" aria-label="Map">
-      <TankMap :kind="job.tankKind" :parts="parts" :leaks="mapLeaks(job, standing.ledger)" :looks="looks" :picked="picked" pickable @pick="picked = $event" />
+      <TankMap :kind="job.tankKind" :parts="parts" :circuit="job.circuit" :leaks="mapLeaks(job, standing.ledger)" :looks="looks" :picked="picked" pickable @pick="picked = $event" />
       <div v-if="session.mayWork" class="mt-1 flex flex-wrap gap-2">
+        <UButton :to="`/jobs/${job.id}/narrow`" color="neutral" variant="outline" icon="i-lucide-list-filter" class="min-h-11">Narrow<span class="key max-sm:hidden">N</span></UButton>
         <UButton :to="`/jobs/${job.id}/hold`" color="neutral" variant="outline" icon="i-lucide-gauge" class="min-h-11">Hold<span class="key max-sm:hidden">H</span></UButton>
         <UButton :to="`/jobs/${job.id}/soap`" color="neutral" variant="outline" icon="i-lucide-droplets" class="min-h-11">Soap<span class="key max-sm:hidden">S</span></UButton>
+        <UButton :to="`/jobs/${job.id}/smoke`" color="neutral" variant="outline" icon="i-lucide-cloud" class="min-h-11">Smoke<span class="key max-sm:hidden">O</span></UButton>
         <UButton :to="`/jobs/${job.id}/balloon`" color="neutral" variant="outline" icon="i-lucide-circle-dot" class="min-h-11">Balloon<span class="key max-sm:hidden">B</span></UButton>
         <UButton color="neutral" variant="outline" icon="i-lucide-hand" class="min-h-11" @click="panel = 'touch'">Disturbed<span class="key max-sm:hidden">T</span></UButton>
-        <UButton color="neutral" variant="outline" icon="i-lucide-list-tree" class="min-h-11" @click="panel = 'parts'">Parts<span class="key max-sm:hidden">P</span></UButton>
+        <UButton :to="`/jobs/${job.id}/circuit`" color="neutral" variant="outline" icon="i-lucide-waypoints" class="min-h-11">Map and reach<span class="key max-sm:hidden">M</span></UButton>
       </div>
     </section>
 
@@ -111,12 +112,13 @@ useActionKeys('Job', [
         <StrikeLink v-else-if="session.mayWork" @click="striking = { id: touch.id, name: 'this disturbance' }" />
       </p>
     </section>
+    <PurchaseList v-if="job.purchases.length" :job="job" :now="now" @done="done" />
+    <PhotoStrip :job="job" :now="now" @done="done" @strike="striking = $event" />
     <JobHistory :job-id="id" />
 
     <RepairPanel :job="job" :leak-id="repairing" @done="done" @close="repair(null)" />
     <TouchPanel v-model:open="touchOpen" :job="job" @done="done" />
     <JobEditPanel v-model:open="editOpen" :job="job" @done="done" />
-    <PartsPanel v-model:open="partsOpen" :job="job" @done="done" />
     <StrikePanel :job="job" :subject="striking" @done="done" @close="striking = null" />
   </div>
 </template>

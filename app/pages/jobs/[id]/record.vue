@@ -11,9 +11,8 @@ const parts = computed(() => job.value?.parts.filter(part => part.removedAt === 
 const rows = computed(() => job.value && standing.value && recordRows(job.value, standing.value.ledger, now.value, short))
 const complaint = computed(() => {
   if (!job.value) return ''
-  const { amount, shows, wet, words } = job.value.complaint
-  const taps = [amount, ...shows, ...wet.map(place => `wet ${place}`)].filter(Boolean).join(', ')
-  return [taps, words && `“${words}”`].filter(Boolean).join('. ') || 'None recorded'
+  const { words } = job.value.complaint
+  return [complaintLine(job.value.complaint), words && `“${words}”`].filter(Boolean).join('. ') || 'None recorded'
 })
 useActionKeys('Record', [
   { key: 'p', label: 'Print', run: print },
@@ -52,7 +51,7 @@ useActionKeys('Record', [
       <p v-if="isSimulated(job)" class="unsure mb-5 font-semibold">Holds on a simulated tank count in this record: it is practice, not evidence for a real tank.</p>
 
       <section><h2>Complaint</h2><p>{{ complaint }}</p></section>
-      <section><h2>Map</h2><TankMap :kind="job.tankKind" :parts="parts" :leaks="mapLeaks(job, standing.ledger)" /></section>
+      <section><h2>Map</h2><TankMap :kind="job.tankKind" :parts="parts" :circuit="job.circuit" :leaks="mapLeaks(job, standing.ledger)" /></section>
 
       <section>
         <h2>Found</h2>
@@ -87,7 +86,7 @@ useActionKeys('Record', [
 
       <section>
         <h2>Tests</h2>
-        <p v-if="!rows.measured.length && !rows.soaps.length">No test was made.</p>
+        <p v-if="!rows.measured.length && !rows.looked.length">No test was made.</p>
         <div v-if="rows.measured.length" class="overflow-x-auto">
           <table>
             <thead><tr><th>Test</th><th>When</th><th>At</th><th>Leak rate, mL/min</th><th>95 % interval</th><th>Saw down to</th><th>Verdict</th><th>By</th></tr></thead>
@@ -106,7 +105,7 @@ useActionKeys('Record', [
             </tbody>
           </table>
         </div>
-        <p v-for="row in rows.soaps" :key="row.id" class="mt-2" :class="row.struck && 'line-through'">
+        <p v-for="row in rows.looked" :key="row.id" class="mt-2" :class="row.struck && 'line-through'">
           {{ row.text }}<span v-if="row.earlyReason" class="time"> Before cure: {{ row.earlyReason }}.</span>
         </p>
         <p class="soft mt-2 text-sm">

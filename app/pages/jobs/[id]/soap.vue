@@ -62,6 +62,8 @@ const drawn = computed(() => {
   const find = finding.value
   return find ? [...leaks.filter(leak => leak.id !== find.leakId), { ...find, number: 0, look: 'leaking' as const, label: 'this find' }] : leaks
 })
+/** Parts that no pressure reaches in this walk: dry there says nothing. */
+const shut = computed(() => new Set(walk.value ? parts.value.filter(part => !walk.value!.reached.includes(part.id)).map(part => part.id) : []))
 const looks = computed(() => Object.fromEntries(parts.value.map(part => [part.id, soapLook(marks.value.get(part.id) ?? 'not reached')])))
 const subtitle = computed(() => {
   if (!walk.value) return 'Wet every joint while it is under pressure, and wait half a minute at each.'
@@ -119,7 +121,8 @@ useActionKeys('Soap', [
             <h2 class="text-xl font-bold text-(--ink)">{{ at.name }}</h2>
             <span class="figure" :class="toWatch === 0 ? 'sealed font-bold' : 'soft'">{{ toWatch === 0 ? 'watched half a minute' : `watch ${toWatch} s more` }}</span>
           </div>
-          <FindForm v-if="finding" ref="findForm" v-model="finding" :soap-id="walk.id" :part="at" :known="job.leaks.filter(leak => known.some(each => each.id === leak.id))" @recorded="recorded" @close="finding = null" />
+          <p v-if="shut.has(at.id)" class="unsure mb-3 font-semibold"><StateSign look="unsure" :size="16" /> No pressure gets here in this set-up: dry says nothing of it.</p>
+          <FindForm v-if="finding" ref="findForm" v-model="finding" :path="`soaps/${walk.id}/finds`" :shows="['foams', 'bubbles']" :part="at" :known="job.leaks.filter(leak => known.some(each => each.id === leak.id))" @recorded="recorded" @close="finding = null" />
           <template v-else>
             <div class="grid grid-cols-2 gap-2">
               <UButton

@@ -1,0 +1,50 @@
+<script setup lang="ts">
+import type { JobView, PhotoView } from '#shared/views'
+
+/** Photographs of a job: small ones in a row, one large by touch, new ones from the camera. */
+const props = defineProps<{ job: JobView, now: number }>()
+const emit = defineEmits<{ done: [job: JobView], strike: [subject: { id: string, name: string }] }>()
+const session = useSession()
+const { saving, problem, save } = useSave()
+const photos = computed(() => props.job.photos.filter(photo => !photo.struck))
+const large = shallowRef<PhotoView | null>(null)
+const isOpen = computed({ get: () => large.value !== null, set: open => { if (!open) large.value = null } })
+async function take(event: Event) {
+  const input = event.target as HTMLInputElement
+  const files = [...input.files ?? []]
+  input.value = ''
+  for (const file of files) await save(async () => emit('done', await sendPhoto(props.job.id, file)))
+}
+</script>
+
+<template>
+  <section class="sheet" aria-labelledby="photos-title">
+    <div class="flex flex-wrap items-center justify-between gap-2">
+      <h2 id="photos-title">Photographs</h2>
+      <label v-if="session.mayWork" class="take">
+        <UIcon name="i-lucide-camera" class="size-5" />{{ saving ? 'Sending …' : 'Take one' }}
+        <input type="file" accept="image/*" capture="environment" multiple class="sr-only" :disabled="saving" @change="take">
+      </label>
+    </div>
+    <p v-if="problem" role="alert" class="leaking mt-2 font-medium">{{ problem }}</p>
+    <p v-if="!photos.length" class="soft">None yet. Take one of each wet place before it is wiped; where it was taken is left out of the picture.</p>
+    <ul v-else class="mt-2 flex flex-wrap gap-2">
+      <li v-for="photo in photos" :key="photo.id">
+        <button type="button" class="block overflow-hidden rounded-md" :aria-label="`Photograph of ${clockText(photo.at, now)}, ${photo.by}`" @click="large = photo">
+          <img :src="`/api/photos/${photo.id}?small=1`" alt="" class="h-24 w-auto" :width="photo.width" :height="photo.height" loading="lazy">
+        </button>
+      </li>
+    </ul>
+    <UModal v-model:open="isOpen" :title="large ? `${stampText(large.at)}, ${large.by}` : 'Photograph'" :ui="{ content: 'max-w-5xl' }">
+      <template #body>
+        <img v-if="large" :src="`/api/photos/${large.id}`" :alt="`Photograph of ${stampText(large.at)} by ${large.by}`" class="max-h-[75dvh] w-full object-contain">
+        <StrikeLink v-if="large && session.mayWork" @click="emit('strike', { id: large.id, name: 'this photograph' }); large = null" />
+      </template>
+    </UModal>
+  </section>
+</template>
+
+<style scoped>
+.take { display: inline-flex; align-items: center; gap: 0.5rem; min-height: 2.75rem; padding: 0 0.875rem; border: 1px solid var(--hair); border-radius: 0.375rem; font-weight: 500; cursor: pointer; background: var(--ui-bg); }
+.take:focus-within { outline: 3px solid var(--time); outline-offset: 2px; }
+</style>

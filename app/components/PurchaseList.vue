@@ -1,0 +1,67 @@
+<script setup lang="ts">
+import { purchaseReasons, type PurchaseReason, type PurchaseStep } from '#shared/schemas/narrow'
+import type { JobView, PurchaseView } from '#shared/views'
+
+/** What to get for this job: why, what must be measured first, where it stands. */
+const props = defineProps<{ job: JobView, now: number }>()
+const emit = defineEmits<{ done: [job: JobView] }>()
+const session = useSession()
+const { saving, problem, save } = useSave()
+const notes = ref<Record<string, string>>({})
+const name = ref(''), reason = ref<PurchaseReason>('suspected'), measure = ref('')
+const standing = (purchase: PurchaseView): PurchaseStep => purchase.steps.at(-1)?.step ?? 'wanted'
+const order: Record<PurchaseStep, number> = { wanted: 0, measured: 1, ordered: 2, arrived: 3, returned: 4 }
+const rows = computed(() => [...props.job.purchases].sort((a, b) => order[standing(a)] - order[standing(b)] || a.at - b.at))
+/** The one next step, with what it is called. */
+const next = (purchase: PurchaseView): { step: PurchaseStep, label: string } | null => {
+  switch (standing(purchase)) {
+    case 'wanted': return purchase.measure ? { step: 'measured', label: 'Measured' } : { step: 'ordered', label: 'Ordered' }
+    case 'measured': return { step: 'ordered', label: 'Ordered' }
+    case 'ordered': return { step: 'arrived', label: 'Arrived' }
+    case 'arrived': return { step: 'returned', label: 'Returned' }
+    default: return null
+  }
+}
+const step = (purchase: PurchaseView, to: PurchaseStep) => save(async () => {
+  emit('done', await callApi<JobView>(`purchases/${purchase.id}/steps`, 'POST', { id: newId(), step: to, note: notes.value[purchase.id] ?? '' }))
+  notes.value = { ...notes.value, [purchase.id]: '' }
+})
+const because = (purchase: PurchaseView, value: string | string[] | null) => save(async () => emit('done', await callApi<JobView>(`purchases/${purchase.id}`, 'PATCH', { reason: value })))
+const add = () => save(async () => {
+  emit('done', await callApi<JobView>(`jobs/${props.job.id}/purchases`, 'POST', { id: newId(), name: name.value, reason: reason.value, measure: measure.value }))
+  name.value = ''
+  measure.value = ''
+})
+const wantsNote = (purchase: PurchaseView) => next(purchase)?.step === 'measured'
+</script>
+
+<template>
+  <section class="sheet" aria-labelledby="purchases-title">
+    <h2 id="purchases-title" class="mb-1">Parts to get</h2>
+    <p v-if="!rows.length" class="soft">Nothing is listed. Check before you order: the obvious part is often bought first and was not it.</p>
+    <ul class="divide-y divide-(--hair)">
+      <li v-for="purchase in rows" :key="purchase.id" class="flex flex-wrap items-center gap-x-4 gap-y-2 py-2.5" :class="standing(purchase) === 'returned' && 'opacity-75'">
+        <div class="min-w-0 flex-1 basis-64">
+          <p class="font-semibold">{{ purchase.name }} <span class="soft font-normal">· {{ standing(purchase) }}</span></p>
+          <p v-if="purchase.measure && standing(purchase) === 'wanted'" class="time text-sm font-semibold">Measure first: {{ purchase.measure }}</p>
+          <p v-for="each in purchase.steps" :key="each.id" class="soft text-sm">{{ each.step }}<template v-if="each.note">: {{ each.note }}</template>, {{ clockText(each.at, now) }}, {{ each.by }}</p>
+        </div>
+        <template v-if="session.mayWork">
+          <TapChoice :model-value="purchase.reason" :options="purchaseReasons" several :label="`Why ${purchase.name}`" @update:model-value="because(purchase, $event)" />
+          <div v-if="next(purchase)" class="flex gap-2">
+            <UInput v-model="notes[purchase.id]" :placeholder="wantsNote(purchase) ? 'What you measured' : 'Note'" :aria-label="`Note on ${purchase.name}`" class="w-44" />
+            <UButton color="neutral" variant="outline" class="min-h-11" :disabled="saving" @click="step(purchase, next(purchase)!.step)">{{ next(purchase)!.label }}</UButton>
+          </div>
+        </template>
+        <span v-else class="soft">{{ purchase.reason }}</span>
+      </li>
+    </ul>
+    <form v-if="session.mayWork" class="mt-3 flex flex-wrap items-end gap-2" @submit.prevent="add">
+      <UFormField label="Something else to get" class="min-w-44 flex-1"><UInput v-model="name" /></UFormField>
+      <UFormField label="To measure first" class="min-w-44 flex-1"><UInput v-model="measure" /></UFormField>
+      <TapChoice v-model="reason" :options="purchaseReasons" several label="Why it is wanted" />
+      <UButton type="submit" color="neutral" variant="outline" class="min-h-11" :disabled="saving || !name.trim()">Add to the list</UButton>
+    </form>
+    <p v-if="problem" role="alert" class="leaking mt-2 font-medium">{{ problem }}</p>
+  </section>
+</template>

@@ -1,0 +1,36 @@
+import type { BoundaryPart } from '../boundary'
+import type { Circuit } from '../circuit'
+
+export const craftKinds = ['road vehicle', 'boat', 'light aircraft', 'small equipment', 'heavy vehicle'] as const
+export type CraftKind = (typeof craftKinds)[number]
+
+export const tankMaterials = ['sheet steel', 'aluminium', 'riveted aluminium', 'moulded polyethylene', 'stainless steel', 'composite'] as const
+export type TankMaterial = (typeof tankMaterials)[number]
+
+/** A kind of tank: its outline on the map, its circuit, the parts of its boundary in soap-route order, and what is usual for it. */
+export interface TankKind {
+  key: string
+  name: string
+  /** one line that says which tanks it is for */
+  fits: string
+  craft: CraftKind
+  material: TankMaterial
+  /** m3, what such a tank often holds */
+  capacity: number
+  /** Pa gauge */
+  workingPressure: number
+  /** Pa gauge, never above */
+  pressureLimit: number
+  /** where the limit comes from, to be confirmed for the tank in hand */
+  limitSource: string
+  /** acceptance limit that is usual, std mL/min; the shop decides */
+  acceptance: number
+  /** relative growth a kPa */
+  wallGivePerKPa: number
+  /** SVG path on a 1000 x 360 map */
+  outline: string
+  /** further lines that help the eye, SVG path */
+  detail: string
+  circuit: Circuit
+  parts: readonly BoundaryPart[]
+}

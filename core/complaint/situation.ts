@@ -1,0 +1,38 @@
+import type { PartFamily, PartShape } from '../circuit/boundary'
+import type { CraftKind, TankMaterial } from '../circuit/kinds/tankKind'
+import type { FuelKey } from '../fuel/fuels'
+
+/** A part as the search for a cause sees it. */
+export interface CasePart { id: string, name: string, family: PartFamily, shape: PartShape }
+
+/** What a test said: over all that it reached, and of single parts that were looked at. Nothing is said of a part that it did not reach. */
+export interface TestWord {
+  id: string
+  /** such as “hold 2” */
+  label: string
+  reached: readonly string[]
+  /** of a test that measures the whole: whether it was tight; null when it only looked */
+  says: 'tight' | 'leaks' | null
+  dry: readonly string[]
+  found: readonly string[]
+}
+
+export interface CheckAnswer { check: string, outcome: string }
+
+/** All that is known of a complaint. Nothing in it needs to be filled. */
+export interface Situation {
+  craft: CraftKind
+  material: TankMaterial
+  fuel: FuelKey
+  parts: readonly CasePart[]
+  /** years; null when nobody knows */
+  age: number | null
+  /** keys of `signs` */
+  signs: readonly string[]
+  /** trouble codes as typed */
+  codes: readonly string[]
+  answers: readonly CheckAnswer[]
+  tests: readonly TestWord[]
+  /** how often a cause turned out to be it in this shop's own like jobs, by cause key; empty when they are left aside */
+  outcomes: Readonly<Record<string, number>>
+}

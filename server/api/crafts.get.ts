@@ -1,0 +1,3 @@
+import { listCrafts } from '../services/crafts'
+
+export default signedInRoute('read', null, () => listCrafts())

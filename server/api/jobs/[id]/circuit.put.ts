@@ -1,0 +1,4 @@
+import { circuitSchema } from '#shared/schemas/circuit'
+import { setCircuit } from '../../../services/jobs'
+
+export default signedInRoute('work', circuitSchema, ({ actor, id, body }) => setCircuit(actor, id(), body))

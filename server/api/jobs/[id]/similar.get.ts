@@ -1,0 +1,3 @@
+import { similarJobs } from '../../../services/narrowing'
+
+export default signedInRoute('read', null, ({ id }) => similarJobs(id()))

@@ -1,0 +1,15 @@
+import { PLAIN_CIRCUIT } from '../core/circuit/circuit'
+import { throughputFromStandard } from '../core/quantity/standardLeakRate'
+import { emptyComplaint } from './schemas/job'
+import type { JobView, PartView } from './views'
+
+/** A part of a plain tank, for tests. */
+export const partView = (id: string, change: Partial<PartView> = {}): PartView =>
+  ({ id, name: id.toUpperCase(), family: 'seam', shape: { at: 'point', x: 0, y: 0 }, opening: false, space: 'tank', link: null, position: 0, removedAt: null, ...change })
+
+/** A job to which nothing has happened yet, for tests. */
+export const jobView = (change: Partial<JobView> = {}): JobView => ({
+  id: 'j', craft: { name: 'Fire pump 3', kind: 'small equipment', built: null }, tankName: 'fuel tank', tankKind: 'small-steel', material: 'sheet steel', capacity: 0.02, wallGive: 0, fuel: 'petrol',
+  pressureLimit: 7000, limitSource: 'plate', acceptance: throughputFromStandard(1), complaint: emptyComplaint(), revision: 1, openedAt: 0, openedBy: 'Finn', hasStandIn: false, cautions: null,
+  circuit: PLAIN_CIRCUIT, parts: [partView('a'), partView('b')], answers: [], probes: [], smokes: [], outcomes: [], purchases: [], photos: [], holds: [], soaps: [], balloons: [], leaks: [], finds: [], repairs: [], touches: [], ...change,
+})
