@@ -2,6 +2,13 @@ import { spawnSync } from 'node:child_process'
 import { randomUUID } from 'node:crypto'
 import { join } from 'node:path'
 import { migrate } from 'drizzle-orm/node-postgres/migrator'
+import { nextSplit } from '../core/circuit/isolate'
+import { holdingLinks } from '../core/circuit/reach'
+import { tankKinds } from '../core/circuit/tankKinds'
+import { checks } from '../core/complaint/checks'
+import { nextChecks } from '../core/complaint/nextCheck'
+import type { Situation } from '../core/complaint/situation'
+import { suspectsOf } from '../core/complaint/suspects'
 import { liveHold } from '../core/leaktest/estimateHold'
 import type { HoldSetup, Reading } from '../core/leaktest/hold'
 import { readingsFromCsv } from '../core/leaktest/readingsCsv'
@@ -9,7 +16,7 @@ import { throughputFromStandard } from '../core/quantity/standardLeakRate'
 import { standInTank } from '../core/standin/standInTank'
 import { database, closeDatabase } from '../server/db/client'
 
-/** Measures what is promised of speed: the estimate, one more reading of a live hold, files, and the database under a fast logger. */
+/** Measures what is promised of speed: the estimate, the ranking of suspects, one more reading of a live hold, files, and the database under a fast logger. */
 const SIZES = [1000, 86_400, 864_000]
 const MORE = 400
 
@@ -66,6 +73,23 @@ function yardstick(): string {
     return (performance.now() - from) + (sum < 0 ? 1 : 0)
   })
   return `${(median(times) * 10).toFixed(2)} ns a multiplication`
+}
+
+/** One more answer on every kind of tank with twenty checks answered: ranking the suspects and the next checks anew, and the next plug or pinch with every part suspected. */
+function narrowing(): void {
+  row('kind', 'hypotheses', 'ranked anew', 'next split')
+  for (const kind of tankKinds) {
+    const parts = kind.parts.map(part => ({ ...part, id: part.key }))
+    const situation: Situation = {
+      craft: kind.craft, material: kind.material, fuel: 'petrol', parts, age: 12, signs: ['brim-full', 'under-way', 'wet-top', 'drip', 'smell-inside', 'full-only', 'old-hoses', 'opened-lately'], codes: ['P0442', 'P0455'],
+      answers: checks.filter(check => !check.test).slice(0, 20).map(check => ({ check: check.key, outcome: check.rest.key })), tests: [], outcomes: {},
+    }
+    const times = (work: () => unknown, count: number) => Array.from({ length: count }, () => { const from = performance.now(); work(); return performance.now() - from })
+    const rank = () => nextChecks(situation, suspectsOf(situation))
+    times(rank, 20)
+    const setup = { closures: {}, links: holdingLinks(kind.circuit), pressure: kind.workingPressure }
+    row(kind.key, suspectsOf(situation).weights.length, `${median(times(rank, 30)).toFixed(1)} ms`, `${median(times(() => nextSplit(kind.circuit, parts, new Map(parts.map(part => [part.id, 1])), setup), 5)).toFixed(0)} ms`)
+  }
 }
 
 async function databaseUnderALogger(): Promise<void> {
@@ -128,5 +152,7 @@ else {
   const from = cpu()
   readingsFromCsv(csv)
   console.log(`\nReading a CSV of 86,400 rows: ${(cpu() - from).toFixed(0)} ms of CPU`)
+  console.log('\nNarrowing, with 30 things said and seen')
+  narrowing()
   if (process.env.DATABASE_URL) await databaseUnderALogger()
 }

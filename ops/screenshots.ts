@@ -13,27 +13,45 @@ await first.request.post(`${address}/api/session`, { data: { login: 'finn', pass
 const rows = await (await first.request.get(`${address}/api/jobs`)).json() as BayRow[]
 const job = async (craft: string) => await (await first.request.get(`${address}/api/jobs/${rows.find(row => `${row.craft}, ${row.tankName}`.includes(craft))!.id}`)).json() as JobView
 const [flyingBoat, pump, tug, generator] = [await job('SK-11, left'), await job('pump'), await job('tug'), await job('generator')]
-const right = await job('SK-11, right'), van = await job('van')
+const right = await job('SK-11, right'), van = await job('van'), tractor = await job('tractor')
 const kit = await (await first.request.get(`${address}/api/kit`)).json() as KitItemView[]
 const fileHold = randomUUID()
 await first.request.post(`${address}/api/jobs/${van.id}/holds`, { data: {
-  id: fileHold, source: 'file', method: 'pressure-decay', volume: 0.064, volumeUncertainty: 0.002, testPressure: 3000, gaugeStep: 10, gaugeNoise: 6, hasThermometer: true, temperatureDoubt: 0.05, barometerDoubt: 40, rigLeak: 0, rigLeakDoubt: 0,
+  id: fileHold, source: 'file', method: 'pressure-decay', volume: 0.064, volumeUncertainty: 0.002, testPressure: 3000, gaugeStep: 10, gaugeNoise: 6, hasThermometer: true, temperatureDoubt: 0.05, barometerDoubt: 40, rigLeak: 0, rigLeakDoubt: 0, links: { vent: 'shut' },
 } })
 /** A logger's file whose names say nothing. */
 const log = ['Elapsed;Ch 1;Ch 2', ...Array.from({ length: 181 }, (_, k) => [(k / 6).toFixed(3), (3.04 - 0.04 * (1 - Math.exp(-k / 14)) - 0.0009 * k + 0.004 * Math.sin(k * 7.7)).toFixed(3), (18.2 + k / 900).toFixed(2)].join(';').replaceAll('.', ','))].join('\n')
 await first.close()
 
+const choose = async (page: Page, label: string, item: string) => {
+  await page.getByLabel(label, { exact: true }).click()
+  await page.getByRole('option', { name: item, exact: true }).click()
+}
 const phone = { width: 390, height: 844 }
 const shots: Shot[] = [
   { name: 'bay', path: '/' },
-  { name: 'bay-dark', path: '/', dark: true },
   { name: 'bay-phone', path: '/', ...phone },
   { name: 'complaint', path: '/jobs/new' },
   { name: 'job', path: `/jobs/${flyingBoat.id}` },
-  { name: 'job-tablet', path: `/jobs/${flyingBoat.id}`, width: 820, height: 1180 },
+  { name: 'narrow', path: `/jobs/${tractor.id}/narrow`, height: 900 },
+  { name: 'reach', path: `/jobs/${van.id}/circuit`, height: 900, before: async page => { await choose(page, 'Service port', 'the rig is on it') } },
+  { name: 'map-editor', path: `/jobs/${van.id}/circuit?change=1`, height: 900, before: async page => { await page.getByLabel('Name of part 11', { exact: true }).focus() } },
+  { name: 'halve', path: `/jobs/${tractor.id}/halve`, dark: true, before: async page => {
+    await page.getByRole('button', { name: 'All of this is done' }).click()
+    await page.getByRole('button', { name: /It leaks/ }).click()
+  } },
+  { name: 'smoke', path: `/jobs/${van.id}/smoke`, height: 1100, before: async page => {
+    await page.getByRole('button', { name: 'Put smoke on' }).click()
+    await page.getByRole('button', { name: 'Open the Pump ring and seal and look' }).click()
+    await page.getByRole('button', { name: 'Open the Cap and look' }).click()
+    for (let k = 0; k < 3; k++) {
+      await page.getByRole('button', { name: /^Clear/ }).click()
+      await page.waitForTimeout(400)
+    }
+    await page.getByRole('button', { name: 'Read the stand-in’s tube' }).click()
+  } },
   { name: 'hold-setup', path: `/jobs/${pump.id}/hold`, height: 1280 },
   { name: 'bench', path: `/bench/${tug.holds[0]!.id}` },
-  { name: 'bench-phone', path: `/bench/${tug.holds[0]!.id}`, ...phone, dark: true },
   { name: 'result', path: `/bench/${pump.holds[0]!.id}`, height: 1500 },
   { name: 'soap', path: `/jobs/${generator.id}/soap`, before: async page => {
     const start = page.getByRole('button', { name: 'Start at the cap' })
@@ -56,7 +74,6 @@ const shots: Shot[] = [
     await page.waitForTimeout(14_000)
   } },
   { name: 'record', path: `/jobs/${pump.id}/record` },
-  { name: 'sign-in', path: '/sign-in', signedOut: true },
 ]
 const only = process.argv.slice(3)
 for (const { name, path, width = 1280, height = 800, dark, signedOut, before } of shots.filter(shot => only.length === 0 || only.includes(shot.name))) {

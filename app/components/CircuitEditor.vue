@@ -92,11 +92,19 @@ function key(event: KeyboardEvent, bend: number | null) {
   move(by[0], by[1], bend)
 }
 
+/** A part that was just added goes where the map is tapped next. */
+const placing = ref<string | null>(null)
+function place(x: number, y: number) {
+  const part = state.value.parts.find(each => each.id === placing.value)
+  placing.value = null
+  if (part) part.shape = { at: 'point', x: clampX(x), y: clampY(y) }
+}
 const keyOf = (prefix: string) => `${prefix}-${newId().slice(0, 8)}`
 function addPart() {
   const id = newId()
   state.value.parts = [...state.value.parts, { id, name: `Fitting ${state.value.parts.length + 1}`, family: 'fitting', shape: { at: 'point', x: 500, y: 180 }, opening: false, space: 'tank', link: null }]
   pick('part', id)
+  placing.value = id
 }
 function addSpace() {
   const id = keyOf('line')
@@ -166,7 +174,7 @@ const spaceKindWords = { tank: 'tank', line: 'line', chamber: 'chamber', outside
 <template>
   <SchemaForm ref="form" :problem="problem" :schema="circuitSchema" :state="state" class="space-y-3" @submit="submit">
     <section ref="frame" class="sheet" aria-label="Map">
-      <TankMap :kind="job.tankKind" :parts="drawn" :circuit="circuit" :picked="picked?.of === 'part' ? picked.id : null" :picked-link="picked?.of === 'link' ? picked.id : null" pickable @pick="pick('part', $event)" @pick-link="pick('link', $event)" @pick-space="pick('space', $event)">
+      <TankMap :kind="job.tankKind" :parts="drawn" :circuit="circuit" :picked="picked?.of === 'part' ? picked.id : null" :picked-link="picked?.of === 'link' ? picked.id : null" pickable @pick="placing ? undefined : pick('part', $event)" @pick-link="pick('link', $event)" @pick-space="pick('space', $event)" @place="place">
         <g v-for="(handle, k) in handles" :key="`${picked?.id}-${k}`">
           <circle
             :cx="handle.x" :cy="handle.y" r="15" fill="var(--color-brass-400)" fill-opacity="0.65" stroke="var(--ink)" stroke-width="2.500" tabindex="0" role="button" class="cursor-move touch-none"
@@ -174,7 +182,7 @@ const spaceKindWords = { tank: 'tank', line: 'line', chamber: 'chamber', outside
           />
         </g>
       </TankMap>
-      <p class="soft mt-1 text-sm">{{ picked ? 'Drag its brass points, or move them with the arrow keys.' : 'Tap a part, a line or a valve to move it.' }}</p>
+      <p class="soft mt-1 text-sm">{{ placing ? 'Tap its place on the map, or drag it there.' : picked ? 'Drag its brass points, or move them with the arrow keys.' : 'Tap a part, a line or a valve to move it.' }}</p>
     </section>
     <p v-for="fault in faults" :key="fault.about + fault.sentence" class="sheet py-2.5 font-medium" :class="fault.fatal ? 'leaking' : 'unsure'"><StateSign :look="fault.fatal ? 'leaking' : 'unsure'" :size="16" /> {{ fault.sentence }}</p>
     <section class="sheet">
@@ -188,11 +196,11 @@ const spaceKindWords = { tank: 'tank', line: 'line', chamber: 'chamber', outside
       </div>
       <UFormField name="parts" :ui="{ container: 'mt-0' }">
         <ol v-if="tab === 'part'" class="divide-y divide-(--hair)" aria-label="Parts in route order">
-          <li v-for="(part, i) in state.parts" :key="part.id" class="flex flex-wrap items-center gap-2 py-2" :class="isPicked('part', part.id) && 'bg-(--unsure-soft)'">
+          <li v-for="(part, i) in state.parts" :key="part.id" class="flex flex-wrap items-center gap-2 py-1.5" :class="isPicked('part', part.id) && 'bg-(--unsure-soft)'">
             <UInput v-model="part.name" :aria-label="`Name of part ${i + 1}`" class="min-w-40 flex-1" @focus="pick('part', part.id)" />
-            <USelect v-model="part.family" :items="[...partFamilies]" :aria-label="`Kind of ${part.name}`" class="w-36" />
-            <USelect :model-value="part.space ?? NOTHING" :items="spaceItems" :aria-label="`What ${part.name} closes`" class="w-40" @update:model-value="part.space = $event === NOTHING ? null : $event" />
-            <USelect :model-value="part.link ?? NOTHING" :items="bodyItems" :aria-label="`Valve that ${part.name} is`" class="w-40" @update:model-value="part.link = $event === NOTHING ? null : $event" />
+            <USelect v-model="part.family" :items="[...partFamilies]" :aria-label="`Kind of ${part.name}`" class="w-32" />
+            <USelect :model-value="part.space ?? NOTHING" :items="spaceItems" :aria-label="`What ${part.name} closes`" class="w-32" @update:model-value="part.space = $event === NOTHING ? null : $event" />
+            <USelect v-if="part.link !== null || part.family.includes('valve')" :model-value="part.link ?? NOTHING" :items="bodyItems" :aria-label="`Valve that ${part.name} is`" class="w-40" @update:model-value="part.link = $event === NOTHING ? null : $event" />
             <UCheckbox v-model="part.opening" label="opening" size="lg" />
             <span class="flex">
               <UButton type="button" icon="i-lucide-arrow-up" color="neutral" variant="ghost" class="size-11 justify-center" :aria-label="`${part.name} earlier`" :disabled="i === 0" @click="reorder(i, -1)" />

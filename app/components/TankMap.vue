@@ -82,8 +82,9 @@ const names = computed(() => {
 /** As high as the tank and its names need. */
 const box = computed(() => {
   if (props.bare) return '20 20 960 320'
-  const top = Math.min(28, ...names.value.map(name => name.at - text.value * 1.2))
-  const bottom = Math.max(336, ...names.value.map(name => name.at + text.value * 0.5))
+  const drawnAt = (props.circuit?.spaces ?? []).flatMap(space => space.path.map(at => at.y))
+  const top = Math.min(28, ...drawnAt.map(y => y - 10), ...names.value.map(name => name.at - text.value * 1.2))
+  const bottom = Math.max(336, ...drawnAt.map(y => y + 10), ...names.value.map(name => name.at + text.value * 0.5))
   return `0 ${top} 1000 ${bottom - top}`
 })
 

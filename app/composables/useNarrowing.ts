@@ -4,8 +4,13 @@ import { suspectsOf, type Suspects } from '#core/complaint/suspects'
 import { situationOf } from '#shared/situation'
 import type { JobView, SimilarJob } from '#shared/views'
 
-/** What changed in the ranking, and through what. */
-export interface RankingMove { sentence: string }
+/** Does a piece of work and leaves how long it took in the browser's own timeline. */
+function timed<T>(name: string, work: () => T): T {
+  const start = performance.now()
+  const result = work()
+  performance.measure(name, { start, end: performance.now() })
+  return result
+}
 
 /** Suspects and next checks of a job, with the shop's own outcomes when they are wanted; ranked anew with each answer. */
 export function useNarrowing(job: Ref<JobView | null>, jobId: string) {
@@ -22,8 +27,8 @@ export function useNarrowing(job: Ref<JobView | null>, jobId: string) {
   })
   const began = Math.floor(Date.now() / 3_600_000) * 3_600_000
   const situation = computed(() => job.value && situationOf(job.value, began, usesOwn.value ? counts.value : {}))
-  const suspects = computed(() => situation.value && suspectsOf(situation.value))
-  const checks = computed(() => situation.value && suspects.value && nextChecks(situation.value, suspects.value))
+  const suspects = computed(() => situation.value && timed('suspects', () => suspectsOf(situation.value!)))
+  const checks = computed(() => suspects.value && timed('next checks', () => nextChecks(situation.value!, suspects.value!)))
   /** What the weights would be without the shop's own jobs, to show how far they move them. */
   const withoutOwn = computed(() => (job.value && usesOwn.value && Object.keys(counts.value).length > 0 ? suspectsOf(situationOf(job.value, began)) : null))
 

@@ -1,5 +1,5 @@
 import { checkOf, type Check } from './checks'
-import type { Cause } from './causes'
+import { causes, type Cause } from './causes'
 import type { Hypothesis } from './hypotheses'
 import { mechanisms } from './mechanisms'
 import { likelihoods, signOf, signs, type Likelihood, type SignGroup } from './signs'
@@ -27,12 +27,16 @@ const SIGN_WEIGHT = 0.8
 const SAID = 0.35
 
 /** How likely a cause shows a sign, and why; null when nothing connects them. Its own word counts before those of its mechanisms; of several mechanisms the likeliest. */
-export function signOfCause(cause: Cause, key: string): readonly [Likelihood, string] | null {
-  const own = cause.shows?.[key]
-  if (own) return own
-  const shown = cause.mechanisms.flatMap(mechanism => (mechanisms[mechanism][key] ? [mechanisms[mechanism][key]] : []))
-  return shown.sort((a, b) => likelihoods[b[0]] - likelihoods[a[0]])[0] ?? null
-}
+export const signOfCause = (cause: Cause, key: string): readonly [Likelihood, string] | null => signTable.get(cause)?.[key] ?? null
+
+/** Every sign of every cause, worked out once: the ranking asks for them thousands of times. */
+const signTable = new Map(causes.map(cause => {
+  const all: Record<string, readonly [Likelihood, string]> = {}
+  for (const mechanism of cause.mechanisms) {
+    for (const [key, shown] of Object.entries(mechanisms[mechanism])) if (!all[key] || likelihoods[shown[0]] > likelihoods[all[key][0]]) all[key] = shown
+  }
+  return [cause, { ...all, ...cause.shows }] as const
+}))
 
 const signChance = (hypothesis: Hypothesis, key: string, base: number) => {
   const shown = hypothesis.cause && signOfCause(hypothesis.cause, key)

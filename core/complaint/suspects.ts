@@ -66,23 +66,38 @@ function ofPair(observation: Observation, a: number, b: number): number {
 
 interface Posterior { weights: number[], several: number, evidence: number }
 
-/** Bayes over single faults and pairs of the likeliest. @param likelihoodRows one row an observation, one column a hypothesis */
-function posterior(hypotheses: readonly Hypothesis[], observations: readonly Observation[], likelihoodRows: readonly Float64Array[], without = -1): Posterior {
-  const rows = likelihoodRows.map((row, k) => ({ row, observation: observations[k]! })).filter((_, k) => k !== without)
-  const single = hypotheses.map((hypothesis, i) => Math.log(hypothesis.prior * (1 - PAIR_PRIOR)) + rows.reduce((sum, { row }) => sum + Math.log(row[i]!), 0))
-  const likely = hypotheses.map((_, i) => i).filter(i => hypotheses[i]!.cause !== null).sort((a, b) => single[b]! - single[a]!).slice(0, PAIRS_AMONG)
-  const pairs = likely.flatMap((i, at) => likely.slice(at + 1).filter(j => hypotheses[i]!.part === null || hypotheses[i]!.part !== hypotheses[j]!.part).map(j => ({
-    i, j, log: Math.log(2 * PAIR_PRIOR * hypotheses[i]!.prior * hypotheses[j]!.prior) + rows.reduce((sum, { row, observation }) => sum + Math.log(ofPair(observation, row[i]!, row[j]!)), 0),
-  })))
-  const evidence = logSum([...single, ...pairs.map(pair => pair.log)])
-  const weights = single.map(log => Math.exp(log - evidence))
+/** Logarithms of everything that Bayes' rule multiplies, kept by observation, so that one can be left out without counting the rest anew. */
+interface Joint {
+  singles: { log: Float64Array, byObservation: Float64Array[] }
+  pairs: { i: number, j: number }[]
+  pairLog: Float64Array
+  pairByObservation: Float64Array[]
+}
+
+/** Single faults, and pairs of the likeliest. @param rows one a observation, one column a hypothesis */
+function jointOf(hypotheses: readonly Hypothesis[], observations: readonly Observation[], rows: readonly Float64Array[]): Joint {
+  const byObservation = rows.map(row => row.map(Math.log))
+  const log = Float64Array.from(hypotheses, (hypothesis, i) => Math.log(hypothesis.prior * (1 - PAIR_PRIOR)) + byObservation.reduce((sum, row) => sum + row[i]!, 0))
+  const likely = hypotheses.map((_, i) => i).filter(i => hypotheses[i]!.cause !== null).sort((a, b) => log[b]! - log[a]!).slice(0, PAIRS_AMONG)
+  const pairs = likely.flatMap((i, at) => likely.slice(at + 1).filter(j => hypotheses[i]!.part === null || hypotheses[i]!.part !== hypotheses[j]!.part).map(j => ({ i, j })))
+  const pairByObservation = rows.map((row, k) => Float64Array.from(pairs, ({ i, j }) => Math.log(ofPair(observations[k]!, row[i]!, row[j]!))))
+  const pairLog = Float64Array.from(pairs, ({ i, j }, at) => Math.log(2 * PAIR_PRIOR * hypotheses[i]!.prior * hypotheses[j]!.prior) + pairByObservation.reduce((sum, row) => sum + row[at]!, 0))
+  return { singles: { log, byObservation }, pairs, pairLog, pairByObservation }
+}
+
+/** Weights of the hypotheses, alone or in pairs, and how well all observations are explained. @param without an observation that is left out */
+function posterior({ singles, pairs, pairLog, pairByObservation }: Joint, without: number | null = null): Posterior {
+  const single = without === null ? singles.log : singles.log.map((log, i) => log - singles.byObservation[without]![i]!)
+  const pair = without === null ? pairLog : pairLog.map((log, at) => log - pairByObservation[without]![at]!)
+  const evidence = logSum([...single, ...pair])
+  const weights = Array.from(single, log => Math.exp(log - evidence))
   let several = 0
-  for (const { i, j, log } of pairs) {
-    const weight = Math.exp(log - evidence)
+  pairs.forEach(({ i, j }, at) => {
+    const weight = Math.exp(pair[at]! - evidence)
     several += weight
     weights[i]! += weight
     weights[j]! += weight
-  }
+  })
   return { weights, several, evidence }
 }
 
@@ -94,7 +109,8 @@ export function suspectsOf(situation: Situation): Suspects {
   const hypotheses = hypothesesOf(situation)
   const observations = observationsOf(situation)
   const rows = observations.map(observation => Float64Array.from(hypotheses, hypothesis => Math.min(0.999, Math.max(1e-4, observation.of(hypothesis)))))
-  const all = posterior(hypotheses, observations, rows)
+  const joint = jointOf(hypotheses, observations, rows)
+  const all = posterior(joint)
   const otherAt = hypotheses.length - 1
   const other = Math.max(OTHER_FLOOR, all.weights[otherAt]!)
   const room = (1 - other) / Math.max(1e-9, 1 - all.weights[otherAt]!)
@@ -113,7 +129,7 @@ export function suspectsOf(situation: Situation): Suspects {
   })).sort((a, b) => b.chance - a.chance)
   const shares = [...list.map(each => each.chance), other].map(chance => chance / total).filter(share => share > 0)
   return {
-    list, other, several: all.several, contradictions: contradictionsOf(situation, hypotheses, observations, rows, all),
+    list, other, several: all.several, contradictions: contradictionsOf(situation, hypotheses, observations, joint, all),
     entropy: -shares.reduce((sum, share) => sum + share * Math.log2(share), 0),
     weights: hypotheses.map((hypothesis, i) => ({ hypothesis, weight: weights[i]! / total })),
   }
@@ -133,20 +149,20 @@ const ODD = 0.035
 /** What a customer says may have nothing to do with the leak; what a check or a test shows should be explained by it. */
 const oddBelow = (observation: Observation) => (observation.key.startsWith('sign') || observation.key.startsWith('code') ? 0.6 : 1.25) * observation.base
 
-function contradictionsOf(situation: Situation, hypotheses: readonly Hypothesis[], observations: readonly Observation[], rows: readonly Float64Array[], all: Posterior): Contradiction[] {
+function contradictionsOf(situation: Situation, hypotheses: readonly Hypothesis[], observations: readonly Observation[], joint: Joint, all: Posterior): Contradiction[] {
   const named = (weights: readonly number[]) => {
     const best = hypotheses.map((hypothesis, i) => ({ hypothesis, weight: weights[i]! })).filter(each => each.hypothesis.cause).sort((a, b) => b.weight - a.weight)[0]
     return best ? `${best.hypothesis.cause!.name.charAt(0).toLowerCase()}${best.hypothesis.cause!.name.slice(1)}` : 'something else'
   }
   const odd = observations.flatMap((observation, k): Contradiction[] => {
     if (observation.key.startsWith('unsaid')) return []
-    const rest = posterior(hypotheses, observations, rows, k)
+    const rest = posterior(joint, k)
     const chance = Math.exp(all.evidence - rest.evidence)
     if (chance > ODD || chance > oddBelow(observation)) return []
     return [{ words: observation.words, chance, sentence: `“${observation.words}” does not fit with the rest. Left out, ${named(rest.weights)} would be likeliest; look at it again, or there are two leaks.` }]
   })
   const opposed = opposites.filter(pair => pair.every(key => situation.signs.includes(key))).map(([a, b]): Contradiction => {
-    const without = (key: string) => posterior(hypotheses, observations, rows, observations.findIndex(observation => observation.key === `sign ${key}`)).evidence
+    const without = (key: string) => posterior(joint, observations.findIndex(observation => observation.key === `sign ${key}`)).evidence
     // The one whose absence makes the rest fit better is the doubtful one.
     const doubtful = without(a) > without(b) ? a : b
     return { words: `${signOf(a).words} · ${signOf(b).words}`, chance: 0, sentence: `“${signOf(a).words}” and “${signOf(b).words}” cannot both be so of one leak. The rest fits better with “${signOf(doubtful === a ? b : a).words}”; ask about the other again, or look for two leaks.` }

@@ -43,7 +43,7 @@ export async function testActor(role: Role = 'technician', login = `p${randomUUI
 export const newJobForm = (change: Partial<NewJob> = {}): NewJob => {
   const kind = tankKind(change.tankKind ?? 'small-steel')
   return {
-    id: randomUUID(), craftName: 'Fire pump 3', craftKind: kind.craft, tankName: 'fuel tank', tankKind: kind.key, material: kind.material, capacity: kind.capacity, fuel: 'petrol',
+    id: randomUUID(), craftName: `Fire pump ${randomUUID().slice(0, 8)}`, craftKind: kind.craft, tankName: 'fuel tank', tankKind: kind.key, material: kind.material, capacity: kind.capacity, fuel: 'petrol',
     pressureLimit: kind.pressureLimit, limitSource: 'plate', acceptance: throughputFromStandard(kind.acceptance), complaint: emptyComplaint(), craftBuilt: null, ...change,
   }
 }

@@ -9,7 +9,7 @@ import type { Shop } from '../support/shop'
 const sizes = { laptop: { width: 1280, height: 800 }, tablet: { width: 820, height: 1180 }, phone: { width: 390, height: 844 } }
 
 async function screens(context: BrowserContext, shop: Shop) {
-  const [bay, pump, tug, tractor, generator] = await Promise.all(['Flying boat SK-11, left', 'Fire pump 3', 'Glider tug', 'Beach tractor', 'Sprayer generator'].map(craft => jobOf(context, shop, craft)))
+  const [bay, pump, tug, tractor, generator, van] = await Promise.all(['Flying boat SK-11, left', 'Fire pump 3', 'Glider tug', 'Beach tractor', 'Sprayer generator', 'Library van'].map(craft => jobOf(context, shop, craft)))
   const kit = await (await context.request.get(`${shop.url}/api/kit`)).json() as KitItemView[]
   const rig = kit.find(item => item.facts.kind === 'rig')!.id
   const rows = await (await context.request.get(`${shop.url}/api/jobs`)).json() as BayRow[]
@@ -19,6 +19,11 @@ async function screens(context: BrowserContext, shop: Shop) {
     { name: 'New complaint', path: '/jobs/new', shows: 'Open the job' },
     { name: 'Job', path: `/jobs/${bay!.id}`, shows: 'What still stands' },
     { name: 'Repair', path: `/jobs/${bay!.id}?repair=${bay!.leaks[1]!.id}`, shows: 'Record the repair' },
+    { name: 'Narrow', path: `/jobs/${tractor!.id}/narrow`, shows: 'tells most for its minutes' },
+    { name: 'Reach', path: `/jobs/${van!.id}/circuit`, shows: 'What a test reaches' },
+    { name: 'Map editor', path: `/jobs/${van!.id}/circuit?change=1`, shows: 'Save the map' },
+    { name: 'Halving', path: `/jobs/${van!.id}/halve`, shows: 'Halve it' },
+    { name: 'Smoke', path: `/jobs/${van!.id}/smoke`, shows: 'The machine first' },
     { name: 'Hold set-up', path: `/jobs/${tractor!.id}/hold`, shows: 'To the Bench' },
     { name: 'Bench', path: '/bench', shows: 'These want a test' },
     { name: 'Running hold', path: `/bench/${tug!.holds[0]!.id}`, shows: 'What can be said so far' },
@@ -45,7 +50,9 @@ for (const scheme of ['light', 'dark'] as const) {
       await page.goto(demo.url + screen.path)
       await expect(page.getByText(screen.shows).first()).toBeVisible()
       await page.waitForTimeout(300)
-      const { violations } = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa']).analyze()
+      const axe = new AxeBuilder({ page })
+      // In the dark nothing is another but its colours.
+      const { violations } = await (scheme === 'dark' ? axe.withRules(['color-contrast']) : axe.withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa'])).analyze()
       expect(violations.map(each => `${screen.name}: ${each.id} at ${each.nodes.map(node => node.target.join(' ')).slice(0, 3).join(', ')}`)).toEqual([])
     }
     await context.close()

@@ -49,9 +49,9 @@ export async function choose(page: Page, label: string, item: string) {
 }
 
 /** Reads the cautions where the page asks for it: a job that another test has used has them read. */
-export async function readCautions(page: Page) {
+export async function readCautions(page: Page, work: RegExp = /Air is (in|out), start|It is tied on/) {
   const done = page.getByRole('button', { name: 'All of this is done' })
-  const ready = page.getByRole('button', { name: /Air is (in|out), start|It is tied on/ })
+  const ready = page.getByRole('button', { name: work })
   await expect(done.or(ready)).toBeVisible()
   if (await done.isVisible()) await done.click()
 }

@@ -14,7 +14,7 @@ export const aluminiumBelly: TankKind = {
     ],
     links: [
       link('fill-joint', 'Fill hose at the tank', 'passage', 'fill', 'tank', [200, 70], { pinch: true }), link('vent-joint', 'Vent hose at the tank', 'passage', 'tank', 'vent', [300, 66], { pinch: true }),
-      link('anti-siphon', 'Anti-siphon valve', 'check', 'tank', 'feed', [640, 70], { cracking: 2500 }), link('return-joint', 'Return hose at the tank', 'passage', 'return', 'tank', [730, 72], { pinch: true }),
+      link('anti-siphon', 'Anti-siphon valve', 'check', 'tank', 'feed', [640, 84], { cracking: 2500 }), link('return-joint', 'Return hose at the tank', 'passage', 'return', 'tank', [730, 72], { pinch: true }),
     ],
   },
   parts: [

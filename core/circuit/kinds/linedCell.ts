@@ -10,7 +10,7 @@ export const linedCell: TankKind = {
   circuit: {
     spaces: [tank, space('vent', 'Vent line', 'line', [320, 96], [320, 40], [470, 40]), space('feed', 'Feed line', 'line', [720, 300], [720, 340], [930, 340]), space('return', 'Return line', 'line', [640, 96], [640, 50], [800, 50])],
     links: [
-      link('vent-check', 'Vent rollover valve', 'float', 'tank', 'vent', [320, 80]), link('feed-joint', 'Feed hose at the outlet', 'passage', 'tank', 'feed', [720, 326], { pinch: true }),
+      link('vent-check', 'Vent rollover valve', 'float', 'tank', 'vent', [320, 96]), link('feed-joint', 'Feed hose at the outlet', 'passage', 'tank', 'feed', [720, 326], { pinch: true }),
       link('return-joint', 'Return hose at the plate', 'passage', 'return', 'tank', [640, 78], { pinch: true }),
     ],
   },

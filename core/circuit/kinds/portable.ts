@@ -9,7 +9,7 @@ export const portable: TankKind = {
   detail: 'M190 236 H810',
   circuit: {
     spaces: [tank, space('feed', 'Feed hose and bulb', 'line', [700, 130], [700, 84], [900, 84])],
-    links: [link('connector', 'Quick connector', 'check', 'tank', 'feed', [700, 116], { cracking: 1500 })],
+    links: [link('connector', 'Quick connector', 'check', 'tank', 'feed', [700, 130], { cracking: 1500 })],
   },
   parts: [
     part('cap', 'Cap', 'cap', point(525, 92), opening),

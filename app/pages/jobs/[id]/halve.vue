@@ -54,7 +54,7 @@ const shownSetup = computed(() => step.value?.setup ?? standing.value)
 const seen = computed(() => job.value && reachOn(job.value, shownSetup.value))
 const flow = computed(() => seen.value && { spaces: new Set(seen.value.spaces.keys()), parts: new Set(seen.value.reached), links: shownSetup.value.links })
 const looks = computed(() => Object.fromEntries(narrowed.value.left.map(partId => [partId, 'unsure' as const])))
-const names = (ids: readonly string[]) => ids.map(partName).join(', ')
+const names = (ids: readonly string[]) => ids.map(partId => lowerFirst(partName(partId))).join(', ')
 const result = (leaks: boolean) => save(async () => {
   const { closures, links } = step.value!.setup
   done(await callApi<JobView>(`jobs/${id}/probes`, 'POST', { id: newId(), method: method.value, pressure: pressure.value, closures, links, leaks }))
@@ -103,9 +103,10 @@ useActionKeys('Halving', [
         </ol>
         <p v-else class="mb-3 text-lg">Close every opening by its own closure{{ Object.keys(base.links).length ? ', shut what leads to the open air' : '' }}, and feed the tank.</p>
         <p class="soft mb-3">Then {{ method === 'smoke' ? 'put smoke on' : method === 'vacuum' ? 'draw' : 'pump' }} to {{ short('pressure', pressure) }}, about {{ Math.round(step.minutes) }} min. <template v-if="knownLeaking">Of {{ narrowed.left.length }} parts it reaches {{ step.inside.length }}; chance that it leaks {{ chanceText(step.chance) }}.</template></p>
+        <details v-if="knownLeaking" class="mb-3"><summary class="min-h-11 cursor-pointer py-2 font-semibold">Which of them it reaches</summary><p>{{ names(step.inside) }}</p></details>
         <div v-if="session.mayWork" class="grid gap-2 sm:grid-cols-2">
-          <UButton color="neutral" variant="outline" class="h-auto min-h-16 justify-start px-4 py-2 text-left" :disabled="saving" @click="result(true)"><span><span class="block text-[1.05rem] font-semibold"><StateSign look="leaking" /> It leaks<span class="key max-sm:hidden">L</span></span><span v-if="step.inside.length && step.inside.length <= 8 && knownLeaking" class="soft block text-sm font-normal whitespace-normal">then it is {{ step.inside.length === 1 ? '' : 'one of ' }}{{ names(step.inside) }}</span></span></UButton>
-          <UButton color="neutral" variant="outline" class="h-auto min-h-16 justify-start px-4 py-2 text-left" :disabled="saving" @click="result(false)"><span><span class="block text-[1.05rem] font-semibold"><StateSign look="sealed" /> It is tight<span class="key max-sm:hidden">T</span></span><span v-if="step.outside.length && step.outside.length <= 8 && knownLeaking" class="soft block text-sm font-normal whitespace-normal">then it is {{ step.outside.length === 1 ? '' : 'one of ' }}{{ names(step.outside) }}</span></span></UButton>
+          <UButton color="neutral" variant="outline" class="h-auto min-h-16 justify-start px-4 py-2 text-left" :disabled="saving" @click="result(true)"><span><span class="block text-[1.05rem] font-semibold"><StateSign look="leaking" /> It leaks<span class="key max-sm:hidden">L</span></span><span v-if="step.inside.length && step.inside.length <= 8 && knownLeaking" class="soft block text-sm font-normal whitespace-normal">then it is {{ step.inside.length === 1 ? 'the ' : 'one of ' }}{{ names(step.inside) }}</span></span></UButton>
+          <UButton color="neutral" variant="outline" class="h-auto min-h-16 justify-start px-4 py-2 text-left" :disabled="saving" @click="result(false)"><span><span class="block text-[1.05rem] font-semibold"><StateSign look="sealed" /> It is tight<span class="key max-sm:hidden">T</span></span><span v-if="step.outside.length && step.outside.length <= 8 && knownLeaking" class="soft block text-sm font-normal whitespace-normal">then it is {{ step.outside.length === 1 ? 'the ' : 'one of ' }}{{ names(step.outside) }}</span></span></UButton>
         </div>
       </section>
       <section v-else class="sheet"><p class="font-semibold">Nothing that was reached leaks.</p><p class="soft">Look where no test has reached yet: the map shows what is dashed.</p></section>

@@ -94,27 +94,26 @@ useActionKeys('Narrow', [
 
         <section class="sheet" aria-labelledby="more-title">
           <h2 id="more-title" class="mb-1">Or, before the tank comes down</h2>
-          <ul class="divide-y divide-(--hair)">
-            <li v-for="ranked in allChecks ? others : others.slice(0, MANY)" :key="ranked.check.key">
-              <button type="button" class="flex min-h-11 w-full cursor-pointer items-center justify-between gap-3 py-1.5 text-left" :aria-expanded="opened === ranked.check.key" @click="opened = opened === ranked.check.key ? null : ranked.check.key">
-                <span class="font-medium">{{ ranked.check.name }}</span><span class="soft figure whitespace-nowrap">{{ ranked.minutes }} min</span>
-              </button>
-              <NextCheckCard v-if="opened === ranked.check.key" :ranked="ranked" :job-id="job.id" :may-work="session.mayWork" :saving="saving" class="pb-4" @answer="answer(ranked.check.key, $event)" />
-            </li>
-          </ul>
+          <CheckRows v-model:opened="opened" :rows="allChecks ? others : others.slice(0, MANY)" :job-id="job.id" :may-work="session.mayWork" :saving="saving" @answer="answer" />
           <UButton v-if="others.length > MANY" color="neutral" variant="ghost" class="min-h-11" @click="allChecks = !allChecks">{{ allChecks ? 'Show the best alone' : `Show all ${others.length}` }}</UButton>
           <template v-if="checks.after.length">
             <h2 class="mb-1 mt-3">Only with the tank down</h2>
-            <ul class="divide-y divide-(--hair)">
-              <li v-for="ranked in checks.after.filter(each => each !== first)" :key="ranked.check.key">
-                <button type="button" class="flex min-h-11 w-full cursor-pointer items-center justify-between gap-3 py-1.5 text-left" :aria-expanded="opened === ranked.check.key" @click="opened = opened === ranked.check.key ? null : ranked.check.key">
-                  <span class="font-medium">{{ ranked.check.name }}</span><span class="soft figure whitespace-nowrap">{{ ranked.minutes }} min</span>
-                </button>
-                <NextCheckCard v-if="opened === ranked.check.key" :ranked="ranked" :job-id="job.id" :may-work="session.mayWork" :saving="saving" class="pb-4" @answer="answer(ranked.check.key, $event)" />
-              </li>
-            </ul>
+            <CheckRows v-model:opened="opened" :rows="checks.after.filter(each => each !== first)" :job-id="job.id" :may-work="session.mayWork" :saving="saving" @answer="answer" />
           </template>
           <p v-for="each in checks.barred" :key="each.check.key" class="soft mt-2 text-sm">Not offered: {{ lowerFirst(each.check.name) }}, {{ each.why }}.</p>
+        </section>
+        <section class="sheet" aria-labelledby="similar-title">
+          <div class="flex flex-wrap items-center justify-between gap-2">
+            <h2 id="similar-title">Similar before</h2>
+            <USwitch v-if="similar?.length" v-model="usesOwn" label="let them move the ranking" />
+          </div>
+          <p v-if="!similar?.length" class="soft">No job on this craft or kind of tank has been closed with what it was. Say “It was this” when you know.</p>
+          <ul class="divide-y divide-(--hair)">
+            <li v-for="past in similar" :key="past.id" class="py-1.5">
+              <NuxtLink :to="`/jobs/${past.id}`" class="font-medium hover:underline">{{ past.craft }}, {{ past.tankName }}</NuxtLink><span class="soft"> · {{ past.sameCraft ? 'the same craft' : 'the same kind' }}, {{ dayText(past.openedAt) }}</span>
+              <span class="block">{{ past.causes.map(each => `${lowerFirst(causeOf(each.cause).name)}${each.part ? ` (${lowerFirst(each.part)})` : ''}`).join(', ') }}</span>
+            </li>
+          </ul>
         </section>
       </div>
 
@@ -141,19 +140,6 @@ useActionKeys('Narrow', [
           <h2 id="was-title" class="mb-1">It turned out to be</h2>
           <p v-for="each in said" :key="each.id" class="py-1"><b>{{ causeOf(each.cause).name }}</b><template v-if="each.partId">, {{ lowerFirst(partName(each.partId)) }}</template> <span class="soft text-sm">{{ clockText(each.at, now) }}, {{ each.by }}</span>
             <StrikeLink v-if="session.mayWork" @click="striking = { id: each.id, name: 'what it was' }" /></p>
-        </section>
-        <section class="sheet" aria-labelledby="similar-title">
-          <div class="flex flex-wrap items-center justify-between gap-2">
-            <h2 id="similar-title">Similar before</h2>
-            <USwitch v-if="similar?.length" v-model="usesOwn" label="let them move the ranking" />
-          </div>
-          <p v-if="!similar?.length" class="soft">No job on this craft or kind of tank has been closed with what it was. Say “It was this” when you know.</p>
-          <ul class="divide-y divide-(--hair)">
-            <li v-for="past in similar" :key="past.id" class="py-1.5">
-              <NuxtLink :to="`/jobs/${past.id}`" class="font-medium hover:underline">{{ past.craft }}, {{ past.tankName }}</NuxtLink><span class="soft"> · {{ past.sameCraft ? 'the same craft' : 'the same kind' }}, {{ dayText(past.openedAt) }}</span>
-              <span class="block">{{ past.causes.map(each => `${lowerFirst(causeOf(each.cause).name)}${each.part ? ` (${lowerFirst(each.part)})` : ''}`).join(', ') }}</span>
-            </li>
-          </ul>
         </section>
       </div>
     </div>

@@ -13,7 +13,7 @@ const id = String(useRoute().params.id)
 const session = useSession()
 const { job, error, refresh, standing, take, now } = useJob(id)
 const { short } = useQuantities()
-const { saving, problem, save } = useSave()
+const { saving, problem, save } = useSave({ inOrder: true })
 const test = computed(() => job.value?.smokes.find(smoke => smoke.stoppedAt === null && !smoke.struck) ?? null)
 const last = computed(() => job.value?.smokes.filter(smoke => smoke.stoppedAt !== null).at(-1) ?? null)
 const at = computed(() => job.value && test.value && smokeOn(job.value, test.value))
@@ -126,12 +126,12 @@ useActionKeys('Smoke', [
     </template>
 
     <template v-else-if="at">
+      <section class="sheet" aria-label="Map">
+        <TankMap :kind="job.tankKind" :parts="parts" :circuit="job.circuit" :flow="drawnFlow" :leaks="drawn" :looks="looks" :picked="picked" pickable @pick="finding ? undefined : picked = $event" @place="(x, y) => findForm?.place(x, y)" />
+        <p v-if="!at.proven.size" class="unsure font-semibold"><StateSign look="unsure" :size="16" /> Not proven yet: open a far end, see smoke come, close it again. Until then a clear part says nothing.</p>
+      </section>
       <div class="grid grid-cols-[minmax(0,1fr)] items-start gap-3 lg:grid-cols-[minmax(0,1fr)_21rem]">
         <div class="min-w-0 space-y-3">
-          <section class="sheet" aria-label="Map">
-            <TankMap :kind="job.tankKind" :parts="parts" :circuit="job.circuit" :flow="drawnFlow" :leaks="drawn" :looks="looks" :picked="picked" pickable @pick="finding ? undefined : picked = $event" @place="(x, y) => findForm?.place(x, y)" />
-            <p v-if="!at.proven.size" class="unsure font-semibold"><StateSign look="unsure" :size="16" /> Not proven yet: open a far end, see smoke come, close it again. Until then a clear part says nothing.</p>
-          </section>
           <section v-if="part && session.mayWork" class="sheet" aria-label="What this part shows">
             <h2 class="mb-2 text-xl font-bold text-(--ink)">{{ part.name }}</h2>
             <p v-if="!at.reach.reached.includes(part.id)" class="unsure mb-2 font-semibold"><StateSign look="unsure" :size="16" /> Smoke does not get here: {{ unreachedWords(job, at.reach.unreached.find(each => each.partId === part!.id)!) }}.</p>
