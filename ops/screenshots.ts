@@ -1,3 +1,4 @@
+/// <reference lib="dom" />
 import { chromium, type Page } from '@playwright/test'
 import { randomUUID } from 'node:crypto'
 import type { BayRow, JobView, KitItemView } from '../shared/views'
@@ -83,7 +84,10 @@ for (const { name, path, width = 1280, height = 800, dark, signedOut, before } o
   await page.goto(address + path)
   await page.waitForTimeout(2000)
   await before?.(page)
-  if (before) await page.waitForTimeout(500)
+  if (before) {
+    await page.evaluate(() => window.scrollTo(0, 0))
+    await page.waitForTimeout(500)
+  }
   await page.screenshot({ path: `docs/screenshots/${name}.png` })
   await context.close()
 }

@@ -219,11 +219,11 @@ const spaceKindWords = { tank: 'tank', line: 'line', chamber: 'chamber', outside
         <ol v-else class="divide-y divide-(--hair)" aria-label="Valves and joints">
           <li v-for="(link, i) in state.links" :key="link.id" class="flex flex-wrap items-center gap-2 py-2" :class="isPicked('link', link.id) && 'bg-(--unsure-soft)'">
             <UInput v-model="link.name" :aria-label="`Name of valve ${i + 1}`" class="min-w-40 flex-1" @focus="pick('link', link.id)" />
-            <USelect v-model="link.kind" :items="linkKinds.map(value => ({ label: linkKindWords[value], value }))" :aria-label="`Kind of ${link.name}`" class="w-40" />
-            <span class="flex items-center gap-1"><USelect v-model="link.from" :items="endItems" :aria-label="`${link.name} from`" class="w-36" /><UIcon name="i-lucide-arrow-right" class="soft size-5" /><USelect v-model="link.to" :items="endItems" :aria-label="`${link.name} to`" class="w-36" /></span>
-            <USelect v-model="link.normally" :items="[{ label: 'by itself open', value: 'open' }, { label: 'by itself shut', value: 'shut' }]" :aria-label="`How ${link.name} stands by itself`" class="w-36" />
+            <USelect v-model="link.kind" :items="linkKinds.map(value => ({ label: linkKindWords[value], value }))" :aria-label="`Kind of ${link.name}`" class="w-38" />
+            <span class="flex items-center gap-1"><USelect v-model="link.from" :items="endItems" :aria-label="`${link.name} from`" class="w-32" /><UIcon name="i-lucide-arrow-right" class="soft size-5" /><USelect v-model="link.to" :items="endItems" :aria-label="`${link.name} to`" class="w-32" /></span>
+            <USelect v-if="link.kind !== 'passage' && link.kind !== 'check'" v-model="link.normally" :items="[{ label: 'stands open', value: 'open' }, { label: 'stands shut', value: 'shut' }]" :aria-label="`How ${link.name} stands by itself`" class="w-34" />
             <QuantityInput v-if="link.kind === 'check'" v-model="link.cracking" kind="pressure" class="w-32" :aria-label="`Cracking pressure of ${link.name}`" />
-            <UCheckbox v-model="link.pinch" label="can be pinched" size="lg" />
+            <UCheckbox v-if="link.kind === 'passage'" v-model="link.pinch" label="can be pinched" size="lg" />
             <UButton type="button" icon="i-lucide-x" color="error" variant="ghost" class="size-11 justify-center" :aria-label="`Take ${link.name} off`" @click="takeLink(link.id)" />
           </li>
         </ol>

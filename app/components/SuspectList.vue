@@ -15,7 +15,7 @@ const movedBy = (suspect: Suspect) => {
   return plain && Math.abs(suspect.chance - plain.chance) >= 0.005 ? plain.chance : null
 }
 /** The reason told on the line itself: the strongest that speaks for it, else the strongest against. */
-const telling = (suspect: Suspect) => suspect.reasons.find(reason => reason.weight > 0 && reason.because) ?? suspect.reasons[0]
+const telling = (suspect: Suspect) => suspect.reasons.find(reason => reason.weight > 0) ?? suspect.reasons[0]
 /** Places that it would be on, while one does not outweigh the others. */
 const places = (suspect: Suspect) => suspect.parts.filter(part => part.chance >= 0.25 * (suspect.parts[0]?.chance ?? 0)).map(part => lowerFirst(part.name)).slice(0, 4)
 </script>

@@ -79,9 +79,21 @@ const names = computed(() => {
   })
 })
 
+/** A bare map shows the tank itself in the middle, with its leaks, however far its lines would reach. */
+const bareBox = ref('20 20 960 320')
+const outline = ref<SVGPathElement>()
+watch([outline, () => props.kind, () => props.leaks], () => {
+  if (!props.bare || !outline.value) return
+  const { x, y, width: wide, height: high } = outline.value.getBBox()
+  const xs = [x, x + wide, ...drawn.value.map(leak => leak.cx)], ys = [y, y + high, ...drawn.value.map(leak => leak.cy)]
+  const left = Math.min(...xs), right = Math.max(...xs), top = Math.min(...ys), bottom = Math.max(...ys)
+  const w = Math.max(right - left + 40, (bottom - top + 40) * 3), h = w / 3
+  bareBox.value = `${(left + right - w) / 2} ${(top + bottom - h) / 2} ${w} ${h}`
+}, { flush: 'post' })
+
 /** As high as the tank and its names need. */
 const box = computed(() => {
-  if (props.bare) return '20 20 960 320'
+  if (props.bare) return bareBox.value
   const drawnAt = (props.circuit?.spaces ?? []).flatMap(space => space.path.map(at => at.y))
   const top = Math.min(28, ...drawnAt.map(y => y - 10), ...names.value.map(name => name.at - text.value * 1.2))
   const bottom = Math.max(336, ...drawnAt.map(y => y + 10), ...names.value.map(name => name.at + text.value * 0.5))
@@ -108,7 +120,7 @@ const colour = (partId: string) => (props.looks?.[partId] ? `var(--${props.looks
 
 <template>
   <svg ref="frame" :viewBox="box" class="block h-auto w-full select-none" role="img" :aria-label="`Map of the ${tank.name.toLowerCase()}`" @click="place">
-    <path :d="tank.outline" fill="var(--tank-fill)" stroke="var(--tank-line)" :stroke-width="bare ? Math.max(9, 1600 / Math.max(40, width)) : tankReached ? 5 : 3" :stroke-dasharray="flow && !tankReached ? '10 8' : undefined" stroke-linejoin="round" />
+    <path ref="outline" :d="tank.outline" fill="var(--tank-fill)" stroke="var(--tank-line)" :stroke-width="bare ? Math.max(9, 1600 / Math.max(40, width)) : tankReached ? 5 : 3" :stroke-dasharray="flow && !tankReached ? '10 8' : undefined" stroke-linejoin="round" />
     <path v-if="!bare" :d="tank.detail" fill="none" stroke="var(--tank-line)" stroke-width="1.500" opacity="0.5" />
     <CircuitLines v-if="circuit && !bare" :circuit="circuit" :flow="flow ?? null" :pickable="pickable" @pick-space="emit('pickSpace', $event)" />
     <g v-for="part in bare ? [] : parts" :key="part.id" :class="pickable && 'cursor-pointer'" :opacity="flow && !flow.parts.has(part.id) && part.id !== picked ? 0.45 : undefined" @click="pickable && emit('pick', part.id)">

@@ -3,7 +3,7 @@ import type { Unreached } from '#core/circuit/reach'
 import type { JobView } from '#shared/views'
 
 /** How a closure in an opening's place is called. */
-export const closureWords = { own: 'its own closure', plug: 'plug', pinch: 'pinched', plate: 'plate', tape: 'tape', rig: 'the rig is on it', open: 'left open' } as const
+export const closureWords = { own: 'own closure', plug: 'plug', pinch: 'pinched', plate: 'plate', tape: 'tape', rig: 'the rig is on it', open: 'left open' } as const
 
 /** Why a part says nothing in a test, as the end of a sentence. */
 export function unreachedWords(job: Pick<JobView, 'circuit'>, unreached: Unreached): string {

@@ -54,7 +54,7 @@ test('a vapour code goes past a smoke test that never reached the fault, to the 
 
   // Fed from the other side it shows.
   await page.goto(`${demo.url}/jobs/${van.id}/smoke`)
-  await choose(page, 'Service port', 'its own closure')
+  await choose(page, 'Service port', 'own closure')
   await choose(page, 'Cap', 'the rig is on it')
   await page.getByRole('button', { name: 'Put smoke on' }).click()
   await expect(page.getByText('fed at the cap', { exact: false })).toBeVisible()

@@ -85,6 +85,10 @@ useActionKeys('Narrow', [
         <section v-if="sure" class="sheet" aria-label="Sure enough">
           <p class="text-lg font-semibold">Sure enough to act: {{ lowerFirst(sure.cause.name) }}, {{ chanceText(sure.chance) }}.</p>
           <p class="soft">Find it under soap or smoke so that it stands on the register, then repair. Look again everywhere afterwards: a large leak hides small ones.</p>
+          <div class="mt-3 flex flex-wrap gap-2">
+            <UButton :to="`/jobs/${job.id}/soap`" color="neutral" size="xl">Soap it</UButton>
+            <UButton :to="`/jobs/${job.id}/smoke`" color="neutral" variant="outline" size="xl">Smoke it</UButton>
+          </div>
         </section>
         <section v-if="first" class="sheet p-5" aria-label="The next check">
           <p class="soft mb-1 font-semibold">{{ answers.length ? 'Next' : 'First' }}: it tells most for its minutes</p>
