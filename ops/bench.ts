@@ -82,7 +82,7 @@ function narrowing(): void {
     const parts = kind.parts.map(part => ({ ...part, id: part.key }))
     const situation: Situation = {
       craft: kind.craft, material: kind.material, fuel: 'petrol', parts, age: 12, signs: ['brim-full', 'under-way', 'wet-top', 'drip', 'smell-inside', 'full-only', 'old-hoses', 'opened-lately'], codes: ['P0442', 'P0455'],
-      answers: checks.filter(check => !check.test).slice(0, 20).map(check => ({ check: check.key, outcome: check.rest.key })), tests: [], outcomes: {},
+      answers: checks.filter(check => !check.test).slice(0, 20).map(check => ({ check: check.key, outcome: check.rest.key })), tests: [], repaired: [], outcomes: {},
     }
     const times = (work: () => unknown, count: number) => Array.from({ length: count }, () => { const from = performance.now(); work(); return performance.now() - from })
     const rank = () => nextChecks(situation, suspectsOf(situation))

@@ -45,6 +45,12 @@ function testWords(job: JobView): TestWord[] {
   ]
 }
 
+/** Parts whose leak was repaired and has not been found again. */
+const repairedParts = (job: JobView): string[] => job.leaks.filter(leak => {
+  const repairedAt = Math.max(-Infinity, ...job.repairs.filter(repair => !repair.struck && repair.leakId === leak.id).map(repair => repair.at))
+  return repairedAt > -Infinity && !job.finds.some(find => !find.struck && find.leakId === leak.id && find.at > repairedAt)
+}).map(leak => leak.partId)
+
 const YEAR = 365.25 * 86_400_000
 
 /**
@@ -55,6 +61,6 @@ export function situationOf(job: JobView, now: number, outcomes: Readonly<Record
   const built = job.craft.built === null ? null : Date.UTC(job.craft.built, 6)
   return {
     craft: job.craft.kind, material: job.material, fuel: job.fuel, parts: liveParts(job), age: built === null ? null : Math.max(0, (now - built) / YEAR),
-    signs: job.complaint.signs, codes: job.complaint.codes, answers: answersThatCount(job).map(({ check, outcome }) => ({ check, outcome })), tests: testWords(job), outcomes,
+    signs: job.complaint.signs, codes: job.complaint.codes, answers: answersThatCount(job).map(({ check, outcome }) => ({ check, outcome })), tests: testWords(job), repaired: repairedParts(job), outcomes,
   }
 }

@@ -48,3 +48,15 @@ test('what no longer counts is listed with its reason, what is missing by name',
   expect(rows.struck).toEqual([{ name: 'Hold 1', struck: 'wrong gauge (Oda)' }])
   expect(rows.missing).toEqual(['cap', 'drain'])
 })
+
+test('smoke is told by what was proven, and what it turned out to be is named', () => {
+  const smoke = {
+    id: 'k', number: 1, setup: { closures: { drain: 'rig' as const }, links: {}, pressure: 3000 }, tube: { smallest: 1e-6, largest: 1e-4, readDoubt: 0.02, gas: 'air' as const }, own: { ball: 'floor' as const }, simulated: true, earlyReason: null,
+    by: 'Finn', startedAt: at('13:00'), stoppedAt: at('13:20'), struck: null,
+    events: [{ id: 'e1', kind: 'arrival' as const, at: at('13:01'), end: 'cap', seen: true, by: 'Finn' }, { id: 'e2', kind: 'mark' as const, at: at('13:02'), partId: 'cap', mark: 'clear' as const, by: 'Finn' }],
+  }
+  const parts = job.parts.map(part => ({ ...part, opening: true }))
+  const told = recordRows({ ...job, parts, smokes: [smoke], outcomes: [{ id: 'o', cause: 'drain', partId: 'drain', by: 'Finn', at: at('14:00'), struck: null }] }, jobStanding(job, now).ledger, now, short)
+  expect(told.looked[1]!.text).toBe('Smoke 1, 13:20, at 3000 pressure, Finn (simulated): seen to arrive, clear on cap; found on nothing.')
+  expect(told.was).toBe('drain plug or its gasket (drain)')
+})

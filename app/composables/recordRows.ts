@@ -1,5 +1,6 @@
 import { repairMaterial } from '#core/repair/repairMaterials'
 import { repairMethodName } from '#core/repair/repairMethods'
+import { causeOf } from '#core/complaint/causes'
 import { isSmokeFind } from '#core/leaktest/smoke'
 import { isFind } from '#core/leaktest/soap'
 import type { Ledger } from '#core/ledger/deriveLedger'
@@ -62,5 +63,5 @@ export function recordRows(job: JobView, ledger: Ledger, now: number, short: (ki
     ...job.repairs.map(each => ({ name: `A repair of leak ${leakNumber(each.leakId)}`, struck: each.struck })),
     ...job.touches.map(each => ({ name: 'A disturbance', struck: each.struck })),
   ].filter(each => each.struck)
-  return { found, done: [...repairs, ...touches].sort((a, b) => a.at - b.at), measured: [...holds, ...balloons], looked: [...soaps, ...smokes], struck, missing: ledger.missing.map(partId => lowerFirst(partName(partId))) }
+  return { found, done: [...repairs, ...touches].sort((a, b) => a.at - b.at), measured: [...holds, ...balloons], looked: [...soaps, ...smokes], was: job.outcomes.filter(each => !each.struck).map(each => `${lowerFirst(causeOf(each.cause).name)}${each.partId ? ` (${lowerFirst(partName(each.partId))})` : ''}`).join(', '), struck, missing: ledger.missing.map(partId => lowerFirst(partName(partId))) }
 }

@@ -67,12 +67,26 @@ export function useHold(id: string) {
       error.value = thrown
     }
   }
-  const refresh = () => (fetching ??= load().finally(() => { fetching = null }))
+  const readMore = () => fetchReadings().catch(thrown => { if (!(thrown instanceof ApiError)) throw thrown })
+  /** What was asked for while something was on its way: it may have been answered before this came to be, so it is asked once more. */
+  let waiting: (() => Promise<void>) | null = null
+  function ask(work: () => Promise<void>): Promise<void> {
+    if (fetching) {
+      if (waiting !== load) waiting = work
+      return fetching
+    }
+    fetching = work().finally(() => {
+      fetching = null
+      const next = waiting
+      waiting = null
+      if (next) void ask(next)
+    })
+    return fetching
+  }
+  const refresh = () => ask(load)
   useChanges().on(notice => {
     if (notice === null || (notice.subjectId === id && notice.verb !== 'read' && notice.verb !== 'moved a bell')) void refresh()
-    else if (notice.subjectId === id && notice.verb === 'read' && !fetching) {
-      fetching = fetchReadings().catch(thrown => { if (!(thrown instanceof ApiError)) throw thrown }).finally(() => { fetching = null })
-    }
+    else if (notice.subjectId === id && notice.verb === 'read') void ask(readMore)
   })
 
   const running = computed(() => hold.value?.state === 'settling' || hold.value?.state === 'reading')

@@ -5,7 +5,7 @@ import type { CasePart, Situation } from './situation'
 export interface Hypothesis {
   cause: Cause | null
   part: CasePart | null
-  /** share of the weight before anything was said; they add up to 1 */
+  /** share of the weight before anything was said; they add up to 1 as long as nothing was repaired */
   prior: number
 }
 
@@ -17,6 +17,9 @@ export const PRIOR_JOBS = 25
 /** How age moves a cause's weight: young, middle-aged (5 to 15 years) and old. Judged from general trade practice. */
 const ageFactor: Record<Ageing, readonly [number, number, number]> = { 'steady': [1, 1, 1], 'perishes': [0.6, 1, 1.6], 'corrodes': [0.5, 1, 1.8], 'new work': [1, 1, 1] }
 const ageBand = (age: number) => (age < 5 ? 0 : age <= 15 ? 1 : 2)
+
+/** What is left of the weight of a part that was repaired: most repairs hold. */
+const REPAIRED = 0.15
 
 const heightOf = ({ shape }: CasePart) => (shape.at === 'point' ? shape.y : (shape.y1 + shape.y2) / 2)
 /** The middle of the map parts the upper half of a tank from the lower; what runs up a side counts as both. */
@@ -48,7 +51,7 @@ export function hypothesesOf(situation: Situation): Hypothesis[] {
   return [
     ...possible.flatMap(({ cause, parts, weight }): Hypothesis[] => {
       const share = (1 - OTHER_PRIOR) * (PRIOR_JOBS * weight / total + (situation.outcomes[cause.key] ?? 0)) / (PRIOR_JOBS + jobs)
-      return parts.length > 0 ? parts.map(part => ({ cause, part, prior: share / parts.length })) : [{ cause, part: null, prior: share }]
+      return parts.length > 0 ? parts.map(part => ({ cause, part, prior: share / parts.length * (situation.repaired.includes(part.id) ? REPAIRED : 1) })) : [{ cause, part: null, prior: share }]
     }),
     { cause: null, part: null, prior: OTHER_PRIOR },
   ]

@@ -33,6 +33,8 @@ export interface Situation {
   codes: readonly string[]
   answers: readonly CheckAnswer[]
   tests: readonly TestWord[]
+  /** parts that were repaired and where nothing has been found since */
+  repaired: readonly string[]
   /** how often a cause turned out to be it in this shop's own like jobs, by cause key; empty when they are left aside */
   outcomes: Readonly<Record<string, number>>
 }

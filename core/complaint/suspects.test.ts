@@ -12,7 +12,7 @@ import { codeClasses, troubleCode, troubleCodes } from './troubleCodes'
 const situation = (change: Partial<Situation> & { kind?: string } = {}): Situation => {
   const { kind = 'moulded', ...rest } = change
   const tank = tankKind(kind)
-  return { craft: tank.craft, material: tank.material, fuel: 'petrol', parts: tank.parts.map(part => ({ ...part, id: part.key })), age: null, signs: [], codes: [], answers: [], tests: [], outcomes: {}, ...rest }
+  return { craft: tank.craft, material: tank.material, fuel: 'petrol', parts: tank.parts.map(part => ({ ...part, id: part.key })), age: null, signs: [], codes: [], answers: [], tests: [], repaired: [], outcomes: {}, ...rest }
 }
 const ofCase = (each: TradeCase): Situation => situation({ kind: each.kind, craft: each.craft ?? tankKind(each.kind).craft, fuel: each.fuel ?? 'petrol', age: each.age ?? null, signs: each.signs, codes: each.codes ?? [] })
 const rankOf = (state: Situation, truth: string) => suspectsOf(state).list.findIndex(suspect => suspect.cause.key === truth)
@@ -153,6 +153,11 @@ describe('suspects', () => {
     const chance = (said: typeof plain) => said.list.find(each => each.cause.key === 'canister')!.chance
     expect(chance(moved)).toBeGreaterThan(chance(plain) * 1.5)
     expect(chance(moved)).toBeLessThan(0.25)
+  })
+  test('a part that was repaired is suspected less, and found again as much as ever', () => {
+    const chance = (change: Partial<Situation>) => suspectsOf(situation({ kind: 'aluminium-belly', signs: ['brim-full'], ...change })).list.find(each => each.cause.key === 'sender-seal')!.chance
+    expect(chance({ repaired: ['sender'] })).toBeLessThan(0.5 * chance({}))
+    expect(chance({ repaired: ['sender'], tests: [{ id: 's', label: 'Soap 1', reached: ['sender'], says: null, dry: [], found: ['sender'] }] })).toBeGreaterThan(0.4)
   })
   test('an unknown code says nothing and breaks nothing', () => {
     expect(suspectsOf(situation({ codes: ['P1999', 'nonsense'] })).list[0]!.chance).toBeCloseTo(suspectsOf(situation()).list[0]!.chance, 9)

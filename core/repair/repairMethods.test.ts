@@ -10,6 +10,11 @@ test('there is something to do about every kind of part, and every method has a 
   expect(repairMethodName('gone')).toBe('gone')
 })
 
+test('every family but the canister has a method of its own, and heat is marked', () => {
+  for (const family of partFamilies.filter(each => each !== 'canister')) expect(repairMethods.filter(method => method.families.includes(family)).length).toBeGreaterThan(0)
+  expect(repairMethods.filter(method => method.heat).map(method => method.key)).toEqual(['plastic-weld'])
+})
+
 test('what is known to be short-lived is marked so', () => {
   expect(repairMethods.filter(method => method.shortLived).map(method => method.key)).toEqual(['wick', 'patch', 'tighten'])
 })

@@ -2,7 +2,8 @@ import { randomUUID } from 'node:crypto'
 import { standardFromThroughput } from '../../core/quantity/standardLeakRate'
 import { jobView, partView } from '../../shared/jobView.fixture'
 import type { JobView } from '../../shared/views'
-import { inventHiddenTank, remainingLeaks, seedOf, standInFor } from './hiddenTank'
+import { tankKind } from '../../core/circuit/tankKinds'
+import { inventHiddenTank, reachInTruth, remainingLeaks, seedOf, standInFor } from './hiddenTank'
 
 const job = (id: string = randomUUID()): JobView => jobView({
   id, craft: { name: 'x', kind: 'boat', built: null }, acceptance: 1e-3, hasStandIn: true,
@@ -22,6 +23,18 @@ test('the same job hides the same leaks, on parts that are there, above the limi
     expect(hidden.leaks[0]!.rate).toBeLessThan(31 * one.acceptance)
   }
   expect(seedOf('a')).not.toBe(seedOf('b'))
+})
+
+test('a vapour system now and then hides a valve that is stuck or a sensor that is off, and then smoke goes where it was not told to', () => {
+  const van = (id: string) => ({ ...job(id), circuit: tankKind('moulded').circuit, parts: tankKind('moulded').parts.map((part, position) => ({ ...part, id: part.key, position, removedAt: null })) })
+  const all = Array.from({ length: 200 }, () => van(randomUUID())).map(each => ({ job: each, hidden: inventHiddenTank(each) }))
+  const stuck = all.filter(each => each.hidden.stuck)
+  expect(stuck.length).toBeGreaterThan(20)
+  expect(stuck.length).toBeLessThan(90)
+  expect(all.filter(each => each.hidden.sensorOffset).length).toBeGreaterThan(8)
+  const setup = { closures: {}, links: { vent: 'shut' as const }, pressure: 3000 }
+  for (const each of stuck) expect(reachInTruth(each.hidden, each.job, setup).escapes).toHaveLength(1)
+  expect(reachInTruth({ seed: 1, leaks: [] }, stuck[0]!.job, setup).escapes).toEqual([])
 })
 
 test('a repair on the part stops its leak from then on, or leaves the share that did not take', () => {

@@ -25,7 +25,7 @@ export function seedOf(id: string): number {
   return h >>> 0
 }
 
-/** One or two leaks, from a half to thirty times the limit, on parts drawn by the job's seed. */
+/** One or two leaks, from a half to thirty times the limit, on parts drawn by the job's seed; in a vapour system now and then a valve that is stuck open or a sensor that is off. */
 export function inventHiddenTank(job: JobView): HiddenTank {
   const seed = seedOf(job.id)
   const parts = liveParts(job)
@@ -36,7 +36,13 @@ export function inventHiddenTank(job: JobView): HiddenTank {
     rate: job.acceptance * (k === 0 ? 2 * 15 ** uniformAt(seed, 23, k) : 0.5 * 20 ** uniformAt(seed, 23, k)),
     referencePressure: job.pressureLimit / 2,
   }))
-  return { seed, leaks }
+  const valves = job.circuit.links.filter(link => link.kind === 'solenoid')
+  const stuck = valves.length > 0 && uniformAt(seed, 24, 0) < 0.25 ? valves[Math.floor(uniformAt(seed, 24, 1) * valves.length)]! : null
+  return {
+    seed, leaks,
+    ...(stuck && { stuck: { [stuck.id]: 'open' as const } }),
+    ...(parts.some(part => part.family === 'sensor') && uniformAt(seed, 25, 0) < 0.15 && { sensorOffset: 0.4 + 0.8 * uniformAt(seed, 25, 1) }),
+  }
 }
 
 /** What a set-up really reaches, with the valves that are stuck as they are stuck. */

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { causeOf } from '#core/complaint/causes'
+import { likelihoods } from '#core/complaint/signs'
 import { checkOf } from '#core/complaint/checks'
 import { troubleCode } from '#core/complaint/troubleCodes'
 import type { Suspect } from '#core/complaint/suspects'
@@ -48,6 +49,13 @@ const list = (suspect: Suspect, purchase: { name: string, measure: string | null
 const was = (suspect: Suspect) => save(async () =>
   take(await callApi<JobView>(`jobs/${id}/outcomes`, 'POST', { id: newId(), cause: suspect.cause.key, partId: suspect.parts[0]?.id ?? null })))
 const said = computed(() => job.value?.outcomes.filter(each => !each.struck) ?? [])
+/** The causes here that a code speaks for, the ones that show it most often first. */
+function speaksFor(code: string): string {
+  const known = troubleCode(code)?.known
+  if (!known) return ''
+  return (suspects.value?.list ?? []).flatMap(({ cause }) => (cause.codes?.[known.of] ? [{ cause, often: likelihoods[cause.codes[known.of]![0]] }] : []))
+    .filter(each => each.often >= likelihoods.sometimes).sort((a, b) => b.often - a.often).slice(0, 6).map(each => lowerFirst(each.cause.name)).join('; ')
+}
 const SURE = 0.8
 const sure = computed(() => { const top = suspects.value?.list[0]; return top && top.chance >= SURE && answers.value.length > 0 ? top : null })
 
@@ -138,7 +146,7 @@ useActionKeys('Narrow', [
         </section>
         <section v-if="job.complaint.codes.length" class="sheet" aria-labelledby="codes-title">
           <h2 id="codes-title" class="mb-1">Codes</h2>
-          <p v-for="code in job.complaint.codes" :key="code" class="py-1"><b class="figure">{{ code }}</b> {{ troubleCode(code)?.known?.plain ?? 'Not among the generic fuel and vapour codes. It moves no suspect.' }}</p>
+          <p v-for="code in job.complaint.codes" :key="code" class="py-1"><b class="figure">{{ code }}</b> {{ troubleCode(code)?.known?.plain ?? 'Not among the generic fuel and vapour codes. It moves no suspect.' }}<span v-if="speaksFor(code)" class="soft block text-sm">Speaks for: {{ speaksFor(code) }}.</span></p>
         </section>
         <section v-if="said.length" class="sheet" aria-labelledby="was-title">
           <h2 id="was-title" class="mb-1">It turned out to be</h2>

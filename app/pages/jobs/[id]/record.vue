@@ -50,7 +50,7 @@ useActionKeys('Record', [
 
       <p v-if="isSimulated(job)" class="unsure mb-5 font-semibold">Holds on a simulated tank count in this record: it is practice, not evidence for a real tank.</p>
 
-      <section><h2>Complaint</h2><p>{{ complaint }}</p></section>
+      <section><h2>Complaint</h2><p>{{ complaint }}</p><p v-if="rows.was">It turned out to be: {{ rows.was }}.</p></section>
       <section><h2>Map</h2><TankMap :kind="job.tankKind" :parts="parts" :circuit="job.circuit" :leaks="mapLeaks(job, standing.ledger)" /></section>
 
       <section>

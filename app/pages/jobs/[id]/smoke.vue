@@ -34,8 +34,9 @@ watch(picked, () => { finding.value = null; seen.value = null })
 const known = computed(() => (standing.value?.entries.leaks ?? []).filter(leak => leak.partId === picked.value))
 
 const send = (event: object) => save(async () => take(await callApi<JobView>(`smokes/${test.value!.id}/events`, 'POST', { id: newId(), ...event })))
+/** The next part to look at: not marked yet, or marked before smoke was proven to be there. */
 const next = () => {
-  const left = parts.value.filter(each => at.value?.reach.reached.includes(each.id) && !marks.value.has(each.id) && !unproven.value.has(each.id))
+  const left = parts.value.filter(each => at.value?.reach.reached.includes(each.id) && !marks.value.has(each.id) && (!unproven.value.has(each.id) || at.value.proven.has(each.space ?? '')))
   picked.value = left[0]?.id ?? picked.value
 }
 function mark(value: SmokeMark) {
