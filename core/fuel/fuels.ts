@@ -8,6 +8,11 @@ export interface Fuel {
   name: string
   /** kg/m3 at 15 °C */
   density: number
+  /** kg/m3 at 15 °C between which commercial fuel lies */
+  densityFrom: number
+  densityTo: number
+  /** share of volume a kelvin */
+  expansion: number
   /** volume fraction */
   lowerExplosiveLimit: number
   /** K; a bound where the figure is only known as below or above */
@@ -22,11 +27,11 @@ export interface Fuel {
 }
 
 export const fuels = [
-  { key: 'petrol', name: 'Petrol', density: 745, lowerExplosiveLimit: 0.014, flashPoint: 233.15, flashPointNote: 'below −40 °C', viscosity: 0.0005, vapourPressure: 35_000, drying: 1.5e-4 },
-  { key: 'e85', name: 'E85', density: 785, lowerExplosiveLimit: 0.014, flashPoint: 253.15, flashPointNote: 'below −20 °C', viscosity: 0.0009, vapourPressure: 25_000, drying: 1e-4 },
-  { key: 'diesel', name: 'Diesel', density: 832, lowerExplosiveLimit: 0.006, flashPoint: 328.15, flashPointNote: 'above 55 °C', viscosity: 0.003, vapourPressure: 50, drying: 5e-8 },
-  { key: 'avgas', name: 'Avgas 100', density: 719, lowerExplosiveLimit: 0.012, flashPoint: 233.15, flashPointNote: 'below −40 °C', viscosity: 0.0005, vapourPressure: 25_000, drying: 1.2e-4 },
-  { key: 'jet', name: 'Jet kerosene', density: 804, lowerExplosiveLimit: 0.007, flashPoint: 311.15, flashPointNote: 'above 38 °C', viscosity: 0.0016, vapourPressure: 400, drying: 1e-6 },
+  { key: 'petrol', name: 'Petrol', density: 745, densityFrom: 720, densityTo: 775, expansion: 0.00095, lowerExplosiveLimit: 0.014, flashPoint: 233.15, flashPointNote: 'below −40 °C', viscosity: 0.0005, vapourPressure: 35_000, drying: 1.5e-4 },
+  { key: 'e85', name: 'E85', density: 785, densityFrom: 775, densityTo: 795, expansion: 0.001, lowerExplosiveLimit: 0.014, flashPoint: 253.15, flashPointNote: 'below −20 °C', viscosity: 0.0009, vapourPressure: 25_000, drying: 1e-4 },
+  { key: 'diesel', name: 'Diesel', density: 832, densityFrom: 820, densityTo: 845, expansion: 0.00083, lowerExplosiveLimit: 0.006, flashPoint: 328.15, flashPointNote: 'above 55 °C', viscosity: 0.003, vapourPressure: 50, drying: 5e-8 },
+  { key: 'avgas', name: 'Avgas 100', density: 719, densityFrom: 700, densityTo: 730, expansion: 0.00098, lowerExplosiveLimit: 0.012, flashPoint: 233.15, flashPointNote: 'below −40 °C', viscosity: 0.0005, vapourPressure: 25_000, drying: 1.2e-4 },
+  { key: 'jet', name: 'Jet kerosene', density: 804, densityFrom: 775, densityTo: 840, expansion: 0.0009, lowerExplosiveLimit: 0.007, flashPoint: 311.15, flashPointNote: 'above 38 °C', viscosity: 0.0016, vapourPressure: 400, drying: 1e-6 },
 ] as const satisfies readonly Fuel[]
 export type FuelKey = (typeof fuels)[number]['key']
 export const fuelKeys = fuels.map(fuel => fuel.key)

@@ -1,0 +1,47 @@
+import type { PartFamily } from '../circuit/boundary'
+
+/** A way to get fuel out, with what it needs and how fast it goes. */
+export interface DrainMethod {
+  key: string
+  name: string
+  how: string
+  /** only where the tank has a part of one of these families; anywhere when absent */
+  needs?: readonly PartFamily[]
+  /** m3/s that it usually moves */
+  flow: number
+  /** 1 for hardly any to 5 for a shower */
+  mess: number
+  /** share of what is in it that it leaves behind besides what the pickup does not reach */
+  leaves: number
+  mind: string
+}
+
+/** From the least mess to the most. Flows and residues: general trade practice. */
+export const drainMethods: readonly DrainMethod[] = [
+  { key: 'return', name: 'Through the return or a service port', how: 'Hose on the return or port into a bonded can, the craft’s own pump or a hand pump.', needs: ['return', 'coupling', 'feed'], flow: 1.5e-5, mess: 1, leaves: 0, mind: 'Its own pump runs only with vapour kept away and the hose tight.' },
+  { key: 'filler', name: 'Hand pump through the filler', how: 'Hose to the lowest place it reaches, steady strokes.', needs: ['neck', 'filler hose', 'cap'], flow: 1e-4, mess: 2, leaves: 0.1, mind: 'Anti-theft flaps and valves stop a hose: do not force it.' },
+  { key: 'pickup', name: 'Through the pickup', how: 'Feed hose off, hand pump or siphon on the pickup.', needs: ['pickup', 'feed'], flow: 5e-5, mess: 2, leaves: 0, mind: 'An anti-siphon valve wants suction, not a siphon.' },
+  { key: 'sender', name: 'Through the sender’s hole', how: 'Sender out, pump hose to the lowest corner.', needs: ['sender'], flow: 1e-4, mess: 3, leaves: 0.01, mind: 'The hole is wide open: keep it covered with a cloth while you pump.' },
+  { key: 'tap', name: 'Through the tap', how: 'Hose off below the tap into a can.', needs: ['tap'], flow: 3e-5, mess: 2, leaves: 0.02, mind: 'Shut it before the can is full, not when.' },
+  { key: 'drain', name: 'Through the drain plug', how: 'Small screw first where there are two; a pan wider than the splash.', needs: ['drain'], flow: 1.2e-4, mess: 4, leaves: 0, mind: 'The last turn drops the plug into the pan: keep your sleeve out of it.' },
+]
+
+/** Ways that this tank offers, in order of least mess. */
+export const drainMethodsFor = (families: readonly PartFamily[]): DrainMethod[] => drainMethods.filter(method => !method.needs || method.needs.some(family => families.includes(family))).sort((a, b) => a.mess - b.mess)
+
+/** s that a way takes for so much, m3. */
+export const drainTime = (method: Pick<DrainMethod, 'flow'>, volume: number): number => volume / method.flow
+
+/**
+ * Containers for so much fuel: how many of a size are needed, none filled above nineteen parts in twenty as fuel swells.
+ * @throws RangeError for a container of no size
+ */
+export function containersNeeded(volume: number, size: number): number {
+  if (!(size > 0)) throw new RangeError('A container holds more than nothing.')
+  return Math.ceil(volume / (0.95 * size) - 1e-9)
+}
+
+/**
+ * What came out against what the gauge said, as a share of the capacity: how far the gauge is off, above zero when it showed too much.
+ */
+export const gaugeError = (shown: number, drained: number, left: number, capacity: number): number => shown - (drained + left) / capacity

@@ -1,0 +1,48 @@
+import { dilutionTime, notOffered, READING_HOLDS, SECOND_LOOK_AFTER, vapourStanding, volumesToDilute, type GasReading } from './vapour'
+
+const MINUTE = 60_000
+const points = ['neck', 'middle', 'far corner']
+const round = (at: number, explosive = 0.04, of = points): GasReading[] => of.map(point => ({ point, at, explosive, oxygen: null }))
+const state = (readings: GasReading[], now: number) => vapourStanding(readings, now).state
+
+test('nothing read, too few points, and one point too high are no go', () => {
+  expect(state([], 0)).toBe('not read')
+  expect(state(round(0, 0.02, ['neck', 'middle']), MINUTE)).toBe('not read')
+  const high = vapourStanding([...round(0), { point: 'far corner', at: 1, explosive: 0.14, oxygen: null }], MINUTE)
+  expect(high).toMatchObject({ state: 'too much', points: ['far corner'] })
+})
+
+test('below 10 % once wants a second round after a pause, and then holds for half an hour', () => {
+  expect(vapourStanding(round(0), MINUTE)).toMatchObject({ state: 'read again', at: SECOND_LOOK_AFTER })
+  expect(state([...round(0), ...round(5 * MINUTE)], 6 * MINUTE)).toBe('read again')
+  const twice = [...round(0), ...round(16 * MINUTE)]
+  expect(vapourStanding(twice, 17 * MINUTE)).toMatchObject({ state: 'gas-free', until: 16 * MINUTE + READING_HOLDS })
+  expect(state(twice, 47 * MINUTE)).toBe('expired')
+  expect(state(round(0), 50 * MINUTE)).toBe('expired')
+})
+
+test('10 % itself is too much, and a high reading starts it over', () => {
+  expect(state(round(0, 0.1), MINUTE)).toBe('too much')
+  const over = [...round(0), ...round(16 * MINUTE, 0.3), ...round(30 * MINUTE)]
+  expect(state(over, 31 * MINUTE)).toBe('read again')
+  expect(state([...over, ...round(46 * MINUTE)], 47 * MINUTE)).toBe('gas-free')
+})
+
+test('a catalytic meter in inert gas reads nothing of vapour', () => {
+  const inert = points.map(point => ({ point, at: 0, explosive: 0, oxygen: 0.03 }))
+  expect(vapourStanding(inert, MINUTE)).toMatchObject({ state: 'not read', sentence: expect.stringContaining('so little oxygen') })
+})
+
+// PHYSICS check values: 30 % to 0.14 % takes 5.4 K volumes; oxygen 20.9 to 8 % by inert gas 0.96 K.
+test('volumes of air or inert gas, with their mixing', () => {
+  expect(volumesToDilute(0.3, 0.0014, 1)).toBeCloseTo(5.367, 3)
+  expect(volumesToDilute(0.209, 0.08, 1)).toBeCloseTo(0.960, 3)
+  expect(volumesToDilute(0.3, 0.0014, 4)).toBeCloseTo(21.47, 2)
+  expect(dilutionTime(5.4, 0.06, 0.001)).toBeCloseTo(324, 9)
+  expect(() => volumesToDilute(0.1, 0.2, 2)).toThrow('below where it starts')
+  expect(() => volumesToDilute(0.3, 0.01, 0.5)).toThrow('Mixing')
+})
+
+test('old tricks are named with why they are not offered', () => {
+  expect(notOffered.find(each => each.key === 'exhaust')!.why).toContain('poisonous')
+})
