@@ -1,4 +1,5 @@
 import { PLAIN_CIRCUIT } from '../core/circuit/circuit'
+import { USUAL_PLAN } from '../core/fuel/makeSafe'
 import { throughputFromStandard } from '../core/quantity/standardLeakRate'
 import { emptyComplaint } from './schemas/job'
 import type { JobView, PartView } from './views'
@@ -10,6 +11,6 @@ export const partView = (id: string, change: Partial<PartView> = {}): PartView =
 /** A job to which nothing has happened yet, for tests. */
 export const jobView = (change: Partial<JobView> = {}): JobView => ({
   id: 'j', craft: { name: 'Fire pump 3', kind: 'small equipment', built: null }, tankName: 'fuel tank', tankKind: 'small-steel', material: 'sheet steel', capacity: 0.02, wallGive: 0, fuel: 'petrol',
-  pressureLimit: 7000, limitSource: 'plate', acceptance: throughputFromStandard(1), complaint: emptyComplaint(), revision: 1, openedAt: 0, openedBy: 'Finn', hasStandIn: false, cautions: null,
+  pressureLimit: 7000, limitSource: 'plate', acceptance: throughputFromStandard(1), complaint: emptyComplaint(), revision: 1, openedAt: 0, openedBy: 'Finn', hasStandIn: false, plan: USUAL_PLAN, cautionsRead: [], gasReadings: [], drained: [], hotWork: [],
   circuit: PLAIN_CIRCUIT, parts: [partView('a'), partView('b')], answers: [], probes: [], smokes: [], outcomes: [], purchases: [], photos: [], holds: [], soaps: [], balloons: [], leaks: [], finds: [], repairs: [], touches: [], ...change,
 })

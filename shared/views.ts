@@ -5,6 +5,8 @@ import type { BallReading, FlowTube } from '../core/leaktest/flowTube'
 import type { SmokeEvent } from '../core/leaktest/smoke'
 import type { CraftKind, TankMaterial } from '../core/circuit/tankKinds'
 import type { FuelKey } from '../core/fuel/fuels'
+import type { WorkPlan } from '../core/fuel/makeSafe'
+import type { GasReading } from '../core/fuel/vapour'
 import type { JobState } from '../core/ledger/deriveLedger'
 import type { TouchKind } from '../core/ledger/ledger'
 import type { LeakState } from '../core/ledger/leakState'
@@ -152,6 +154,12 @@ export interface PurchaseView {
 
 export interface PhotoView { id: string, width: number, height: number, note: string, by: string, at: number, struck: string | null }
 
+/** That a person read a caution, and what called for it then. */
+export interface CautionReadView { caution: string, calledBy: string[], personId: string, by: string, at: number }
+export interface GasReadingView extends GasReading { id: string, by: string, struck: string | null }
+export interface DrainedView { id: string, volume: number, method: string, gaugeShown: number | null, by: string, at: number, struck: string | null }
+export interface HotWorkView { id: string, shop: string, certificate: string, issuedOn: string, what: string, note: string, by: string, at: number, struck: string | null }
+
 /** A past job on the same craft or kind of tank, with what it turned out to be. */
 export interface SimilarJob { id: string, craft: string, tankName: string, sameCraft: boolean, openedAt: number, causes: { cause: string, part: string | null, at: number }[] }
 
@@ -190,7 +198,11 @@ export interface JobView {
   openedAt: number
   openedBy: string
   hasStandIn: boolean
-  cautions: { by: string, at: number } | null
+  plan: WorkPlan
+  cautionsRead: CautionReadView[]
+  gasReadings: GasReadingView[]
+  drained: DrainedView[]
+  hotWork: HotWorkView[]
   circuit: Circuit
   parts: PartView[]
   answers: AnswerView[]

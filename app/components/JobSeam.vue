@@ -9,7 +9,7 @@ const stages = computed(() => {
   const repaired = job.leaks.length > 0 && ledger.leaks.length > 0 && ledger.leaks.every(leak => leak.state !== 'found' && leak.state !== 'back')
   const done = [
     ['Complaint', true],
-    ['Make safe', job.cautions !== null],
+    ['Make safe', job.cautionsRead.length > 0],
     ['Narrow', [...job.finds, ...job.answers, ...job.probes].some(each => !each.struck) || ledger.state === 'sealed'],
     ['Strip', job.touches.some(touch => !touch.struck) || job.repairs.some(repair => !repair.struck) || ledger.state === 'sealed'],
     ['Test', [...job.holds, ...job.balloons].some(test => test.estimate && !test.struck) || [...job.soaps, ...job.smokes].some(test => test.stoppedAt !== null && !test.struck)],

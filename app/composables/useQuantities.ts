@@ -28,6 +28,8 @@ export function useQuantities() {
       density: linear('kg/m³', 1, 0),
       hole: linear('mm', 1e-3, 3),
       flow: linear('L/min', 1 / 60_000, 2),
+      mass: linear('kg', 1, 1),
+      thread: linear('mm', 1e-3, 3),
     }
   })
   /** Figure alone, in the person's unit. @param digits decimals; the unit's own when absent */

@@ -2,6 +2,7 @@
 /** The Reckoner: the calculators on their own, for quick questions. */
 const tabs = [
   { label: 'Will a hold see it', value: 'plan' }, { label: 'What a rate means', value: 'rate' }, { label: 'Column and sensor', value: 'scale' }, { label: 'Balloon and weather', value: 'balloon' },
+  { label: 'Weight and vapour', value: 'weight' }, { label: 'Thread and clamp', value: 'thread' },
 ] as const
 type Tab = (typeof tabs)[number]['value']
 const route = useRoute()
@@ -21,6 +22,8 @@ useActionKeys('Reckoner', tabs.map((each, i) => ({ key: String(i + 1), label: ea
     <ReckonerPlanReckoner v-if="tab === 'plan'" />
     <ReckonerRateReckoner v-else-if="tab === 'rate'" />
     <ReckonerScaleReckoner v-else-if="tab === 'scale'" />
-    <ReckonerBalloonReckoner v-else />
+    <ReckonerBalloonReckoner v-else-if="tab === 'balloon'" />
+    <ReckonerWeightReckoner v-else-if="tab === 'weight'" />
+    <ReckonerThreadReckoner v-else />
   </div>
 </template>

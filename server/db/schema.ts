@@ -7,6 +7,7 @@ import type { BallReading, FlowTube } from '../../core/leaktest/flowTube'
 import type { SmokeEvent } from '../../core/leaktest/smoke'
 import type { CraftKind, TankMaterial } from '../../core/circuit/tankKinds'
 import type { FuelKey } from '../../core/fuel/fuels'
+import { USUAL_PLAN, type WorkPlan } from '../../core/fuel/makeSafe'
 import type { TouchKind } from '../../core/ledger/ledger'
 import type { BalloonSetup } from '../../core/leaktest/balloon'
 import type { HoldEstimate, HoldSetup, Reading } from '../../core/leaktest/hold'
@@ -77,6 +78,8 @@ export const job = pgTable('job', {
   /** acceptance limit, Pa·m3/s */
   acceptance: doublePrecision('acceptance').notNull(),
   complaint: jsonb('complaint').$type<Complaint>().notNull(),
+  /** where the work is done and what is planned */
+  plan: jsonb('plan').$type<WorkPlan>().notNull().default(USUAL_PLAN),
   /** spaces and the links between them; the parts are tied to them */
   circuit: jsonb('circuit').$type<Circuit>().notNull().default(PLAIN_CIRCUIT),
   /** grows with each edit, so that a second editor is told */
@@ -103,12 +106,52 @@ export const part = pgTable('part', {
   removedAt: moment('removed_at'),
 }, table => [index('part_job').on(table.jobId)])
 
-export const cautionsRead = pgTable('cautions_read', {
-  jobId: uuid('job_id').references(() => job.id).primaryKey(),
+/** That a person read a caution, and what called for it then: another act or place brings it back. */
+export const cautionRead = pgTable('caution_read', {
+  id: id(),
+  jobId: jobId(),
+  caution: text('caution').notNull(),
+  calledBy: jsonb('called_by').$type<string[]>().notNull(),
   personId: personId(),
   at: moment('at').notNull(),
-  cautions: jsonb('cautions').$type<string[]>().notNull(),
-})
+}, table => [index('caution_read_job').on(table.jobId)])
+
+/** A gas meter's reading at one point of the tank. */
+export const gasReading = pgTable('gas_reading', {
+  id: id(),
+  jobId: jobId(),
+  point: text('point').notNull(),
+  /** share of the lower explosive limit */
+  explosive: doublePrecision('explosive').notNull(),
+  /** volume fraction */
+  oxygen: doublePrecision('oxygen'),
+  personId: personId(),
+  at: moment('at').notNull(),
+}, table => [index('gas_reading_job').on(table.jobId)])
+
+/** Fuel that came out, and what the gauge had said. */
+export const drained = pgTable('drained', {
+  id: id(),
+  jobId: jobId(),
+  volume: doublePrecision('volume').notNull(),
+  method: text('method').notNull(),
+  gaugeShown: doublePrecision('gauge_shown'),
+  personId: personId(),
+  at: moment('at').notNull(),
+}, table => [index('drained_job').on(table.jobId)])
+
+/** Flame or arc by a licensed shop: its certificate, as somebody recorded it. */
+export const hotWork = pgTable('hot_work', {
+  id: id(),
+  jobId: jobId(),
+  shop: text('shop').notNull(),
+  certificate: text('certificate').notNull(),
+  issuedOn: text('issued_on').notNull(),
+  what: text('what').notNull(),
+  note: text('note').notNull(),
+  personId: personId(),
+  at: moment('at').notNull(),
+}, table => [index('hot_work_job').on(table.jobId)])
 
 export const hold = pgTable('hold', {
   id: id(),

@@ -10,6 +10,7 @@ import { hangBell, takeOffBell } from './bells'
 import { change, type Actor } from './change'
 import { loadJob } from './jobs'
 import { notFound, Refusal, refuseField } from './refusal'
+import { mustHaveReadCautions } from './safety'
 import { hangLookIfSealed, mustHaveReasonIfEarly } from './tests'
 
 async function tied(id: string) {
@@ -32,7 +33,7 @@ export async function tieBalloon(actor: Actor, jobId: string, form: BalloonForm)
     const tank = await loadJob(jobId, tx)
     const over = overLimit(tank, form.pressure, inKilopascals)
     if (over) throw refuseField('pressure', over)
-    if (!tank.cautions) throw new Refusal(409, 'Read the cautions of this job before air goes in.')
+    mustHaveReadCautions(tank, actor, 'air or smoke')
     if (tank.balloons.some(each => each.stoppedAt === null && !each.struck)) throw new Refusal(409, 'A balloon is tied on already. Go on with that one.')
     const { reached, escapes } = reachOn(tank, { closures: form.closures, links: form.links, pressure: form.pressure })
     if (reached.length === 0) throw refuseField('closures', 'Every part is shut out of this test: leave at least one with its own closure.')

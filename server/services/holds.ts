@@ -17,6 +17,7 @@ import { loadJob } from './jobs'
 import { mustBeKit } from './kit'
 import { estimateOf, forgetLive, liveEstimate } from './liveHolds'
 import { notFound, Refusal, refuseField } from './refusal'
+import { mustHaveReadCautions } from './safety'
 import { hangLookIfSealed, mustHaveReasonIfEarly } from './tests'
 
 /** Doubt in how much a kind of tank gives, as a share of it: makers' walls vary that much. A volume check does better. */
@@ -87,7 +88,7 @@ export async function stepHold(actor: Actor, id: string, to: Exclude<HoldState, 
     if (!row || order.indexOf(to) <= order.indexOf(row.state)) return null
     if (to === 'settling') {
       const tank = await loadJob(row.jobId, tx)
-      if (!tank.cautions) throw new Refusal(409, 'Read the cautions of this job before air goes in.')
+      mustHaveReadCautions(tank, actor, 'air or smoke')
       await tx.update(hold).set({ state: 'settling', clock: { anchoredAt: +now, anchor: 0, speed: 1 } }).where(eq(hold.id, id))
     }
     else if (row.clock === null) throw new Refusal(409, 'This hold has not been started yet.')

@@ -9,7 +9,7 @@ import type { CircuitEdit } from '../../shared/schemas/circuit'
 import { jobFactNames, type JobEdit, type NewJob } from '../../shared/schemas/job'
 import type { BayRow, JobView, PurchaseView, SmokeView, SoapView, TrailView } from '../../shared/views'
 import { database, type Transaction } from '../db/client'
-import { balloon, cautionsRead, checkAnswer, craft, find, girth, hold, job, leak, outcome, part, person, photo, probe, purchase, purchaseStep, repair, smoke, smokeEvent, soap, soapMark, strike, touch, trail, volumeCheck } from '../db/schema'
+import { balloon, cautionRead, checkAnswer, craft, drained, find, gasReading, girth, hold, hotWork, job, leak, outcome, part, person, photo, probe, purchase, purchaseStep, repair, smoke, smokeEvent, soap, soapMark, strike, touch, trail, volumeCheck } from '../db/schema'
 import { balloonView } from './balloonView'
 import { volumeCheckView } from './volumeCheckView'
 import { change, type Actor } from './change'
@@ -26,7 +26,10 @@ export async function loadJobs(ids?: string[], reader: Reader = database()): Pro
   const name = (id: string) => names.get(id) ?? 'somebody'
   const jobs = await reader.select().from(job).innerJoin(craft, eq(job.craftId, craft.id)).where(only && inArray(job.id, only)).orderBy(desc(job.openedAt))
   const parts = await reader.select().from(part).where(only && inArray(part.jobId, only)).orderBy(asc(part.position))
-  const cautions = await reader.select().from(cautionsRead).where(only && inArray(cautionsRead.jobId, only))
+  const cautions = await reader.select().from(cautionRead).where(only && inArray(cautionRead.jobId, only)).orderBy(asc(cautionRead.at))
+  const gas = await reader.select().from(gasReading).where(only && inArray(gasReading.jobId, only)).orderBy(asc(gasReading.at))
+  const drains = await reader.select().from(drained).where(only && inArray(drained.jobId, only)).orderBy(asc(drained.at))
+  const hot = await reader.select().from(hotWork).where(only && inArray(hotWork.jobId, only)).orderBy(asc(hotWork.at))
   const holds = await reader.select().from(hold).where(only && inArray(hold.jobId, only)).orderBy(asc(hold.number))
   const checks = await reader.select({ check: volumeCheck }).from(volumeCheck).innerJoin(hold, eq(volumeCheck.holdId, hold.id)).where(only && inArray(hold.jobId, only)).orderBy(asc(volumeCheck.at))
   const balloons = await reader.select().from(balloon).where(only && inArray(balloon.jobId, only)).orderBy(asc(balloon.number))
@@ -53,14 +56,16 @@ export async function loadJobs(ids?: string[], reader: Reader = database()): Pro
     const ownLeaks = own(leaks)
     const said = <T extends { id: string, personId: string, at: Date }>({ personId, at, ...rest }: T) => ({ ...rest, by: name(personId), at: +at, struck: struck(rest.id) })
     const leakIds = new Set(ownLeaks.map(each => each.id))
-    const caution = cautions.find(each => each.jobId === row.id)
     return {
       ...row,
       craft: { name: its.name, kind: its.kind, built: its.built },
       openedAt: +row.openedAt,
       openedBy: name(row.openedBy),
       hasStandIn: hiddenTank !== null,
-      cautions: caution ? { by: name(caution.personId), at: +caution.at } : null,
+      cautionsRead: own(cautions).map(({ caution, calledBy, personId, at }) => ({ caution, calledBy, personId, by: name(personId), at: +at })),
+      gasReadings: own(gas).map(said),
+      drained: own(drains).map(said),
+      hotWork: own(hot).map(said),
       parts: own(parts).map(each => ({ ...each, removedAt: each.removedAt && +each.removedAt })),
       holds: own(holds).map(({ createdBy, ...each }) => ({
         ...each, by: name(createdBy), createdAt: +each.createdAt, stoppedAt: each.stoppedAt && +each.stoppedAt, struck: struck(each.id),
@@ -200,22 +205,13 @@ export async function setCircuit(actor: Actor, id: string, { parts, spaces, link
   return loadJob(id)
 }
 
-/** Records that the cautions were read, once a job. */
-export async function readCautions(actor: Actor, id: string, cautions: string[]): Promise<JobView> {
-  await change(actor, { verb: 'read the cautions', jobId: id, subjectId: id, detail: { cautions } }, async (tx, now) => {
-    const [made] = await tx.insert(cautionsRead).values({ jobId: id, personId: actor.id, at: now, cautions }).onConflictDoNothing().returning({ jobId: cautionsRead.jobId })
-    return made ?? null
-  })
-  return loadJob(id)
-}
-
 /**
  * Records that an entry no longer counts, and why. The entry itself stays.
  * @throws Refusal 404 when the job has no such entry
  */
 export async function strikeEntry(actor: Actor, id: string, input: { id: string, subjectId: string, reason: string }): Promise<JobView> {
   const before = await loadJob(id)
-  const subject = [...before.holds, ...before.balloons, ...before.soaps, ...before.finds, ...before.repairs, ...before.touches, ...before.smokes, ...before.answers, ...before.probes, ...before.outcomes, ...before.photos].find(each => each.id === input.subjectId)
+  const subject = [...before.holds, ...before.balloons, ...before.soaps, ...before.finds, ...before.repairs, ...before.touches, ...before.smokes, ...before.answers, ...before.probes, ...before.outcomes, ...before.photos, ...before.gasReadings, ...before.drained, ...before.hotWork].find(each => each.id === input.subjectId)
   if (!subject) throw notFound('entry on this job')
   await change(actor, { verb: 'struck out an entry', jobId: id, subjectId: input.subjectId, detail: { reason: input.reason } }, async (tx, now) => {
     const [made] = await tx.insert(strike).values({ ...input, jobId: id, personId: actor.id, at: now }).onConflictDoNothing().returning({ id: strike.id })

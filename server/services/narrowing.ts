@@ -10,6 +10,7 @@ import { checkAnswer, craft, job, outcome, part, probe, strike } from '../db/sch
 import { change, type Actor } from './change'
 import { loadJob } from './jobs'
 import { notFound, Refusal, refuseField } from './refusal'
+import { mustHaveReadCautions } from './safety'
 
 const wordsOf = (check: string, key: string) => {
   const { outcomes, rest } = checkOf(check)
@@ -44,7 +45,7 @@ export async function answerCheck(actor: Actor, jobId: string, form: AnswerForm)
 export async function recordProbe(actor: Actor, jobId: string, form: ProbeForm): Promise<JobView> {
   await change(actor, { verb: 'tried a set-up', jobId, subjectId: form.id, detail: { method: form.method, leaks: form.leaks } }, async (tx, now) => {
     const tank = await loadJob(jobId, tx)
-    if (!tank.cautions) throw new Refusal(409, 'Read the cautions of this job before air goes in.')
+    mustHaveReadCautions(tank, actor, 'air or smoke')
     const over = overLimit(tank, form.pressure, inKilopascals)
     if (over) throw refuseField('pressure', over)
     const setup = { closures: form.closures, links: form.links, pressure: form.pressure }

@@ -4,7 +4,8 @@ import { balloonSchema, girthSchema } from '../../shared/schemas/balloon'
 import { deviceKeySchema, fileSchema, holdSchema, holdStepSchema, markSchema, readingsSchema, speedSchema, volumeCheckSchema } from '../../shared/schemas/hold'
 import { kitItemSchema, rigCheckSchema } from '../../shared/schemas/kit'
 import { circuitSchema } from '../../shared/schemas/circuit'
-import { cautionsSchema, jobEditSchema, newJobSchema, strikeSchema } from '../../shared/schemas/job'
+import { jobEditSchema, newJobSchema, strikeSchema } from '../../shared/schemas/job'
+import { cautionsSchema, drainedSchema, gasReadingSchema, hotWorkSchema, planSchema } from '../../shared/schemas/safety'
 import { answerSchema, outcomeSchema, probeSchema, purchaseReasonSchema, purchaseSchema, purchaseStepSchema } from '../../shared/schemas/narrow'
 import { smokeEventSchema, smokeSchema } from '../../shared/schemas/smoke'
 import { ownerSchema, personSchema, preferencesSchema, signInSchema } from '../../shared/schemas/person'
@@ -44,7 +45,12 @@ export const routes: readonly RouteDescription[] = [
   { method: 'post', path: '/smokes/{id}/stop', summary: 'Take smoke off', who: 'work' },
   { method: 'get', path: '/smokes/{id}/look', summary: 'What is seen on the simulated circuit: ?what=tube, sensor, part or end, ?at= the part or far end', who: 'read' },
   { method: 'get', path: '/crafts', summary: 'Crafts that were here before, with their tanks', who: 'read' },
-  { method: 'post', path: '/jobs/{id}/cautions', summary: 'Record that the cautions were read', who: 'work', body: cautionsSchema },
+  { method: 'post', path: '/jobs/{id}/cautions', summary: 'Record that this person read cautions, for the plan and for what is about to be done', who: 'work', body: cautionsSchema },
+  { method: 'put', path: '/jobs/{id}/plan', summary: 'Say where the work is done and what is planned', who: 'work', body: planSchema },
+  { method: 'post', path: '/jobs/{id}/gas', summary: 'A gas meter’s reading at one point', who: 'work', body: gasReadingSchema },
+  { method: 'get', path: '/jobs/{id}/gas', summary: 'What a gas meter shows at a point of the simulated tank: ?point=', who: 'read' },
+  { method: 'post', path: '/jobs/{id}/drained', summary: 'Fuel that came out', who: 'work', body: drainedSchema },
+  { method: 'post', path: '/jobs/{id}/hot-work', summary: 'Hot work by a licensed shop under its certificate', who: 'work', body: hotWorkSchema },
   { method: 'post', path: '/jobs/{id}/strikes', summary: 'Strike out an entry with a reason', who: 'work', body: strikeSchema },
   { method: 'get', path: '/jobs/{id}/trail', summary: 'What was done on a job, latest first', who: 'read' },
   { method: 'post', path: '/jobs/{id}/holds', summary: 'Set up a hold', who: 'work', body: holdSchema },

@@ -1,5 +1,6 @@
 import { eq } from 'drizzle-orm'
 import { timeToCure } from '../../core/repair/cure'
+import { repairMethods } from '../../core/repair/repairMethods'
 import { repairMaterial } from '../../core/repair/repairMaterials'
 import type { TouchKind } from '../../core/ledger/ledger'
 import type { RepairForm } from '../../shared/schemas/repair'
@@ -10,10 +11,11 @@ import { hangBell } from './bells'
 import { change, type Actor } from './change'
 import { loadJob } from './jobs'
 import { notFound, Refusal, refuseField } from './refusal'
+import { mustBeGasFree, mustHaveReadCautions } from './safety'
 
 /**
  * Records what was done to a leak and starts its cure clock, which hangs a bell. A repeated id is the same repair.
- * @throws Refusal 422 when the material does not cure at that temperature
+ * @throws Refusal 422 when the material does not cure at that temperature, 409 when it takes heat to the tank and its vapour readings do not stand
  */
 export async function recordRepair(actor: Actor, jobId: string, form: RepairForm): Promise<JobView> {
   const { cure } = repairMaterial(form.material)
@@ -25,6 +27,11 @@ export async function recordRepair(actor: Actor, jobId: string, form: RepairForm
   await change(actor, { verb: 'repaired a leak', jobId, subjectId: form.id, detail: { leak: its.number, method: form.method, material: form.material } }, async (tx, now) => {
     const [same] = await tx.select({ id: repair.id }).from(repair).where(eq(repair.id, form.id))
     if (same) return null
+    if (repairMethods.find(method => method.key === form.method)?.heat) {
+      const tank = await loadJob(jobId, tx)
+      mustHaveReadCautions(tank, actor, 'heat or sparks', 'heat')
+      mustBeGasFree(tank, +now)
+    }
     const curedAt = new Date(+now + wait * 1000)
     await tx.insert(repair).values({ ...form, personId: actor.id, at: now, cureTime: sheet?.cureTime ?? 0, curedAt })
     if (wait > 0) {

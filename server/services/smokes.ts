@@ -16,6 +16,7 @@ import { insertFind } from './finds'
 import { inventHiddenTank, reachInTruth, remainingLeaks } from './hiddenTank'
 import { loadJob } from './jobs'
 import { notFound, Refusal, refuseField } from './refusal'
+import { mustHaveReadCautions } from './safety'
 import { hangLookIfSealed, mustHaveReasonIfEarly } from './tests'
 
 async function begun(id: string) {
@@ -35,7 +36,7 @@ export async function startSmoke(actor: Actor, jobId: string, form: SmokeForm): 
     const tank = await loadJob(jobId, tx)
     const over = overLimit(tank, form.pressure, inKilopascals)
     if (over) throw refuseField('pressure', over)
-    if (!tank.cautions) throw new Refusal(409, 'Read the cautions of this job before smoke goes in.')
+    mustHaveReadCautions(tank, actor, 'air or smoke', 'smoke')
     if (tank.smokes.some(each => each.stoppedAt === null && !each.struck)) throw new Refusal(409, 'Smoke is on already. Go on with that test.')
     const setup = { closures: form.closures, links: form.links, pressure: form.pressure }
     if (!Object.values(form.closures).includes('rig')) throw refuseField('closures', 'Choose the opening where smoke goes in.')

@@ -12,6 +12,7 @@ import { insertFind } from './finds'
 import { reachInTruth, remainingLeaks } from './hiddenTank'
 import { loadJob } from './jobs'
 import { notFound, Refusal, refuseField } from './refusal'
+import { mustHaveReadCautions } from './safety'
 import { hangLookIfSealed, mustHaveReasonIfEarly } from './tests'
 
 /** The job and the walk. @throws Refusal 404 */
@@ -32,7 +33,7 @@ export async function startSoap(actor: Actor, jobId: string, form: SoapForm): Pr
     const tank = await loadJob(jobId, tx)
     const over = overLimit(tank, form.pressure, inKilopascals)
     if (over) throw refuseField('pressure', over)
-    if (!tank.cautions) throw new Refusal(409, 'Read the cautions of this job before air goes in.')
+    mustHaveReadCautions(tank, actor, 'air or smoke')
     if (tank.soaps.some(each => each.stoppedAt === null)) throw new Refusal(409, 'A soap walk is open on this tank already. Go on with that one.')
     const { reached } = reachOn(tank, { closures: form.closures, links: form.links, pressure: form.pressure })
     if (reached.length === 0) throw refuseField('closures', 'Every part is shut out of this test: leave at least one with its own closure.')

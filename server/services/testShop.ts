@@ -10,7 +10,9 @@ import { defaultPreferences, type Role } from '../../shared/schemas/person'
 import { closeDatabase, database } from '../db/client'
 import { person } from '../db/schema'
 import type { Actor } from './change'
-import { openJob, readCautions } from './jobs'
+import { cautions } from '../../core/fuel/makeSafe'
+import { openJob } from './jobs'
+import { readCautions } from './safety'
 
 /** A shop of its own on the test cluster, for tests of the services. */
 export async function openTestShop(): Promise<{ close: () => Promise<void> }> {
@@ -50,7 +52,7 @@ export const newJobForm = (change: Partial<NewJob> = {}): NewJob => {
 
 export async function testJob(actor: Actor, change: Partial<NewJob> = {}) {
   const job = await openJob(actor, newJobForm(change))
-  return readCautions(actor, job.id, ['air'])
+  return readCautions(actor, job.id, cautions.map(caution => caution.key))
 }
 
 export const holdForm = (change: Partial<HoldForm> = {}): HoldForm => ({

@@ -41,5 +41,4 @@ export type JobEdit = yup.InferType<typeof jobEditSchema>
 export type JobFacts = Omit<JobEdit, 'revision'>
 export const jobFactNames = Object.keys(facts) as (keyof JobFacts)[]
 
-export const cautionsSchema = yup.object({ cautions: yup.array(requiredLine('Caution', 40)).required('The cautions are missing.').min(1, 'Read the cautions first.') })
 export const strikeSchema = yup.object({ id: entryId(), subjectId: entryId(), reason: line('The reason', 300).required('Say why it no longer counts.') })

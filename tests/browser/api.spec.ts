@@ -92,7 +92,7 @@ test('the stream tells of a change made elsewhere', async ({ page, context, demo
     }
   }), demo.url)
   await expect(page.locator('html')).toHaveAttribute('data-listening', 'yes')
-  await context.request.post(`${demo.url}/api/jobs/${job.id}/cautions`, { data: { cautions: ['air'] } })
+  await context.request.post(`${demo.url}/api/jobs/${job.id}/cautions`, { data: { cautions: ['air'], act: 'engine running' } })
   expect(JSON.parse(await heard)).toEqual({ verb: 'read the cautions', jobId: job.id, subjectId: job.id })
 })
 

@@ -21,6 +21,7 @@ test('a new shop, one tank: from the complaint to sealed, on the stand-in', asyn
   await page.keyboard.press('n')
   await page.getByRole('radio', { name: /Small steel tank/ }).click()
   await page.getByLabel('Craft', { exact: true }).fill('Fire pump 3')
+  await page.getByText('Age, fuel, capacity and limits').click()
   await page.getByLabel('Capacity').fill('minus one')
   await page.getByRole('button', { name: 'Open the job' }).click()
   await expect(page.getByText('Type a number, such as 6.9 or 6,9.')).toBeVisible()

@@ -10,6 +10,7 @@ const session = useSession()
 const { hold, error, readings, live, explained, running, held, estimate, refresh, take, type } = useHold(id)
 const queue = useReadingQueue()
 const job = shallowRef<JobView | null>(null)
+const mustRead = useMustRead(job, 'air or smoke')
 const { short } = useQuantities()
 const { saving, problem, save } = useSave()
 const stopping = ref(false)
@@ -80,7 +81,7 @@ const boundary = computed(() => {
 const spread = computed(() => { const { noise = 0, resolution = 0 } = hold.value?.setup.gauge ?? {}; return Math.sqrt(noise * noise + resolution * resolution / 12) })
 const isVacuum = computed(() => (hold.value?.setup.testPressure ?? 0) < 0)
 const ready = computed(() => hold.value?.state === 'set up' && session.mayWork)
-const needsCautions = computed(() => ready.value && job.value !== null && job.value.cautions === null && hold.value?.source !== 'file')
+const needsCautions = computed(() => ready.value && job.value !== null && mustRead.value && hold.value?.source !== 'file')
 
 const may = () => running.value && session.mayWork && !stopping.value && !checkingVolume.value
 useActionKeys('Bench', [
@@ -117,7 +118,7 @@ useActionKeys('Bench', [
       Above this tank’s limit of {{ short('pressure', job.pressureLimit) }}. Let air out now.
     </p>
 
-    <CautionList v-if="needsCautions" :job="job" @read="job = $event" />
+    <CautionList v-if="needsCautions" :job="job" act="air or smoke" @read="job = $event" />
     <HoldFile v-else-if="ready && hold.source === 'file'" :hold="hold" @taken="take" />
     <section v-else-if="ready" class="sheet flex flex-wrap items-center justify-between gap-4">
       <div class="min-w-0 flex-1 basis-80">

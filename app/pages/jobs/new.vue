@@ -85,7 +85,7 @@ useActionKeys('New complaint', [{ key: 'escape', label: 'Back to the Bay', run: 
           <input type="file" accept="image/*" capture="environment" multiple class="sr-only" @change="addFiles">
         </label>
       </div>
-      <details class="sheet p-5" :open="false">
+      <details class="sheet p-5" :open="problem !== null">
         <summary class="min-h-8 cursor-pointer font-semibold">Age, fuel, capacity and limits <span class="soft font-normal">as usual for this kind, unless you change them</span></summary>
         <JobFactsFields v-model="draft" class="mt-4" tank-only />
       </details>

@@ -1,4 +1,5 @@
 import type { BoundaryPart } from '../boundary'
+import type { TankShape } from '../../fuel/tankShape'
 import type { Circuit } from '../circuit'
 
 export const craftKinds = ['road vehicle', 'boat', 'light aircraft', 'small equipment', 'heavy vehicle'] as const
@@ -17,6 +18,8 @@ export interface TankKind {
   material: TankMaterial
   /** m3, what such a tank often holds */
   capacity: number
+  /** across, for the height and the weight of its fuel */
+  shape: TankShape
   /** Pa gauge */
   workingPressure: number
   /** Pa gauge, never above */

@@ -5,7 +5,7 @@ import { holdingLinks } from '../../../core/circuit/reach'
 import { spanOfPart } from '../../../core/circuit/placeOnPart'
 import { tankKind } from '../../../core/circuit/tankKinds'
 import { BALLOON_PRESSURE, balloonGirth } from '../../../core/leaktest/balloon'
-import { cautionsFor } from '../../../core/leaktest/cautions'
+import { cautions } from '../../../core/fuel/makeSafe'
 import type { SoapMark } from '../../../core/leaktest/soap'
 import { throughputFromStandard } from '../../../core/quantity/standardLeakRate'
 import { normalAt } from '../../../core/standin/seededRandom'
@@ -21,7 +21,8 @@ import type { Actor } from '../../services/change'
 import { seedOf, standInFor, type HiddenTank } from '../../services/hiddenTank'
 import { setUpHold, stepHold } from '../../services/holds'
 import { takeReadings } from '../../services/readings'
-import { loadJob, openJob, readCautions } from '../../services/jobs'
+import { loadJob, openJob } from '../../services/jobs'
+import { readCautions } from '../../services/safety'
 import { answerCheck, recordOutcome } from '../../services/narrowing'
 import { addPurchase, stepPurchase } from '../../services/purchases'
 import { recordRepair } from '../../services/repairs'
@@ -66,7 +67,7 @@ export async function demoJob(actor: (at: Date) => Actor, opened: Date, facts: P
   await keepHidden()
 
   const hold = async (name: string, started: Date, minutes: number, form: Partial<HoldForm> = {}, running = false): Promise<HoldView> => {
-    await readCautions(actor(started), id, cautionsFor(view.craft.kind).map(caution => caution.key))
+    await readCautions(actor(started), id, cautions.map(caution => caution.key), 'air or smoke')
     const made = await setUpHold(actor(started), id, {
       id: demoId(`${id} hold ${name}`), source: 'stand-in', method: 'pressure-decay', volume: view.capacity, volumeUncertainty: view.capacity * 0.02,
       testPressure: kind.workingPressure, gaugeStep: 10, gaugeNoise: 6, hasThermometer: true, hasBarometer: true, temperatureDoubt: 0.05, barometerDoubt: 10,
@@ -113,7 +114,7 @@ export async function demoJob(actor: (at: Date) => Actor, opened: Date, facts: P
   }
   /** A balloon that is still tied on: girths at hours since, of a tank that leaks so much, through a night. */
   const balloon = async (name: string, tied: Date, rate: number, hours: number[]) => {
-    await readCautions(actor(tied), id, cautionsFor(view.craft.kind).map(caution => caution.key))
+    await readCautions(actor(tied), id, cautions.map(caution => caution.key), 'air or smoke')
     const balloonId = demoId(`${id} balloon ${name}`)
     view = await tieBalloon(actor(tied), id, {
       id: balloonId, volume: view.capacity, volumeUncertainty: view.capacity * 0.03, pressure: BALLOON_PRESSURE, girthUncertainty: 0.002, hasThermometer: true, hasBarometer: true, closures: {}, links: holdingLinks(view.circuit), earlyReason: '',

@@ -10,6 +10,7 @@ import type { JobView } from '#shared/views'
 const id = String(useRoute().params.id)
 const session = useSession()
 const { job, error, refresh, take, now } = useJob(id)
+const mustRead = useMustRead(job, 'air or smoke')
 const { short, figure, unit } = useQuantities()
 const { saving, problem, save } = useSave()
 const form = useTemplateRef('form')
@@ -65,7 +66,7 @@ useActionKeys('Balloon', [{ key: 'escape', label: 'Back to the job', run: () => 
   <PageState v-if="!job" :error="error" @retry="refresh" />
   <div v-else class="page max-w-4xl space-y-3">
     <NuxtLink :to="`/jobs/${job.id}`" class="soft font-semibold hover:underline">← {{ job.craft.name }}, {{ job.tankName }}</NuxtLink>
-    <CautionList v-if="job.cautions === null" :job="job" @read="take" />
+    <CautionList v-if="mustRead" :job="job" act="air or smoke" @read="take" />
     <template v-else-if="balloon && !again">
       <header class="flex flex-wrap items-start justify-between gap-3">
         <div>

@@ -10,6 +10,7 @@ import type { JobView } from '#shared/views'
 const id = String(useRoute().params.id)
 const session = useSession()
 const { job, error, refresh, partName, take, now } = useJob(id)
+const mustRead = useMustRead(job, 'air or smoke')
 const { suspects } = useNarrowing(job, id)
 const { short } = useQuantities()
 const { saving, problem, save } = useSave()
@@ -59,7 +60,7 @@ const result = (leaks: boolean) => save(async () => {
   const { closures, links } = step.value!.setup
   done(await callApi<JobView>(`jobs/${id}/probes`, 'POST', { id: newId(), method: method.value, pressure: pressure.value, closures, links, leaks }))
 })
-const may = () => session.mayWork && step.value !== null && !striking.value && job.value?.cautions !== null
+const may = () => session.mayWork && step.value !== null && !striking.value && !mustRead.value
 useActionKeys('Halving', [
   { key: 'l', label: 'It leaks', run: () => void result(true), when: may },
   { key: 't', label: 'It is tight', run: () => void result(false), when: may },
@@ -75,7 +76,7 @@ useActionKeys('Halving', [
       <h1 class="mt-1">Halve it</h1>
       <p class="soft">Plug or pinch, see whether it still leaks, and half of what is left is out. Air, smoke or vacuum alike.</p>
     </header>
-    <CautionList v-if="!job.cautions" :job="job" @read="take" />
+    <CautionList v-if="mustRead" :job="job" act="air or smoke" @read="take" />
     <template v-else>
       <section class="sheet" aria-label="Map">
         <TankMap :kind="job.tankKind" :parts="liveParts(job)" :circuit="job.circuit" :flow="flow" :looks="looks" />

@@ -118,7 +118,7 @@ useActionKeys('Record', [
       <section v-if="rows.struck.length"><h2>Struck out</h2><p v-for="(row, i) in rows.struck" :key="i">{{ row.name }}: {{ row.struck }}</p></section>
       <section class="soft text-sm">
         <p>
-          {{ job.cautions ? `Cautions read by ${job.cautions.by}, ${stampText(job.cautions.at)}.` : 'The cautions have not been read on this job.' }}
+          {{ job.cautionsRead.length ? `Cautions read by ${[...new Set(job.cautionsRead.map(read => read.by))].join(', ')}, last ${stampText(job.cautionsRead.at(-1)!.at)}.` : 'The cautions have not been read on this job.' }}
           Local codes, the maker’s manual and licensed practice come first; this record does not return any craft to service.
         </p>
       </section>

@@ -12,6 +12,7 @@ import type { JobView, SmokeView } from '#shared/views'
 const id = String(useRoute().params.id)
 const session = useSession()
 const { job, error, refresh, standing, take, now } = useJob(id)
+const mustRead = useMustRead(job, 'air or smoke')
 const { short } = useQuantities()
 const { saving, problem, save } = useSave({ inOrder: true })
 const test = computed(() => job.value?.smokes.find(smoke => smoke.stoppedAt === null && !smoke.struck) ?? null)
@@ -117,7 +118,7 @@ useActionKeys('Smoke', [
     <p v-if="problem || looking.problem.value" role="alert" class="leaking font-medium">{{ problem ?? looking.problem.value }}</p>
 
     <template v-if="!test">
-      <CautionList v-if="!job.cautions" :job="job" @read="take" />
+      <CautionList v-if="mustRead" :job="job" act="air or smoke" @read="take" />
       <SmokeStart v-else-if="session.mayWork" :job="job" :now="now" @started="take" />
       <section v-if="last" class="sheet">
         <h2 class="mb-1">Smoke {{ last.number }}, {{ stampText(last.stoppedAt!) }}</h2>

@@ -8,6 +8,7 @@ import type { JobView } from '#shared/views'
 const id = String(useRoute().params.id)
 const session = useSession()
 const { job, error, refresh, standing, take, now } = useJob(id)
+const mustRead = useMustRead(job, 'air or smoke')
 const { short } = useQuantities()
 const { saving, problem, save } = useSave({ inOrder: true })
 const parts = computed(() => job.value?.parts.filter(part => part.removedAt === null) ?? [])
@@ -96,7 +97,7 @@ useActionKeys('Soap', [
     <p v-if="problem" role="alert" class="leaking font-medium">{{ problem }}</p>
 
     <template v-if="!walk">
-      <CautionList v-if="!job.cautions" :job="job" @read="take" />
+      <CautionList v-if="mustRead" :job="job" act="air or smoke" @read="take" />
       <SoapStart v-else-if="session.mayWork" :job="job" :now="now" @started="take" />
       <section v-if="last" class="sheet">
         <h2 class="mb-2">Soap {{ last.number }}, {{ stampText(last.stoppedAt ?? last.startedAt) }}</h2>

@@ -1,4 +1,4 @@
-import { cautionsSchema } from '#shared/schemas/job'
-import { readCautions } from '../../../services/jobs'
+import { cautionsSchema } from '#shared/schemas/safety'
+import { readCautions } from '../../../services/safety'
 
-export default signedInRoute('work', cautionsSchema, ({ actor, id, body }) => readCautions(actor, id(), body.cautions))
+export default signedInRoute('work', cautionsSchema, ({ actor, id, body }) => readCautions(actor, id(), body.cautions, body.act))

@@ -1,0 +1,42 @@
+<script setup lang="ts">
+import { dilutionTime, INERT_OXYGEN, notOffered, volumesToDilute } from '#core/fuel/vapour'
+
+/** Airing out or making inert: how many volumes and how long, ending in a measurement. */
+const props = defineProps<{ volume: number, /** lower explosive limit, volume fraction */ lowerLimit: number }>()
+const { short } = useQuantities()
+const ways = ['air', 'inert gas'] as const
+const state = reactive({ way: 'air' as (typeof ways)[number], from: 30 as number, mixing: 3, flow: 20 / 60_000 as number | null })
+const mixings = ['1', '3', '5'] as const
+const mixing = computed({ get: () => String(state.mixing) as (typeof mixings)[number], set: value => { state.mixing = Number(value) } })
+const mixingWords = { 1: 'Perfect, 1', 3: 'Fair, 3', 5: 'Poor, 5' }
+const target = computed(() => (state.way === 'air' ? props.lowerLimit / 10 : INERT_OXYGEN))
+const result = computed(() => {
+  const from = state.way === 'air' ? state.from / 100 : 0.209
+  if (!Number.isFinite(from) || state.flow === null || !(state.flow > 0)) return { problem: 'Type a number in each field.' }
+  try {
+    const volumes = volumesToDilute(from, target.value, state.mixing)
+    return { volumes, time: dilutionTime(volumes, props.volume, state.flow) }
+  }
+  catch (error) {
+    return { problem: (error as Error).message }
+  }
+})
+</script>
+
+<template>
+  <div class="space-y-4">
+    <div class="flex flex-wrap gap-4">
+      <UFormField label="With"><TapChoice v-model="state.way" :options="ways" several label="With" /></UFormField>
+      <UFormField label="Mixing"><TapChoice v-model="mixing" :options="mixings" :words="mixingWords" several label="Mixing" /></UFormField>
+    </div>
+    <div class="grid gap-x-5 gap-y-4 sm:grid-cols-3">
+      <UFormField v-if="state.way === 'air'" label="Vapour to begin with" hint="per cent by volume"><UInput v-model.number="state.from" inputmode="decimal" class="figure" /></UFormField>
+      <UFormField label="Fan or bottle gives"><QuantityInput v-model="state.flow" kind="flow" /></UFormField>
+    </div>
+    <p v-if="'problem' in result" role="alert" class="leaking font-medium">{{ result.problem }}</p>
+    <p v-else><b class="figure text-2xl">{{ result.volumes!.toFixed(1) }}</b> volumes of the tank, {{ short('volume', result.volumes! * volume) }}, about {{ waitText(result.time!) }}, to {{ state.way === 'air' ? 'a tenth of the lower limit' : `${100 * INERT_OXYGEN} % of oxygen` }}. <b>Then measure</b>: liquid left behind starts it over, and no time makes a tank safe.</p>
+    <details><summary class="min-h-11 cursor-pointer py-2 font-semibold">Old ways that are not offered</summary>
+      <p v-for="each in notOffered" :key="each.key" class="py-1"><b>{{ each.name }}.</b> {{ each.why }}</p>
+    </details>
+  </div>
+</template>

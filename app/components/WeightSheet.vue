@@ -1,0 +1,67 @@
+<script setup lang="ts">
+import { fuels, type FuelKey } from '#core/fuel/fuels'
+import { centreOfFuel, liquidHeight, tankShapes, tiltShift, type TankShape } from '#core/fuel/tankShape'
+import { densityAt, emptyTankMass, jackRating, liftWeight, unusableFuel } from '#core/fuel/weight'
+import type { TankMaterial } from '#core/circuit/tankKinds'
+
+/** What a tank weighs with what is in it, where the weight sits as it empties, what jacks and stands it wants, and what the pickup leaves. */
+const props = defineProps<{ fuel: FuelKey, capacity: number, material: TankMaterial, shape: TankShape }>()
+const { short } = useQuantities()
+/** A box 1 : 0.6 : 0.35 that holds as much, until somebody measures. */
+const boxLength = computed(() => Math.cbrt(props.capacity / (0.6 * 0.35)))
+const own = reactive({ level: null as number | null, temperature: 288.15 as number | null, tankMass: null as number | null, length: null as number | null, height: null as number | null, clearance: 0.015 as number | null, density: null as number | null, shape: props.shape })
+const level = computed(() => own.level ?? props.capacity / 4)
+const length = computed(() => own.length ?? boxLength.value), height = computed(() => own.height ?? 0.35 * boxLength.value)
+const tankMass = computed(() => own.tankMass ?? emptyTankMass(props.material, props.capacity))
+const known = computed(() => fuels.find(each => each.key === props.fuel)!)
+/** A density typed as 0.745 is kg/L, as 745 kg/m3; what is neither is told. */
+const density = computed(() => {
+  const typed = own.density
+  if (typed === null) return known.value.density
+  const si = typed < 10 ? typed * 1000 : typed
+  return si >= 600 && si <= 1000 ? si : NaN
+})
+const problem = computed(() => {
+  if (Number.isNaN(density.value)) return 'A fuel weighs between 0.6 and 1.0 kg/L. Type the density as 0.745 or as 745.'
+  if (!(level.value >= 0)) return 'Type how much is in it.'
+  if (level.value > 1.02 * props.capacity) return `That is over the tank’s own capacity of ${short('volume', props.capacity)}.`
+  if (![own.temperature ?? NaN, tankMass.value, length.value, height.value].every(value => Number.isFinite(value) && value > 0)) return 'Type a number in each field.'
+  return null
+})
+const weighed = computed(() => (problem.value ? null : liftWeight({ fuel: { ...known.value, density: density.value }, level: level.value, temperature: own.temperature!, tankMass: tankMass.value })))
+const unusual = computed(() => !problem.value && (density.value < known.value.densityFrom || density.value > known.value.densityTo))
+const share = computed(() => Math.min(1, level.value / props.capacity))
+const depth = computed(() => liquidHeight(own.shape, share.value) * height.value)
+const middle = computed(() => centreOfFuel(own.shape, share.value) * height.value)
+const left = computed(() => unusableFuel(own.shape, props.capacity, own.clearance ?? 0, height.value))
+const shapeWords = { 'box': 'Box', 'lying cylinder': 'Lying cylinder', 'keel': 'V, on its edge', 'wing': 'Wing bay' }
+defineExpose({ left })
+</script>
+
+<template>
+  <div class="space-y-4">
+    <UFormField label="Shape across"><TapChoice v-model="own.shape" :options="tankShapes" :words="shapeWords" several label="Shape across" /></UFormField>
+    <div class="grid gap-x-5 gap-y-4 sm:grid-cols-3">
+      <UFormField label="In it now"><QuantityInput :model-value="level" kind="volume" @update:model-value="own.level = $event ?? NaN" /></UFormField>
+      <UFormField label="Fuel’s temperature"><QuantityInput v-model="own.temperature" kind="temperature" /></UFormField>
+      <UFormField label="Its density at 15 °C" :hint="`${known.densityFrom} to ${known.densityTo}`"><QuantityInput :model-value="own.density ?? known.density" kind="density" @update:model-value="own.density = $event ?? NaN" /></UFormField>
+      <UFormField label="Tank, empty" hint="an estimate until weighed"><QuantityInput :model-value="tankMass" kind="mass" @update:model-value="own.tankMass = $event ?? NaN" /></UFormField>
+      <UFormField label="Its length"><QuantityInput :model-value="length" kind="length" @update:model-value="own.length = $event ?? NaN" /></UFormField>
+      <UFormField label="Its height"><QuantityInput :model-value="height" kind="length" @update:model-value="own.height = $event ?? NaN" /></UFormField>
+    </div>
+    <p v-if="problem" role="alert" class="leaking font-medium">{{ problem }}</p>
+    <template v-else-if="weighed">
+      <p v-if="unusual" class="unsure font-medium"><StateSign look="unsure" :size="16" /> That density is not usual for {{ lowerFirst(known.name) }}: check which fuel it is.</p>
+      <div class="grid gap-4 sm:grid-cols-3">
+        <p><span class="soft block">To lift</span><b class="figure text-3xl">{{ short('mass', weighed.total) }}</b><span class="soft block text-sm">{{ short('mass', weighed.fuelMass) }} of fuel at {{ Math.round(densityAt({ ...known, density }, own.temperature!)) }} kg/m³</span></p>
+        <p><span class="soft block">Jack under the middle</span><b class="figure text-3xl">{{ short('mass', jackRating(weighed.total, 1), 2) }}</b><span class="soft block text-sm">or two, of {{ short('mass', jackRating(weighed.total, 2), 2) }} each; stands the same</span></p>
+        <p><span class="soft block">Its fuel’s middle</span><b class="figure text-3xl">{{ short('length', middle, 2) }}</b><span class="soft block text-sm">above the bottom; {{ short('length', depth, 2) }} deep</span></p>
+      </div>
+      <p v-if="share > 0.02 && share < 0.98">Tilted by 3° its fuel moves {{ short('length', tiltShift(length, depth, 3), 2) }} to the low side. Two points, wide wooden pads, stop when it catches.</p>
+      <div class="flex flex-wrap items-end gap-x-4 gap-y-2">
+        <UFormField label="Pickup stands above the bottom by" class="w-56"><QuantityInput v-model="own.clearance" kind="length" /></UFormField>
+        <p class="pb-2">It leaves <b class="figure">{{ short('volume', left, 2) }}</b> behind.</p>
+      </div>
+    </template>
+  </div>
+</template>

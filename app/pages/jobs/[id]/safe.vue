@@ -1,0 +1,168 @@
+<script setup lang="ts">
+import { containersNeeded, drainMethodsFor, drainTime, gaugeError } from '#core/fuel/draining'
+import { fuels } from '#core/fuel/fuels'
+import { cautionsFor, workActs, workPlaces, type WorkAct, type WorkPlace } from '#core/fuel/makeSafe'
+import { familiarWeight, panelForce } from '#core/gas/panelForce'
+import { tankKind } from '#core/circuit/tankKinds'
+import { liveParts } from '#shared/jobCircuit'
+import { safetyCaseOf, vapourOn } from '#shared/safety'
+import { drainedSchema, gasReadingSchema, hotWorkSchema } from '#shared/schemas/safety'
+import type { JobView } from '#shared/views'
+
+/** Make safe: what is planned and where, the cautions that it calls for, weight, draining, vapour, pressure. */
+const id = String(useRoute().params.id)
+const session = useSession()
+const { job, error, refresh, take, now } = useJob(id)
+const { short } = useQuantities()
+const striking = ref<{ id: string, name: string } | null>(null)
+const done = (view: JobView) => {
+  take(view)
+  striking.value = null
+}
+
+const planning = useSave({ inOrder: true })
+const plan = (change: { place?: WorkPlace, acts?: WorkAct[] }) => planning.save(async () => take(await callApi<JobView>(`jobs/${id}/plan`, 'PUT', { ...job.value!.plan, ...change })))
+const actWords = { 'look': 'Look', 'drain': 'Drain', 'remove the tank': 'Remove the tank', 'air or smoke': 'Air or smoke test', 'sealant or solvent': 'Sealant or solvent', 'heat or sparks': 'Heat or sparks', 'engine running': 'Engine running' }
+const called = computed(() => (job.value ? cautionsFor(safetyCaseOf(job.value)) : []))
+const readByMe = computed(() => called.value.filter(({ caution }) => job.value?.cautionsRead.some(read => read.caution === caution.key && read.personId === session.person?.id)))
+
+const fuel = computed(() => fuels.find(each => each.key === job.value?.fuel)!)
+const kind = computed(() => tankKind(job.value!.tankKind))
+const methods = computed(() => (job.value ? drainMethodsFor(liveParts(job.value).map(part => part.family)) : []))
+const CAN = 0.02
+
+const drainState = ref({ id: newId(), volume: null as number | null, method: '', gaugePercent: '' })
+const drainSent = computed(() => ({ id: drainState.value.id, volume: drainState.value.volume, method: drainState.value.method, gaugeShown: drainState.value.gaugePercent.trim() === '' ? null : Number(drainState.value.gaugePercent) / 100 }))
+const draining = useSave()
+const drainForm = useTemplateRef('drainForm')
+const recordDrained = () => draining.save(async () => {
+  take(await callApi<JobView>(`jobs/${id}/drained`, 'POST', drainSent.value))
+  drainState.value = { id: newId(), volume: null, method: drainState.value.method, gaugePercent: '' }
+}, drainForm.value)
+const gaugeSaid = (each: JobView['drained'][number]) => {
+  if (each.gaugeShown === null) return ''
+  const off = gaugeError(each.gaugeShown, each.volume, 0, job.value!.capacity)
+  return Math.abs(off) < 0.08 ? ', as the gauge said' : `: the gauge showed ${Math.round(Math.abs(off) * 100)} % too ${off > 0 ? 'much' : 'little'}`
+}
+
+const points = ['near an opening', 'in the middle', 'low in a far corner'] as const
+const gasState = ref({ id: newId(), point: points[0] as string, percent: '', oxygenPercent: '' })
+const numberOf = (text: string) => (text.trim() === '' ? NaN : Number(text.replace(',', '.')) / 100)
+const gasSent = computed(() => ({ id: gasState.value.id, point: gasState.value.point, explosive: numberOf(gasState.value.percent), oxygen: gasState.value.oxygenPercent.trim() === '' ? null : numberOf(gasState.value.oxygenPercent) }))
+const reading = useSave()
+const gasForm = useTemplateRef('gasForm')
+const readGas = () => reading.save(async () => {
+  take(await callApi<JobView>(`jobs/${id}/gas`, 'POST', gasSent.value))
+  const next = points[points.indexOf(gasState.value.point as (typeof points)[number]) + 1] ?? points[0]
+  gasState.value = { id: newId(), point: next, percent: '', oxygenPercent: '' }
+}, gasForm.value)
+async function readStandIn() {
+  const shown = await reading.save(() => callApi<{ explosive: number, oxygen: number }>(`jobs/${id}/gas?point=${encodeURIComponent(gasState.value.point)}`))
+  if (!shown) return
+  gasState.value = { ...gasState.value, percent: String(Math.round(100 * shown.explosive)), oxygenPercent: (100 * shown.oxygen).toFixed(1) }
+}
+const vapour = computed(() => job.value && vapourOn(job.value, now.value))
+const vapourLooks = { 'gas-free': 'sealed', 'too much': 'leaking', 'not read': 'unsure', 'read again': 'unsure', 'expired': 'unsure' } as const
+const vapourWords = { 'gas-free': 'Gas-free', 'too much': 'Too much vapour', 'not read': 'Not read', 'read again': 'Read again', 'expired': 'Readings too old' }
+
+const push = computed(() => {
+  if (!job.value) return null
+  const side = Math.cbrt(job.value.capacity / (0.6 * 0.35))
+  return panelForce(job.value.pressureLimit, side * 0.6 * side)
+})
+const hot = ref({ id: newId(), shop: '', certificate: '', issuedOn: '', what: '', note: '' })
+const recording = useSave()
+const hotForm = useTemplateRef('hotForm')
+const recordHotWork = () => recording.save(async () => {
+  take(await callApi<JobView>(`jobs/${id}/hot-work`, 'POST', hot.value))
+  hot.value = { id: newId(), shop: '', certificate: '', issuedOn: '', what: '', note: '' }
+}, hotForm.value)
+useActionKeys('Make safe', [{ key: 'escape', label: 'Back to the job', run: () => void navigateTo(`/jobs/${id}`), when: () => !striking.value }])
+</script>
+
+<template>
+  <PageState v-if="!job || !vapour" :error="error" @retry="refresh" />
+  <div v-else class="page max-w-4xl space-y-3">
+    <header>
+      <NuxtLink :to="`/jobs/${job.id}`" class="soft font-semibold hover:underline">← {{ job.craft.name }}, {{ job.tankName }}</NuxtLink>
+      <h1 class="mt-1">Make safe</h1>
+      <p class="soft">Only what applies to this craft, its fuel, the place and the plan. Local codes, the maker’s manual and licensed practice come before anything here.</p>
+    </header>
+    <section class="sheet space-y-4" aria-label="Plan">
+      <UFormField label="Where"><TapChoice :model-value="job.plan.place" :options="workPlaces" several label="Where" @update:model-value="session.mayWork && plan({ place: $event as WorkPlace })" /></UFormField>
+      <UFormField label="What is planned"><TapChoice :model-value="[...job.plan.acts]" :options="workActs" :words="actWords" label="What is planned" @update:model-value="session.mayWork && plan({ acts: $event as WorkAct[] })" /></UFormField>
+      <p v-if="planning.problem.value" role="alert" class="leaking font-medium">{{ planning.problem.value }}</p>
+    </section>
+    <CautionList :job="job" @read="take" />
+    <section v-if="readByMe.length" class="sheet">
+      <details><summary class="min-h-8 cursor-pointer font-semibold"><StateSign look="sealed" :size="16" /> You have read {{ readByMe.length }} of {{ called.length }}</summary>
+        <ul class="mt-2 space-y-1.5"><li v-for="{ caution } in readByMe" :key="caution.key">{{ caution.text }} <span class="soft">{{ caution.why }}</span></li></ul>
+      </details>
+    </section>
+    <p v-if="job.plan.acts.includes('heat or sparks') && vapour.state !== 'gas-free'" role="alert" class="sheet border-2 border-(--leaking) font-semibold"><StateSign look="leaking" /> No heat and no sparks on this tank yet. {{ vapour.sentence }}</p>
+
+    <section class="sheet" aria-labelledby="weight-title">
+      <h2 id="weight-title" class="mb-3">Fuel and weight</h2>
+      <WeightSheet :fuel="job.fuel" :capacity="job.capacity" :material="job.material" :shape="kind.shape" />
+    </section>
+    <section class="sheet space-y-3" aria-labelledby="drain-title">
+      <h2 id="drain-title">Where the fuel goes</h2>
+      <p v-for="(method, i) in methods" :key="method.key"><b :class="i === 0 && 'text-lg'">{{ method.name }}</b>: {{ lowerFirst(method.how) }} <span class="soft">A full tank takes about {{ waitText(drainTime(method, job.capacity)) }}. {{ method.mind }}</span></p>
+      <p>Full, it fills {{ containersNeeded(job.capacity, CAN) }} cans of {{ short('volume', CAN) }}, none to the brim.</p>
+      <p v-for="each in job.drained" :key="each.id" :class="each.struck && 'line-through'">{{ short('volume', each.volume) }} came out, {{ clockText(each.at, now) }}, {{ each.by }}{{ gaugeSaid(each) }}. <StrikeLink v-if="session.mayWork && !each.struck" @click="striking = { id: each.id, name: 'what came out' }" /></p>
+      <SchemaForm v-if="session.mayWork" ref="drainForm" :schema="drainedSchema" :state="drainSent" :problem="draining.problem.value" class="grid items-end gap-x-5 gap-y-3 sm:grid-cols-4" @submit="recordDrained">
+        <UFormField label="Came out" name="volume"><QuantityInput v-model="drainState.volume" kind="volume" /></UFormField>
+        <UFormField label="How" name="method"><USelect v-model="drainState.method" :items="methods.map(method => ({ label: method.name, value: method.key }))" placeholder="Choose" aria-label="How it was drained" /></UFormField>
+        <UFormField label="Gauge showed before, %" name="gaugeShown"><UInput v-model="drainState.gaugePercent" inputmode="decimal" class="figure" /></UFormField>
+        <template #actions><UButton type="submit" color="neutral" variant="outline" class="min-h-11" :loading="draining.saving.value">Keep what came out</UButton></template>
+      </SchemaForm>
+    </section>
+
+    <section class="sheet space-y-3" aria-labelledby="vapour-title">
+      <div class="flex flex-wrap items-center justify-between gap-2">
+        <h2 id="vapour-title">Vapour</h2>
+        <p class="text-lg font-bold" :class="vapourLooks[vapour.state]"><StateSign :look="vapourLooks[vapour.state]" /> {{ vapourWords[vapour.state] }}<template v-if="vapour.state === 'gas-free'"> until {{ clockText(vapour.until, now) }}</template><template v-if="vapour.state === 'read again'"> at {{ clockText(vapour.at, now) }}</template></p>
+      </div>
+      <p>{{ vapour.sentence }}</p>
+      <p v-for="each in job.gasReadings" :key="each.id" class="flex flex-wrap items-center gap-x-2" :class="each.struck && 'line-through'">
+        <b class="figure" :class="each.explosive >= 0.1 ? 'leaking' : ''">{{ Math.round(100 * each.explosive) }} %</b> {{ each.point }}<template v-if="each.oxygen !== null">, oxygen {{ (100 * each.oxygen).toFixed(1) }} %</template> <span class="soft text-sm">{{ clockText(each.at, now) }}, {{ each.by }}</span>
+        <StrikeLink v-if="session.mayWork && !each.struck" @click="striking = { id: each.id, name: 'this reading' }" />
+      </p>
+      <SchemaForm v-if="session.mayWork" ref="gasForm" :schema="gasReadingSchema" :state="gasSent" :problem="reading.problem.value" class="space-y-3" @submit="readGas">
+        <UFormField label="Point" name="point"><TapChoice v-model="gasState.point" :options="points" several label="Point" /></UFormField>
+        <div class="grid gap-x-5 gap-y-3 sm:grid-cols-3">
+          <UFormField label="Per cent of the lower limit" name="explosive"><UInput v-model="gasState.percent" inputmode="decimal" class="figure" /></UFormField>
+          <UFormField label="Oxygen, %" name="oxygen" hint="if it was read"><UInput v-model="gasState.oxygenPercent" inputmode="decimal" class="figure" /></UFormField>
+        </div>
+        <template #actions>
+          <div class="flex flex-wrap gap-2">
+            <UButton type="submit" color="neutral" class="min-h-11" :loading="reading.saving.value">Keep the reading</UButton>
+            <UButton v-if="job.hasStandIn" type="button" color="neutral" variant="subtle" icon="i-lucide-eye" class="min-h-11" @click="readStandIn">Read the stand-in’s meter</UButton>
+          </div>
+        </template>
+      </SchemaForm>
+      <details><summary class="min-h-11 cursor-pointer py-2 font-semibold">Airing it out, or making it inert</summary><DilutionSheet :volume="job.capacity" :lower-limit="fuel.lowerExplosiveLimit" /></details>
+    </section>
+
+    <section class="sheet" aria-labelledby="pressure-title">
+      <h2 id="pressure-title" class="mb-1">Pressure</h2>
+      <p>Never above <b class="figure">{{ short('pressure', job.pressureLimit) }}</b> ({{ job.limitSource }}), with a relief or a water column on it. <template v-if="push">On its largest side that is {{ short('mass', push.mass, 2) }}, like {{ familiarWeight(push.mass) }} leaning on it.</template></p>
+      <p class="soft">Air or nitrogen through a regulator. Oxygen, or a bottle straight to the tank, is refused.</p>
+    </section>
+    <section class="sheet space-y-3" aria-labelledby="hot-title">
+      <h2 id="hot-title">Flame or arc</h2>
+      <p>Welding, brazing and soldering with flame stay outside this program: a licensed shop does it under a gas-free certificate, and that is recorded here.</p>
+      <p v-for="each in job.hotWork" :key="each.id" :class="each.struck && 'line-through'"><b>{{ each.what }}</b>: {{ each.shop }}, certificate {{ each.certificate }} of {{ each.issuedOn }}. <span class="soft text-sm">{{ clockText(each.at, now) }}, {{ each.by }}</span> <StrikeLink v-if="session.mayWork && !each.struck" @click="striking = { id: each.id, name: 'this hot work' }" /></p>
+      <details v-if="session.mayWork"><summary class="min-h-11 cursor-pointer py-2 font-semibold">Record what a licensed shop did</summary>
+        <SchemaForm ref="hotForm" :schema="hotWorkSchema" :state="hot" :problem="recording.problem.value" class="grid gap-x-5 gap-y-3 sm:grid-cols-2" @submit="recordHotWork">
+          <UFormField label="What was done" name="what"><UInput v-model="hot.what" /></UFormField>
+          <UFormField label="Licensed shop" name="shop"><UInput v-model="hot.shop" /></UFormField>
+          <UFormField label="Gas-free certificate" name="certificate"><UInput v-model="hot.certificate" /></UFormField>
+          <UFormField label="Its date" name="issuedOn"><UInput v-model="hot.issuedOn" type="date" /></UFormField>
+          <template #actions><UButton type="submit" color="neutral" variant="outline" class="min-h-11" :loading="recording.saving.value">Record it</UButton></template>
+        </SchemaForm>
+      </details>
+    </section>
+    <StrikePanel :job="job" :subject="striking" @done="done" @close="striking = null" />
+  </div>
+</template>

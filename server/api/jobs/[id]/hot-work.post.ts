@@ -1,0 +1,4 @@
+import { hotWorkSchema } from '#shared/schemas/safety'
+import { recordHotWork } from '../../../services/safety'
+
+export default signedInRoute('work', hotWorkSchema, ({ actor, id, body }) => recordHotWork(actor, id(), body))

@@ -1,0 +1,1 @@
+DROP TABLE "cautions_read" CASCADE;

@@ -1,0 +1,43 @@
+import * as yup from 'yup'
+import { workActs, workPlaces } from '../../core/fuel/makeSafe'
+import { drainMethods } from '../../core/fuel/draining'
+import { entryId, line, oneOf, positive, quantity, requiredLine } from './fields'
+
+export const planSchema = yup.object({
+  place: oneOf(workPlaces, 'Where it is done'),
+  acts: yup.array(oneOf(workActs, 'What is planned')).required('Say what is planned.').min(1, 'Say what is planned, if only to look.'),
+})
+
+/** Cautions that were read; what called for them is the plan as it is, with the act that is about to be done. */
+export const cautionsSchema = yup.object({
+  cautions: yup.array(requiredLine('Caution', 40)).required('The cautions are missing.').min(1, 'Read the cautions first.'),
+  act: yup.string().oneOf(workActs, 'That act is not known.').nullable().default(null),
+})
+
+export const gasReadingSchema = yup.object({
+  id: entryId(),
+  point: requiredLine('Point', 60),
+  explosive: quantity('Share of the lower limit').min(0, 'A reading cannot be below nothing.').max(1, 'A meter reads up to 100 % of the lower limit. Above it the meter is blind: leave, air it out, and read again.'),
+  oxygen: yup.number().typeError('Type a number, such as 20.9.').min(0, 'Oxygen cannot be below nothing.').max(0.25, 'Air has 20.9 % of oxygen. More than 25 % is no air: stop, and find where oxygen comes from.').nullable().default(null),
+})
+export type GasReadingForm = yup.InferType<typeof gasReadingSchema>
+
+export const drainedSchema = yup.object({
+  id: entryId(),
+  volume: positive('What came out').max(20, 'More than 20,000 L is no tank this tool is for. Check the unit.'),
+  method: oneOf(drainMethods.map(method => method.key), 'How it was drained'),
+  /** share that the gauge showed before, 0 to 1; empty when it shows nothing */
+  gaugeShown: yup.number().typeError('Type a number, such as 50.').min(0, 'A gauge shows at least empty.').max(1, 'A gauge shows at most full.').nullable().default(null),
+})
+export type DrainedForm = yup.InferType<typeof drainedSchema>
+
+/** Hot work by a licensed shop: recorded, never planned here. */
+export const hotWorkSchema = yup.object({
+  id: entryId(),
+  shop: requiredLine('The licensed shop', 120),
+  certificate: requiredLine('Number of the gas-free certificate', 80),
+  issuedOn: requiredLine('Its date', 10).matches(/^\d{4}-\d{2}-\d{2}$/, 'Type the date as 2026-05-20.'),
+  what: requiredLine('What was done', 300),
+  note: line('The note', 300).default(''),
+})
+export type HotWorkForm = yup.InferType<typeof hotWorkSchema>
