@@ -148,9 +148,12 @@ export interface ProbeView { id: string, method: ProbeMethod, setup: TestSetup, 
 export interface OutcomeView { id: string, cause: string, partId: string | null, by: string, at: number, struck: string | null }
 
 export interface PurchaseView {
-  id: string, name: string, reason: PurchaseReason, measure: string, cause: string | null
+  id: string, name: string, reason: PurchaseReason, measure: string, cause: string | null, fixing: string | null
   by: string, at: number, steps: { id: string, step: PurchaseStep, note: string, by: string, at: number }[]
 }
+
+/** Something that came off, with when it went on again. */
+export interface StripView { id: string, fixing: string | null, name: string, mark: string, facing: string, fastener: string, condition: string, photoId: string | null, by: string, at: number, struck: string | null, refit: { by: string, at: number } | null }
 
 export interface PhotoView { id: string, width: number, height: number, note: string, by: string, at: number, struck: string | null }
 
@@ -211,6 +214,7 @@ export interface JobView {
   outcomes: OutcomeView[]
   purchases: PurchaseView[]
   photos: PhotoView[]
+  stripped: StripView[]
   holds: HoldView[]
   soaps: SoapView[]
   balloons: BalloonView[]

@@ -8,11 +8,13 @@ import type { TankMaterial } from '#core/circuit/tankKinds'
 const props = defineProps<{ fuel: FuelKey, capacity: number, material: TankMaterial, shape: TankShape }>()
 const { short } = useQuantities()
 /** A box 1 : 0.6 : 0.35 that holds as much, until somebody measures. */
+/** An estimate is not told finer than it is. */
+const round = (value: number, digits: number) => Number(value.toFixed(digits))
 const boxLength = computed(() => Math.cbrt(props.capacity / (0.6 * 0.35)))
 const own = reactive({ level: null as number | null, temperature: 288.15 as number | null, tankMass: null as number | null, length: null as number | null, height: null as number | null, clearance: 0.015 as number | null, density: null as number | null, shape: props.shape })
 const level = computed(() => own.level ?? props.capacity / 4)
-const length = computed(() => own.length ?? boxLength.value), height = computed(() => own.height ?? 0.35 * boxLength.value)
-const tankMass = computed(() => own.tankMass ?? emptyTankMass(props.material, props.capacity))
+const length = computed(() => own.length ?? round(boxLength.value, 2)), height = computed(() => own.height ?? round(0.35 * boxLength.value, 2))
+const tankMass = computed(() => own.tankMass ?? round(emptyTankMass(props.material, props.capacity), 1))
 const known = computed(() => fuels.find(each => each.key === props.fuel)!)
 /** A density typed as 0.745 is kg/L, as 745 kg/m3; what is neither is told. */
 const density = computed(() => {

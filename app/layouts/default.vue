@@ -18,6 +18,7 @@ changes.open()
 changes.on(notice => { if (notice === null || ['rang', 'answered a bell', 'moved a bell', 'repaired a leak', 'stopped the hold', 'ended the soap walk', 'took a file of readings', 'tied a balloon', 'typed a girth', 'took the balloon off'].includes(notice.verb)) void rope.load() })
 void rope.load()
 void queue.restore()
+void useStripQueue().restore()
 
 useHead({ title: computed(() => (rope.ringing.length ? `Ringing: ${rope.ringing[0]!.title}` : 'Zinc Bell')) })
 useActionKeys('Everywhere', [

@@ -368,6 +368,8 @@ export const purchase = pgTable('purchase', {
   reason: text('reason').$type<PurchaseReason>().notNull(),
   measure: text('measure').notNull(),
   cause: text('cause'),
+  /** the thing on the rebuild list that waits for it */
+  fixing: text('fixing'),
   personId: personId(),
   at: moment('at').notNull(),
 }, table => [index('purchase_job').on(table.jobId)])
@@ -393,6 +395,30 @@ export const photo = pgTable('photo', {
   personId: personId(),
   at: moment('at').notNull(),
 }, table => [index('photo_job').on(table.jobId)])
+
+/** Something that came off, as one line of the strip list. */
+export const stripEntry = pgTable('strip_entry', {
+  id: id(),
+  jobId: jobId(),
+  /** the fixing of the circuit that it is; empty for what only this craft has */
+  fixing: text('fixing'),
+  name: text('name').notNull(),
+  mark: text('mark').notNull(),
+  facing: text('facing').notNull(),
+  fastener: text('fastener').notNull(),
+  condition: text('condition').notNull(),
+  photoId: uuid('photo_id').references(() => photo.id),
+  personId: personId(),
+  at: moment('at').notNull(),
+}, table => [index('strip_entry_job').on(table.jobId)])
+
+/** That something which came off is on again, ticked once. */
+export const refit = pgTable('refit', {
+  id: id(),
+  entryId: uuid('entry_id').references(() => stripEntry.id).notNull().unique(),
+  personId: personId(),
+  at: moment('at').notNull(),
+})
 
 export const leak = pgTable('leak', {
   id: id(),

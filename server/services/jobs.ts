@@ -9,7 +9,7 @@ import type { CircuitEdit } from '../../shared/schemas/circuit'
 import { jobFactNames, type JobEdit, type NewJob } from '../../shared/schemas/job'
 import type { BayRow, JobView, PurchaseView, SmokeView, SoapView, TrailView } from '../../shared/views'
 import { database, type Transaction } from '../db/client'
-import { balloon, cautionRead, checkAnswer, craft, drained, find, gasReading, girth, hold, hotWork, job, leak, outcome, part, person, photo, probe, purchase, purchaseStep, repair, smoke, smokeEvent, soap, soapMark, strike, touch, trail, volumeCheck } from '../db/schema'
+import { balloon, cautionRead, checkAnswer, craft, drained, find, gasReading, girth, hold, hotWork, job, leak, outcome, part, person, photo, probe, purchase, purchaseStep, refit, repair, smoke, smokeEvent, soap, soapMark, strike, stripEntry, touch, trail, volumeCheck } from '../db/schema'
 import { balloonView } from './balloonView'
 import { volumeCheckView } from './volumeCheckView'
 import { change, type Actor } from './change'
@@ -44,6 +44,7 @@ export async function loadJobs(ids?: string[], reader: Reader = database()): Pro
   const purchases = await reader.select().from(purchase).where(only && inArray(purchase.jobId, only)).orderBy(asc(purchase.at))
   const purchaseSteps = await reader.select({ step: purchaseStep }).from(purchaseStep).innerJoin(purchase, eq(purchaseStep.purchaseId, purchase.id)).where(only && inArray(purchase.jobId, only)).orderBy(asc(purchaseStep.at))
   const photos = await reader.select({ id: photo.id, jobId: photo.jobId, width: photo.width, height: photo.height, note: photo.note, personId: photo.personId, at: photo.at }).from(photo).where(only && inArray(photo.jobId, only)).orderBy(asc(photo.at))
+  const stripped = await reader.select({ entry: stripEntry, refit }).from(stripEntry).leftJoin(refit, eq(refit.entryId, stripEntry.id)).where(only && inArray(stripEntry.jobId, only)).orderBy(asc(stripEntry.at))
   const leaks = await reader.select().from(leak).where(only && inArray(leak.jobId, only)).orderBy(asc(leak.number))
   const finds = await reader.select({ find }).from(find).innerJoin(leak, eq(find.leakId, leak.id)).where(only && inArray(leak.jobId, only)).orderBy(asc(find.at))
   const repairs = await reader.select({ repair }).from(repair).innerJoin(leak, eq(repair.leakId, leak.id)).where(only && inArray(leak.jobId, only)).orderBy(asc(repair.at))
@@ -84,6 +85,7 @@ export async function loadJobs(ids?: string[], reader: Reader = database()): Pro
       probes: own(probes).map(said),
       outcomes: own(outcomes).map(said),
       photos: own(photos).map(said),
+      stripped: stripped.filter(({ entry }) => entry.jobId === row.id).map(({ entry, refit: on }) => ({ ...said(entry), refit: on && { by: name(on.personId), at: +on.at } })),
       purchases: own(purchases).map(({ personId, ...each }): PurchaseView => ({
         ...each, by: name(personId), at: +each.at,
         steps: purchaseSteps.filter(({ step }) => step.purchaseId === each.id).map(({ step }) => ({ id: step.id, step: step.step, note: step.note, by: name(step.personId), at: +step.at })),
@@ -211,7 +213,7 @@ export async function setCircuit(actor: Actor, id: string, { parts, spaces, link
  */
 export async function strikeEntry(actor: Actor, id: string, input: { id: string, subjectId: string, reason: string }): Promise<JobView> {
   const before = await loadJob(id)
-  const subject = [...before.holds, ...before.balloons, ...before.soaps, ...before.finds, ...before.repairs, ...before.touches, ...before.smokes, ...before.answers, ...before.probes, ...before.outcomes, ...before.photos, ...before.gasReadings, ...before.drained, ...before.hotWork].find(each => each.id === input.subjectId)
+  const subject = [...before.holds, ...before.balloons, ...before.soaps, ...before.finds, ...before.repairs, ...before.touches, ...before.smokes, ...before.answers, ...before.probes, ...before.outcomes, ...before.photos, ...before.gasReadings, ...before.drained, ...before.hotWork, ...before.stripped].find(each => each.id === input.subjectId)
   if (!subject) throw notFound('entry on this job')
   await change(actor, { verb: 'struck out an entry', jobId: id, subjectId: input.subjectId, detail: { reason: input.reason } }, async (tx, now) => {
     const [made] = await tx.insert(strike).values({ ...input, jobId: id, personId: actor.id, at: now }).onConflictDoNothing().returning({ id: strike.id })

@@ -10,6 +10,7 @@ import { answerSchema, outcomeSchema, probeSchema, purchaseReasonSchema, purchas
 import { smokeEventSchema, smokeSchema } from '../../shared/schemas/smoke'
 import { ownerSchema, personSchema, preferencesSchema, signInSchema } from '../../shared/schemas/person'
 import { repairSchema, touchSchema } from '../../shared/schemas/repair'
+import { refitSchema, stripSchema } from '../../shared/schemas/strip'
 import { findSchema, soapMarkSchema, soapSchema } from '../../shared/schemas/soap'
 import type { Deed } from './may'
 
@@ -39,6 +40,8 @@ export const routes: readonly RouteDescription[] = [
   { method: 'post', path: '/purchases/{id}/steps', summary: 'Measured, ordered, arrived or returned', who: 'work', body: purchaseStepSchema },
   { method: 'post', path: '/jobs/{id}/photos', summary: 'Keep a photograph: the picture itself as the body, ?id= a UUID, ?note=; place and camera data are left out', who: 'work' },
   { method: 'get', path: '/photos/{id}', summary: 'A photograph as JPEG; ?small=1 for the small one', who: 'read' },
+  { method: 'post', path: '/jobs/{id}/strips', summary: 'Something came off', who: 'work', body: stripSchema },
+  { method: 'post', path: '/strips/{id}/refit', summary: 'It is on again; 409 when somebody ticked it or a part for it has not arrived', who: 'work', body: refitSchema },
   { method: 'post', path: '/jobs/{id}/smokes', summary: 'Put smoke on', who: 'work', body: smokeSchema },
   { method: 'post', path: '/smokes/{id}/events', summary: 'A valve switched, a far end looked at, the tube read, a part looked at', who: 'work', body: smokeEventSchema },
   { method: 'post', path: '/smokes/{id}/finds', summary: 'Record a leak seen in smoke between its hash marks', who: 'work', body: findSchema },

@@ -44,6 +44,8 @@ export const purchaseSchema = yup.object({
   /** what must be measured before it is ordered; empty when nothing is */
   measure: line('What to measure', 200).default(''),
   cause: yup.string().oneOf(causes.map(cause => cause.key), 'That cause is not known.').nullable().default(null),
+  /** the thing on the rebuild list that waits for it */
+  fixing: yup.string().trim().max(120, 'That is not on this tank.').nullable().default(null),
 })
 export type PurchaseForm = yup.InferType<typeof purchaseSchema>
 export const purchaseStepSchema = yup.object({

@@ -38,7 +38,7 @@ const range = (from: number, to: number) => `${(1000 * from).toFixed(1).replace(
       <div class="grid gap-x-5 gap-y-4 sm:grid-cols-2">
         <UFormField label="Outside diameter of the male thread"><QuantityInput v-model="thread.outside" kind="thread" /></UFormField>
         <UFormField :label="thread.per === 'mm' ? 'Pitch, mm' : 'Threads an inch'">
-          <div class="flex gap-2"><UInput v-model.number="thread.pitch" inputmode="decimal" class="figure w-28" aria-label="Pitch" /><TapChoice v-model="thread.per" :options="['mm', 'inch'] as const" several label="Counted by" /></div>
+          <div class="flex gap-2"><UInput v-model.number="thread.pitch" inputmode="decimal" class="figure w-28" aria-label="Pitch" /><TapChoice v-model="thread.per" :options="['mm', 'inch'] as const" :words="{ mm: 'mm', inch: 'inch' }" several label="Counted by" /></div>
         </UFormField>
         <UFormField label="Does it taper"><TapChoice v-model="thread.taper" :options="['not looked', 'straight', 'taper'] as const" several label="Does it taper" /></UFormField>
         <UFormField label="Seat"><TapChoice v-model="thread.seat" :options="['none', '37°', '45°'] as const" several label="Seat" /></UFormField>

@@ -137,9 +137,9 @@ export async function demoJob(actor: (at: Date) => Actor, opened: Date, facts: P
     for (const [check, outcome] of Object.entries(answers)) view = await answerCheck(actor(new Date(+from + ++minute * 60_000)), id, { id: demoId(`${id} ${check}`), check, outcome, after: null })
   }
   const outcome = async (at: Date, cause: string, part: string) => { view = await recordOutcome(actor(at), id, { id: demoId(`${id} was ${cause} ${part}`), cause, partId: partId(part) }) }
-  const purchase = async (at: Date, form: Omit<PurchaseForm, 'id'>, steps: Partial<Record<PurchaseStep, string>> = {}) => {
+  const purchase = async (at: Date, form: Omit<PurchaseForm, 'id' | 'fixing'>, steps: Partial<Record<PurchaseStep, string>> = {}) => {
     const purchaseId = demoId(`${id} get ${form.name}`)
-    view = await addPurchase(actor(at), id, { id: purchaseId, ...form })
+    view = await addPurchase(actor(at), id, { id: purchaseId, fixing: null, ...form })
     let minute = 0
     for (const [step, note] of Object.entries(steps) as [PurchaseStep, string][]) view = await stepPurchase(actor(new Date(+at + ++minute * 60_000)), purchaseId, { id: demoId(`${purchaseId} ${step}`), step, note })
   }

@@ -44,6 +44,7 @@ useActionKeys('Job', [
   { key: 't', label: 'Parts were disturbed', run: () => { panel.value = 'touch' }, when: may },
   { key: 'e', label: 'Change tank and complaint', run: () => { panel.value = 'edit' }, when: may },
   { key: 'k', label: 'Make safe', run: () => void navigateTo(`/jobs/${id}/safe`) },
+  { key: 'x', label: 'Strip and rebuild', run: () => void navigateTo(`/jobs/${id}/strip`) },
   { key: 'n', label: 'Narrow: suspects and the next check', run: () => void navigateTo(`/jobs/${id}/narrow`) },
   { key: 'o', label: 'Smoke', run: () => void navigateTo(`/jobs/${id}/smoke`), when: may },
   { key: 'm', label: 'Map and reach', run: () => void navigateTo(`/jobs/${id}/circuit`) },
@@ -74,6 +75,7 @@ useActionKeys('Job', [
       <div v-if="session.mayWork" class="mt-1 flex flex-wrap gap-2">
         <UButton :to="`/jobs/${job.id}/safe`" color="neutral" variant="outline" icon="i-lucide-shield-check" class="min-h-11">Make safe<span class="key max-sm:hidden">K</span></UButton>
         <UButton :to="`/jobs/${job.id}/narrow`" color="neutral" variant="outline" icon="i-lucide-list-filter" class="min-h-11">Narrow<span class="key max-sm:hidden">N</span></UButton>
+        <UButton :to="`/jobs/${job.id}/strip`" color="neutral" variant="outline" icon="i-lucide-wrench" class="min-h-11">Strip<span class="key max-sm:hidden">X</span></UButton>
         <UButton :to="`/jobs/${job.id}/hold`" color="neutral" variant="outline" icon="i-lucide-gauge" class="min-h-11">Hold<span class="key max-sm:hidden">H</span></UButton>
         <UButton :to="`/jobs/${job.id}/soap`" color="neutral" variant="outline" icon="i-lucide-droplets" class="min-h-11">Soap<span class="key max-sm:hidden">S</span></UButton>
         <UButton :to="`/jobs/${job.id}/smoke`" color="neutral" variant="outline" icon="i-lucide-cloud" class="min-h-11">Smoke<span class="key max-sm:hidden">O</span></UButton>

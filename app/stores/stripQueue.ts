@@ -1,0 +1,79 @@
+import { openDB, type IDBPDatabase } from 'idb'
+import { defineStore } from 'pinia'
+import type { StripForm } from '#shared/schemas/strip'
+import type { JobView } from '#shared/views'
+
+const RETRY_AFTER = 2000 // ms
+
+/** One line of a strip list on its way, with its photograph. */
+export interface WaitingStrip { jobId: string, form: StripForm, photo: Blob | null, photoSent: boolean }
+
+/**
+ * Lines of strip lists on their way to the server: each is kept in the browser first, with its photograph, and taken off once the server has it.
+ * Lines and photographs have ids of their own, so that one that was sent twice arrives once.
+ */
+export const useStripQueue = defineStore('stripQueue', () => {
+  const waiting = shallowRef<WaitingStrip[]>([])
+  const problem = ref<string | null>(null)
+  let store: Promise<IDBPDatabase> | null = null
+  let sending: Promise<void> = Promise.resolve()
+  let again: ReturnType<typeof setTimeout> | undefined
+  const heard = new Set<(job: JobView) => void>()
+
+  const open = () => (store ??= openDB('zinc-bell-strips', 1, { upgrade: db => { db.createObjectStore('strips', { keyPath: 'form.id' }) } }))
+  const look = async () => { waiting.value = await (await open()).getAll('strips') as WaitingStrip[] }
+
+  async function sendAll(): Promise<void> {
+    const db = await open()
+    await look()
+    for (const each of waiting.value) {
+      try {
+        if (each.photo && !each.photoSent) {
+          await callApi(`jobs/${each.jobId}/photos?id=${each.form.photoId}&note=${encodeURIComponent(each.form.name)}`, 'POST', each.photo)
+          await db.put('strips', { ...each, photoSent: true })
+        }
+        const job = await callApi<JobView>(`jobs/${each.jobId}/strips`, 'POST', each.form)
+        heard.forEach(hear => hear(job))
+      }
+      catch (error) {
+        if (!(error instanceof ApiError)) throw error
+        if (error.offline || error.status >= 500) {
+          clearTimeout(again)
+          again = setTimeout(() => void flush(), RETRY_AFTER)
+          return
+        }
+        // Nobody is signed in any more: it waits for the next who is.
+        if (error.status === 401) return
+        // A photograph that is none must not take its line with it.
+        if (each.photo && !each.photoSent) {
+          problem.value = `The photograph of ${each.form.name} was not taken: ${error.message}`
+          await db.put('strips', { ...each, photo: null, form: { ...each.form, photoId: null } })
+          void flush()
+          return
+        }
+        problem.value = `${each.form.name}: ${error.message}`
+      }
+      await db.delete('strips', each.form.id)
+      await look()
+    }
+  }
+  function flush(): Promise<void> {
+    sending = sending.then(sendAll, sendAll)
+    return sending
+  }
+  return {
+    waiting, problem, flush,
+    async add(jobId: string, form: StripForm, photo: Blob | null) {
+      problem.value = null
+      await (await open()).put('strips', { jobId, form: { ...form, photoId: photo ? newId() : null }, photo, photoSent: false })
+      await look()
+      void flush()
+    },
+    /** Hears the job as the server answers it, for as long as the calling component lives. */
+    on(hear: (job: JobView) => void) {
+      heard.add(hear)
+      onScopeDispose(() => heard.delete(hear))
+    },
+    restore: () => flush(),
+  }
+})

@@ -1,0 +1,4 @@
+import { refitSchema } from '#shared/schemas/strip'
+import { tickRefit } from '../../../services/strips'
+
+export default signedInRoute('work', refitSchema, ({ actor, id, body }) => tickRefit(actor, id(), body))

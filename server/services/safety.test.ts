@@ -1,0 +1,128 @@
+import { randomUUID } from 'node:crypto'
+import { eq } from 'drizzle-orm'
+import { cautions } from '../../core/fuel/makeSafe'
+import { dueOn, vapourOn } from '../../shared/safety'
+import { rebuildOf } from '../../shared/rebuild'
+import { jobStanding } from '../../shared/jobEntries'
+import type { JobView } from '../../shared/views'
+import { database } from '../db/client'
+import { job as jobTable } from '../db/schema'
+import type { Actor } from './change'
+import { loadJob, openJob, strikeEntry } from './jobs'
+import { addPurchase, stepPurchase } from './purchases'
+import type { Refusal } from './refusal'
+import { recordRepair } from './repairs'
+import { lookAtGasMeter, planWork, readCautions, readGas, recordDrained, recordHotWork } from './safety'
+import { addFind, startSoap } from './soaps'
+import { logStrip, tickRefit } from './strips'
+import { newJobForm, openTestShop, testActor, testJob } from './testShop'
+
+let shop: Awaited<ReturnType<typeof openTestShop>>
+let finn: (now?: Date) => Actor, oda: (now?: Date) => Actor
+beforeAll(async () => {
+  shop = await openTestShop()
+  finn = await testActor()
+  oda = await testActor('owner')
+}, 60_000)
+afterAll(() => shop.close())
+const refusal = (work: Promise<unknown>): Promise<Refusal> => work.then(() => { throw new Error('was not refused') }, error => error as Refusal)
+const all = cautions.map(caution => caution.key)
+const boat = () => openJob(finn(), newJobForm({ tankKind: 'aluminium-belly', craftName: `Lugger ${randomUUID().slice(0, 6)}`, fuel: 'diesel' }))
+const MINUTE = 60_000
+const soap = (actor: Actor, job: JobView) => startSoap(actor, job.id, { id: randomUUID(), pressure: 3000, closures: {}, links: {}, earlyReason: '' })
+
+describe('cautions', () => {
+  test('are read by each person, out of the way then, and back when the plan changes', async () => {
+    let job = await boat()
+    expect((await refusal(soap(finn(), job))).message).toBe('Read the cautions of this job before air goes in.')
+    job = await readCautions(finn(), job.id, all, 'air or smoke')
+    const rows = job.cautionsRead.length
+    expect(dueOn(job, finn().id, 'air or smoke')).toEqual([])
+    expect((await readCautions(finn(), job.id, all, 'air or smoke')).cautionsRead).toHaveLength(rows)
+    expect((await refusal(soap(oda(), job))).status).toBe(409)
+    await soap(finn(), job)
+    job = await planWork(finn(), job.id, { place: 'indoors', acts: ['look', 'air or smoke', 'heat or sparks'] })
+    expect(dueOn(job, finn().id).map(each => each.caution.key)).toEqual(expect.arrayContaining(['indoors', 'heat', 'air']))
+    job = await planWork(finn(), job.id, { place: 'outdoors', acts: ['look'] })
+    expect(dueOn(job, finn().id)).toEqual([])
+  })
+  test('those that do not apply are not written down', async () => {
+    const job = await readCautions(finn(), (await boat()).id, [...all, 'witchcraft'])
+    expect(job.cautionsRead.map(read => read.caution)).not.toContain('aircraft')
+    expect(job.cautionsRead.map(read => read.caution)).not.toContain('witchcraft')
+  })
+})
+
+describe('vapour and heat', () => {
+  const gas = (job: JobView, at: Date, explosive: number, point: string) => readGas(finn(at), job.id, { id: randomUUID(), point, explosive, oxygen: null })
+  test('a weld with heat is refused until the readings stand, and again when they are old', async () => {
+    let job = await testJob(finn(), { tankKind: 'moulded', craftName: `Van ${randomUUID().slice(0, 6)}` })
+    const start = Date.now()
+    const at = (minutes: number) => new Date(start + minutes * MINUTE)
+    job = await startSoap(finn(), job.id, { id: randomUUID(), pressure: 3000, closures: {}, links: { vent: 'shut' }, earlyReason: '' })
+    const partId = job.parts.find(part => part.name === 'Left pinch seam')!.id
+    job = await addFind(finn(), job.soaps[0]!.id, { id: randomUUID(), partId, seen: 'foams', x1: 1, y1: 1, x2: 2, y2: 2, length: 0.01, note: '', leakId: null })
+    const weld = (minutes: number) => recordRepair(finn(at(minutes)), job.id, { id: randomUUID(), leakId: job.leaks[0]!.id, method: 'plastic-weld', material: 'none', batch: '', temperature: 291, cureTime: null, note: '' })
+    expect((await refusal(weld(0))).message).toContain('cautions')
+    await readCautions(finn(), job.id, all, 'heat or sparks')
+    expect((await refusal(weld(0))).message).toContain('An empty tank is the dangerous one')
+    for (const point of ['neck', 'middle', 'far corner']) await gas(job, at(1), 0.04, point)
+    expect((await refusal(weld(2))).message).toContain('once more after the pause')
+    for (const point of ['neck', 'middle', 'far corner']) await gas(job, at(20), 0.05, point)
+    expect(vapourOn(await loadJob(job.id), +at(21)).state).toBe('gas-free')
+    expect((await refusal(weld(55))).message).toContain('older than half an hour')
+    expect((await weld(25)).repairs).toHaveLength(1)
+    const other = await loadJob(job.id)
+    expect(vapourOn(await strikeEntry(finn(), job.id, { id: randomUUID(), subjectId: other.gasReadings.at(-1)!.id, reason: 'meter was off' }), +at(26)).state).not.toBe('gas-free')
+  })
+  test('the stand-in’s meter airs out after draining; hot work is recorded and not planned', async () => {
+    let job = await boat()
+    expect((await refusal(lookAtGasMeter(job.id, 'near an opening', Date.now()))).status).toBe(409)
+    await database().update(jobTable).set({ hiddenTank: { seed: 3, leaks: [] } }).where(eq(jobTable.id, job.id))
+    expect((await lookAtGasMeter(job.id, 'near an opening', Date.now())).explosive).toBe(1)
+    job = await recordDrained(finn(), job.id, { id: randomUUID(), volume: 0.05, method: 'filler', gaugeShown: 0.5 })
+    expect((await lookAtGasMeter(job.id, 'near an opening', Date.now() + 120 * MINUTE)).explosive).toBeLessThan(0.1)
+    expect((await refusal(recordDrained(finn(), job.id, { id: randomUUID(), volume: 0.5, method: 'filler', gaugeShown: null }))).fields.volume).toContain('more than this tank holds')
+    job = await recordHotWork(finn(), job.id, { id: randomUUID(), shop: 'Harbour welders', certificate: 'GF-11', issuedOn: '2026-05-20', what: 'Corner welded', note: '' })
+    expect(job.hotWork).toMatchObject([{ certificate: 'GF-11' }])
+  })
+})
+
+describe('strip and rebuild', () => {
+  const line = (fixing: string | null, name: string, change = {}) => ({ id: randomUUID(), fixing, name, mark: 'ring 1', facing: '', fastener: '', condition: '', photoId: null, ...change })
+  test('what comes off loses its evidence, is on the turned list in order, and what was forgotten is named', async () => {
+    let job = await boat()
+    const sender = job.parts.find(part => part.name === 'Sender ring')!.id
+    const first = line('hose fill', 'Fill hose, tank end')
+    job = await logStrip(finn(), job.id, first)
+    expect((await logStrip(finn(), job.id, first)).stripped).toHaveLength(1)
+    expect(rebuildOf(job)).toMatchObject({ missed: [], left: 1 })
+    expect(job.touches[0]!.partIds).toEqual([job.parts.find(part => part.name === 'Deck fill hose')!.id])
+    expect((await refusal(logStrip(oda(), job.id, line('hose fill', 'Fill hose, tank end')))).message).toContain('is off already')
+    job = await logStrip(finn(), job.id, line(`wire ${sender}`, 'Connector of the sender ring'))
+    job = await logStrip(finn(), job.id, line(null, 'Bilge pump bracket'))
+    const turned = rebuildOf(job)
+    expect(turned.missed.map(fixing => fixing.name)).toEqual(expect.arrayContaining(['Ground strap of the tank', 'Vent hose, tank end', 'Cradle bolt 1']))
+    const names = turned.rows.flatMap(row => (row.kind === 'refit' ? [row.entry.name] : ['—']))
+    expect(names.indexOf('Connector of the sender ring')).toBeLessThan(names.indexOf('Fill hose, tank end'))
+    expect(names.at(-1)).toBe('Bilge pump bracket')
+  })
+  test('a step waits for its part, is ticked once, and the evidence asks for a test', async () => {
+    let job = await boat()
+    job = await logStrip(finn(), job.id, line('hose vent', 'Vent hose, tank end'))
+    const entryId = job.stripped[0]!.id, purchaseId = randomUUID()
+    await addPurchase(finn(), job.id, { id: purchaseId, name: 'Hose and clamps, vent', reason: 'while in there', measure: '', cause: null, fixing: 'hose vent' })
+    expect((await refusal(tickRefit(finn(), entryId, { id: randomUUID() }))).message).toBe('Hose and clamps, vent has not arrived: vent hose, tank end waits for it.')
+    await stepPurchase(finn(), purchaseId, { id: randomUUID(), step: 'ordered', note: '' })
+    await stepPurchase(finn(), purchaseId, { id: randomUUID(), step: 'arrived', note: '' })
+    const [one, two] = await Promise.allSettled([tickRefit(finn(), entryId, { id: randomUUID() }), tickRefit(oda(), entryId, { id: randomUUID() })])
+    const lost = [one, two].find(each => each.status === 'rejected') as PromiseRejectedResult
+    expect((lost.reason as Refusal).message).toMatch(/was ticked by .* already/)
+    job = await loadJob(job.id)
+    expect(job.stripped[0]!.refit).not.toBeNull()
+    expect(job.touches.map(touch => touch.kind)).toEqual(['removed', 'refitted'])
+    expect(jobStanding(job, Date.now()).ledger.missing).toContain(job.touches[0]!.partIds[0])
+    expect((await refusal(tickRefit(finn(), randomUUID(), { id: randomUUID() }))).status).toBe(404)
+    expect((await refusal(logStrip(finn(), job.id, line(null, 'With a photo', { photoId: randomUUID() })))).fields.photoId).toContain('has not arrived')
+  })
+})

@@ -1,0 +1,16 @@
+import * as yup from 'yup'
+import { entryId, line, requiredLine } from './fields'
+
+export const stripSchema = yup.object({
+  id: entryId(),
+  fixing: yup.string().trim().max(120, 'That is not on this tank.').nullable().default(null),
+  name: requiredLine('What came off', 80),
+  /** colour or number of its ring */
+  mark: line('The mark', 40).default(''),
+  facing: line('Which way it faced', 120).default(''),
+  fastener: line('Fastener, socket and torque', 120).default(''),
+  condition: line('Condition', 120).default(''),
+  photoId: yup.string().uuid('That photograph is not known.').nullable().default(null),
+})
+export type StripForm = yup.InferType<typeof stripSchema>
+export const refitSchema = yup.object({ id: entryId() })

@@ -1,0 +1,128 @@
+import { openShop, type Shop } from '../support/shop'
+import { enter, expect, jobOf, test } from '../support/test'
+
+// A shop of its own: these journeys take tanks apart that other files count on.
+let demo: Shop
+test.beforeAll(async () => { demo = await openShop('zinc_demo') })
+test.afterAll(() => demo.close())
+
+test('heat is planned before the readings stand, and stopped', async ({ page, context }) => {
+  await enter(context, demo)
+  const generator = await jobOf(context, demo, 'Sprayer generator')
+  await page.goto(`${demo.url}/jobs/${generator.id}/safe`)
+  await page.getByRole('button', { name: 'Heat or sparks' }).click()
+  await expect(page.getByText('No heat and no sparks on this tank yet.', { exact: false })).toBeVisible()
+  await expect(page.getByText('No heat gun, grinder, drill or lamp', { exact: false })).toBeVisible()
+  await page.getByRole('button', { name: 'All of this is done' }).click()
+  await expect(page.getByText('Before you begin')).toBeHidden()
+  await page.getByRole('button', { name: 'Indoors' }).click()
+  await expect(page.getByText('Doors open at floor level', { exact: false })).toBeVisible()
+  const percent = page.getByLabel('Per cent of the lower limit'), keep = page.getByRole('button', { name: 'Keep the reading' })
+  await percent.fill('140')
+  await keep.click()
+  await expect(page.getByText('A meter reads up to 100 % of the lower limit.', { exact: false }).first()).toBeVisible()
+  await percent.fill('22')
+  await keep.click()
+  await expect(page.getByText('Too much vapour at near an opening.', { exact: false }).first()).toBeVisible()
+  for (const value of ['4', '5', '6']) {
+    await percent.fill(value)
+    await keep.click()
+    await expect(percent).toHaveValue('')
+  }
+  await page.getByRole('button', { name: 'Near an opening' }).click()
+  await percent.fill('3')
+  await keep.click()
+  await expect(page.getByText(/Read again at \d\d:\d\d/)).toBeVisible()
+  await expect(page.getByText('No heat and no sparks on this tank yet.', { exact: false })).toBeVisible()
+  // The server stops it too.
+  const leakId = generator.leaks[0]!.id
+  const weld = await context.request.post(`${demo.url}/api/jobs/${generator.id}/repairs`, { data: { id: crypto.randomUUID(), leakId, method: 'plastic-weld', material: 'none', batch: '', temperature: 291, cureTime: null, note: '' } })
+  expect(weld.status()).toBe(409)
+})
+
+test('fuel and weight: a density either way, over capacity, what came out against the gauge', async ({ page, context }) => {
+  await enter(context, demo)
+  const lark = await jobOf(context, demo, 'Workboat Brine Lark')
+  await page.goto(`${demo.url}/jobs/${lark.id}/safe`)
+  await page.getByLabel('In it now').fill('100')
+  await page.getByLabel('Tank, empty').fill('20')
+  await page.getByLabel('Its density at 15 °C').fill('832')
+  await expect(page.getByText('103 kg').first()).toBeVisible()
+  await page.getByLabel('Its density at 15 °C').fill('0.832')
+  await expect(page.getByText('103 kg').first()).toBeVisible()
+  await page.getByLabel('Its density at 15 °C').fill('83')
+  await expect(page.getByText('Type the density as 0.745 or as 745.', { exact: false })).toBeVisible()
+  await page.getByLabel('Its density at 15 °C').fill('832')
+  await page.getByLabel('In it now').fill('500')
+  await expect(page.getByText('over the tank’s own capacity', { exact: false })).toBeVisible()
+  await page.getByLabel('Came out').fill('63')
+  await page.getByLabel('How it was drained').click()
+  await page.getByRole('option', { name: 'Hand pump through the filler' }).click()
+  await page.getByLabel('Gauge showed before, %').fill('50')
+  await page.getByRole('button', { name: 'Keep what came out' }).click()
+  await expect(page.getByText('the gauge showed 20 % too much', { exact: false })).toBeVisible()
+})
+
+test('a boat’s tank is stripped with the network gone for a while, and rebuilt with one thing forgotten and caught', async ({ page, context }) => {
+  await enter(context, demo)
+  const lark = await jobOf(context, demo, 'Workboat Brine Lark')
+  await page.setViewportSize({ width: 390, height: 844 })
+  await page.goto(`${demo.url}/jobs/${lark.id}/strip`)
+  await page.getByRole('button', { name: 'All of this is done' }).click()
+  const rows = page.getByRole('region', { name: 'To come off' }).getByRole('listitem')
+  const off = (name: string) => rows.filter({ hasText: name }).getByRole('button', { name: 'Off', exact: true })
+  const picture = await page.screenshot({ clip: { x: 0, y: 0, width: 300, height: 200 } })
+  await rows.filter({ hasText: 'Fill hose, tank end' }).locator('input[type=file]').setInputFiles({ name: 'fill.png', mimeType: 'image/png', buffer: picture })
+  await off('Fill hose, tank end').click()
+  await expect(page.getByText('Fill hose, tank end: off')).toBeVisible()
+  // Below deck there is no network: two lines wait here, with a photograph, and arrive when it is back.
+  await context.setOffline(true)
+  await rows.filter({ hasText: 'Vent hose, tank end' }).locator('input[type=file]').setInputFiles({ name: 'vent.png', mimeType: 'image/png', buffer: picture })
+  await off('Vent hose, tank end').click()
+  await off('Cradle bolt 1').click()
+  await expect(page.getByText('2 lines wait here', { exact: false })).toBeVisible()
+  await context.setOffline(false)
+  await expect(page.getByText('wait here', { exact: false })).toBeHidden({ timeout: 30_000 })
+  const all = await rows.filter({ has: page.getByRole('button', { name: 'Off', exact: true }) }).allInnerTexts()
+  for (const text of all) {
+    const name = text.split('\n')[0]!.split(' · ')[0]!.trim()
+    if (name === 'Something else' || name.startsWith('Ground strap')) continue
+    await off(name).click()
+    await expect(page.getByText(`${name}: off`)).toBeVisible()
+  }
+  await page.getByRole('button', { name: 'Going on' }).click()
+  await expect(page.getByRole('region', { name: 'Never logged' })).toContainText('Ground strap of the tank')
+  await expect(page.getByRole('img', { name: 'Vent hose, tank end as it was' })).toBeVisible()
+  const on = page.getByRole('region', { name: 'To go on' })
+  const first = await on.getByRole('button', { name: / is on$/ }).first().getAttribute('aria-label')
+  // What is on top goes on before the cradle bolts and the fill hose.
+  expect(first).not.toContain('Cradle')
+  expect(first).not.toContain('Fill hose')
+  for (let left = await on.getByRole('button', { name: / is on$/ }).count(); left > 0; left--) {
+    await on.getByRole('button', { name: / is on$/ }).first().click()
+    await expect(on.getByRole('button', { name: / is on$/ })).toHaveCount(left - 1)
+  }
+  await expect(page.getByText('Everything that came off is on again.')).toBeVisible()
+  await expect(page.getByText('What was touched has lost its evidence', { exact: false })).toBeVisible()
+})
+
+test('a road tank: what will break is ordered first, and its step waits until it arrives', async ({ page, context }) => {
+  await enter(context, demo)
+  const van = await jobOf(context, demo, 'Library van')
+  await page.goto(`${demo.url}/jobs/${van.id}/strip`)
+  await page.getByRole('button', { name: 'All of this is done' }).click()
+  await page.getByRole('button', { name: 'List: Hose and clamps, return' }).click()
+  await expect(page.getByText('Measure first: inside and outside diameter, length, fuel grade')).toBeVisible()
+  const row = page.getByRole('region', { name: 'To come off' }).getByRole('listitem').filter({ hasText: 'Return line, tank end' })
+  await row.getByRole('button', { name: 'Off', exact: true }).click()
+  await expect(page.getByText('Return line, tank end: off')).toBeVisible()
+  await page.keyboard.press('x')
+  await expect(page.getByText('Waits for: Hose and clamps, return')).toBeVisible()
+  await expect(page.getByRole('button', { name: 'Return line, tank end is on' })).toBeDisabled()
+  await expect(page.getByRole('region', { name: 'Never logged' })).toContainText('Connector of the pump ring and seal')
+  await page.goto(`${demo.url}/reckoner?of=thread`)
+  await page.getByLabel('Outside diameter of the male thread').fill('20.8')
+  await page.getByLabel('Pitch', { exact: true }).fill('14')
+  await page.getByRole('button', { name: 'inch' }).click()
+  await expect(page.getByText(/Looks like NPT 1\/2/)).toBeVisible()
+})
