@@ -1,4 +1,4 @@
-import { fixingsOf, rebuildOrder, type Fixing, type StripStep } from '../core/circuit/fixings'
+import { fixingsOf, otherEnd, rebuildOrder, type Fixing, type StripStep } from '../core/circuit/fixings'
 import { liveParts } from './jobCircuit'
 import type { JobView, PurchaseView, StripView } from './views'
 
@@ -16,6 +16,8 @@ export interface Rebuild {
   rows: RebuildRow[]
   /** things of the circuit that were never logged though others like them came off: asked about, so that they are not missed */
   missed: Fixing[]
+  /** names of hose ends that were logged off while the end at the tank was not: asked about */
+  alone: string[]
   left: number
 }
 
@@ -31,15 +33,18 @@ export function rebuildOf(job: JobView): Rebuild {
   const entryOf = (fixing: Fixing) => entries.find(entry => entry.fixing === fixing.key)
   const cameDown = fixings.some(fixing => fixing.stage !== 'tank up' && entryOf(fixing)) || fixings.some(fixing => fixing.kind === 'strap' && entryOf(fixing))
   const row = (entry: StripView, fixing: Fixing | null): RebuildRow => ({ kind: 'refit', entry, fixing, waitsFor: job.purchases.filter(purchase => purchase.fixing !== null && purchase.fixing === entry.fixing && !hasArrived(purchase)) })
-  const own = entries.filter(entry => !fixings.some(fixing => fixing.key === entry.fixing)).reverse()
+  const own = entries.filter(entry => !fixings.some(fixing => fixing.key === entry.fixing || otherEnd(fixing).key === entry.fixing)).reverse()
   const ordered = rebuildOrder(fixings).flatMap((step): RebuildRow[] => {
     if (step.kind === 'lower') return cameDown ? [{ kind: 'step', step }] : []
     const entry = entryOf(step.fixing)
-    return entry ? [row(entry, step.fixing)] : []
+    const far = entries.find(each => each.fixing === otherEnd(step.fixing).key)
+    // The other end goes on right after its own.
+    return [...(entry ? [row(entry, step.fixing)] : []), ...(far ? [row(far, step.fixing)] : [])]
   })
   return {
     // What only this craft has goes on last, the last off first.
     rows: [...ordered, ...own.map(entry => row(entry, null))],
+    alone: fixings.filter(fixing => fixing.kind === 'hose' && !entryOf(fixing)).flatMap(fixing => entries.filter(entry => entry.fixing === otherEnd(fixing).key).map(entry => entry.name)),
     missed: cameDown ? fixings.filter(fixing => !entryOf(fixing)) : [],
     left: entries.filter(entry => entry.refit === null).length,
   }

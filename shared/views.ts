@@ -148,12 +148,12 @@ export interface ProbeView { id: string, method: ProbeMethod, setup: TestSetup, 
 export interface OutcomeView { id: string, cause: string, partId: string | null, by: string, at: number, struck: string | null }
 
 export interface PurchaseView {
-  id: string, name: string, reason: PurchaseReason, measure: string, cause: string | null, fixing: string | null
+  id: string, name: string, reason: PurchaseReason, measure: string, cause: string | null, fixing: string | null, leadDays: number | null
   by: string, at: number, steps: { id: string, step: PurchaseStep, note: string, by: string, at: number }[]
 }
 
 /** Something that came off, with when it went on again. */
-export interface StripView { id: string, fixing: string | null, name: string, mark: string, facing: string, fastener: string, condition: string, photoId: string | null, by: string, at: number, struck: string | null, refit: { by: string, at: number } | null }
+export interface StripView { id: string, fixing: string | null, name: string, mark: string, facing: string, fastener: string, condition: string, photoId: string | null, by: string, at: number, struck: string | null, refit: { by: string, at: number, photoId: string | null } | null }
 
 export interface PhotoView { id: string, width: number, height: number, note: string, by: string, at: number, struck: string | null }
 
@@ -180,7 +180,7 @@ export interface RepairView {
 }
 export interface TouchView { id: string, partIds: string[], kind: TouchKind, note: string, by: string, at: number, struck: string | null }
 
-export const bellKinds = ['hold', 'cure', 'look', 'balloon'] as const
+export const bellKinds = ['hold', 'cure', 'look', 'balloon', 'pressure', 'promise'] as const
 export type BellKind = (typeof bellKinds)[number]
 export interface BellView { id: string, jobId: string, kind: BellKind, subjectId: string, title: string, detail: string, dueAt: number, rungAt: number | null }
 

@@ -8,6 +8,7 @@ const session = useSession()
 const { saving, problem, save } = useSave()
 const photos = computed(() => props.job.photos.filter(photo => !photo.struck))
 const large = shallowRef<PhotoView | null>(null)
+const drawing = shallowRef<string | null>(null)
 const isOpen = computed({ get: () => large.value !== null, set: open => { if (!open) large.value = null } })
 async function take(event: Event) {
   const input = event.target as HTMLInputElement
@@ -38,9 +39,11 @@ async function take(event: Event) {
     <UModal v-model:open="isOpen" :title="large ? `${stampText(large.at)}, ${large.by}` : 'Photograph'" :ui="{ content: 'max-w-5xl' }">
       <template #body>
         <img v-if="large" :src="`/api/photos/${large.id}`" :alt="`Photograph of ${stampText(large.at)} by ${large.by}`" class="max-h-[75dvh] w-full object-contain">
+        <UButton v-if="large && session.mayWork" color="neutral" variant="outline" icon="i-lucide-pencil" class="mt-2 min-h-11" @click="drawing = large.id; large = null">Draw on it</UButton>
         <StrikeLink v-if="large && session.mayWork" @click="emit('strike', { id: large.id, name: 'this photograph' }); large = null" />
       </template>
     </UModal>
+    <PhotoDraw :job="job" :photo-id="drawing" @done="$emit('done', $event)" @close="drawing = null" />
   </section>
 </template>
 

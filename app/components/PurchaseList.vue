@@ -8,6 +8,17 @@ const emit = defineEmits<{ done: [job: JobView] }>()
 const session = useSession()
 const { saving, problem, save } = useSave()
 const notes = ref<Record<string, string>>({})
+/** Days from order to arrival. */
+const lead = ref('')
+const DAY = 86_400_000
+/** What comes after the promised day, if it is ordered today or was. */
+function tooLate(purchase: PurchaseView): string | null {
+  const { promised } = props.job.plan
+  if (!promised || purchase.leadDays === null || ['arrived', 'returned'].includes(standing(purchase))) return null
+  const from = purchase.steps.find(step => step.step === 'ordered')?.at ?? props.now
+  const arrives = from + purchase.leadDays * DAY
+  return arrives > Date.parse(`${promised}T23:59:00`) ? `Arrives about ${dayText(arrives)}, after the day promised.` : null
+}
 const name = ref(''), reason = ref<PurchaseReason>('suspected'), measure = ref('')
 const standing = (purchase: PurchaseView): PurchaseStep => purchase.steps.at(-1)?.step ?? 'wanted'
 const order: Record<PurchaseStep, number> = { wanted: 0, measured: 1, ordered: 2, arrived: 3, returned: 4 }
@@ -28,7 +39,7 @@ const step = (purchase: PurchaseView, to: PurchaseStep) => save(async () => {
 })
 const because = (purchase: PurchaseView, value: string | string[] | null) => save(async () => emit('done', await callApi<JobView>(`purchases/${purchase.id}`, 'PATCH', { reason: value })))
 const add = () => save(async () => {
-  emit('done', await callApi<JobView>(`jobs/${props.job.id}/purchases`, 'POST', { id: newId(), name: name.value, reason: reason.value, measure: measure.value }))
+  emit('done', await callApi<JobView>(`jobs/${props.job.id}/purchases`, 'POST', { id: newId(), name: name.value, reason: reason.value, measure: measure.value, leadDays: lead.value.trim() === '' ? null : Number(lead.value) }))
   name.value = ''
   measure.value = ''
 })
@@ -44,6 +55,7 @@ const wantsNote = (purchase: PurchaseView) => next(purchase)?.step === 'measured
         <div class="min-w-0 flex-1 basis-64">
           <p class="font-semibold">{{ purchase.name }} <span class="soft font-normal">· {{ standing(purchase) }}</span></p>
           <p v-if="purchase.measure && standing(purchase) === 'wanted'" class="time text-sm font-semibold">Measure first: {{ purchase.measure }}</p>
+          <p v-if="tooLate(purchase)" class="time text-sm font-semibold"><BellSign class="inline-block align-[-0.25em]" :size="16" /> {{ tooLate(purchase) }}</p>
           <p v-for="each in purchase.steps" :key="each.id" class="soft text-sm">{{ each.step }}<template v-if="each.note">: {{ each.note }}</template>, {{ clockText(each.at, now) }}, {{ each.by }}</p>
         </div>
         <template v-if="session.mayWork">
@@ -59,6 +71,7 @@ const wantsNote = (purchase: PurchaseView) => next(purchase)?.step === 'measured
     <form v-if="session.mayWork" class="mt-3 flex flex-wrap items-end gap-2" @submit.prevent="add">
       <UFormField label="Something else to get" class="min-w-44 flex-1"><UInput v-model="name" /></UFormField>
       <UFormField label="To measure first" class="min-w-44 flex-1"><UInput v-model="measure" /></UFormField>
+      <UFormField label="Days to come" class="w-28"><UInput v-model="lead" inputmode="numeric" class="figure" /></UFormField>
       <TapChoice v-model="reason" :options="purchaseReasons" several label="Why it is wanted" />
       <UButton type="submit" color="neutral" variant="outline" class="min-h-11" :disabled="saving || !name.trim()">Add to the list</UButton>
     </form>

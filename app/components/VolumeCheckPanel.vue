@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { VolumeCheckError, volumeFromPush, checkDisagreement } from '#core/gas/volumeCheck'
+import { checkDisagreement, pressureWithoutPush, VolumeCheckError, volumeFromPush } from '#core/gas/volumeCheck'
 import { effectiveVolume } from '#core/gas/inventory'
 import { volumeCheckSchema, type MarkForm } from '#shared/schemas/hold'
 import type { BenchHold, ReadingView } from '#shared/views'
@@ -20,8 +20,14 @@ const FEW = 5
 /** A mean of a few readings is steadier than one. */
 const meanOf = (few: ReadingView[]) => (few.length ? few.reduce((sum, reading) => sum + reading.pressure, 0) / few.length : null)
 const before = () => { state.before = meanOf(props.readings.slice(-FEW)) }
-/** The first few after the push: later ones have lost what leaks. */
-const after = (pushed: number) => { state.after = meanOf(props.readings.filter(reading => reading.t > pushed).slice(0, FEW)) }
+/** Readings before the push that show where the pressure was going. */
+const TREND = 30
+/** The first few after the push, against where the pressure would be by then without it: what leaks in between is not volume. */
+function after(pushed: number) {
+  const few = props.readings.filter(reading => reading.t > pushed).slice(0, FEW)
+  state.after = meanOf(few)
+  if (few.length) state.before = pressureWithoutPush(props.readings.filter(reading => reading.t <= pushed).slice(-TREND), few.reduce((sum, reading) => sum + reading.t, 0) / few.length)
+}
 watch(open, is => {
   if (!is) return
   Object.assign(state, { id: newId(), after: null, barometer: props.readings.findLast(reading => reading.barometer !== undefined)?.barometer, ...(pump.value && { pushed: pump.value.facts.stroke, pushedUncertainty: pump.value.facts.strokeUncertainty }) })

@@ -5,7 +5,7 @@ const SHRINK_ABOVE = 8 * 1024 * 1024
 const LONGEST_SIDE = 2560
 
 /** A picture made smaller by the browser; the file itself when the browser cannot read it, so that the server says what is wrong. */
-async function smaller(file: File): Promise<Blob> {
+async function smaller(file: Blob): Promise<Blob> {
   try {
     const bitmap = await createImageBitmap(file, { imageOrientation: 'from-image' })
     const scale = Math.min(1, LONGEST_SIDE / Math.max(bitmap.width, bitmap.height))
@@ -20,7 +20,7 @@ async function smaller(file: File): Promise<Blob> {
 }
 
 /** Sends a photograph of a job. @throws ApiError */
-export async function sendPhoto(jobId: string, file: File): Promise<JobView> {
+export async function sendPhoto(jobId: string, file: Blob, id = newId(), note = ''): Promise<JobView> {
   const body = file.size > SHRINK_ABOVE ? await smaller(file) : file
-  return callApi<JobView>(`jobs/${jobId}/photos?id=${newId()}`, 'POST', body)
+  return callApi<JobView>(`jobs/${jobId}/photos?id=${id}&note=${encodeURIComponent(note)}`, 'POST', body)
 }

@@ -98,6 +98,9 @@ export function fixingsOf(circuit: Circuit, parts: readonly FixedPart[], materia
   return [...cover, ...ground, ...clips, ...hoses, ...wires, ...straps].sort((a, b) => reachStages.indexOf(a.stage) - reachStages.indexOf(b.stage) || fixingKinds.indexOf(a.kind) - fixingKinds.indexOf(b.kind))
 }
 
+/** Key and name of a hose's other end: it need not come off, and when it does the two belong together. */
+export const otherEnd = (fixing: Pick<Fixing, 'key' | 'name'>): { key: string, name: string } => ({ key: `${fixing.key} far`, name: fixing.name.replace(/, tank end$/, ', other end') })
+
 /** One step of taking a tank down: what comes off, or the tank itself moving. */
 export type StripStep = { kind: 'fixing', fixing: Fixing } | { kind: 'lower', to: ReachStage, check: string }
 

@@ -9,7 +9,12 @@ export type WorkPlace = (typeof workPlaces)[number]
 export const workActs = ['look', 'drain', 'remove the tank', 'air or smoke', 'sealant or solvent', 'heat or sparks', 'engine running'] as const
 export type WorkAct = (typeof workActs)[number]
 
-export interface WorkPlan { place: WorkPlace, acts: readonly WorkAct[] }
+export interface WorkPlan {
+  place: WorkPlace
+  acts: readonly WorkAct[]
+  /** day on which the craft is promised back, as 2026-05-20; absent when none was promised */
+  promised?: string | null
+}
 /** Looking and testing with air in the open: what nearly every job begins with. */
 export const USUAL_PLAN: WorkPlan = { place: 'outdoors', acts: ['look', 'air or smoke'] }
 

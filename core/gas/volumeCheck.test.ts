@@ -1,5 +1,5 @@
 import { effectiveVolume } from './inventory'
-import { checkDisagreement, spaceFromCheck, VolumeCheckError, volumeFromPush } from './volumeCheck'
+import { pressureWithoutPush, checkDisagreement, spaceFromCheck, VolumeCheckError, volumeFromPush } from './volumeCheck'
 
 const push = { pushed: 100e-6, pushedUncertainty: 1e-6, before: 3000, after: 3168.9, gaugeSpread: 3 }
 
@@ -31,4 +31,17 @@ test('a stiff tank, or less than was known, is simply another volume', () => {
 
 test('a check and a set-up that contradict each other are that many standard deviations apart', () => {
   expect(checkDisagreement({ effective: 0.06, uncertainty: 0.003 }, { effective: 0.08, uncertainty: 0.004 })).toBeCloseTo(4, 6)
+})
+
+test('what leaks between the push and the reading after it is not taken for volume', () => {
+  // A tank that loses 2 Pa a second: 100 mL into 60 L raise it by 169 Pa, and 20 s later 40 Pa of that have gone.
+  const before = Array.from({ length: 12 }, (_, k) => ({ t: k * 5, pressure: 6000 - 10 * k }))
+  const at = 55 + 20
+  const after = 6000 - 2 * at + 168.875
+  expect(pressureWithoutPush(before, at)).toBeCloseTo(6000 - 2 * at, 6)
+  const found = (from: number) => volumeFromPush({ pushed: 100e-6, pushedUncertainty: 1e-6, before: from, after, gaugeSpread: 1 }).effective
+  expect(found(pressureWithoutPush(before, at)!)).toBeCloseTo(0.06, 4)
+  expect(found(before.at(-1)!.pressure)).toBeGreaterThan(0.075)
+  expect(pressureWithoutPush(before.slice(0, 2), 100)).toBe(5995)
+  expect(pressureWithoutPush([], 0)).toBeNull()
 })

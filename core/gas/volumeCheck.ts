@@ -66,3 +66,18 @@ export function spaceFromCheck(measured: MeasuredVolume, known: { volume: number
 /** How many standard deviations a check and a set-up differ by. */
 export const checkDisagreement = (measured: MeasuredVolume, supposed: { effective: number, uncertainty: number }): number =>
   Math.abs(measured.effective - supposed.effective) / Math.max(1e-12, Math.hypot(measured.uncertainty, supposed.uncertainty))
+
+/**
+ * Where the pressure would be at a moment had nothing been pushed in: a straight line through the readings before it (least squares),
+ * so that what leaks between the push and the reading after it is not taken for volume.
+ * @param before readings up to the push, s and Pa
+ * @returns Pa; the mean of the readings when they show no trend yet (fewer than four), null when there is none
+ */
+export function pressureWithoutPush(before: readonly { t: number, pressure: number }[], at: number): number | null {
+  if (before.length === 0) return null
+  const mean = (of: (reading: { t: number, pressure: number }) => number) => before.reduce((sum, reading) => sum + of(reading), 0) / before.length
+  const t = mean(reading => reading.t), p = mean(reading => reading.pressure)
+  const spread = before.reduce((sum, reading) => sum + (reading.t - t) ** 2, 0)
+  if (before.length < 4 || spread === 0) return p
+  return p + before.reduce((sum, reading) => sum + (reading.t - t) * (reading.pressure - p), 0) / spread * (at - t)
+}

@@ -370,6 +370,8 @@ export const purchase = pgTable('purchase', {
   cause: text('cause'),
   /** the thing on the rebuild list that waits for it */
   fixing: text('fixing'),
+  /** days from order to arrival, as the supplier says */
+  leadDays: integer('lead_days'),
   personId: personId(),
   at: moment('at').notNull(),
 }, table => [index('purchase_job').on(table.jobId)])
@@ -416,6 +418,8 @@ export const stripEntry = pgTable('strip_entry', {
 export const refit = pgTable('refit', {
   id: id(),
   entryId: uuid('entry_id').references(() => stripEntry.id).notNull().unique(),
+  /** how it looks now */
+  photoId: uuid('photo_id').references(() => photo.id),
   personId: personId(),
   at: moment('at').notNull(),
 })

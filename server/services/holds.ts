@@ -105,6 +105,7 @@ export async function stop(tx: Transaction, row: typeof hold.$inferSelect, now: 
   forgetLive(row.id)
   await tx.update(hold).set({ state: 'stopped', stoppedAt: now, clock: row.clock && withSpeed(row.clock, 0, +now), ...result }).where(eq(hold.id, row.id))
   await takeOffBell(tx, 'hold', row.id, now)
+  await takeOffBell(tx, 'pressure', row.id, now)
   await hangLookIfSealed(tx, row.jobId, now)
 }
 

@@ -85,7 +85,7 @@ export async function loadJobs(ids?: string[], reader: Reader = database()): Pro
       probes: own(probes).map(said),
       outcomes: own(outcomes).map(said),
       photos: own(photos).map(said),
-      stripped: stripped.filter(({ entry }) => entry.jobId === row.id).map(({ entry, refit: on }) => ({ ...said(entry), refit: on && { by: name(on.personId), at: +on.at } })),
+      stripped: stripped.filter(({ entry }) => entry.jobId === row.id).map(({ entry, refit: on }) => ({ ...said(entry), refit: on && { by: name(on.personId), at: +on.at, photoId: on.photoId } })),
       purchases: own(purchases).map(({ personId, ...each }): PurchaseView => ({
         ...each, by: name(personId), at: +each.at,
         steps: purchaseSteps.filter(({ step }) => step.purchaseId === each.id).map(({ step }) => ({ id: step.id, step: step.step, note: step.note, by: name(step.personId), at: +step.at })),

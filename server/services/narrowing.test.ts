@@ -214,7 +214,7 @@ describe('what it turned out to be', () => {
 describe('parts to get', () => {
   test('are measured before they are ordered, and ordered before they arrive', async () => {
     let job = await van()
-    const form = { id: randomUUID(), name: 'Sender seal', reason: 'suspected' as const, measure: 'ring diameter', cause: 'sender-seal', fixing: null }
+    const form = { id: randomUUID(), name: 'Sender seal', reason: 'suspected' as const, measure: 'ring diameter', cause: 'sender-seal', fixing: null, leadDays: null }
     job = await addPurchase(technician(), job.id, form)
     expect((await addPurchase(technician(), job.id, form)).purchases).toHaveLength(1)
     expect((await refusal(addPurchase(technician(), job.id, { ...form, id: randomUUID(), name: 'sender SEAL' }))).message).toContain('on the list already')

@@ -6,10 +6,12 @@ import { inKilopascals } from '../../shared/limits'
 import type { FileForm } from '../../shared/schemas/hold'
 import type { BenchHold } from '../../shared/views'
 import { database } from '../db/client'
-import { hold } from '../db/schema'
-import { change, tell, type Actor } from './change'
+import { hold, job } from '../db/schema'
+import { hangBell } from './bells'
+import { change, lockJob, tell, type Actor } from './change'
 import { analyseAfter, insertReadings } from './holdReadings'
 import { loadHold, stop } from './holds'
+import { loadJob } from './jobs'
 import { addLive, estimateOf } from './liveHolds'
 import { notFound, Refusal, refuseField } from './refusal'
 
@@ -21,7 +23,7 @@ import { notFound, Refusal, refuseField } from './refusal'
  * @returns how many were new
  */
 export async function takeReadings(id: string, readings: readonly Reading[], personId: string | null = null): Promise<number> {
-  const fresh = await database().transaction(async tx => {
+  const { fresh, jobId, running } = await database().transaction(async tx => {
     const [row] = await tx.select().from(hold).where(eq(hold.id, id)).for('update')
     if (!row) throw notFound('hold')
     if (row.state === 'set up' || !row.clock) throw new Refusal(409, 'This hold has not been started yet: start it, then read.')
@@ -31,10 +33,28 @@ export async function takeReadings(id: string, readings: readonly Reading[], per
     const taken = await insertReadings(tx, id, readings, personId)
     if (row.state === 'stopped' && taken.length > 0) await tx.update(hold).set(await estimateOf(tx, row)).where(eq(hold.id, id))
     if (taken.length > 0) await tell(tx, { verb: 'read', jobId: row.jobId, subjectId: id })
-    return taken
+    return { fresh: taken, jobId: row.jobId, running: row.state !== 'stopped' }
   })
   addLive(id, fresh)
+  // After the readings are kept, so that no lock of theirs is waited for.
+  if (running && fresh.length > 0) await ringWhenOverLimit(jobId, id, fresh)
   return fresh.length
+}
+
+/** A gauge's own flutter above the limit is no reason to run, Pa. */
+const OVER_BY = 50
+
+/** Rings at once when a reading is above the tank's limit: stored pressure splits panels before a gauge shows more. */
+async function ringWhenOverLimit(jobId: string, holdId: string, readings: readonly Reading[]): Promise<void> {
+  const most = readings.reduce((highest, { pressure }) => Math.max(highest, Math.abs(pressure)), 0)
+  const [limit] = await database().select({ pressureLimit: job.pressureLimit, number: hold.number }).from(hold).innerJoin(job, eq(hold.jobId, job.id)).where(eq(hold.id, holdId))
+  if (!limit || most <= limit.pressureLimit + OVER_BY) return
+  await database().transaction(async tx => {
+    await lockJob(tx, jobId)
+    const tank = await loadJob(jobId, tx)
+    await hangBell(tx, { jobId, kind: 'pressure', subjectId: holdId, title: `${tank.craft.name} is above its limit`, detail: `${inKilopascals(most)} in hold ${limit.number}, never above ${inKilopascals(limit.pressureLimit)}: vent it now, stand clear`, dueAt: new Date() })
+    await tell(tx, { verb: 'moved a bell', jobId, subjectId: holdId })
+  })
 }
 
 /**

@@ -8,14 +8,17 @@ import type { JobView } from '../../shared/views'
 import { database } from '../db/client'
 import { job as jobTable } from '../db/schema'
 import type { Actor } from './change'
+import { bells } from './bells'
+import { setUpHold, stepHold } from './holds'
 import { loadJob, openJob, strikeEntry } from './jobs'
 import { addPurchase, stepPurchase } from './purchases'
 import type { Refusal } from './refusal'
+import { takeReadings } from './readings'
 import { recordRepair } from './repairs'
 import { lookAtGasMeter, planWork, readCautions, readGas, recordDrained, recordHotWork } from './safety'
 import { addFind, startSoap } from './soaps'
 import { logStrip, tickRefit } from './strips'
-import { newJobForm, openTestShop, testActor, testJob } from './testShop'
+import { holdForm, newJobForm, openTestShop, testActor, testJob } from './testShop'
 
 let shop: Awaited<ReturnType<typeof openTestShop>>
 let finn: (now?: Date) => Actor, oda: (now?: Date) => Actor
@@ -45,6 +48,16 @@ describe('cautions', () => {
     expect(dueOn(job, finn().id).map(each => each.caution.key)).toEqual(expect.arrayContaining(['indoors', 'heat', 'air']))
     job = await planWork(finn(), job.id, { place: 'outdoors', acts: ['look'] })
     expect(dueOn(job, finn().id)).toEqual([])
+  })
+  test('a promised day hangs on the rope, moves, and comes off', async () => {
+    const job = await boat()
+    const rope = async () => (await bells()).filter(bell => bell.kind === 'promise' && bell.subjectId === job.id)
+    await planWork(finn(), job.id, { ...job.plan, promised: '2030-05-20' })
+    expect(await rope()).toMatchObject([{ detail: 'for 2030-05-20' }])
+    await planWork(finn(), job.id, { ...job.plan, promised: '2030-05-22' })
+    expect(new Date((await rope())[0]!.dueAt).getDate()).toBe(21)
+    await planWork(finn(), job.id, { ...job.plan, promised: null })
+    expect(await rope()).toEqual([])
   })
   test('those that do not apply are not written down', async () => {
     const job = await readCautions(finn(), (await boat()).id, [...all, 'witchcraft'])
@@ -107,22 +120,46 @@ describe('strip and rebuild', () => {
     expect(names.indexOf('Connector of the sender ring')).toBeLessThan(names.indexOf('Fill hose, tank end'))
     expect(names.at(-1)).toBe('Bilge pump bracket')
   })
+  test('the two ends of a hose belong together: one logged alone is asked about', async () => {
+    let job = await boat()
+    job = await logStrip(finn(), job.id, line('hose return far', 'Return line, other end'))
+    expect(rebuildOf(job).alone).toEqual(['Return line, other end'])
+    job = await logStrip(finn(), job.id, line('hose return', 'Return line, tank end'))
+    expect(rebuildOf(job).alone).toEqual([])
+    expect(rebuildOf(job).rows.flatMap(row => (row.kind === 'refit' ? [row.entry.name] : []))).toEqual(['Return line, tank end', 'Return line, other end'])
+  })
   test('a step waits for its part, is ticked once, and the evidence asks for a test', async () => {
     let job = await boat()
     job = await logStrip(finn(), job.id, line('hose vent', 'Vent hose, tank end'))
     const entryId = job.stripped[0]!.id, purchaseId = randomUUID()
-    await addPurchase(finn(), job.id, { id: purchaseId, name: 'Hose and clamps, vent', reason: 'while in there', measure: '', cause: null, fixing: 'hose vent' })
-    expect((await refusal(tickRefit(finn(), entryId, { id: randomUUID() }))).message).toBe('Hose and clamps, vent has not arrived: vent hose, tank end waits for it.')
+    await addPurchase(finn(), job.id, { id: purchaseId, name: 'Hose and clamps, vent', reason: 'while in there', measure: '', cause: null, fixing: 'hose vent', leadDays: 3 })
+    expect((await refusal(tickRefit(finn(), entryId, { id: randomUUID(), photoId: null }))).message).toBe('Hose and clamps, vent has not arrived: vent hose, tank end waits for it.')
     await stepPurchase(finn(), purchaseId, { id: randomUUID(), step: 'ordered', note: '' })
     await stepPurchase(finn(), purchaseId, { id: randomUUID(), step: 'arrived', note: '' })
-    const [one, two] = await Promise.allSettled([tickRefit(finn(), entryId, { id: randomUUID() }), tickRefit(oda(), entryId, { id: randomUUID() })])
+    const [one, two] = await Promise.allSettled([tickRefit(finn(), entryId, { id: randomUUID(), photoId: null }), tickRefit(oda(), entryId, { id: randomUUID(), photoId: null })])
     const lost = [one, two].find(each => each.status === 'rejected') as PromiseRejectedResult
     expect((lost.reason as Refusal).message).toMatch(/was ticked by .* already/)
     job = await loadJob(job.id)
     expect(job.stripped[0]!.refit).not.toBeNull()
     expect(job.touches.map(touch => touch.kind)).toEqual(['removed', 'refitted'])
     expect(jobStanding(job, Date.now()).ledger.missing).toContain(job.touches[0]!.partIds[0])
-    expect((await refusal(tickRefit(finn(), randomUUID(), { id: randomUUID() }))).status).toBe(404)
+    expect((await refusal(tickRefit(finn(), randomUUID(), { id: randomUUID(), photoId: null }))).status).toBe(404)
     expect((await refusal(logStrip(finn(), job.id, line(null, 'With a photo', { photoId: randomUUID() })))).fields.photoId).toContain('has not arrived')
   })
+})
+
+test('a reading above the limit rings at once and says to vent; stopped, the bell is off', async () => {
+  const tank = await testJob(finn(), { craftName: `Pump ${randomUUID().slice(0, 6)}` })
+  const hold = await setUpHold(finn(), tank.id, holdForm())
+  await stepHold(finn(), hold.id, 'settling')
+  await takeReadings(hold.id, [{ t: 1, pressure: 6900 }])
+  const rope = async () => (await bells()).filter(bell => bell.kind === 'pressure' && bell.subjectId === hold.id)
+  expect(await rope()).toEqual([])
+  await takeReadings(hold.id, [{ t: 2, pressure: 7400 }])
+  expect(await rope()).toMatchObject([{ detail: expect.stringContaining('vent it now') }])
+  expect((await rope())[0]!.dueAt).toBeLessThanOrEqual(Date.now())
+  await takeReadings(hold.id, [{ t: 3, pressure: 7600 }])
+  expect(await rope()).toHaveLength(1)
+  await stepHold(finn(), hold.id, 'stopped')
+  expect(await rope()).toEqual([])
 })

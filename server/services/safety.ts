@@ -4,21 +4,32 @@ import { gasMeterAt, type GasMeterReading } from '../../core/standin/gasMeter'
 import type { DrainedForm, GasReadingForm, HotWorkForm } from '../../shared/schemas/safety'
 import { dueOn, planWith, safetyCaseOf, vapourOn } from '../../shared/safety'
 import type { JobView } from '../../shared/views'
-import { database } from '../db/client'
+import { database, type Transaction } from '../db/client'
 import { cautionRead, drained, gasReading, hotWork, job } from '../db/schema'
+import { hangBell, takeOffBell } from './bells'
 import { change, type Actor } from './change'
 import { loadJob } from './jobs'
 import { Refusal, refuseField } from './refusal'
 
 /** Says where the work is done and what is planned: what a new plan calls for has to be read again. */
 export async function planWork(actor: Actor, jobId: string, plan: WorkPlan): Promise<JobView> {
-  await change(actor, { verb: 'planned the work', jobId, subjectId: jobId, detail: { ...plan } }, async tx => {
+  await change(actor, { verb: 'planned the work', jobId, subjectId: jobId, detail: { ...plan } }, async (tx, now) => {
     const before = await loadJob(jobId, tx)
     if (JSON.stringify(before.plan) === JSON.stringify(plan)) return null
     await tx.update(job).set({ plan }).where(eq(job.id, jobId))
+    if (plan.promised !== before.plan.promised) await hangPromise(tx, before, plan.promised ?? null, now)
     return true
   })
   return loadJob(jobId)
+}
+
+/** The bell of the day on which a craft is promised, in the morning before. */
+async function hangPromise(tx: Transaction, tank: JobView, promised: string | null, now: Date): Promise<void> {
+  if (!promised) {
+    await takeOffBell(tx, 'promise', tank.id, now)
+    return
+  }
+  await hangBell(tx, { jobId: tank.id, kind: 'promise', subjectId: tank.id, title: `${tank.craft.name} is promised`, detail: `for ${promised}`, dueAt: new Date(Date.parse(`${promised}T08:00:00`) - 86_400_000) })
 }
 
 /**

@@ -1,6 +1,6 @@
 import { and, eq } from 'drizzle-orm'
 import { jobFixings, rebuildOf } from '../../shared/rebuild'
-import type { StripForm } from '../../shared/schemas/strip'
+import type { RefitForm, StripForm } from '../../shared/schemas/strip'
 import type { JobView } from '../../shared/views'
 import { database, type Transaction } from '../db/client'
 import { photo, refit, stripEntry, touch } from '../db/schema'
@@ -15,6 +15,13 @@ async function touchPart(tx: Transaction, actor: Actor, tank: JobView, fixing: s
   await tx.insert(touch).values({ id: crypto.randomUUID(), jobId: tank.id, partIds: [partId], kind, note: '', personId: actor.id, at: now })
 }
 
+/** @throws Refusal 422 for a photograph that is not of this job, or not there yet */
+async function mustHaveArrived(tx: Transaction, jobId: string, photoId: string | null): Promise<void> {
+  if (!photoId) return
+  const [its] = await tx.select({ id: photo.id }).from(photo).where(and(eq(photo.id, photoId), eq(photo.jobId, jobId)))
+  if (!its) throw refuseField('photoId', 'That photograph has not arrived. Take it again, or log it without.')
+}
+
 /** Logs something that came off. A repeated id is the same line. @throws Refusal 409 when it is off already, 422 for a photograph of another job */
 export async function logStrip(actor: Actor, jobId: string, form: StripForm): Promise<JobView> {
   await change(actor, { verb: 'took something off', jobId, subjectId: form.id, detail: { name: form.name } }, async (tx, now) => {
@@ -22,10 +29,7 @@ export async function logStrip(actor: Actor, jobId: string, form: StripForm): Pr
     if (tank.stripped.some(each => each.id === form.id)) return null
     const off = tank.stripped.find(each => !each.struck && form.fixing !== null && each.fixing === form.fixing && each.refit === null)
     if (off) throw new Refusal(409, `${form.name} is off already: ${off.by} logged it.`)
-    if (form.photoId) {
-      const [its] = await tx.select({ id: photo.id }).from(photo).where(and(eq(photo.id, form.photoId), eq(photo.jobId, jobId)))
-      if (!its) throw refuseField('photoId', 'That photograph has not arrived. Take it again, or log it without.')
-    }
+    await mustHaveArrived(tx, jobId, form.photoId)
     await tx.insert(stripEntry).values({ ...form, jobId, personId: actor.id, at: now })
     await touchPart(tx, actor, tank, form.fixing, 'removed', now)
     return true
@@ -34,7 +38,7 @@ export async function logStrip(actor: Actor, jobId: string, form: StripForm): Pr
 }
 
 /** Ticks that something is on again. A repeated id is the same tick. @throws Refusal 409 when somebody ticked it before, or a part for it has not arrived */
-export async function tickRefit(actor: Actor, entryId: string, form: { id: string }): Promise<JobView> {
+export async function tickRefit(actor: Actor, entryId: string, form: RefitForm): Promise<JobView> {
   const [entry] = await database().select().from(stripEntry).where(eq(stripEntry.id, entryId))
   if (!entry) throw notFound('line on the strip list')
   await change(actor, { verb: 'put something on again', jobId: entry.jobId, subjectId: entryId, detail: { name: entry.name } }, async (tx, now) => {
@@ -46,7 +50,8 @@ export async function tickRefit(actor: Actor, entryId: string, form: { id: strin
     const row = rebuildOf(tank).rows.find(each => each.kind === 'refit' && each.entry.id === entryId)
     const waits = row?.kind === 'refit' ? row.waitsFor[0] : undefined
     if (waits) throw new Refusal(409, `${waits.name} has not arrived: ${entry.name.toLowerCase()} waits for it.`)
-    await tx.insert(refit).values({ id: form.id, entryId, personId: actor.id, at: now })
+    await mustHaveArrived(tx, entry.jobId, form.photoId)
+    await tx.insert(refit).values({ id: form.id, photoId: form.photoId, entryId, personId: actor.id, at: now })
     await touchPart(tx, actor, tank, entry.fixing, 'refitted', now)
     return true
   })

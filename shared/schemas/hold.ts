@@ -46,6 +46,14 @@ const kitSchema = yup.object({ gauge: kitId(), thermometer: kitId(), barometer: 
 /** Which of the shop's kit a hold uses. */
 export interface HoldKit { gauge?: string | undefined, thermometer?: string | undefined, barometer?: string | undefined, rig?: string | undefined }
 
+/** Where the air comes from. Two of them are offered only to be refused with the reason. */
+export const airSupplies = ['hand pump', 'regulated air', 'regulated nitrogen', 'bottle without regulator', 'oxygen'] as const
+export type AirSupply = (typeof airSupplies)[number]
+export const refusedSupplies: Partial<Record<AirSupply, string>> = {
+  'bottle without regulator': 'Never a bottle straight to the tank: it holds a thousand times what a tank stands. Put a regulator and a relief between.',
+  'oxygen': 'Never oxygen: it sets fuel residue alight by itself. Take air or nitrogen.',
+}
+
 /** A hold's set-up as the technician gives it. The tank's own limit is checked where the tank is known. */
 export const holdSchema = yup.object({
   id: entryId(),
@@ -69,6 +77,7 @@ export const holdSchema = yup.object({
   earlyReason: line('The reason', 300).default(''),
   scale: scaleSchema,
   kit: kitSchema,
+  supply: oneOf(airSupplies, 'Where the air comes from').default('hand pump').test('refused', ({ value }) => refusedSupplies[value as AirSupply] ?? '', value => refusedSupplies[value] === undefined),
   /** share of the tank that is wetted by fuel left in it */
   wettedShare: quantity('Fuel left in the tank').min(0, 'It cannot be less than nothing.').max(0.95, 'With so much fuel there is no gas left to test.').default(0),
 })

@@ -46,6 +46,8 @@ export const purchaseSchema = yup.object({
   cause: yup.string().oneOf(causes.map(cause => cause.key), 'That cause is not known.').nullable().default(null),
   /** the thing on the rebuild list that waits for it */
   fixing: yup.string().trim().max(120, 'That is not on this tank.').nullable().default(null),
+  /** days from order to arrival, as the supplier says */
+  leadDays: yup.number().typeError('Type a number of days.').integer('Type whole days.').min(0, 'It cannot arrive before it is ordered.').max(365, 'More than a year is no lead time.').nullable().default(null),
 })
 export type PurchaseForm = yup.InferType<typeof purchaseSchema>
 export const purchaseStepSchema = yup.object({

@@ -5,6 +5,7 @@ import { entryId, line, oneOf, positive, quantity, requiredLine } from './fields
 
 export const planSchema = yup.object({
   place: oneOf(workPlaces, 'Where it is done'),
+  promised: yup.string().matches(/^\d{4}-\d{2}-\d{2}$/, { message: 'Choose a day.', excludeEmptyString: true }).nullable().default(null),
   acts: yup.array(oneOf(workActs, 'What is planned')).required('Say what is planned.').min(1, 'Say what is planned, if only to look.'),
 })
 

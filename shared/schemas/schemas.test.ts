@@ -2,6 +2,8 @@ import { randomUUID } from 'node:crypto'
 import { ValidationError, type AnyObjectSchema } from 'yup'
 import { fileSchema, holdSchema, holdStepSchema, markSchema, readingsSchema, speedSchema } from './hold'
 import { circuitSchema } from './circuit'
+import { gasReadingSchema, planSchema } from './safety'
+import { smokeSchema } from './smoke'
 import { jobEditSchema, newJobSchema, strikeSchema } from './job'
 import { ownerSchema, personSchema, preferencesSchema, signInSchema } from './person'
 import { repairSchema, touchSchema } from './repair'
@@ -19,6 +21,7 @@ const hold = {
 const spaces = [{ id: 'tank', name: 'Tank', kind: 'tank' }]
 const part = { id, name: 'Cap', family: 'cap', shape: { at: 'point', x: 10, y: 10 }, opening: true }
 const find = { id, partId: id, seen: 'foams', x1: 1, y1: 2, x2: 3, y2: 4, length: 0.01 }
+const smoke = { id, pressure: 3000, closures: { [id]: 'rig' }, links: { vent: 'shut' }, tube: { smallest: 3e-7, largest: 2e-5, readDoubt: 0.02, gas: 'air' }, own: { ball: 'floor' } }
 const repair = { id, leakId: id, method: 'renew-seal', material: 'none', temperature: 293 }
 
 /** The sentence beside a field, or null when all is well. */
@@ -37,6 +40,9 @@ test.each<[string, AnyObjectSchema, object]>([
   ['a job', newJobSchema, job],
   ['an edit', jobEditSchema, { ...job, revision: 3 }],
   ['parts', circuitSchema, { revision: 1, spaces, parts: [part, { ...part, name: 'Seam', shape: { at: 'line', x1: 0, y1: 0, x2: 1000, y2: 360 } }] }],
+  ['a plan', planSchema, { place: 'indoors', acts: ['look', 'heat or sparks'], promised: '2026-05-20' }],
+  ['a gas reading', gasReadingSchema, { id, point: 'middle', explosive: 0.04, oxygen: 0.209 }],
+  ['smoke', smokeSchema, smoke],
   ['a strike', strikeSchema, { id, subjectId: id, reason: 'wrong tank' }],
   ['a hold', holdSchema, hold],
   ['a vacuum hold', holdSchema, { ...hold, method: 'vacuum-decay', testPressure: -3500 }],
@@ -83,6 +89,16 @@ test.each<[AnyObjectSchema, object, string, string]>([
   [holdSchema, { ...hold, volumeUncertainty: 1 }, 'volumeUncertainty', 'larger than the volume'],
   [holdSchema, { ...hold, volumeUncertainty: -1 }, 'volumeUncertainty', 'cannot be negative'],
   [holdSchema, { ...hold, testPressure: 0 }, 'testPressure', 'zero'],
+  [holdSchema, { ...hold, supply: 'oxygen' }, 'supply', 'Never oxygen'],
+  [holdSchema, { ...hold, supply: 'bottle without regulator' }, 'supply', 'Never a bottle straight to the tank'],
+  [holdSchema, { ...hold, links: { vent: 'ajar' } }, 'links', 'open or shut'],
+  [planSchema, { place: 'on the moon', acts: ['look'] }, 'place', 'must be one of'],
+  [planSchema, { place: 'indoors', acts: [] }, 'acts', 'Say what is planned'],
+  [gasReadingSchema, { id, point: 'middle', explosive: 1.4 }, 'explosive', 'up to 100 %'],
+  [gasReadingSchema, { id, point: 'middle', explosive: 0.1, oxygen: 0.9 }, 'oxygen', 'is no air'],
+  [smokeSchema, { ...smoke, pressure: 30_000 }, 'pressure', 'not believable'],
+  [smokeSchema, { ...smoke, own: { ball: 'floats' } }, 'own', 'where the ball stands'],
+  [smokeSchema, { ...smoke, tube: { ...smoke.tube, largest: 1e-7 } }, 'tube.largest', 'above the smallest'],
   [holdSchema, { ...hold, testPressure: -5000 }, 'testPressure', 'above zero'],
   [holdSchema, { ...hold, method: 'vacuum-decay' }, 'testPressure', 'below zero'],
   [holdSchema, { ...hold, gaugeStep: 0 }, 'gaugeStep', 'more than zero'],

@@ -13,4 +13,5 @@ export const stripSchema = yup.object({
   photoId: yup.string().uuid('That photograph is not known.').nullable().default(null),
 })
 export type StripForm = yup.InferType<typeof stripSchema>
-export const refitSchema = yup.object({ id: entryId() })
+export const refitSchema = yup.object({ id: entryId(), photoId: yup.string().uuid('That photograph is not known.').nullable().default(null) })
+export type RefitForm = yup.InferType<typeof refitSchema>

@@ -15,6 +15,8 @@ test('a vapour code goes past a smoke test that never reached the fault, to the 
   // The complaint alone: the neck leads, for the reason that a new cap did not help; the sensor was checked before.
   const suspects = page.getByRole('list', { name: 'Suspects' })
   await expect(suspects.getByRole('listitem').first()).toContainText('Filler neck')
+  const chance = async () => Number(/(\d+)\s%/.exec(await suspects.getByRole('listitem').first().innerText())![1])
+  const alone = await chance()
   await expect(page.getByText('A very small leak', { exact: false })).toBeVisible()
   await expect(page.getByText('Sensor’s volts with the cap off', { exact: false })).toBeVisible()
 
@@ -49,8 +51,7 @@ test('a vapour code goes past a smoke test that never reached the fault, to the 
   await page.goto(`${demo.url}/jobs/${van.id}/narrow`)
   const neck = suspects.getByRole('listitem').first()
   await expect(neck).toContainText('Filler neck')
-  await neck.getByRole('button').first().click()
-  await expect(neck.getByText('it was not reached', { exact: false }).or(neck.getByText('it was not looked at there', { exact: false })).first()).toBeVisible()
+  expect(await chance()).toBeGreaterThan(alone + 10)
 
   // Fed from the other side it shows.
   await page.goto(`${demo.url}/jobs/${van.id}/smoke`)

@@ -22,6 +22,7 @@ test('heat is planned before the readings stand, and stopped', async ({ page, co
   await keep.click()
   await expect(page.getByText('A meter reads up to 100 % of the lower limit.', { exact: false }).first()).toBeVisible()
   await percent.fill('22')
+  await expect(page.getByText('A meter reads up to 100 % of the lower limit.', { exact: false })).toHaveCount(0)
   await keep.click()
   await expect(page.getByText('Too much vapour at near an opening.', { exact: false }).first()).toBeVisible()
   for (const value of ['4', '5', '6']) {
@@ -75,6 +76,7 @@ test('a boat’s tank is stripped with the network gone for a while, and rebuilt
   await rows.filter({ hasText: 'Fill hose, tank end' }).locator('input[type=file]').setInputFiles({ name: 'fill.png', mimeType: 'image/png', buffer: picture })
   await off('Fill hose, tank end').click()
   await expect(page.getByText('Fill hose, tank end: off')).toBeVisible()
+  await expect(page.getByText('wait here', { exact: false })).toBeHidden()
   // Below deck there is no network: two lines wait here, with a photograph, and arrive when it is back.
   await context.setOffline(true)
   await rows.filter({ hasText: 'Vent hose, tank end' }).locator('input[type=file]').setInputFiles({ name: 'vent.png', mimeType: 'image/png', buffer: picture })

@@ -81,6 +81,11 @@ const boundary = computed(() => {
 const spread = computed(() => { const { noise = 0, resolution = 0 } = hold.value?.setup.gauge ?? {}; return Math.sqrt(noise * noise + resolution * resolution / 12) })
 const isVacuum = computed(() => (hold.value?.setup.testPressure ?? 0) < 0)
 const ready = computed(() => hold.value?.state === 'set up' && session.mayWork)
+/** The last reading, when it is above the tank's limit. */
+const overLimitNow = computed(() => {
+  const last = readings.value.at(-1)
+  return job.value && last && running.value && Math.abs(last.pressure) > job.value.pressureLimit + 50 ? last.pressure : null
+})
 const needsCautions = computed(() => ready.value && job.value !== null && mustRead.value && hold.value?.source !== 'file')
 
 const may = () => running.value && session.mayWork && !stopping.value && !checkingVolume.value
@@ -118,6 +123,7 @@ useActionKeys('Bench', [
       Above this tank’s limit of {{ short('pressure', job.pressureLimit) }}. Let air out now.
     </p>
 
+    <p v-if="overLimitNow" role="alert" class="rounded-lg bg-(--leaking) p-4 text-xl font-bold text-white">{{ short('pressure', overLimitNow) }} is above this tank’s limit of {{ short('pressure', job!.pressureLimit) }}. Vent it now, slowly, and stand clear of its flat sides.</p>
     <CautionList v-if="needsCautions" :job="job" act="air or smoke" @read="job = $event" />
     <HoldFile v-else-if="ready && hold.source === 'file'" :hold="hold" @taken="take" />
     <section v-else-if="ready" class="sheet flex flex-wrap items-center justify-between gap-4">

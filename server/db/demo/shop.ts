@@ -71,7 +71,7 @@ export async function demoJob(actor: (at: Date) => Actor, opened: Date, facts: P
     const made = await setUpHold(actor(started), id, {
       id: demoId(`${id} hold ${name}`), source: 'stand-in', method: 'pressure-decay', volume: view.capacity, volumeUncertainty: view.capacity * 0.02,
       testPressure: kind.workingPressure, gaugeStep: 10, gaugeNoise: 6, hasThermometer: true, hasBarometer: true, temperatureDoubt: 0.05, barometerDoubt: 10,
-      rigLeak: mLmin(0.02), rigLeakDoubt: mLmin(0.01), closures: {}, links: holdingLinks(view.circuit), earlyReason: '', scale: { kind: 'gauge' }, kit: {}, wettedShare: 0, ...form,
+      rigLeak: mLmin(0.02), rigLeakDoubt: mLmin(0.01), closures: {}, links: holdingLinks(view.circuit), supply: 'hand pump', earlyReason: '', scale: { kind: 'gauge' }, kit: {}, wettedShare: 0, ...form,
     })
     await stepHold(actor(started), made.id, 'settling')
     view = await loadJob(id)
@@ -137,9 +137,9 @@ export async function demoJob(actor: (at: Date) => Actor, opened: Date, facts: P
     for (const [check, outcome] of Object.entries(answers)) view = await answerCheck(actor(new Date(+from + ++minute * 60_000)), id, { id: demoId(`${id} ${check}`), check, outcome, after: null })
   }
   const outcome = async (at: Date, cause: string, part: string) => { view = await recordOutcome(actor(at), id, { id: demoId(`${id} was ${cause} ${part}`), cause, partId: partId(part) }) }
-  const purchase = async (at: Date, form: Omit<PurchaseForm, 'id' | 'fixing'>, steps: Partial<Record<PurchaseStep, string>> = {}) => {
+  const purchase = async (at: Date, form: Omit<PurchaseForm, 'id' | 'fixing' | 'leadDays'>, steps: Partial<Record<PurchaseStep, string>> = {}) => {
     const purchaseId = demoId(`${id} get ${form.name}`)
-    view = await addPurchase(actor(at), id, { id: purchaseId, fixing: null, ...form })
+    view = await addPurchase(actor(at), id, { id: purchaseId, fixing: null, leadDays: null, ...form })
     let minute = 0
     for (const [step, note] of Object.entries(steps) as [PurchaseStep, string][]) view = await stepPurchase(actor(new Date(+at + ++minute * 60_000)), purchaseId, { id: demoId(`${purchaseId} ${step}`), step, note })
   }

@@ -9,7 +9,7 @@ import { UNSEEN_BAROMETER_CHANGE, UNSEEN_TEMPERATURE_CHANGE } from '#core/leakte
 import { throughputFromStandard } from '#core/quantity/standardLeakRate'
 import { reachOn } from '#shared/jobCircuit'
 import { curingLeaks, overLimit } from '#shared/limits'
-import { holdMethods, holdSchema, holdSources, scaleKinds, type HoldForm } from '#shared/schemas/hold'
+import { airSupplies, holdMethods, holdSchema, holdSources, scaleKinds, type HoldForm } from '#shared/schemas/hold'
 import type { HoldView, KitItemView } from '#shared/views'
 
 /** Set-up of a hold: where readings come from, the gas, the gauge, the boundary, the target. */
@@ -24,7 +24,7 @@ const { kit, of, overdue } = useKit()
 const blank = (): Omit<HoldForm, 'id'> => ({
   source: 'typed', method: 'pressure-decay', volume: 0, volumeUncertainty: 0, testPressure: 0, gaugeStep: 10, gaugeNoise: 5,
   hasThermometer: true, hasBarometer: true, temperatureDoubt: 0.05, barometerDoubt: 10, rigLeak: 0, rigLeakDoubt: throughputFromStandard(0.05),
-  closures: {}, links: {}, earlyReason: '', scale: { kind: 'gauge' }, kit: {}, wettedShare: 0,
+  closures: {}, links: {}, supply: 'hand pump', earlyReason: '', scale: { kind: 'gauge' }, kit: {}, wettedShare: 0,
 })
 const { draft, clear } = useDraft<Omit<HoldForm, 'id'>>(`hold:${id}`, blank)
 watch(job, view => {
@@ -145,6 +145,7 @@ const sourceHelp = {
           <UFormField label="Gas volume" name="volume" hint="what is not fuel"><QuantityInput v-model="draft.volume" kind="volume" /></UFormField>
           <UFormField label="Give or take" name="volumeUncertainty"><QuantityInput v-model="draft.volumeUncertainty" kind="volume" /></UFormField>
         </div>
+        <UFormField v-if="draft.source !== 'stand-in' && draft.method === 'pressure-decay'" label="Air comes from" name="supply" help="With a relief or a water column between it and the tank."><TapChoice v-model="draft.supply" :options="airSupplies" several label="Air comes from" /></UFormField>
         <div v-if="draft.source === 'typed'" class="grid gap-x-5 gap-y-4 sm:grid-cols-3">
           <UFormField label="What you read" name="scale" class="sm:col-span-3" :help="columnText ?? undefined">
             <TapChoice v-model="scaleKind" :options="scaleKinds" :words="scaleWords" several label="What you read" />

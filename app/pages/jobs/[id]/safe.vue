@@ -21,7 +21,7 @@ const done = (view: JobView) => {
 }
 
 const planning = useSave({ inOrder: true })
-const plan = (change: { place?: WorkPlace, acts?: WorkAct[] }) => planning.save(async () => take(await callApi<JobView>(`jobs/${id}/plan`, 'PUT', { ...job.value!.plan, ...change })))
+const plan = (change: { place?: WorkPlace, acts?: WorkAct[], promised?: string | null }) => planning.save(async () => take(await callApi<JobView>(`jobs/${id}/plan`, 'PUT', { ...job.value!.plan, ...change })))
 const actWords = { 'look': 'Look', 'drain': 'Drain', 'remove the tank': 'Remove the tank', 'air or smoke': 'Air or smoke test', 'sealant or solvent': 'Sealant or solvent', 'heat or sparks': 'Heat or sparks', 'engine running': 'Engine running' }
 const called = computed(() => (job.value ? cautionsFor(safetyCaseOf(job.value)) : []))
 const readByMe = computed(() => called.value.filter(({ caution }) => job.value?.cautionsRead.some(read => read.caution === caution.key && read.personId === session.person?.id)))
@@ -91,6 +91,7 @@ useActionKeys('Make safe', [{ key: 'escape', label: 'Back to the job', run: () =
     <section class="sheet space-y-4" aria-label="Plan">
       <UFormField label="Where"><TapChoice :model-value="job.plan.place" :options="workPlaces" several label="Where" @update:model-value="session.mayWork && plan({ place: $event as WorkPlace })" /></UFormField>
       <UFormField label="What is planned"><TapChoice :model-value="[...job.plan.acts]" :options="workActs" :words="actWords" label="What is planned" @update:model-value="session.mayWork && plan({ acts: $event as WorkAct[] })" /></UFormField>
+      <UFormField label="Promised back on" class="max-w-60"><UInput type="date" :model-value="job.plan.promised ?? ''" :disabled="!session.mayWork" @update:model-value="plan({ promised: String($event) || null })" /></UFormField>
       <p v-if="planning.problem.value" role="alert" class="leaking font-medium">{{ planning.problem.value }}</p>
     </section>
     <CautionList :job="job" @read="take" />

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { stripOrder, type Fixing } from '#core/circuit/fixings'
+import { otherEnd, stripOrder, type Fixing } from '#core/circuit/fixings'
 import { whileInThere, type Suggestion } from '#core/repair/whileInThere'
 import { jobFixings, rebuildOf, strippedNow } from '#shared/rebuild'
 import { situationOf } from '#shared/situation'
@@ -30,13 +30,34 @@ const number = computed(() => off.value.length + waiting.value.length + 1)
 const log = (fixing: Fixing | null, form: { name: string, mark: string, facing: string, fastener: string, condition: string }, photo: Blob | null) =>
   queue.add(id, { id: newId(), fixing: fixing?.key ?? null, photoId: null, ...form }, photo)
 
+/** Both ends of a hose carry the same mark. */
+function logOtherEnd(fixing: Fixing) {
+  const { key, name } = otherEnd(fixing)
+  const mark = off.value.find(entry => entry.fixing === fixing.key)?.mark ?? ''
+  void queue.add(id, { id: newId(), fixing: key, name, mark, facing: '', fastener: '', condition: '', photoId: null }, null)
+}
+
 const rebuild = computed(() => (job.value ? rebuildOf(job.value) : null))
 const needsOf = (fixing: Fixing | null): string[] => {
   if (!fixing) return []
   const { renew, lubricant, lock, orientation, routing, torque } = fixing.needs
   return [renew ? `new ${renew}` : '', lubricant ?? '', lock ? 'pull on it: it must be locked' : '', orientation ? 'the way it faced' : '', routing ? 'no sag, no kink, nothing to rub on' : '', torque ? `torque: ${torque}` : '', fixing.kind === 'ground' ? 'ground on' : ''].filter(Boolean)
 }
-const tick = (entry: StripView) => save(async () => take(await callApi<JobView>(`strips/${entry.id}/refit`, 'POST', { id: newId() })))
+/** Pictures of things as they are on again, by line, until it is ticked. */
+const afterwards = ref<Record<string, File>>({})
+function pickAfter(entry: StripView, event: Event) {
+  const file = (event.target as HTMLInputElement).files?.[0]
+  if (file) afterwards.value = { ...afterwards.value, [entry.id]: file }
+}
+const tick = (entry: StripView) => save(async () => {
+  const file = afterwards.value[entry.id]
+  const photoId = file ? newId() : null
+  if (file && photoId) take(await sendPhoto(id, file, photoId))
+  take(await callApi<JobView>(`strips/${entry.id}/refit`, 'POST', { id: newId(), photoId }))
+})
+const drawing = shallowRef<string | null>(null)
+/** Before and after of a line, as far as they were taken. */
+const pair = (entry: StripView): [string, 'before' | 'after'][] => [...(entry.photoId ? [[entry.photoId, 'before'] as [string, 'before']] : []), ...(entry.refit?.photoId ? [[entry.refit.photoId, 'after'] as [string, 'after']] : [])]
 /** What the list of parts to get has not yet. */
 const suggestions = computed(() => {
   if (!job.value) return []
@@ -70,7 +91,9 @@ useActionKeys('Strip and rebuild', [
         <ol class="divide-y divide-(--hair)">
           <li v-for="(step, i) in steps" :key="step.kind === 'fixing' ? step.fixing.key : `lower ${step.to}`">
             <p v-if="step.kind === 'lower'" class="my-1 rounded-md bg-(--bay) px-3 py-2.5"><b>{{ step.to === 'tank up' ? 'Support it' : step.to === 'lowered a little' ? 'Lower it a little' : 'Down' }}.</b> {{ step.check }}</p>
-            <p v-else-if="isOff(step.fixing.key)" class="sealed py-2.5 font-medium"><StateSign look="sealed" :size="16" /> {{ step.fixing.name }}: off</p>
+            <p v-else-if="isOff(step.fixing.key)" class="sealed py-2.5 font-medium"><StateSign look="sealed" :size="16" /> {{ step.fixing.name }}: off
+              <UButton v-if="step.fixing.kind === 'hose' && session.mayWork && !isOff(otherEnd(step.fixing).key)" color="neutral" variant="ghost" class="ml-2 min-h-11" @click="logOtherEnd(step.fixing)">Its other end too?</UButton>
+              <span v-else-if="step.fixing.kind === 'hose'"> · other end off too</span></p>
             <StripRow v-else-if="session.mayWork" :fixing="step.fixing" :number="number" :waiting="false" @off="(form, photo) => log(step.kind === 'fixing' ? step.fixing : null, form, photo)" />
             <p v-else class="py-2.5">{{ step.fixing.name }}<span class="sr-only">{{ i }}</span></p>
           </li>
@@ -88,13 +111,16 @@ useActionKeys('Strip and rebuild', [
         <p class="unsure font-semibold"><StateSign look="unsure" :size="16" /> The tank came down, and these were never logged as off. They must have been: look for them before it goes up.</p>
         <ul class="mt-1"><li v-for="fixing in rebuild.missed" :key="fixing.key" class="py-0.5 font-medium">{{ fixing.name }}</li></ul>
       </section>
+      <p v-for="name in rebuild.alone" :key="name" class="sheet unsure font-semibold"><StateSign look="unsure" :size="16" /> {{ name }} was logged alone. Did its end at the tank come off too? Log it, so that both go on.</p>
       <section class="sheet" aria-label="To go on">
         <p v-if="!rebuild.rows.length" class="soft">Nothing has come off yet.</p>
         <ol class="divide-y divide-(--hair)">
           <li v-for="(row, i) in rebuild.rows" :key="row.kind === 'refit' ? row.entry.id : `step ${row.step.to}`">
             <p v-if="row.kind === 'step'" class="my-1 rounded-md bg-(--bay) px-3 py-2.5">{{ row.step.check }}</p>
             <div v-else class="flex flex-wrap items-center gap-3 py-2.5">
-              <NuxtLink v-if="row.entry.photoId" :to="`/api/photos/${row.entry.photoId}`" external target="_blank" class="shrink-0"><img :src="`/api/photos/${row.entry.photoId}?small=1`" :alt="`${row.entry.name} as it was`" class="h-20 w-auto rounded-md"></NuxtLink>
+              <div v-if="row.entry.photoId || row.entry.refit?.photoId" class="flex shrink-0 gap-2">
+                <button v-for="[photoId, when] in pair(row.entry)" :key="photoId" type="button" class="text-center" :aria-label="`${row.entry.name}, ${when}: large, and draw on it`" @click="drawing = photoId"><img :src="`/api/photos/${photoId}?small=1`" :alt="`${row.entry.name} as it ${when === 'before' ? 'was' : 'is'}`" class="h-20 w-auto rounded-md"><span class="soft text-sm">{{ when }}</span></button>
+              </div>
               <div class="min-w-0 flex-1 basis-56">
                 <p class="font-semibold"><span class="figure soft mr-1.5">{{ i + 1 }}</span>{{ row.entry.name }} <span class="time">{{ row.entry.mark }}</span></p>
                 <p v-if="row.entry.facing || row.entry.fastener || row.entry.condition" class="text-sm">{{ [row.entry.facing && `faced ${row.entry.facing}`, row.entry.fastener, row.entry.condition].filter(Boolean).join(' · ') }}</p>
@@ -102,6 +128,7 @@ useActionKeys('Strip and rebuild', [
                 <p v-for="purchase in row.waitsFor" :key="purchase.id" class="time text-sm font-semibold">Waits for: {{ purchase.name }}</p>
                 <p v-if="row.entry.refit" class="sealed text-sm font-medium">on, {{ clockText(row.entry.refit.at, now) }}, {{ row.entry.refit.by }}</p>
               </div>
+              <label v-if="session.mayWork && !row.entry.refit" class="grid size-11 cursor-pointer place-items-center rounded-md border border-(--hair)" :class="afterwards[row.entry.id] && 'bg-(--sealed-soft)'"><UIcon name="i-lucide-camera" class="size-5" /><span class="sr-only">Photograph of {{ row.entry.name }} as it is on</span><input type="file" accept="image/*" capture="environment" class="sr-only" @change="pickAfter(row.entry, $event)"></label>
               <UButton v-if="session.mayWork && !row.entry.refit" color="neutral" class="h-12 px-5" :disabled="row.waitsFor.length > 0" :aria-label="`${row.entry.name} is on`" @click="tick(row.entry)">On</UButton>
               <StrikeLink v-if="session.mayWork && !row.entry.refit" @click="striking = { id: row.entry.id, name: `${lowerFirst(row.entry.name)} on the strip list` }" />
             </div>
@@ -115,6 +142,7 @@ useActionKeys('Strip and rebuild', [
       </section>
     </template>
     <PurchaseList v-if="job.purchases.length" :job="job" :now="now" @done="done" />
+    <PhotoDraw :job="job" :photo-id="drawing" @done="done" @close="drawing = null" />
     <StrikePanel :job="job" :subject="striking" @done="done" @close="striking = null" />
   </div>
 </template>

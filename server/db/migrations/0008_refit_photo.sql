@@ -1,0 +1,2 @@
+ALTER TABLE "refit" ADD COLUMN "photo_id" uuid;--> statement-breakpoint
+ALTER TABLE "refit" ADD CONSTRAINT "refit_photo_id_photo_id_fk" FOREIGN KEY ("photo_id") REFERENCES "public"."photo"("id") ON DELETE no action ON UPDATE no action;

@@ -1,0 +1,1 @@
+ALTER TABLE "purchase" ADD COLUMN "lead_days" integer;
