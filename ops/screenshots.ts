@@ -1,7 +1,7 @@
 /// <reference lib="dom" />
 import { chromium, type Page } from '@playwright/test'
 import { randomUUID } from 'node:crypto'
-import type { BayRow, JobView, KitItemView } from '../shared/views'
+import type { BayRow, JobView } from '../shared/views'
 
 /** Makes docs/screenshots anew from a running demo: npx tsx ops/screenshots.ts [address] */
 const address = process.argv[2] ?? 'http://127.0.0.1:4600'
@@ -15,7 +15,6 @@ const rows = await (await first.request.get(`${address}/api/jobs`)).json() as Ba
 const job = async (craft: string) => await (await first.request.get(`${address}/api/jobs/${rows.find(row => `${row.craft}, ${row.tankName}`.includes(craft))!.id}`)).json() as JobView
 const [flyingBoat, pump, tug, generator] = [await job('SK-11, left'), await job('pump'), await job('tug'), await job('generator')]
 const right = await job('SK-11, right'), van = await job('van'), tractor = await job('tractor')
-const kit = await (await first.request.get(`${address}/api/kit`)).json() as KitItemView[]
 const fileHold = randomUUID()
 await first.request.post(`${address}/api/jobs/${van.id}/holds`, { data: {
   id: fileHold, source: 'file', method: 'pressure-decay', volume: 0.064, volumeUncertainty: 0.002, testPressure: 3000, gaugeStep: 10, gaugeNoise: 6, hasThermometer: true, temperatureDoubt: 0.05, barometerDoubt: 40, rigLeak: 0, rigLeakDoubt: 0, links: { vent: 'shut' },
@@ -31,7 +30,6 @@ const choose = async (page: Page, label: string, item: string) => {
 const phone = { width: 390, height: 844 }
 const shots: Shot[] = [
   { name: 'bay', path: '/' },
-  { name: 'bay-phone', path: '/', ...phone },
   { name: 'complaint', path: '/jobs/new' },
   { name: 'job', path: `/jobs/${flyingBoat.id}` },
   { name: 'narrow', path: `/jobs/${tractor.id}/narrow`, height: 900 },
@@ -51,6 +49,8 @@ const shots: Shot[] = [
     }
     await page.getByRole('button', { name: 'Read the stand-in’s tube' }).click()
   } },
+  { name: 'make-safe', path: `/jobs/${tractor.id}/safe`, ...phone, height: 1400 },
+  { name: 'strip', path: `/jobs/${flyingBoat.id}/strip`, height: 900 },
   { name: 'hold-setup', path: `/jobs/${pump.id}/hold`, height: 1280 },
   { name: 'bench', path: `/bench/${tug.holds[0]!.id}` },
   { name: 'result', path: `/bench/${pump.holds[0]!.id}`, height: 1500 },
@@ -70,10 +70,6 @@ const shots: Shot[] = [
   { name: 'balloon', path: `/jobs/${right.id}/balloon` },
   { name: 'reckoner', path: '/reckoner', height: 860 },
   { name: 'shelf', path: '/shelf' },
-  { name: 'rig-check', path: `/shelf/rig/${kit.find(item => item.name === 'Short rig')!.id}`, before: async page => {
-    await page.getByRole('button', { name: 'Try it on a stand-in rig' }).click()
-    await page.waitForTimeout(14_000)
-  } },
   { name: 'record', path: `/jobs/${pump.id}/record` },
 ]
 const only = process.argv.slice(3)
