@@ -153,7 +153,7 @@ export interface PurchaseView {
 }
 
 /** Something that came off, with when it went on again. */
-export interface StripView { id: string, fixing: string | null, name: string, mark: string, facing: string, fastener: string, condition: string, photoId: string | null, by: string, at: number, struck: string | null, refit: { by: string, at: number, photoId: string | null } | null }
+export interface StripView { id: string, fixing: string | null, name: string, mark: string, facing: string, fastener: string, torque: number | null, condition: string, photoId: string | null, by: string, at: number, struck: string | null, refit: { by: string, at: number, photoId: string | null } | null }
 
 export interface PhotoView { id: string, width: number, height: number, note: string, by: string, at: number, struck: string | null }
 

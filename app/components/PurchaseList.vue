@@ -37,7 +37,8 @@ const step = (purchase: PurchaseView, to: PurchaseStep) => save(async () => {
   emit('done', await callApi<JobView>(`purchases/${purchase.id}/steps`, 'POST', { id: newId(), step: to, note: notes.value[purchase.id] ?? '' }))
   notes.value = { ...notes.value, [purchase.id]: '' }
 })
-const because = (purchase: PurchaseView, value: string | string[] | null) => save(async () => emit('done', await callApi<JobView>(`purchases/${purchase.id}`, 'PATCH', { reason: value })))
+const because = (purchase: PurchaseView, value: string | string[] | null) => save(async () => emit('done', await callApi<JobView>(`purchases/${purchase.id}`, 'PATCH', { reason: value, leadDays: purchase.leadDays })))
+const comesIn = (purchase: PurchaseView, text: string) => save(async () => emit('done', await callApi<JobView>(`purchases/${purchase.id}`, 'PATCH', { reason: purchase.reason, leadDays: text.trim() === '' ? null : Number(text) })))
 const add = () => save(async () => {
   emit('done', await callApi<JobView>(`jobs/${props.job.id}/purchases`, 'POST', { id: newId(), name: name.value, reason: reason.value, measure: measure.value, leadDays: lead.value.trim() === '' ? null : Number(lead.value) }))
   name.value = ''
@@ -61,6 +62,7 @@ const wantsNote = (purchase: PurchaseView) => next(purchase)?.step === 'measured
         <template v-if="session.mayWork">
           <TapChoice :model-value="purchase.reason" :options="purchaseReasons" several :label="`Why ${purchase.name}`" @update:model-value="because(purchase, $event)" />
           <div v-if="next(purchase)" class="flex gap-2">
+            <UInput v-if="job.plan.promised && !purchase.steps.some(step => step.step === 'arrived')" :model-value="purchase.leadDays === null ? '' : String(purchase.leadDays)" inputmode="numeric" placeholder="days" :aria-label="`Days until ${purchase.name} comes`" class="figure w-20" @change="comesIn(purchase, ($event.target as HTMLInputElement).value)" />
             <UInput v-model="notes[purchase.id]" :placeholder="wantsNote(purchase) ? 'What you measured' : 'Note'" :aria-label="`Note on ${purchase.name}`" class="w-44" />
             <UButton color="neutral" variant="outline" class="min-h-11" :disabled="saving" @click="step(purchase, next(purchase)!.step)">{{ next(purchase)!.label }}</UButton>
           </div>

@@ -408,6 +408,8 @@ export const stripEntry = pgTable('strip_entry', {
   mark: text('mark').notNull(),
   facing: text('facing').notNull(),
   fastener: text('fastener').notNull(),
+  /** N·m, as it is to be tightened again */
+  torque: doublePrecision('torque'),
   condition: text('condition').notNull(),
   photoId: uuid('photo_id').references(() => photo.id),
   personId: personId(),

@@ -15,7 +15,7 @@ import { setUpHold } from './holds'
 import { editJob, loadJob, openJob, setCircuit, strikeEntry } from './jobs'
 import { answerCheck, recordOutcome, recordProbe, similarJobs } from './narrowing'
 import { keepPhoto, photoBytes } from './photos'
-import { addPurchase, setPurchaseReason, stepPurchase } from './purchases'
+import { addPurchase, editPurchase, stepPurchase } from './purchases'
 import type { Refusal } from './refusal'
 import { addSmokeFind, lookInSmoke, placeToLook, recordSmokeEvent, startSmoke, stopSmoke } from './smokes'
 import { startSoap } from './soaps'
@@ -225,8 +225,8 @@ describe('parts to get', () => {
     expect((await refusal(step('arrived'))).fields.step).toContain('not ordered')
     await step('ordered')
     await step('arrived')
-    job = await setPurchaseReason(technician(), form.id, 'confirmed')
-    expect(job.purchases[0]).toMatchObject({ reason: 'confirmed', steps: [{ step: 'measured', note: '84 mm' }, { step: 'ordered' }, { step: 'arrived' }] })
+    job = await editPurchase(technician(), form.id, { reason: 'confirmed', leadDays: 4 })
+    expect(job.purchases[0]).toMatchObject({ reason: 'confirmed', leadDays: 4, steps: [{ step: 'measured', note: '84 mm' }, { step: 'ordered' }, { step: 'arrived' }] })
   })
 })
 
@@ -249,6 +249,8 @@ describe('photographs', () => {
     const job = await van()
     expect(await refusal(keepPhoto(technician(), job.id, { id: randomUUID(), note: '', file: Buffer.alloc(40 * 1024 * 1024) }))).toMatchObject({ status: 413, message: expect.stringContaining('40 MB') })
     expect(await refusal(keepPhoto(technician(), job.id, { id: randomUUID(), note: '', file: Buffer.from('this is a letter') }))).toMatchObject({ status: 415, message: expect.stringContaining('not a picture') })
+    const whole = await picture()
+    expect(await refusal(keepPhoto(technician(), job.id, { id: randomUUID(), note: '', file: whole.subarray(0, whole.length / 2) }))).toMatchObject({ status: 415 })
     expect((await loadJob(job.id)).photos).toHaveLength(0)
   })
 })

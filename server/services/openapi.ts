@@ -6,7 +6,7 @@ import { kitItemSchema, rigCheckSchema } from '../../shared/schemas/kit'
 import { circuitSchema } from '../../shared/schemas/circuit'
 import { jobEditSchema, newJobSchema, strikeSchema } from '../../shared/schemas/job'
 import { cautionsSchema, drainedSchema, gasReadingSchema, hotWorkSchema, planSchema } from '../../shared/schemas/safety'
-import { answerSchema, outcomeSchema, probeSchema, purchaseReasonSchema, purchaseSchema, purchaseStepSchema } from '../../shared/schemas/narrow'
+import { answerSchema, outcomeSchema, probeSchema, purchaseEditSchema, purchaseSchema, purchaseStepSchema } from '../../shared/schemas/narrow'
 import { smokeEventSchema, smokeSchema } from '../../shared/schemas/smoke'
 import { ownerSchema, personSchema, preferencesSchema, signInSchema } from '../../shared/schemas/person'
 import { repairSchema, touchSchema } from '../../shared/schemas/repair'
@@ -36,7 +36,7 @@ export const routes: readonly RouteDescription[] = [
   { method: 'post', path: '/jobs/{id}/probes', summary: 'Record a set-up that was tried while halving, and whether it leaked', who: 'work', body: probeSchema },
   { method: 'post', path: '/jobs/{id}/outcomes', summary: 'Say what it turned out to be', who: 'work', body: outcomeSchema },
   { method: 'post', path: '/jobs/{id}/purchases', summary: 'List something to get', who: 'work', body: purchaseSchema },
-  { method: 'patch', path: '/purchases/{id}', summary: 'Say anew why it is wanted', who: 'work', body: purchaseReasonSchema },
+  { method: 'patch', path: '/purchases/{id}', summary: 'Say anew why it is wanted and how long it takes to come', who: 'work', body: purchaseEditSchema },
   { method: 'post', path: '/purchases/{id}/steps', summary: 'Measured, ordered, arrived or returned', who: 'work', body: purchaseStepSchema },
   { method: 'post', path: '/jobs/{id}/photos', summary: 'Keep a photograph: the picture itself as the body, ?id= a UUID, ?note=; place and camera data are left out', who: 'work' },
   { method: 'get', path: '/photos/{id}', summary: 'A photograph as JPEG; ?small=1 for the small one', who: 'read' },

@@ -1,5 +1,5 @@
 import { eq } from 'drizzle-orm'
-import type { PurchaseForm, PurchaseReason, PurchaseStep } from '../../shared/schemas/narrow'
+import type { PurchaseEdit, PurchaseForm, PurchaseStep } from '../../shared/schemas/narrow'
 import type { JobView } from '../../shared/views'
 import { database } from '../db/client'
 import { purchase, purchaseStep } from '../db/schema'
@@ -25,12 +25,13 @@ async function owned(id: string) {
   return row
 }
 
-/** Says anew why it is wanted: what was suspected is confirmed. */
-export async function setPurchaseReason(actor: Actor, id: string, reason: PurchaseReason): Promise<JobView> {
+/** Says anew why it is wanted and how long it takes to come: what was suspected is confirmed. */
+export async function editPurchase(actor: Actor, id: string, edit: PurchaseEdit): Promise<JobView> {
   const row = await owned(id)
-  await change(actor, { verb: 'changed why a part is wanted', jobId: row.jobId, subjectId: id, detail: { name: row.name, from: row.reason, to: reason } }, async tx => {
-    const [made] = await tx.update(purchase).set({ reason }).where(eq(purchase.id, id)).returning({ id: purchase.id })
-    return row.reason === reason ? null : made ?? null
+  await change(actor, { verb: 'changed a part on the list', jobId: row.jobId, subjectId: id, detail: { name: row.name, ...edit } }, async tx => {
+    if (row.reason === edit.reason && row.leadDays === edit.leadDays) return null
+    await tx.update(purchase).set(edit).where(eq(purchase.id, id))
+    return true
   })
   return loadJob(row.jobId)
 }

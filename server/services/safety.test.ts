@@ -102,7 +102,7 @@ describe('vapour and heat', () => {
 })
 
 describe('strip and rebuild', () => {
-  const line = (fixing: string | null, name: string, change = {}) => ({ id: randomUUID(), fixing, name, mark: 'ring 1', facing: '', fastener: '', condition: '', photoId: null, ...change })
+  const line = (fixing: string | null, name: string, change = {}) => ({ id: randomUUID(), fixing, name, mark: 'ring 1', facing: '', fastener: '', torque: null, condition: '', photoId: null, ...change })
   test('what comes off loses its evidence, is on the turned list in order, and what was forgotten is named', async () => {
     let job = await boat()
     const sender = job.parts.find(part => part.name === 'Sender ring')!.id

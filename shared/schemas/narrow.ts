@@ -56,4 +56,6 @@ export const purchaseStepSchema = yup.object({
   /** the measures taken, the supplier, the reason */
   note: line('The note', 300).default(''),
 })
-export const purchaseReasonSchema = yup.object({ reason: oneOf(purchaseReasons, 'Why') })
+/** Why it is wanted, and how long it takes to come, said anew. */
+export const purchaseEditSchema = purchaseSchema.pick(['reason', 'leadDays'])
+export type PurchaseEdit = yup.InferType<typeof purchaseEditSchema>

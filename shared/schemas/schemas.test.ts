@@ -4,6 +4,7 @@ import { fileSchema, holdSchema, holdStepSchema, markSchema, readingsSchema, spe
 import { circuitSchema } from './circuit'
 import { gasReadingSchema, planSchema } from './safety'
 import { smokeSchema } from './smoke'
+import { stripSchema } from './strip'
 import { jobEditSchema, newJobSchema, strikeSchema } from './job'
 import { ownerSchema, personSchema, preferencesSchema, signInSchema } from './person'
 import { repairSchema, touchSchema } from './repair'
@@ -134,4 +135,11 @@ test('texts are trimmed and unknown fields dropped', async () => {
   const taken = await newJobSchema.validate({ ...job, sealed: true }, { stripUnknown: true })
   expect(taken.craftName).toBe('Fire pump 3')
   expect(taken).not.toHaveProperty('sealed')
+})
+
+test('a torque in the wrong unit is told before the line is kept', async () => {
+  const entry = { id, fixing: null, name: 'Strap bolt' }
+  expect(await sentence(stripSchema, { ...entry, torque: 9 }, 'torque')).toBeNull()
+  expect(await sentence(stripSchema, { ...entry, torque: 9000 }, 'torque')).toContain('Check the unit')
+  expect(await sentence(stripSchema, { ...entry, torque: 0.01 }, 'torque')).toContain('Check the unit')
 })

@@ -8,7 +8,9 @@ export const stripSchema = yup.object({
   /** colour or number of its ring */
   mark: line('The mark', 40).default(''),
   facing: line('Which way it faced', 120).default(''),
-  fastener: line('Fastener, socket and torque', 120).default(''),
+  fastener: line('Fastener and socket', 120).default(''),
+  /** N·m */
+  torque: yup.number().typeError('Type a number, such as 9.').min(0.5, 'Under 0.5 N·m nothing is tightened. Check the unit.').max(300, 'Above 300 N·m is no fastener of a tank. Check the unit: one lbf·ft is 1.36 N·m, one lbf·in 0.113.').nullable().default(null),
   condition: line('Condition', 120).default(''),
   photoId: yup.string().uuid('That photograph is not known.').nullable().default(null),
 })

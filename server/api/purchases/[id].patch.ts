@@ -1,4 +1,4 @@
-import { purchaseReasonSchema } from '#shared/schemas/narrow'
-import { setPurchaseReason } from '../../services/purchases'
+import { purchaseEditSchema } from '#shared/schemas/narrow'
+import { editPurchase } from '../../services/purchases'
 
-export default signedInRoute('work', purchaseReasonSchema, ({ actor, id, body }) => setPurchaseReason(actor, id(), body.reason))
+export default signedInRoute('work', purchaseEditSchema, ({ actor, id, body }) => editPurchase(actor, id(), body))

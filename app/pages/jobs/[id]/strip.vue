@@ -27,14 +27,14 @@ const waiting = computed(() => queue.waiting.filter(each => each.jobId === id))
 const isOff = (key: string) => off.value.some(entry => entry.fixing === key && entry.refit === null) || waiting.value.some(each => each.form.fixing === key)
 const steps = computed(() => stripOrder(fixings.value))
 const number = computed(() => off.value.length + waiting.value.length + 1)
-const log = (fixing: Fixing | null, form: { name: string, mark: string, facing: string, fastener: string, condition: string }, photo: Blob | null) =>
+const log = (fixing: Fixing | null, form: { name: string, mark: string, facing: string, fastener: string, torque: number | null, condition: string }, photo: Blob | null) =>
   queue.add(id, { id: newId(), fixing: fixing?.key ?? null, photoId: null, ...form }, photo)
 
 /** Both ends of a hose carry the same mark. */
 function logOtherEnd(fixing: Fixing) {
   const { key, name } = otherEnd(fixing)
   const mark = off.value.find(entry => entry.fixing === fixing.key)?.mark ?? ''
-  void queue.add(id, { id: newId(), fixing: key, name, mark, facing: '', fastener: '', condition: '', photoId: null }, null)
+  void queue.add(id, { id: newId(), fixing: key, name, mark, facing: '', fastener: '', torque: null, condition: '', photoId: null }, null)
 }
 
 const rebuild = computed(() => (job.value ? rebuildOf(job.value) : null))
@@ -123,7 +123,7 @@ useActionKeys('Strip and rebuild', [
               </div>
               <div class="min-w-0 flex-1 basis-56">
                 <p class="font-semibold"><span class="figure soft mr-1.5">{{ i + 1 }}</span>{{ row.entry.name }} <span class="time">{{ row.entry.mark }}</span></p>
-                <p v-if="row.entry.facing || row.entry.fastener || row.entry.condition" class="text-sm">{{ [row.entry.facing && `faced ${row.entry.facing}`, row.entry.fastener, row.entry.condition].filter(Boolean).join(' · ') }}</p>
+                <p v-if="row.entry.facing || row.entry.fastener || row.entry.torque || row.entry.condition" class="text-sm">{{ [row.entry.facing && `faced ${row.entry.facing}`, row.entry.fastener, row.entry.torque && `${row.entry.torque} N·m`, row.entry.condition].filter(Boolean).join(' · ') }}</p>
                 <p v-if="needsOf(row.fixing).length" class="soft text-sm">{{ needsOf(row.fixing).join(' · ') }}</p>
                 <p v-for="purchase in row.waitsFor" :key="purchase.id" class="time text-sm font-semibold">Waits for: {{ purchase.name }}</p>
                 <p v-if="row.entry.refit" class="sealed text-sm font-medium">on, {{ clockText(row.entry.refit.at, now) }}, {{ row.entry.refit.by }}</p>
