@@ -8,8 +8,9 @@ import { v4 } from 'uuid'
  * @param blank what a fresh form holds
  */
 export function useDraft<T extends object>(key: string, blank: () => T) {
+  // Written at once: a form that goes away as it is sent would else leave its sent contents, and their id, for the next.
   const fresh = () => ({ ...blank(), id: v4() })
-  const draft = useLocalStorage<T & { id: string }>(`draft:${key}`, fresh(), { mergeDefaults: true })
+  const draft = useLocalStorage<T & { id: string }>(`draft:${key}`, fresh(), { mergeDefaults: true, flush: 'sync' })
   const clear = () => { draft.value = fresh() }
   return { draft, clear }
 }
