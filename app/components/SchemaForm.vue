@@ -20,7 +20,7 @@ defineExpose({ setErrors: (errors: FormError[]) => form.value?.setErrors(errors)
 </script>
 
 <template>
-  <UForm ref="form" :schema="schema" :state="state" :validate-on="['input', 'change']" :validate-on-input-delay="0" @submit="$emit('submit')">
+  <UForm ref="form" :schema="schema" :state="state" :validate-on="['input']" :validate-on-input-delay="0" @submit="$emit('submit')">
     <slot />
     <p v-if="problem" role="alert" class="leaking font-medium">{{ problem }}</p>
     <slot name="actions" />

@@ -76,7 +76,7 @@ test('a boat’s tank is stripped with the network gone for a while, and rebuilt
   await rows.filter({ hasText: 'Fill hose, tank end' }).locator('input[type=file]').setInputFiles({ name: 'fill.png', mimeType: 'image/png', buffer: picture })
   await off('Fill hose, tank end').click()
   await expect(page.getByText('Fill hose, tank end: off')).toBeVisible()
-  await expect(page.getByText(/waits? here/)).toBeHidden()
+  await expect(page.getByText(/lines? waits? here/)).toBeHidden()
   // Below deck there is no network: two lines wait here, with a photograph, and arrive when it is back.
   await context.setOffline(true)
   await rows.filter({ hasText: 'Vent hose, tank end' }).locator('input[type=file]').setInputFiles({ name: 'vent.png', mimeType: 'image/png', buffer: picture })
@@ -84,7 +84,7 @@ test('a boat’s tank is stripped with the network gone for a while, and rebuilt
   await off('Cradle bolt 1').click()
   await expect(page.getByText('2 lines wait here', { exact: false })).toBeVisible()
   await context.setOffline(false)
-  await expect(page.getByText(/waits? here/)).toBeHidden({ timeout: 30_000 })
+  await expect(page.getByText(/lines? waits? here/)).toBeHidden({ timeout: 30_000 })
   const all = await rows.filter({ has: page.getByRole('button', { name: 'Off', exact: true }) }).allInnerTexts()
   for (const text of all) {
     const name = text.split('\n')[0]!.split(' · ')[0]!.trim()

@@ -111,7 +111,7 @@ useActionKeys('Make safe', [{ key: 'escape', label: 'Back to the job', run: () =
       <p v-for="(method, i) in methods" :key="method.key"><b :class="i === 0 && 'text-lg'">{{ method.name }}</b>: {{ lowerFirst(method.how) }} <span class="soft">A full tank takes about {{ waitText(drainTime(method, job.capacity)) }}. {{ method.mind }}</span></p>
       <p>Full, it fills {{ containersNeeded(job.capacity, CAN) }} cans of {{ short('volume', CAN) }}, none to the brim.</p>
       <p v-for="each in job.drained" :key="each.id" :class="each.struck && 'line-through'">{{ short('volume', each.volume) }} came out, {{ clockText(each.at, now) }}, {{ each.by }}{{ gaugeSaid(each) }}. <StrikeLink v-if="session.mayWork && !each.struck" @click="striking = { id: each.id, name: 'what came out' }" /></p>
-      <SchemaForm v-if="session.mayWork" ref="drainForm" :schema="drainedSchema" :state="drainSent" :problem="draining.problem.value" class="grid items-end gap-x-5 gap-y-3 sm:grid-cols-4" @submit="recordDrained">
+      <SchemaForm v-if="session.mayWork" :key="drainState.id" ref="drainForm" :schema="drainedSchema" :state="drainSent" :problem="draining.problem.value" class="grid items-end gap-x-5 gap-y-3 sm:grid-cols-4" @submit="recordDrained">
         <UFormField label="Came out" name="volume"><QuantityInput v-model="drainState.volume" kind="volume" /></UFormField>
         <UFormField label="How" name="method"><USelect v-model="drainState.method" :items="methods.map(method => ({ label: method.name, value: method.key }))" placeholder="Choose" aria-label="How it was drained" /></UFormField>
         <UFormField label="Gauge showed before, %" name="gaugeShown"><UInput v-model="drainState.gaugePercent" inputmode="decimal" class="figure" /></UFormField>
@@ -129,7 +129,7 @@ useActionKeys('Make safe', [{ key: 'escape', label: 'Back to the job', run: () =
         <b class="figure" :class="each.explosive >= 0.1 ? 'leaking' : ''">{{ Math.round(100 * each.explosive) }} %</b> {{ each.point }}<template v-if="each.oxygen !== null">, oxygen {{ (100 * each.oxygen).toFixed(1) }} %</template> <span class="soft text-sm">{{ clockText(each.at, now) }}, {{ each.by }}</span>
         <StrikeLink v-if="session.mayWork && !each.struck" @click="striking = { id: each.id, name: 'this reading' }" />
       </p>
-      <SchemaForm v-if="session.mayWork" ref="gasForm" :schema="gasReadingSchema" :state="gasSent" :problem="reading.problem.value" class="space-y-3" @submit="readGas">
+      <SchemaForm v-if="session.mayWork" :key="gasState.id" ref="gasForm" :schema="gasReadingSchema" :state="gasSent" :problem="reading.problem.value" class="space-y-3" @submit="readGas">
         <UFormField label="Point" name="point"><TapChoice v-model="gasState.point" :options="points" several label="Point" /></UFormField>
         <div class="grid gap-x-5 gap-y-3 sm:grid-cols-3">
           <UFormField label="Per cent of the lower limit" name="explosive"><UInput v-model="gasState.percent" inputmode="decimal" class="figure" /></UFormField>
@@ -155,7 +155,7 @@ useActionKeys('Make safe', [{ key: 'escape', label: 'Back to the job', run: () =
       <p>Welding, brazing and soldering with flame stay outside this program: a licensed shop does it under a gas-free certificate, and that is recorded here.</p>
       <p v-for="each in job.hotWork" :key="each.id" :class="each.struck && 'line-through'"><b>{{ each.what }}</b>: {{ each.shop }}, certificate {{ each.certificate }} of {{ each.issuedOn }}. <span class="soft text-sm">{{ clockText(each.at, now) }}, {{ each.by }}</span> <StrikeLink v-if="session.mayWork && !each.struck" @click="striking = { id: each.id, name: 'this hot work' }" /></p>
       <details v-if="session.mayWork"><summary class="min-h-11 cursor-pointer py-2 font-semibold">Record what a licensed shop did</summary>
-        <SchemaForm ref="hotForm" :schema="hotWorkSchema" :state="hot" :problem="recording.problem.value" class="grid gap-x-5 gap-y-3 sm:grid-cols-2" @submit="recordHotWork">
+        <SchemaForm :key="hot.id" ref="hotForm" :schema="hotWorkSchema" :state="hot" :problem="recording.problem.value" class="grid gap-x-5 gap-y-3 sm:grid-cols-2" @submit="recordHotWork">
           <UFormField label="What was done" name="what"><UInput v-model="hot.what" /></UFormField>
           <UFormField label="Licensed shop" name="shop"><UInput v-model="hot.shop" /></UFormField>
           <UFormField label="Gas-free certificate" name="certificate"><UInput v-model="hot.certificate" /></UFormField>
