@@ -8,10 +8,14 @@ import { v4 } from 'uuid'
  * @param blank what a fresh form holds
  */
 export function useDraft<T extends object>(key: string, blank: () => T) {
-  // Written at once: a form that goes away as it is sent would else leave its sent contents, and their id, for the next.
+  const at = `draft:${key}`
   const fresh = () => ({ ...blank(), id: v4() })
-  const draft = useLocalStorage<T & { id: string }>(`draft:${key}`, fresh(), { mergeDefaults: true, flush: 'sync' })
-  const clear = () => { draft.value = fresh() }
+  const draft = useLocalStorage<T & { id: string }>(at, fresh(), { mergeDefaults: true })
+  const clear = () => {
+    draft.value = fresh()
+    // A form that goes away as it is sent is gone before its change is written: what was sent, with its id, would greet the next.
+    localStorage.removeItem(at)
+  }
   return { draft, clear }
 }
 

@@ -91,6 +91,7 @@ test('a new shop, one tank: from the complaint to sealed, on the stand-in', asyn
   }
 
   await page.getByRole('link', { name: /Retest: set up a hold/ }).click()
+  await expect(page.getByLabel('Target pressure')).toHaveValue('5')
   await page.getByRole('button', { name: 'To the Bench' }).click()
   await page.getByRole('button', { name: 'Air is in, start' }).click()
   await page.getByRole('button', { name: '×60' }).click()

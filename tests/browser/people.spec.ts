@@ -72,6 +72,20 @@ test('a form outlives a closed page', async ({ page, context, demo }) => {
   await expect(page.getByLabel('Craft', { exact: true })).toHaveValue('Slipway winch')
 })
 
+test('a set-up that is left and come back to is whole: what was filled in together is kept together', async ({ page, context, demo }) => {
+  await enter(context, demo)
+  const job = await jobOf(context, demo, 'Glider tug')
+  await page.goto(`${demo.url}/jobs/${job.id}/hold`)
+  const target = page.getByLabel('Target pressure')
+  await expect(target).toHaveValue(/^[1-9]/)
+  const [shown, doubt] = [await target.inputValue(), await page.getByLabel('Its noise').inputValue()]
+  await page.goto(`${demo.url}/`)
+  await page.goto(`${demo.url}/jobs/${job.id}/hold`)
+  await expect(page.getByRole('button', { name: 'To the Bench' })).toBeVisible()
+  await expect(target).toHaveValue(shown)
+  await expect(page.getByLabel('Its noise')).toHaveValue(doubt)
+})
+
 test('sign-in refuses, then lets in and goes back to the page that was asked for', async ({ page, context, demo }) => {
   await context.clearCookies()
   await page.goto(`${demo.url}/bench`)

@@ -27,8 +27,9 @@ const blank = (): Omit<HoldForm, 'id'> => ({
   closures: {}, links: {}, supply: 'hand pump', earlyReason: '', scale: { kind: 'gauge' }, kit: {}, wettedShare: 0,
 })
 const { draft, clear } = useDraft<Omit<HoldForm, 'id'>>(`hold:${id}`, blank)
+let sent = false
 watch(job, view => {
-  if (!view || draft.value.volume !== 0) return
+  if (!view || sent || draft.value.volume !== 0) return
   const last = view.holds.filter(hold => !hold.struck).at(-1)
   const target = Math.min(tankKind(view.tankKind).workingPressure, view.pressureLimit)
   Object.assign(draft.value, last
@@ -108,6 +109,7 @@ const submit = () => save(async () => {
   const early = 'Say why you test before the repair has cured; the record will show it.'
   if (curing.value.length && !draft.value.earlyReason.trim()) throw new ApiError(early, 422, { earlyReason: early })
   const hold = await callApi<HoldView>(`jobs/${id}/holds`, 'POST', draft.value)
+  sent = true
   clear()
   await navigateTo(`/bench/${hold.id}`)
 }, form.value)
