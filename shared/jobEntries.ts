@@ -1,8 +1,10 @@
+import { waysToFeed } from '../core/circuit/waysToFeed'
 import { isSmokeFind, SMOKE_SMALLEST_SEEN } from '../core/leaktest/smoke'
 import { isFind, SOAP_SMALLEST_SEEN } from '../core/leaktest/soap'
 import { deriveLedger, type Ledger } from '../core/ledger/deriveLedger'
 import type { LedgerEntries, LedgerTest } from '../core/ledger/ledger'
 import { nextStep, type NextStep, type RunningKind } from '../core/ledger/nextStep'
+import { liveParts, targetPressure } from './jobCircuit'
 import { smokeFlowOn, smokeOn } from './situation'
 import type { DescentPoint, FindView, JobView, SmokeView } from './views'
 
@@ -37,6 +39,7 @@ export function jobEntries(job: JobView): LedgerEntries {
     repairs: job.repairs.filter(repair => !repair.struck).map(({ id, leakId, at, curedAt }) => ({ id, leakId, at, curedAt })),
     touches: job.touches.filter(touch => !touch.struck),
     limit: job.acceptance,
+    ways: () => waysToFeed(job.circuit, liveParts(job), targetPressure(job)),
   }
 }
 

@@ -1,3 +1,5 @@
+import { USUAL_LIMIT_SOURCE } from '../core/circuit/tankKinds'
+import type { Relief } from './schemas/setup'
 import type { JobView } from './views'
 
 /**
@@ -7,6 +9,21 @@ import type { JobView } from './views'
 export function overLimit(job: Pick<JobView, 'pressureLimit' | 'limitSource'>, target: number, show: (pascals: number) => string): string | null {
   if (!(Math.abs(target) > job.pressureLimit)) return null
   return `${show(target)} is above this tank’s limit of ${show(job.pressureLimit)} (${job.limitSource}). Choose ${show(job.pressureLimit)} or less: panels and seams split before a gauge shows it.`
+}
+
+/** Whether nobody has looked for the tank's own plate or manual yet: its limit is what is usual for its kind. */
+export const limitIsUsual = (job: Pick<JobView, 'limitSource'>): boolean => job.limitSource === USUAL_LIMIT_SOURCE
+
+/**
+ * Why a test may not begin with what keeps its pressure below the limit, or null when it may: something must be there, open before the limit and not before the target.
+ * @param target Pa gauge, above zero
+ * @param show writes a pressure in the reader's unit
+ */
+export function reliefProblem(job: Pick<JobView, 'pressureLimit' | 'limitSource'>, relief: Relief | null, target: number, show: (pascals: number) => string): string | null {
+  if (relief === null) return 'Say what keeps it below the limit: a water column, a relief valve or a regulator. Without one a pump, or the sun, goes past it unseen.'
+  if (relief.opensAt > job.pressureLimit) return `It opens at ${show(relief.opensAt)}, above this tank’s limit of ${show(job.pressureLimit)} (${job.limitSource}): set it to the limit or below.`
+  if (relief.opensAt < target) return `It opens at ${show(relief.opensAt)}, below the target of ${show(target)}: nothing would hold. Set it between the target and the limit.`
+  return null
 }
 
 export const inKilopascals = (pascals: number) => `${(pascals / 1000).toLocaleString('en', { maximumFractionDigits: 2 })} kPa`

@@ -14,5 +14,11 @@ export const planWith = (plan: WorkPlan, act: WorkAct): WorkPlan => (plan.acts.i
 export const dueOn = (job: PlannedJob & Pick<JobView, 'cautionsRead'>, personId: string, act?: WorkAct): CalledCaution[] =>
   dueCautions(cautionsFor(safetyCaseOf(job, act ? { place: job.plan.place, acts: [act] } : job.plan)), job.cautionsRead, personId)
 
-/** Where a job's tank stands by its gas readings that were not struck out. */
-export const vapourOn = (job: Pick<JobView, 'gasReadings'>, now: number): VapourStanding => vapourStanding(job.gasReadings.filter(reading => !reading.struck), now)
+/** Gas readings that say something of the tank as it is: not struck out, and taken since fuel was last moved. */
+export function gasReadingsNow(job: Pick<JobView, 'gasReadings' | 'drained'>): JobView['gasReadings'] {
+  const stirred = Math.max(-Infinity, ...job.drained.filter(each => !each.struck).map(each => each.at))
+  return job.gasReadings.filter(reading => !reading.struck && reading.at > stirred)
+}
+
+/** Where a job's tank stands by its gas readings. */
+export const vapourOn = (job: Pick<JobView, 'gasReadings' | 'drained'>, now: number): VapourStanding => vapourStanding(gasReadingsNow(job), now)

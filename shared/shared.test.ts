@@ -2,7 +2,7 @@ import { throughputFromStandard } from '../core/quantity/standardLeakRate'
 import { holdTimeAt, withSpeed } from './holdClock'
 import { descentOf, isSimulated, jobEntries, jobStanding, latestFind, runningTest } from './jobEntries'
 import { factsOf } from './jobFacts'
-import { curingLeaks, inKilopascals, overLimit } from './limits'
+import { curingLeaks, inKilopascals, overLimit, reliefProblem } from './limits'
 import { jobView, partView } from './jobView.fixture'
 import type { FindView, HoldView, JobView, SoapView } from './views'
 
@@ -11,11 +11,11 @@ const estimate = (verdict: 'sealed' | 'leaking' | 'cannot-tell') => ({
   budget: { readings: 0, temperature: 0, barometer: 0, volume: 0, wallGive: 0, law: 0, rig: 0 }, readings: 9, ignored: [], steps: [], settling: null, viscousWeight: 1, thermometerJumps: [], emptyAt: null, engine: '1',
 })
 const hold = (number: number, at: number | null, verdict: 'sealed' | 'leaking' | 'cannot-tell', change: Partial<HoldView> = {}): HoldView => ({
-  id: `h${number}`, jobId: 'j', number, state: at === null ? 'reading' : 'stopped', source: 'typed', closures: {}, links: {}, reached: ['a', 'b'], hasThermometer: false, hasBarometer: false, earlyReason: null,
+  id: `h${number}`, jobId: 'j', number, state: at === null ? 'reading' : 'stopped', source: 'typed', closures: {}, links: {}, reached: ['a', 'b'], hasThermometer: false, hasBarometer: false, earlyReason: null, supply: null, relief: null,
   setup: { method: 'pressure-decay', space: { volume: 0.02, wallGive: 0 }, volumeUncertainty: 0, wallGiveUncertainty: 0, gauge: { resolution: 1, noise: 1 }, temperatureChangeUncertainty: 0, barometerChangeUncertainty: 0, testPressure: 5000, limit: throughputFromStandard(1), rigLeak: 0, rigLeakUncertainty: 0 },
   by: 'Finn', createdAt: 0, clock: null, settledAt: null, stoppedAt: at, estimate: at === null ? null : estimate(verdict), noEstimate: null, scale: { kind: 'gauge' }, kit: {}, volumeChecks: [], struck: null, ...change,
 })
-const soap = (number: number, at: number, marks: SoapView['marks'], change: Partial<SoapView> = {}): SoapView => ({ id: `s${number}`, number, pressure: 5000, closures: {}, links: {}, reached: ['a', 'b'], earlyReason: null, by: 'Finn', startedAt: at, stoppedAt: at, marks, struck: null, ...change })
+const soap = (number: number, at: number, marks: SoapView['marks'], change: Partial<SoapView> = {}): SoapView => ({ id: `s${number}`, number, pressure: 5000, closures: {}, links: {}, reached: ['a', 'b'], relief: null, earlyReason: null, by: 'Finn', startedAt: at, stoppedAt: at, marks, struck: null, ...change })
 const find = (id: string, at: number, change: Partial<FindView> = {}): FindView => ({ id, leakId: 'L', testId: 's1', seen: 'foams', x1: 0, y1: 0, x2: 10, y2: 0, length: 0.01, note: '', by: 'Finn', at, struck: null, ...change })
 const part = (id: string, removedAt: number | null = null) => partView(id, { removedAt })
 const job = (change: Partial<JobView> = {}): JobView => jobView({ parts: [part('a'), part('b')], ...change })
@@ -73,6 +73,15 @@ test('a target over the limit is refused with the limit and its source, either s
   expect(overLimit(job(), 7001, inKilopascals)).toContain('7 kPa (plate)')
   expect(overLimit(job(), -8000, inKilopascals)).toContain('-8 kPa')
   expect(overLimit(job(), NaN, inKilopascals)).toBeNull()
+})
+
+test('a relief opens between the target and the limit, and there must be one', () => {
+  const opensAt = (pascals: number) => reliefProblem(job(), { kind: 'relief valve', opensAt: pascals }, 5000, inKilopascals)
+  expect(reliefProblem(job(), null, 5000, inKilopascals)).toContain('a water column, a relief valve or a regulator')
+  expect(opensAt(7100)).toContain('above this tank’s limit of 7 kPa (plate)')
+  expect(opensAt(4900)).toContain('nothing would hold')
+  expect(opensAt(5000)).toBeNull()
+  expect(opensAt(7000)).toBeNull()
 })
 
 test('a leak cures from its repair until its time, unless the repair is struck', () => {

@@ -18,7 +18,8 @@ import type { HoldAhead } from '../core/leaktest/holdAhead'
 import type { PressureScale } from '../core/leaktest/pressureScale'
 import type { SoapMark } from '../core/leaktest/soap'
 import type { HoldClock } from './holdClock'
-import type { HoldKit, HoldSource, HoldState, MarkKind } from './schemas/hold'
+import type { AirSupply, HoldKit, HoldSource, HoldState, MarkKind } from './schemas/hold'
+import type { Relief } from './schemas/setup'
 import type { KitFacts } from './schemas/kit'
 import type { Complaint } from './schemas/job'
 import type { ProbeMethod, PurchaseReason, PurchaseStep } from './schemas/narrow'
@@ -48,6 +49,8 @@ export interface HoldView {
   reached: string[]
   hasThermometer: boolean
   hasBarometer: boolean
+  supply: AirSupply | null
+  relief: Relief | null
   earlyReason: string | null
   by: string
   createdAt: number
@@ -113,6 +116,7 @@ export interface SoapView {
   links: Record<string, LinkState>
   /** parts that were under pressure */
   reached: string[]
+  relief: Relief | null
   earlyReason: string | null
   by: string
   startedAt: number
@@ -131,6 +135,7 @@ export interface SmokeView {
   /** what the machine showed dead-ended */
   own: BallReading
   simulated: boolean
+  relief: Relief | null
   earlyReason: string | null
   by: string
   startedAt: number
@@ -153,9 +158,9 @@ export interface PurchaseView {
 }
 
 /** Something that came off, with when it went on again. */
-export interface StripView { id: string, fixing: string | null, name: string, mark: string, facing: string, fastener: string, torque: number | null, condition: string, photoId: string | null, by: string, at: number, struck: string | null, refit: { by: string, at: number, photoId: string | null } | null }
+export interface StripView { id: string, fixing: string | null, name: string, mark: string, facing: string, fastener: string, torque: number | null, condition: string, /** this tank has no such thing */ absent: boolean, photoId: string | null, by: string, at: number, struck: string | null, refit: { by: string, at: number, photoId: string | null } | null }
 
-export interface PhotoView { id: string, width: number, height: number, note: string, by: string, at: number, struck: string | null }
+export interface PhotoView { id: string, width: number, height: number, /** the photograph that it is with something drawn on it */ drawnOn: string | null, by: string, at: number, struck: string | null }
 
 /** That a person read a caution, and what called for it then. */
 export interface CautionReadView { caution: string, calledBy: string[], personId: string, by: string, at: number }
@@ -180,7 +185,7 @@ export interface RepairView {
 }
 export interface TouchView { id: string, partIds: string[], kind: TouchKind, note: string, by: string, at: number, struck: string | null }
 
-export const bellKinds = ['hold', 'cure', 'look', 'balloon', 'pressure', 'promise'] as const
+export const bellKinds = ['hold', 'cure', 'look', 'balloon', 'pressure', 'promise', 'vapour'] as const
 export type BellKind = (typeof bellKinds)[number]
 export interface BellView { id: string, jobId: string, kind: BellKind, subjectId: string, title: string, detail: string, dueAt: number, rungAt: number | null }
 

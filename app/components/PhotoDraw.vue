@@ -67,7 +67,7 @@ function undo() {
 }
 const keep = () => save(async () => {
   const blob = await stage!.toBlob({ mimeType: 'image/jpeg', quality: 0.85, pixelRatio: 2 }) as Blob
-  emit('done', await sendPhoto(props.job.id, blob, newId(), 'drawn on'))
+  emit('done', await sendPhoto(props.job.id, blob, newId(), props.photoId))
   emit('close')
 })
 </script>

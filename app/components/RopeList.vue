@@ -25,7 +25,7 @@ const ticks = computed(() => TICKS.filter(tick => tick.y === 0 || !hung.value.so
 const height = computed(() => Math.max(HEIGHT, (hung.value.at(-1)?.y ?? 0)) + BELL)
 const inTime = (bell: BellView) => (bell.dueAt - now.value < 90_000 ? `${Math.max(0, Math.round((bell.dueAt - now.value) / 1000))} s` : clockText(bell.dueAt, now.value))
 const colour = (bell: BellView) => (bell.kind === 'pressure' ? 'leaking' : bell.kind === 'hold' || bell.kind === 'balloon' ? 'unsure' : bell.kind === 'look' ? 'sealed' : 'time')
-const to = (bell: BellView) => (bell.kind === 'hold' || bell.kind === 'pressure' ? `/bench/${bell.subjectId}` : bell.kind === 'balloon' ? `/jobs/${bell.jobId}/balloon` : `/jobs/${bell.jobId}`)
+const to = (bell: BellView) => (bell.kind === 'hold' || bell.kind === 'pressure' ? `/bench/${bell.subjectId}` : bell.kind === 'balloon' ? `/jobs/${bell.jobId}/balloon` : bell.kind === 'vapour' ? `/jobs/${bell.jobId}/safe#vapour-title` : `/jobs/${bell.jobId}`)
 const mayNotify = ref(typeof Notification !== 'undefined' && Notification.permission === 'default')
 async function allow() {
   await Notification.requestPermission()

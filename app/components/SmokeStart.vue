@@ -16,7 +16,7 @@ const SMOKE_PRESSURE = 3000
 const port = props.job.parts.find(part => part.removedAt === null && part.opening && part.family === 'fitting') ?? props.job.parts.find(part => part.removedAt === null && part.opening)
 const { draft, clear } = useDraft<Omit<SmokeForm, 'id'>>(`smoke:${props.job.id}`, () => ({
   pressure: Math.min(SMOKE_PRESSURE, props.job.pressureLimit), closures: port ? { [port.id]: 'rig' as const } : {}, links: holdingLinks(props.job.circuit),
-  tube: { smallest: 0.02 / 60_000, largest: 1.5 / 60_000, readDoubt: 0.02, gas: 'air' as SmokeGas }, own: { ball: 'floor' as const }, simulated: props.job.hasStandIn, earlyReason: '',
+  tube: { smallest: 0.02 / 60_000, largest: 1.5 / 60_000, readDoubt: 0.02, gas: 'air' as SmokeGas }, own: { ball: 'floor' as const }, simulated: props.job.hasStandIn, relief: props.job.smokes.findLast(test => test.relief !== null)?.relief ?? null, earlyReason: '',
 }))
 const setup = computed({ get: () => ({ closures: draft.value.closures, links: draft.value.links }), set: value => { draft.value = { ...draft.value, ...value } } })
 const seen = computed(() => reachOn(props.job, { ...setup.value, pressure: draft.value.pressure || 1 }))
@@ -48,6 +48,7 @@ const start = () => save(async () => {
         <UFormField label="Largest mark" name="tube.largest"><QuantityInput v-model="draft.tube.largest" kind="flow" /></UFormField>
         <UFormField label="Carried in" name="tube.gas"><USelect v-model="draft.tube.gas" :items="gasItems" /></UFormField>
       </div>
+      <ReliefFields v-if="!draft.simulated" v-model="draft.relief" :job="job" />
       <USwitch v-model="draft.simulated" label="On the stand-in: a simulated circuit with something hidden in it" />
     </div>
     <div class="grid grid-cols-[minmax(0,1fr)] items-start gap-3 lg:grid-cols-[minmax(0,2fr)_minmax(0,1fr)]">

@@ -1,7 +1,6 @@
 <script setup lang="ts">
-import { tankKind } from '#core/circuit/tankKinds'
 import { holdingLinks } from '#core/circuit/reach'
-import { reachOn } from '#shared/jobCircuit'
+import { reachOn, targetPressure } from '#shared/jobCircuit'
 import { curingLeaks } from '#shared/limits'
 import { soapSchema } from '#shared/schemas/soap'
 import type { JobView } from '#shared/views'
@@ -15,9 +14,10 @@ const form = useTemplateRef('form')
 const curing = computed(() => curingLeaks(props.job, props.now).map(leak => leak.number).join(', '))
 const firstPart = computed(() => props.job.parts.find(part => part.removedAt === null)?.name ?? 'first part')
 
-const usual = Math.abs(props.job.holds.at(-1)?.setup.testPressure ?? tankKind(props.job.tankKind).workingPressure)
+const usual = Math.abs(props.job.holds.at(-1)?.setup.testPressure ?? targetPressure(props.job))
 const last = props.job.holds.filter(hold => !hold.struck).at(-1)
-const state = ref({ id: newId(), pressure: Math.min(props.job.pressureLimit, usual), closures: { ...last?.closures }, links: { ...holdingLinks(props.job.circuit), ...last?.links }, earlyReason: '' })
+const wanted = useFeedWanted()(props.job.circuit)
+const state = ref({ id: newId(), pressure: Math.min(props.job.pressureLimit, usual), closures: wanted?.closures ?? { ...last?.closures }, links: wanted?.links ?? { ...holdingLinks(props.job.circuit), ...last?.links }, relief: [...props.job.soaps, ...props.job.holds].findLast(test => test.relief !== null)?.relief ?? null, earlyReason: '' })
 const boundary = computed({ get: () => ({ closures: state.value.closures, links: state.value.links }), set: value => Object.assign(state.value, value) })
 const seen = computed(() => reachOn(props.job, { ...boundary.value, pressure: state.value.pressure || 1 }))
 const start = () => save(async () => emit('started', await callApi<JobView>(`jobs/${props.job.id}/soaps`, 'POST', state.value)), form.value)
@@ -32,6 +32,7 @@ const start = () => save(async () => emit('started', await callApi<JobView>(`job
     <UFormField label="Pressure on the tank now" name="pressure" :hint="`limit ${short('pressure', job.pressureLimit)}`" class="max-w-xs">
       <QuantityInput v-model="state.pressure" kind="pressure" />
     </UFormField>
+    <ReliefFields v-if="!job.hasStandIn" v-model="state.relief" :job="job" />
     <ReachSummary :job="job" :reach="seen" />
     <details>
       <summary class="min-h-11 cursor-pointer py-2 font-semibold">What closes each opening</summary>

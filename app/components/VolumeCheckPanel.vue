@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { checkDisagreement, pressureWithoutPush, VolumeCheckError, volumeFromPush } from '#core/gas/volumeCheck'
+import { checkDisagreement, pressureWithoutPush, standingAfterPush, VolumeCheckError, volumeFromPush } from '#core/gas/volumeCheck'
 import { effectiveVolume } from '#core/gas/inventory'
 import { volumeCheckSchema, type MarkForm } from '#shared/schemas/hold'
 import type { BenchHold, ReadingView } from '#shared/views'
@@ -22,9 +22,15 @@ const meanOf = (few: ReadingView[]) => (few.length ? few.reduce((sum, reading) =
 const before = () => { state.before = meanOf(props.readings.slice(-FEW)) }
 /** Readings before the push that show where the pressure was going. */
 const TREND = 30
-/** The first few after the push, against where the pressure would be by then without it: what leaks in between is not volume. */
+const gaugeSpread = computed(() => {
+  const { noise, resolution } = props.hold.setup.gauge
+  return Math.sqrt(noise * noise + resolution * resolution / 12)
+})
+/** A push takes a while to go in, s; later readings say more of the leak. */
+const GOES_IN = 120
+/** The first few once the push stands, against where the pressure would be by then without it: what leaks in between is not volume. */
 function after(pushed: number) {
-  const few = props.readings.filter(reading => reading.t > pushed).slice(0, FEW)
+  const few = standingAfterPush(props.readings.filter(reading => reading.t > pushed && reading.t <= pushed + GOES_IN), state.before ?? 0, gaugeSpread.value).slice(0, FEW)
   state.after = meanOf(few)
   if (few.length) state.before = pressureWithoutPush(props.readings.filter(reading => reading.t <= pushed).slice(-TREND), few.reduce((sum, reading) => sum + reading.t, 0) / few.length)
 }
@@ -54,9 +60,8 @@ const supposed = computed(() => {
 const measured = computed(() => {
   const { pushed, pushedUncertainty, before, after } = state
   if (pushed === null || pushedUncertainty === null || before === null || after === null) return null
-  const { noise, resolution } = props.hold.setup.gauge
   try {
-    return volumeFromPush({ pushed, pushedUncertainty, before, after, gaugeSpread: Math.sqrt(noise * noise + resolution * resolution / 12), ...(state.barometer !== undefined && { barometer: state.barometer }) })
+    return volumeFromPush({ pushed, pushedUncertainty, before, after, gaugeSpread: gaugeSpread.value, ...(state.barometer !== undefined && { barometer: state.barometer }) })
   }
   catch (error) {
     if (error instanceof VolumeCheckError) return error.message

@@ -5,20 +5,23 @@ import { densityAt, emptyTankMass, jackRating, liftWeight, unusableFuel } from '
 import type { TankMaterial } from '#core/circuit/tankKinds'
 
 /** What a tank weighs with what is in it, where the weight sits as it empties, what jacks and stands it wants, and what the pickup leaves. */
-const props = defineProps<{ fuel: FuelKey, capacity: number, material: TankMaterial, shape: TankShape }>()
+const props = defineProps<{ fuel: FuelKey, capacity: number, material: TankMaterial, shape: TankShape, /** name under which what was typed is kept in this browser */ remember?: string }>()
+const emit = defineEmits<{ /** m3 in it now, and what lies below its pickup; null while something typed cannot be */ reckoned: [fuel: { level: number, unusable: number } | null] }>()
 const { short } = useQuantities()
-/** A box 1 : 0.6 : 0.35 that holds as much, until somebody measures. */
 /** An estimate is not told finer than it is. */
 const round = (value: number, digits: number) => Number(value.toFixed(digits))
+/** A box 1 : 0.6 : 0.35 that holds as much, until somebody measures. */
 const boxLength = computed(() => Math.cbrt(props.capacity / (0.6 * 0.35)))
-const own = reactive({ level: null as number | null, temperature: 288.15 as number | null, tankMass: null as number | null, length: null as number | null, height: null as number | null, clearance: 0.015 as number | null, density: null as number | null, shape: props.shape })
-const level = computed(() => own.level ?? props.capacity / 4)
-const length = computed(() => own.length ?? round(boxLength.value, 2)), height = computed(() => own.height ?? round(0.35 * boxLength.value, 2))
-const tankMass = computed(() => own.tankMass ?? round(emptyTankMass(props.material, props.capacity), 1))
+interface Typed { level: number | null, temperature: number | null, tankMass: number | null, length: number | null, height: number | null, clearance: number | null, density: number | null, shape: TankShape }
+const blank = (): Typed => ({ level: null, temperature: 288.15, tankMass: null, length: null, height: null, clearance: 0.015, density: null, shape: props.shape })
+const own = props.remember ? useLocalStorage<Typed>(`weight:${props.remember}`, blank, { mergeDefaults: true }) : ref(blank())
+const level = computed(() => own.value.level ?? props.capacity / 4)
+const length = computed(() => own.value.length ?? round(boxLength.value, 2)), height = computed(() => own.value.height ?? round(0.35 * boxLength.value, 2))
+const tankMass = computed(() => own.value.tankMass ?? round(emptyTankMass(props.material, props.capacity), 1))
 const known = computed(() => fuels.find(each => each.key === props.fuel)!)
 /** A density typed as 0.745 is kg/L, as 745 kg/m3; what is neither is told. */
 const density = computed(() => {
-  const typed = own.density
+  const typed = own.value.density
   if (typed === null) return known.value.density
   const si = typed < 10 ? typed * 1000 : typed
   return si >= 600 && si <= 1000 ? si : NaN
@@ -27,17 +30,17 @@ const problem = computed(() => {
   if (Number.isNaN(density.value)) return 'A fuel weighs between 0.6 and 1.0 kg/L. Type the density as 0.745 or as 745.'
   if (!(level.value >= 0)) return 'Type how much is in it.'
   if (level.value > 1.02 * props.capacity) return `That is over the tank’s own capacity of ${short('volume', props.capacity)}.`
-  if (![own.temperature ?? NaN, tankMass.value, length.value, height.value].every(value => Number.isFinite(value) && value > 0)) return 'Type a number in each field.'
+  if (![own.value.temperature ?? NaN, tankMass.value, length.value, height.value].every(value => Number.isFinite(value) && value > 0)) return 'Type a number in each field.'
   return null
 })
-const weighed = computed(() => (problem.value ? null : liftWeight({ fuel: { ...known.value, density: density.value }, level: level.value, temperature: own.temperature!, tankMass: tankMass.value })))
+const weighed = computed(() => (problem.value ? null : liftWeight({ fuel: { ...known.value, density: density.value }, level: level.value, temperature: own.value.temperature!, tankMass: tankMass.value })))
 const unusual = computed(() => !problem.value && (density.value < known.value.densityFrom || density.value > known.value.densityTo))
 const share = computed(() => Math.min(1, level.value / props.capacity))
-const depth = computed(() => liquidHeight(own.shape, share.value) * height.value)
-const middle = computed(() => centreOfFuel(own.shape, share.value) * height.value)
-const left = computed(() => unusableFuel(own.shape, props.capacity, own.clearance ?? 0, height.value))
+const depth = computed(() => liquidHeight(own.value.shape, share.value) * height.value)
+const middle = computed(() => centreOfFuel(own.value.shape, share.value) * height.value)
+const left = computed(() => unusableFuel(own.value.shape, props.capacity, own.value.clearance ?? 0, height.value))
 const shapeWords = { 'box': 'Box', 'lying cylinder': 'Lying cylinder', 'keel': 'V, on its edge', 'wing': 'Wing bay' }
-defineExpose({ left })
+watchEffect(() => emit('reckoned', problem.value ? null : { level: level.value, unusable: left.value }))
 </script>
 
 <template>
@@ -47,7 +50,7 @@ defineExpose({ left })
       <UFormField label="In it now"><QuantityInput :model-value="level" kind="volume" @update:model-value="own.level = $event ?? NaN" /></UFormField>
       <UFormField label="Fuel’s temperature"><QuantityInput v-model="own.temperature" kind="temperature" /></UFormField>
       <UFormField label="Its density at 15 °C" :hint="`${known.densityFrom} to ${known.densityTo}`"><QuantityInput :model-value="own.density ?? known.density" kind="density" @update:model-value="own.density = $event ?? NaN" /></UFormField>
-      <UFormField label="Tank, empty" hint="an estimate until weighed"><QuantityInput :model-value="tankMass" kind="mass" @update:model-value="own.tankMass = $event ?? NaN" /></UFormField>
+      <UFormField label="Tank, empty" hint="estimated"><QuantityInput :model-value="tankMass" kind="mass" @update:model-value="own.tankMass = $event ?? NaN" /></UFormField>
       <UFormField label="Its length"><QuantityInput :model-value="length" kind="length" @update:model-value="own.length = $event ?? NaN" /></UFormField>
       <UFormField label="Its height"><QuantityInput :model-value="height" kind="length" @update:model-value="own.height = $event ?? NaN" /></UFormField>
     </div>
@@ -61,7 +64,7 @@ defineExpose({ left })
       </div>
       <p v-if="share > 0.02 && share < 0.98">Tilted by 3° its fuel moves {{ short('length', tiltShift(length, depth, 3), 2) }} to the low side. Two points, wide wooden pads, stop when it catches.</p>
       <div class="flex flex-wrap items-end gap-x-4 gap-y-2">
-        <UFormField label="Pickup stands above the bottom by" class="w-56"><QuantityInput v-model="own.clearance" kind="length" /></UFormField>
+        <UFormField label="Pickup stands above the bottom by" class="w-64"><QuantityInput v-model="own.clearance" kind="length" /></UFormField>
         <p class="pb-2">It leaves <b class="figure">{{ short('volume', left, 2) }}</b> behind.</p>
       </div>
     </template>

@@ -6,6 +6,7 @@ import { isFind } from '#core/leaktest/soap'
 import type { Ledger } from '#core/ledger/deriveLedger'
 import { latestFind } from '#shared/jobEntries'
 import { smokeOn } from '#shared/situation'
+import type { Relief } from '#shared/schemas/setup'
 import type { JobView } from '#shared/views'
 import { lowerFirst } from './lowerFirst'
 import type { QuantityKind } from './quantityKinds'
@@ -32,18 +33,19 @@ export function recordRows(job: JobView, ledger: Ledger, now: number, short: (ki
   })
   const touches = job.touches.map(each => ({ id: each.id, at: each.at, what: each.partIds.map(partName).join(', '), done: noted(each.kind, each.note), material: '–', cured: '–', by: each.by, struck: each.struck }))
 
-  const holds = job.holds.filter(each => each.state === 'stopped').map(({ id, number, stoppedAt, createdAt, setup, estimate, noEstimate, source, by, earlyReason, struck }) => ({
-    id, name: `Hold ${number}`, when: clockText(stoppedAt ?? createdAt, now), pressure: short('pressure', setup.testPressure), estimate, noEstimate, earlyReason, struck,
+  const withRelief = (pressure: number, relief: Relief | null) => `${short('pressure', pressure)}${relief ? `, ${relief.kind} at ${short('pressure', relief.opensAt)}` : ''}`
+  const holds = job.holds.filter(each => each.state === 'stopped').map(({ id, number, stoppedAt, createdAt, setup, estimate, noEstimate, source, by, relief, earlyReason, struck }) => ({
+    id, name: `Hold ${number}`, when: clockText(stoppedAt ?? createdAt, now), pressure: withRelief(setup.testPressure, relief), estimate, noEstimate, earlyReason, struck,
     by: source === 'stand-in' ? `${by} (simulated tank)` : by,
   }))
   const balloons = job.balloons.filter(each => each.stoppedAt !== null).map(({ id, number, stoppedAt, setup, estimate, noEstimate, by, earlyReason, struck }) => ({
     id, name: `Balloon ${number}`, when: clockText(stoppedAt!, now), pressure: short('pressure', setup.pressure), estimate, noEstimate, earlyReason, struck, by,
   }))
-  const soaps = job.soaps.map(({ id, number, stoppedAt, startedAt, pressure, by, marks, earlyReason, struck }) => {
+  const soaps = job.soaps.map(({ id, number, stoppedAt, startedAt, pressure, by, marks, relief, earlyReason, struck }) => {
     const parts = (wanted: (mark: (typeof marks)[number]) => boolean) => marks.filter(wanted).map(mark => lowerFirst(partName(mark.partId))).join(', ') || 'nothing'
     return {
       id, earlyReason, struck,
-      text: `Soap ${number}, ${clockText(stoppedAt ?? startedAt, now)}, at ${short('pressure', pressure)}, ${by}: dry on ${parts(mark => mark.mark === 'dry')}; found on ${parts(mark => isFind(mark.mark))}.`,
+      text: `Soap ${number}, ${clockText(stoppedAt ?? startedAt, now)}, at ${withRelief(pressure, relief)}, ${by}: dry on ${parts(mark => mark.mark === 'dry')}; found on ${parts(mark => isFind(mark.mark))}.`,
     }
   })
   const smokes = job.smokes.filter(each => each.stoppedAt !== null).map(smoke => {
@@ -51,7 +53,7 @@ export function recordRows(job: JobView, ledger: Ledger, now: number, short: (ki
     const parts = (found: boolean) => where.marks.filter(mark => isSmokeFind(mark.mark) === found).map(mark => lowerFirst(partName(mark.partId))).join(', ') || 'nothing'
     return {
       id: smoke.id, earlyReason: smoke.earlyReason, struck: smoke.struck,
-      text: `Smoke ${smoke.number}, ${clockText(smoke.stoppedAt!, now)}, at ${short('pressure', smoke.setup.pressure)}, ${smoke.by}${smoke.simulated ? ' (simulated)' : ''}: seen to arrive, clear on ${parts(false)}; found on ${parts(true)}.`,
+      text: `Smoke ${smoke.number}, ${clockText(smoke.stoppedAt!, now)}, at ${withRelief(smoke.setup.pressure, smoke.relief)}, ${smoke.by}${smoke.simulated ? ' (simulated)' : ''}: seen to arrive, clear on ${parts(false)}; found on ${parts(true)}.`,
     }
   })
   const struck = [

@@ -19,8 +19,8 @@ async function smaller(file: Blob): Promise<Blob> {
   }
 }
 
-/** Sends a photograph of a job. @throws ApiError */
-export async function sendPhoto(jobId: string, file: Blob, id = newId(), note = ''): Promise<JobView> {
+/** Sends a photograph of a job. @param drawnOn the photograph that it is with something drawn on it @throws ApiError */
+export async function sendPhoto(jobId: string, file: Blob, id = newId(), drawnOn: string | null = null): Promise<JobView> {
   const body = file.size > SHRINK_ABOVE ? await smaller(file) : file
-  return callApi<JobView>(`jobs/${jobId}/photos?id=${id}&note=${encodeURIComponent(note)}`, 'POST', body)
+  return callApi<JobView>(`jobs/${jobId}/photos?id=${id}${drawnOn ? `&drawnOn=${drawnOn}` : ''}`, 'POST', body)
 }

@@ -29,7 +29,7 @@ export const useStripQueue = defineStore('stripQueue', () => {
     for (const each of waiting.value) {
       try {
         if (each.photo && !each.photoSent) {
-          await callApi(`jobs/${each.jobId}/photos?id=${each.form.photoId}&note=${encodeURIComponent(each.form.name)}`, 'POST', each.photo)
+          await sendPhoto(each.jobId, each.photo, each.form.photoId!)
           await db.put('strips', { ...each, photoSent: true })
         }
         const job = await callApi<JobView>(`jobs/${each.jobId}/strips`, 'POST', each.form)

@@ -1,6 +1,7 @@
 import type { PartFamily, PartShape } from './boundary'
-import type { Circuit } from './circuit'
+import type { Circuit, Link } from './circuit'
 import type { TankMaterial } from './kinds/tankKind'
+import { nearestOnPart } from './placeOnPart'
 
 /** What holds a tank in its place or leads to it, and comes off when the tank does. */
 export const fixingKinds = ['hose', 'wire', 'ground', 'strap', 'clip', 'cover'] as const
@@ -32,8 +33,10 @@ export interface Fixing {
   stage: ReachStage
   /** what a hose carries */
   carries: string | null
-  /** the part of the boundary that is disturbed with it */
-  partId: string | null
+  /** parts of the boundary that are disturbed with it: what it seals to, and its own near end */
+  partIds: readonly string[]
+  /** it sits away from the tank, and comes off only when what it is on does */
+  away: boolean
   /** people forget it */
   forgotten: boolean
   needs: RefitNeeds
@@ -41,6 +44,8 @@ export interface Fixing {
 
 interface FixedPart { id: string, name: string, family: PartFamily, shape: PartShape, space: string | null, link: string | null }
 
+/** Gauges that have no wire. */
+const MECHANICAL = /float gauge|sight|dip/i
 const none: RefitNeeds = { renew: null, lubricant: null, lock: false, orientation: false, routing: false, torque: null }
 const middleY = ({ shape }: FixedPart) => (shape.at === 'point' ? shape.y : (shape.y1 + shape.y2) / 2)
 /** What sits on the upper side is only reached when the tank has come down a little. */
@@ -60,6 +65,24 @@ function carried(name: string, families: readonly PartFamily[]): string {
   return 'feed'
 }
 
+/** What a line ends in or is pushed onto; seams and walls are not disturbed when it comes off. */
+const joints: readonly PartFamily[] = ['neck', 'filler hose', 'vent hose', 'vapour hose', 'vent valve', 'pickup', 'feed', 'return', 'crossover', 'selector', 'tap', 'coupling', 'standpipe', 'fitting', 'hose', 'valve']
+/** So near to where a line joins a tank a part of the line, or of the tank, is that joint: units of the map. */
+const NEAR_ON_LINE = 60, NEAR_ON_TANK = 25
+
+/** Parts that lose their seal when a line is taken off its tank: the valve or fitting it sits on, and the end of the line itself. */
+function disturbedAt(links: readonly Link[], lineId: string, tanks: ReadonlySet<string>, parts: readonly FixedPart[]): string[] {
+  const away = ({ shape }: FixedPart) => Math.min(...links.map(({ at }) => {
+    const place = shape.at === 'point' ? shape : nearestOnPart(shape, at)
+    return Math.hypot(place.x - at.x, place.y - at.y)
+  }))
+  const mayBe = parts.filter(part => joints.includes(part.family))
+  const onLine = mayBe.filter(part => part.space === lineId).sort((a, b) => away(a) - away(b))
+  const near = onLine.filter((part, i) => i === 0 || away(part) <= NEAR_ON_LINE)
+  const onTank = mayBe.filter(part => links.some(link => link.id === part.link) || (part.space !== null && tanks.has(part.space) && away(part) <= NEAR_ON_TANK))
+  return [...new Set([...onTank, ...near].map(part => part.id))]
+}
+
 const hoseNeeds = (carries: string): RefitNeeds => ({
   ...none, renew: 'clamp', routing: true, lubricant: carries === 'filling' ? 'fuel-safe rubber lubricant, no silicone' : null, lock: carries === 'feed' || carries === 'return', orientation: carries === 'vent' || carries === 'vapour',
 })
@@ -75,31 +98,45 @@ export function fixingsOf(circuit: Circuit, parts: readonly FixedPart[], materia
   const hoses = lines.map((space): Fixing => {
     const on = parts.filter(part => part.space === space.id)
     const carries = carried(space.name, on.map(part => part.family))
-    const joints = circuit.links.filter(link => (link.from === space.id && tanks.has(link.to)) || (link.to === space.id && tanks.has(link.from)))
-    const y = Math.min(...joints.map(link => link.at.y))
+    const links = circuit.links.filter(link => (link.from === space.id && tanks.has(link.to)) || (link.to === space.id && tanks.has(link.from)))
+    const y = Math.min(...links.map(link => link.at.y))
     return {
       key: `hose ${space.id}`, name: `${space.name}, tank end`, kind: 'hose', stage: carries === 'filling' || y >= TOP ? 'tank up' : 'lowered a little', carries,
-      partId: on.find(part => ['return', 'pickup', 'coupling', 'filler hose', 'vent hose', 'vapour hose', 'feed', 'crossover', 'neck'].includes(part.family))?.id ?? null,
+      partIds: disturbedAt(links, space.id, tanks, parts), away: false,
       forgotten: carries === 'vent' || carries === 'heater feed', needs: hoseNeeds(carries),
     }
   })
-  const electric = parts.filter(part => ['sender', 'sensor', 'purge valve', 'canister vent valve'].includes(part.family))
-  const wires = electric.map((part): Fixing => ({ key: `wire ${part.id}`, name: `Connector of the ${lower(part.name)}`, kind: 'wire', stage: stageOf(part), carries: null, partId: null, forgotten: part.family === 'sender', needs: { ...none, lock: true } }))
+  const electric = parts.filter(part => ['sender', 'sensor', 'purge valve', 'canister vent valve'].includes(part.family) && !MECHANICAL.test(part.name))
+  const wires = electric.map((part): Fixing => {
+    const away = part.space !== null && !tanks.has(part.space)
+    return { key: `wire ${part.id}`, name: `Connector of the ${lower(part.name)}`, kind: 'wire', stage: away ? 'tank up' : stageOf(part), carries: null, partIds: [], away, forgotten: part.family === 'sender', needs: { ...none, lock: true } }
+  })
   const straps = parts.filter(part => part.family === 'wall' && /strap|cradle/i.test(part.name)).flatMap((part): Fixing[] => [1, 2].map(number => ({
-    key: `strap ${part.id} ${number}`, name: `${/cradle/i.test(part.name) ? 'Cradle bolt' : 'Strap bolt'} ${number}${/left|right/i.exec(part.name) ? `, ${/left|right/i.exec(part.name)![0].toLowerCase()}` : ''}`, kind: 'strap', stage: 'tank up', carries: null, partId: part.id, forgotten: number === 2,
+    key: `strap ${part.id} ${number}`, name: `${/cradle/i.test(part.name) ? 'Cradle bolt' : 'Strap bolt'} ${number}${/left|right/i.exec(part.name) ? `, ${/left|right/i.exec(part.name)![0].toLowerCase()}` : ''}`, kind: 'strap', stage: 'tank up', carries: null, partIds: [part.id], away: false, forgotten: number === 2,
     needs: { ...none, renew: 'strap pad if it is worn', torque: 'maker’s figure; evenly, not more than snug without one' },
   })))
   const metal = material !== 'moulded polyethylene' && material !== 'composite'
-  const neck = parts.find(part => part.family === 'neck' || part.family === 'filler hose' || part.family === 'cap')
-  const ground: Fixing[] = metal || neck ? [{ key: 'ground', name: metal ? 'Ground strap of the tank' : 'Ground strap of the filler neck', kind: 'ground', stage: 'tank up', carries: null, partId: null, forgotten: true, needs: { ...none, orientation: false, torque: 'bright metal under it' } }] : []
-  const clips = lines.length > 0 ? [{ key: 'clips', name: 'Clips that hold lines to the tank or frame', kind: 'clip' as const, stage: 'tank up' as const, carries: null, partId: null, forgotten: true, needs: { ...none, routing: true } }] : []
-  const sender = parts.find(part => part.family === 'sender')
-  const cover: Fixing[] = sender ? [{ key: 'cover', name: 'Cover over the sender, and the connector under it', kind: 'cover', stage: 'tank up', carries: null, partId: null, forgotten: true, needs: none }] : []
-  return [...cover, ...ground, ...clips, ...hoses, ...wires, ...straps].sort((a, b) => reachStages.indexOf(a.stage) - reachStages.indexOf(b.stage) || fixingKinds.indexOf(a.kind) - fixingKinds.indexOf(b.kind))
+  const neck = parts.find(part => part.family === 'neck' || part.family === 'filler hose')
+  const ground: Fixing[] = metal || neck ? [{ key: 'ground', name: metal ? 'Ground strap of the tank' : 'Ground strap of the filler neck', kind: 'ground', stage: 'tank up', carries: null, partIds: [], away: false, forgotten: true, needs: { ...none, orientation: false, torque: 'bright metal under it' } }] : []
+  const clips = lines.length > 0 ? [{ key: 'clips', name: 'Clips that hold lines to the tank or frame', kind: 'clip' as const, stage: 'tank up' as const, carries: null, partIds: [], away: false, forgotten: true, needs: { ...none, routing: true } }] : []
+  const sender = parts.find(part => part.family === 'sender' && !MECHANICAL.test(part.name))
+  const cover: Fixing[] = sender ? [{ key: 'cover', name: 'Cover over the sender, and the connector under it', kind: 'cover', stage: 'tank up', carries: null, partIds: [], away: false, forgotten: true, needs: none }] : []
+  return [...cover, ...ground, ...clips, ...hoses, ...wires, ...straps].sort((a, b) => reachStages.indexOf(a.stage) - reachStages.indexOf(b.stage) || Number(a.away) - Number(b.away) || fixingKinds.indexOf(a.kind) - fixingKinds.indexOf(b.kind))
 }
 
 /** Key and name of a hose's other end: it need not come off, and when it does the two belong together. */
 export const otherEnd = (fixing: Pick<Fixing, 'key' | 'name'>): { key: string, name: string } => ({ key: `${fixing.key} far`, name: fixing.name.replace(/, tank end$/, ', other end') })
+
+/**
+ * Parts of the boundary that lose their evidence when this comes off or goes on: of a hose's other end every part of its line, since the line is moved in its whole length.
+ * @param key of a fixing, or of a hose's other end
+ */
+export function partsDisturbedBy(key: string, fixings: readonly Fixing[], parts: readonly Pick<FixedPart, 'id' | 'family' | 'space'>[]): string[] {
+  const near = fixings.find(fixing => fixing.key === key)
+  if (near) return [...near.partIds]
+  const far = fixings.find(fixing => fixing.kind === 'hose' && otherEnd(fixing).key === key)
+  return far ? parts.filter(part => `hose ${part.space}` === far.key && joints.includes(part.family)).map(part => part.id) : []
+}
 
 /** One step of taking a tank down: what comes off, or the tank itself moving. */
 export type StripStep = { kind: 'fixing', fixing: Fixing } | { kind: 'lower', to: ReachStage, check: string }
@@ -120,6 +157,12 @@ export function stripOrder(fixings: readonly Fixing[]): StripStep[] {
     { kind: 'lower', to: 'lowered a little', check: snags['lowered a little'] }, ...at('lowered a little', false), ...at('lowered a little', true),
     { kind: 'lower', to: 'tank down', check: snags['tank down'] }, ...at('tank down', false),
   ]
+}
+
+/** What has to be off before the tank moves at a step of its order, and is not: it would catch, tighten or tear. */
+export function stillOn(steps: readonly StripStep[], to: ReachStage, isOff: (key: string) => boolean): Fixing[] {
+  const move = steps.findIndex(step => step.kind === 'lower' && step.to === to)
+  return steps.slice(0, move).flatMap(step => (step.kind === 'fixing' && !step.fixing.away && !isOff(step.fixing.key) ? [step.fixing] : []))
 }
 
 /** The same the other way round: what is on top goes on while the tank hangs a hand's breadth low, then straps, then the rest. */

@@ -9,6 +9,7 @@ import { smallSteel } from './kinds/smallSteel'
 import type { TankKind } from './kinds/tankKind'
 import { twin } from './kinds/twin'
 
+export { USUAL as USUAL_LIMIT_SOURCE } from './kinds/build'
 export { craftKinds, tankMaterials, type CraftKind, type TankKind, type TankMaterial } from './kinds/tankKind'
 
 /** The archetypes to start from, each with its map, its circuit and its parts. */

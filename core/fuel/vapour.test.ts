@@ -1,4 +1,4 @@
-import { dilutionTime, notOffered, READING_HOLDS, SECOND_LOOK_AFTER, vapourStanding, volumesToDilute, type GasReading } from './vapour'
+import { dilutionTime, notOffered, READING_HOLDS, SECOND_LOOK_AFTER, vapourRounds, vapourStanding, volumesToDilute, type GasReading } from './vapour'
 
 const MINUTE = 60_000
 const points = ['neck', 'middle', 'far corner']
@@ -26,6 +26,25 @@ test('10 % itself is too much, and a high reading starts it over', () => {
   const over = [...round(0), ...round(16 * MINUTE, 0.3), ...round(30 * MINUTE)]
   expect(state(over, 31 * MINUTE)).toBe('read again')
   expect(state([...over, ...round(46 * MINUTE)], 47 * MINUTE)).toBe('gas-free')
+})
+
+test('one round a day later is no second round: a run that was left alone starts over', () => {
+  const DAY = 24 * 60 * MINUTE
+  const yesterday = [...round(0), ...round(16 * MINUTE)]
+  expect(state([...yesterday, ...round(DAY)], DAY + MINUTE)).toBe('read again')
+  expect(state([...yesterday, ...round(DAY), ...round(DAY + 16 * MINUTE)], DAY + 17 * MINUTE)).toBe('gas-free')
+  // Kept alive: read every point again before the last round has grown too old.
+  expect(state([...yesterday, ...round(45 * MINUTE)], 60 * MINUTE)).toBe('gas-free')
+})
+
+test('by point it shows what is read and what is still to read', () => {
+  const rounds = vapourRounds([...round(0), ...round(16 * MINUTE, 0.05, ['neck'])])
+  expect(rounds.map(({ point, first, second }) => [point, first?.explosive, second?.explosive])).toEqual([['neck', 0.04, 0.05], ['middle', 0.04, undefined], ['far corner', 0.04, undefined]])
+  const four = [...points, 'baffle']
+  expect(vapourStanding([...round(0, 0.04, four), { point: 'neck', at: 1, explosive: 0.4, oxygen: null }, ...round(MINUTE)], 2 * MINUTE)).toMatchObject({ state: 'not read', sentence: expect.stringContaining('Read baffle again') })
+  const high = vapourRounds([...round(0), { point: 'middle', at: 1, explosive: 0.4, oxygen: null }])
+  expect(high.every(({ first }) => first === null)).toBe(true)
+  expect(high.find(({ point }) => point === 'middle')!.last.explosive).toBe(0.4)
 })
 
 test('a catalytic meter in inert gas reads nothing of vapour', () => {

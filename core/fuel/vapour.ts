@@ -26,34 +26,54 @@ export type VapourStanding =
   | { state: 'expired', sentence: string }
   | { state: 'gas-free', sentence: string, until: number }
 
+/** Oxygen below which a meter that burns what it draws reads nothing, volume fraction: catalytic meters need about half of air's oxygen (makers' instructions). */
+const BLIND_BELOW = 0.1
+
+/** What was read at one point in the present run of readings: its first reading below the limit, and the latest one after the pause. */
+export interface PointRounds { point: string, first: GasReading | null, second: GasReading | null, /** the latest reading, whatever it was */ last: GasReading }
+
+/**
+ * Readings by point, as far as they count today: since the last one that was too high at any point, and without what came before a gap
+ * that is longer than a pause and a reading's life together.
+ * @param readings sorted or not; those of a blind meter are left out
+ */
+export function vapourRounds(readings: readonly GasReading[]): PointRounds[] {
+  const usable = readings.filter(reading => !(reading.oxygen !== null && reading.oxygen < BLIND_BELOW)).sort((a, b) => a.at - b.at)
+  const lastBad = usable.findLast(reading => reading.explosive >= GAS_FREE_SHARE)
+  const good = usable.filter(reading => reading.at > (lastBad?.at ?? -Infinity))
+  const gap = good.findLastIndex((reading, i) => i > 0 && reading.at - good[i - 1]!.at > SECOND_LOOK_AFTER + READING_HOLDS)
+  const run = good.slice(Math.max(0, gap))
+  const points = [...new Set(usable.map(reading => reading.point))]
+  const firsts = points.map(point => run.find(reading => reading.point === point) ?? null)
+  // The pause begins when the last point of the first round was read.
+  const firstRound = Math.max(...firsts.map(first => first?.at ?? -Infinity))
+  return points.map((point, i) => ({
+    point, first: firsts[i]!, second: run.findLast(reading => reading.point === point && reading.at >= firstRound + SECOND_LOOK_AFTER) ?? null, last: usable.findLast(reading => reading.point === point)!,
+  }))
+}
+
 /**
  * Where a tank stands by its readings: gas-free only when at least three points were below a tenth of the lower limit, and were again after a pause,
- * the second round not older than half an hour. Any reading that is too high starts it over.
- * A reading with so little oxygen that the meter cannot burn what it draws is no reading of vapour: catalytic meters need about a tenth of air's oxygen.
+ * the second round not older than half an hour. Any reading that is too high starts it over, and so does a run that was left alone too long.
+ * A reading with so little oxygen that the meter cannot burn what it draws is no reading of vapour.
  * @param now ms
  */
 export function vapourStanding(readings: readonly GasReading[], now: number): VapourStanding {
-  const blind = readings.filter(reading => reading.oxygen !== null && reading.oxygen < 0.1)
-  const usable = readings.filter(reading => !blind.includes(reading)).sort((a, b) => a.at - b.at)
-  if (usable.length === 0) return { state: 'not read', sentence: blind.length > 0 ? 'With so little oxygen a gas meter reads nothing of vapour. Read it with an instrument made for inert gas, or air it out first.' : 'Vapour has not been read. An empty tank is the dangerous one: measure, do not guess.' }
-  const lastBad = usable.filter(reading => reading.explosive >= GAS_FREE_SHARE).at(-1)
-  if (lastBad) {
-    const since = usable.filter(reading => reading.at > lastBad.at)
-    const points = [...new Set(usable.filter(reading => reading.explosive >= GAS_FREE_SHARE && !since.some(later => later.point === reading.point)).map(reading => reading.point))]
-    if (points.length > 0) return { state: 'too much', points, sentence: `Too much vapour at ${points.join(', ')}. Air it out or make it inert, then read every point again.` }
-  }
-  const good = usable.filter(reading => reading.at > (lastBad?.at ?? -Infinity))
-  const points = [...new Set(good.map(reading => reading.point))]
-  if (points.length < LEAST_POINTS) return { state: 'not read', sentence: `Read at least ${LEAST_POINTS} points: near an opening, in the middle, and low in a far corner. ${points.length === 1 ? 'One is' : `${points.length} are`} read.` }
-  const firstRound = Math.max(...points.map(point => Math.min(...good.filter(reading => reading.point === point).map(reading => reading.at))))
-  const second = points.map(point => good.filter(reading => reading.point === point && reading.at >= firstRound + SECOND_LOOK_AFTER).at(-1))
-  if (second.some(reading => reading === undefined)) {
-    const due = firstRound + SECOND_LOOK_AFTER
+  const rounds = vapourRounds(readings)
+  if (rounds.length === 0) return { state: 'not read', sentence: readings.length > 0 ? 'With so little oxygen a gas meter reads nothing of vapour. Read it with an instrument made for inert gas, or air it out first.' : 'Vapour has not been read. An empty tank is the dangerous one: measure, do not guess.' }
+  const high = rounds.filter(({ last }) => last.explosive >= GAS_FREE_SHARE).map(({ point }) => point)
+  if (high.length > 0) return { state: 'too much', points: high, sentence: `Too much vapour: ${high.join(', ')}. Air it out or make it inert, then read every point again.` }
+  const read = rounds.filter(({ first }) => first !== null)
+  if (read.length < LEAST_POINTS) return { state: 'not read', sentence: `Read at least ${LEAST_POINTS} points: near an opening, in the middle, and low in a far corner. ${read.length === 0 ? 'None counts now.' : read.length === 1 ? 'One is read.' : `${read.length} are read.`}` }
+  const unread = rounds.filter(({ first }) => first === null).map(({ point }) => point)
+  if (unread.length > 0) return { state: 'not read', sentence: `Read ${unread.join(', ')} again: what was read there before no longer counts.` }
+  if (read.some(({ second }) => second === null)) {
+    const due = Math.max(...read.map(({ first }) => first!.at)) + SECOND_LOOK_AFTER
     // Nobody came for the second round: by now the first says nothing any more.
     if (now > due + READING_HOLDS) return { state: 'expired', sentence: 'The first round is too old. Read every point again, and again after the pause.' }
     return { state: 'read again', at: due, sentence: 'All points were below 10 % once. Residue evaporates again: read every point once more after the pause.' }
   }
-  const until = Math.min(...second.map(reading => reading!.at)) + READING_HOLDS
+  const until = Math.min(...read.map(({ second }) => second!.at)) + READING_HOLDS
   return now > until ? { state: 'expired', sentence: 'The readings are older than half an hour. Read every point again before you go on.' } : { state: 'gas-free', until, sentence: 'Below 10 % of the lower limit at every point, twice.' }
 }
 

@@ -1,5 +1,4 @@
 import { fuels } from './fuels'
-import { centreOfFuel, fuelAtHeight, liquidHeight, tankShapes, tiltShift } from './tankShape'
 import { densityAt, emptyTankMass, jackRating, liftWeight, unusableFuel, volumeOfMass } from './weight'
 
 const fuel = (key: string) => fuels.find(each => each.key === key)!
@@ -28,29 +27,4 @@ test('jacks are rated with a margin, and each of two must carry most of it', () 
 test('what the pickup does not reach stays', () => {
   expect(unusableFuel('box', 0.06, 0.02, 0.2)).toBeCloseTo(0.006, 6)
   expect(unusableFuel('lying cylinder', 0.1, 0.05, 0.4)).toBeLessThan(0.1 * 0.05 / 0.4)
-})
-
-describe('shapes', () => {
-  test('filling is the way back of height, from empty to full', () => {
-    for (const shape of tankShapes) {
-      expect(fuelAtHeight(shape, 0)).toBeCloseTo(0, 9)
-      expect(fuelAtHeight(shape, 1)).toBeCloseTo(1, 6)
-      for (const share of [0.1, 0.3, 0.5, 0.8]) expect(fuelAtHeight(shape, liquidHeight(shape, share))).toBeCloseTo(share, 4)
-    }
-  })
-  // Half of a lying cylinder of unit diameter: the centroid of a half disc lies 4 r / (3 pi) below its flat side: 0.5 - 0.2122 = 0.2878.
-  test('the middle of the fuel sinks as it empties', () => {
-    expect(centreOfFuel('box', 1)).toBeCloseTo(0.5, 3)
-    expect(centreOfFuel('box', 0.4)).toBeCloseTo(0.2, 3)
-    expect(centreOfFuel('lying cylinder', 0.5)).toBeCloseTo(0.2878, 3)
-    // A wedge with its edge down: the centroid of a triangle stands two thirds up.
-    expect(centreOfFuel('keel', 1)).toBeCloseTo(2 / 3, 2)
-  })
-  // A box 1 m long, fuel 0.1 m deep, tilted 2 degrees: shift L^2 tan(t) / (12 h) = 0.0291 m.
-  test('a part-full tank shifts as it tilts', () => {
-    expect(tiltShift(1, 0.1, 2)).toBeCloseTo(0.0291, 4)
-    expect(tiltShift(1, 0.3, 2)).toBeLessThan(tiltShift(1, 0.1, 2))
-    // Once the bottom shows on one side the formula no longer holds: the fuel lies in the low end.
-    expect(tiltShift(1, 0.01, 30)).toBeLessThanOrEqual(0.5)
-  })
 })

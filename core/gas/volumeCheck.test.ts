@@ -1,5 +1,5 @@
 import { effectiveVolume } from './inventory'
-import { pressureWithoutPush, checkDisagreement, spaceFromCheck, VolumeCheckError, volumeFromPush } from './volumeCheck'
+import { checkDisagreement, pressureWithoutPush, spaceFromCheck, standingAfterPush, VolumeCheckError, volumeFromPush } from './volumeCheck'
 
 const push = { pushed: 100e-6, pushedUncertainty: 1e-6, before: 3000, after: 3168.9, gaugeSpread: 3 }
 
@@ -44,4 +44,16 @@ test('what leaks between the push and the reading after it is not taken for volu
   expect(found(before.at(-1)!.pressure)).toBeGreaterThan(0.075)
   expect(pressureWithoutPush(before.slice(0, 2), 100)).toBe(5995)
   expect(pressureWithoutPush([], 0)).toBeNull()
+})
+
+test('a push is read where it stands: not on its way up, and not by a reading that was taken before it was felt', () => {
+  const rise = [11_760, 11_900, 12_100, 12_158, 12_150, 12_146, 12_141, 12_135].map((pressure, k) => ({ t: 5 * k, pressure }))
+  expect(standingAfterPush(rise, 11_755, 8).map(reading => reading.t)).toEqual([15, 20, 25, 30, 35])
+  // With noise as large as what is left of the rise nothing is thrown away for it.
+  expect(standingAfterPush([{ pressure: 12_140 }, { pressure: 12_158 }], 11_755, 8)).toHaveLength(2)
+  expect(standingAfterPush([], 11_755, 8)).toEqual([])
+  // The one reading that was late made 18 % of volume out of nothing: by hand, (11.76 + 4 x 12.15) / 5 = 12.072.
+  const late = [{ pressure: 11_760 }, ...Array.from({ length: 6 }, () => ({ pressure: 12_150 }))]
+  const stood = standingAfterPush(late, 11_755, 8).slice(0, 5)
+  expect(stood.reduce((sum, { pressure }) => sum + pressure, 0) / stood.length).toBe(12_150)
 })

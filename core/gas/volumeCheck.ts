@@ -81,3 +81,16 @@ export function pressureWithoutPush(before: readonly { t: number, pressure: numb
   if (before.length < 4 || spread === 0) return p
   return p + before.reduce((sum, reading) => sum + (reading.t - t) * (reading.pressure - p), 0) / spread * (at - t)
 }
+
+/**
+ * Readings at which a push of air stands: those on its way up, and one that the instrument took before it felt it, are left out.
+ * @param after readings from the push on, in order of time, Pa
+ * @param before where the pressure would be without the push, Pa
+ * @param spread standard deviation of one reading, Pa
+ */
+export function standingAfterPush<R extends { pressure: number }>(after: readonly R[], before: number, spread: number): R[] {
+  const highest = after.reduce((most, { pressure }) => Math.max(most, pressure), before)
+  const stands = before + 0.95 * (highest - before) - 2 * spread
+  const first = after.findIndex(({ pressure }) => pressure >= stands)
+  return first < 0 ? [] : after.slice(first)
+}

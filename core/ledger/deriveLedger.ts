@@ -1,7 +1,7 @@
 import { evidenceOf, lastTouched, type EvidenceKind } from './evidence'
 import { leakState, wasOpen, type LeakState } from './leakState'
 import { measures, type Instant, type LedgerEntries } from './ledger'
-import { settlingTest, type SettlingTest } from './settlingTest'
+import { settlingPlan, type SettlingPlan } from './settlingPlan'
 
 export const partStandings = ['stands', 'open', 'touched', 'no evidence'] as const
 export type PartStanding = (typeof partStandings)[number]
@@ -25,8 +25,8 @@ export interface Ledger {
   unlocated: { holdId: string } | null
   /** parts without evidence that stands */
   missing: string[]
-  /** the shortest test that would settle them, null when nothing is missing */
-  settle: SettlingTest | null
+  /** the shortest set of tests that would settle them, null when nothing is missing */
+  settle: SettlingPlan | null
 }
 
 /**
@@ -51,7 +51,7 @@ export function deriveLedger(entries: LedgerEntries, now: Instant): Ledger {
     leaks,
     unlocated,
     missing,
-    settle: settlingTest(missing, entries),
+    settle: settlingPlan(missing, { limit: entries.limit, ways: missing.length > 0 ? entries.ways?.() : undefined }),
     state: open.some(leak => leak.state === 'found' || leak.state === 'back') || unlocated
       ? 'leaking'
       : open.length > 0 ? 'repairing' : missing.length > 0 || parts.length === 0 ? 'cannot-tell' : 'sealed',

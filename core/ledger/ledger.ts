@@ -1,3 +1,4 @@
+import type { FeedWay } from '../circuit/waysToFeed'
 import type { SoapMark } from '../leaktest/soap'
 import type { HoldVerdict } from '../leaktest/hold'
 
@@ -50,4 +51,6 @@ export interface LedgerEntries {
   touches: readonly LedgerTouch[]
   /** acceptance limit, Pa·m3/s */
   limit: number
+  /** how the circuit can be fed for a test, worked out when it is asked for; absent where nothing is known of it, then one way reaches everything */
+  ways?: () => readonly FeedWay[]
 }

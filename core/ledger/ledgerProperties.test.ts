@@ -1,7 +1,6 @@
 import fc from 'fast-check'
 import { throughputFromStandard } from '../quantity/standardLeakRate'
 import { deriveLedger } from './deriveLedger'
-import { settlingTest } from './settlingTest'
 import { nextStep } from './nextStep'
 import { measures, type LedgerEntries, type LedgerFind, type LedgerLeak, type LedgerRepair, type LedgerTest, type LedgerTouch } from './ledger'
 
@@ -87,12 +86,3 @@ test('there is always one next step, and it asks for the record only of what is 
   const next = nextStep(ledger, entries, null)
   return next.sentence.length > 10 && (next.action === 'record') === (ledger.state === 'sealed')
 }))
-
-test('the shortest test: soap for a few, a hold for many or where soap cannot see', () => {
-  const limit = throughputFromStandard(1)
-  expect(settlingTest([], { limit })).toBeNull()
-  expect(settlingTest(['a'], { limit })).toMatchObject({ kind: 'soap', minutes: 6 })
-  expect(settlingTest(['a', 'b', 'c', 'd', 'e'], { limit })!.kind).toBe('soap')
-  expect(settlingTest(['a', 'b', 'c', 'd', 'e', 'f'], { limit })!.kind).toBe('hold')
-  expect(settlingTest(['a'], { limit: throughputFromStandard(0.05) })!.kind).toBe('hold')
-})

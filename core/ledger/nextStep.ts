@@ -43,18 +43,21 @@ export function nextStep(ledger: Ledger, entries: LedgerEntries, running: { id: 
   const ready = ledger.leaks.filter(leak => leak.state === 'ready to retest')
   if (ready.length > 0) return { action: 'retest', sentence: `${list(ready.map(leak => capital(name(leakOf(leak.id).partId))))} ${ready.length > 1 ? 'are' : 'is'} cured and ready to retest.`, at: null, about: ready[0]!.id }
   if (ledger.settle) {
-    const { kind, partIds, minutes } = ledger.settle
+    const { tests, minutes } = ledger.settle, { missing } = ledger
+    const kind = tests[0]?.kind ?? 'hold'
     if (entries.tests.length === 0 && unchecked) return { action: 'check', sentence: 'The complaint is taken. See what it most likely is, and do the first check.', at: null, about: null }
-    if (entries.tests.length === 0) return { action: 'test', sentence: `Nothing tested yet. A hold takes about ${minutes} min.`, at: null, about: 'hold' }
+    if (entries.tests.length === 0) return { action: 'test', sentence: `Nothing tested yet. A hold takes about ${tests[0]?.minutes ?? minutes} min.`, at: null, about: 'hold' }
     const last = entries.tests.at(-1)!
-    if (last.kind === 'hold' && last.verdict === 'cannot-tell' && kind === 'hold') return { action: 'settle', sentence: `Hold ${last.number} could not tell. Another of about ${minutes} min, longer or with better instruments, would settle it.`, at: null, about: kind }
-    const which = partIds.length <= 3 ? list(partIds.map(name)) : `${partIds.length} of ${entries.parts.length} parts`
-    return { action: 'settle', sentence: `Cannot tell yet: no evidence that stands for ${which}. A ${kind === 'soap' ? 'soap walk' : 'hold'} of about ${minutes} min would settle it.`, at: null, about: kind }
+    if (last.kind === 'hold' && last.verdict === 'cannot-tell' && kind === 'hold') return { action: 'settle', sentence: `Hold ${last.number} could not tell. Another of about ${tests[0]?.minutes ?? minutes} min, longer or with better instruments, would settle it.`, at: null, about: kind }
+    const which = missing.length <= 3 ? list(missing.map(name)) : `${missing.length} of ${entries.parts.length} parts`
+    const would = tests.length === 0 ? 'No way of feeding this circuit reaches them: look at the map.' : tests.length === 1 ? `A ${testWords[kind]} of about ${minutes} min would settle it.` : `${capital(list(tests.map(test => `a ${testWords[test.kind]}`)))}, about ${minutes} min together, would settle it.`
+    return { action: 'settle', sentence: `Cannot tell yet: no evidence that stands for ${which}. ${would}`, at: null, about: kind }
   }
   const holds = entries.tests.filter(test => measures(test) && test.verdict === 'sealed').length
   return { action: 'record', sentence: `Sealed: every part has evidence that stands${holds ? `, ${holds} sealed ${holds > 1 ? 'holds' : 'hold'}` : ''}. Write the record.`, at: null, about: null }
 }
 
+const testWords = { hold: 'hold', soap: 'soap walk' } as const
 const lower = (text: string) => text.charAt(0).toLowerCase() + text.slice(1)
 const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1)
 const list = (names: string[]) => (names.length < 2 ? names.join('') : `${names.slice(0, -1).join(', ')} and ${names.at(-1)}`)

@@ -9,7 +9,7 @@ test('what was measured is found, worn a little as male threads are', () => {
   expect(names(13.5, 25.4 / 18, true)).toEqual(['NPT 1/4'])
   expect(names(9.6, 25.4 / 28, false)).toEqual(['G 1/8'])
   // Nobody looked whether it tapers: then the taper that looks like it stays a candidate.
-  expect(names(9.6, 25.4 / 28)).toEqual(['G 1/8', 'NPT 1/8'])
+  expect(names(9.6, 25.4 / 28)).toEqual(['G 1/8', 'R 1/8', 'NPT 1/8'])
   expect(names(50, 1.5)).toEqual([])
 })
 
@@ -21,8 +21,10 @@ test('the seat parts what the thread cannot', () => {
 test('pairs that look alike and do not seal are named', () => {
   const like = (name: string) => looksLike(threads.find(thread => thread.name === name)!).map(thread => thread.name)
   expect(like('G 1/2')).toContain('NPT 1/2')
+  // Both taper, one cut at 55° and one at 60°: 14 turns an inch in both, and neither seals in the other.
+  expect(like('R 1/2')).toEqual(expect.arrayContaining(['NPT 1/2', 'G 1/2']))
   expect(like('7/16-20, 37° seat')).toContain('7/16-20, 45° seat')
-  expect(like('M10 × 1')).toEqual(expect.arrayContaining(['G 1/8', 'NPT 1/8']))
+  expect(like('M10 × 1')).toEqual(expect.arrayContaining(['G 1/8', 'NPT 1/8', 'R 1/8']))
   expect(like('M22 × 1.5')).not.toContain('M24 × 1.5')
 })
 

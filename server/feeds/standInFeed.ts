@@ -36,13 +36,15 @@ export function standInFeed(): { turn: () => Promise<void> } {
   const tanks = new Map<string, RunningTank>()
 
   async function read(holdId: string): Promise<void> {
+    // Before its marks are looked up: what is marked meanwhile is felt at the next turn.
+    const until = Date.now()
     const hold = await loadHold(holdId)
     if (!hold.clock || hold.state === 'stopped') return
     const running = tanks.get(holdId) ?? await takeUp(holdId)
     if (!running) return
     tanks.set(holdId, running)
     const { tank, applied } = running
-    const now = holdTimeAt(hold.clock, Date.now())
+    const now = holdTimeAt(hold.clock, until)
     const readings = []
     let t = running.lastT
     while (t + INTERVAL <= now && readings.length < MOST_A_TURN) {

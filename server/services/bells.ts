@@ -22,9 +22,19 @@ export async function hangBell(tx: Transaction, hung: { jobId: string, kind: Bel
   })
 }
 
+/** Hangs a bell anew for something that begins again, whether or not the one before rang. */
+export async function hangAnew(tx: Transaction, hung: Parameters<typeof hangBell>[1]) {
+  const { title, detail, dueAt } = hung
+  await tx.insert(bell).values({ id: crypto.randomUUID(), ...hung }).onConflictDoUpdate({ target: [bell.kind, bell.subjectId], set: { title, detail, dueAt, rungAt: null, answeredAt: null, answeredBy: null } })
+}
+
 /** Takes a bell off because what it was for is over. */
 export const takeOffBell = (tx: Transaction, kind: BellKind, subjectId: string, now: Date) =>
   tx.update(bell).set({ answeredAt: now }).where(and(eq(bell.kind, kind), eq(bell.subjectId, subjectId), isNull(bell.answeredAt)))
+
+/** Takes every bell of a kind off a job. */
+export const takeOffBellsOf = (tx: Transaction, kind: BellKind, jobId: string, now: Date) =>
+  tx.update(bell).set({ answeredAt: now }).where(and(eq(bell.kind, kind), eq(bell.jobId, jobId), isNull(bell.answeredAt)))
 
 /** Somebody heard it. @throws Refusal 404 */
 export async function answerBell(actor: Actor, id: string): Promise<void> {

@@ -18,10 +18,13 @@ import { mustBeKit } from './kit'
 import { estimateOf, forgetLive, liveEstimate } from './liveHolds'
 import { notFound, Refusal, refuseField } from './refusal'
 import { mustHaveReadCautions } from './safety'
-import { hangLookIfSealed, mustHaveReasonIfEarly } from './tests'
+import { hangLookIfSealed, mustHaveReasonIfEarly, mustHaveRelief } from './tests'
 
 /** Doubt in how much a kind of tank gives, as a share of it: makers' walls vary that much. A volume check does better. */
 const WALL_GIVE_DOUBT = 0.2
+
+/** Whether a person puts air into a real tank for this hold: not for a simulated one, a vacuum, or a file of what was measured elsewhere. */
+const blowsIn = (form: Pick<HoldForm, 'source' | 'method'>) => form.method === 'pressure-decay' && (form.source === 'typed' || form.source === 'device')
 
 /** A hold with its marks, whether it is long, and who may send to it. @throws Refusal 404 */
 export async function loadHold(id: string): Promise<BenchHold> {
@@ -33,7 +36,7 @@ export async function loadHold(id: string): Promise<BenchHold> {
 
 /**
  * Sets a hold up: number, boundary, limits. A repeated id is the same hold.
- * @throws Refusal 422 over the tank's limit, or early without a reason; 409 while another hold runs on the job
+ * @throws Refusal 422 over the tank's limit, without a relief, or early without a reason; 409 while another hold runs on the job
  */
 export async function setUpHold(actor: Actor, jobId: string, form: HoldForm): Promise<HoldView> {
   await change(actor, { verb: 'set up a hold', jobId, subjectId: form.id }, async (tx, now) => {
@@ -67,6 +70,7 @@ export async function setUpHold(actor: Actor, jobId: string, form: HoldForm): Pr
     await tx.insert(hold).values({
       id: form.id, jobId, number: (last?.number ?? 0) + 1, state: 'set up', source: form.source, setup, closures: form.closures, links: form.links, reached,
       hasThermometer: form.hasThermometer, hasBarometer: form.hasBarometer, scale: form.scale, kit: form.kit, earlyReason: mustHaveReasonIfEarly(tank, form.earlyReason, now),
+      ...(blowsIn(form) && { supply: form.supply, relief: mustHaveRelief(tank, form.relief, form.testPressure) }),
       createdBy: actor.id, createdAt: now,
     })
     return true
@@ -84,7 +88,8 @@ export async function stepHold(actor: Actor, id: string, to: Exclude<HoldState, 
   const before = await loadHold(id)
   const verbs = { settling: 'started the hold', reading: 'called it settled', stopped: 'stopped the hold' }
   await change(actor, { verb: verbs[to], jobId: before.jobId, subjectId: id, detail: { hold: before.number } }, async (tx, now) => {
-    const [row] = await tx.select().from(hold).where(eq(hold.id, id))
+    // Held, so that no reading slips in between the verdict and the stop that it belongs to.
+    const [row] = await tx.select().from(hold).where(eq(hold.id, id)).for('update')
     if (!row || order.indexOf(to) <= order.indexOf(row.state)) return null
     if (to === 'settling') {
       const tank = await loadJob(row.jobId, tx)

@@ -58,6 +58,16 @@ describe('a hold that is read live', () => {
     expect(stopped.estimate).toEqual(estimate)
     expect((await liveEstimate(hold.id)).estimate).toEqual(estimate)
   })
+  test('stopped while readings stream in, its verdict has every one that is kept', async () => {
+    for (let wait = 0; wait < 40; wait += 4) {
+      const hold = await running()
+      const readings = falling(300, 5)
+      await takeReadings(hold.id, readings.slice(0, 280))
+      const late = new Promise(done => { setTimeout(done, wait) }).then(() => takeReadings(hold.id, readings.slice(280)))
+      await Promise.all([stepHold(technician(), hold.id, 'stopped'), late])
+      expect((await loadHold(hold.id)).estimate).toEqual(estimateHold(hold.setup, await holdReadings(hold.id, -1)))
+    }
+  })
   test('says why it has none yet', async () => {
     const hold = await running()
     await takeReadings(hold.id, falling(2, 10))

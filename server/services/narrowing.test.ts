@@ -35,7 +35,7 @@ const partOf = (job: JobView, name: string) => job.parts.find(part => part.name 
 const van = (change = {}) => testJob(technician(), { tankKind: 'moulded', craftName: `Van ${randomUUID().slice(0, 6)}`, ...change })
 const litresAMinute = (flow: number) => flow / 60_000
 const smokeForm = (job: JobView, change: Partial<SmokeForm> = {}): SmokeForm => ({
-  id: randomUUID(), pressure: 3000, closures: { [partOf(job, 'Service port')]: 'rig' }, links: holdingLinks(job.circuit), own: { ball: 'floor' }, simulated: false, earlyReason: '',
+  id: randomUUID(), pressure: 3000, closures: { [partOf(job, 'Service port')]: 'rig' }, links: holdingLinks(job.circuit), own: { ball: 'floor' }, relief: { kind: 'regulator', opensAt: 3000 }, simulated: false, earlyReason: '',
   tube: { smallest: litresAMinute(0.01), largest: litresAMinute(2), readDoubt: 0.01, gas: 'air' }, ...change,
 })
 
@@ -68,7 +68,7 @@ describe('a craft that comes in again', () => {
     expect((await send({ parts: parts.map(part => (part.name === 'Cap' ? { ...part, space: 'attic' } : part)) })).fields.parts).toContain('not there any more')
     expect((await send({ links: job.circuit.links.filter(link => link.id !== 'purge') })).fields.parts).toContain('Purge valve is the body of a valve that is not there')
     const loose = await setCircuit(technician(), job.id, { revision: job.revision, ...job.circuit, parts: parts.map(part => (part.name === 'Cap' ? { ...part, space: null } : part)) })
-    const soaped = await startSoap(technician(), job.id, { id: randomUUID(), pressure: 3000, closures: {}, links: holdingLinks(job.circuit), earlyReason: '' })
+    const soaped = await startSoap(technician(), job.id, { id: randomUUID(), pressure: 3000, closures: {}, links: holdingLinks(job.circuit), relief: { kind: 'water column', opensAt: 3000 }, earlyReason: '' })
     expect(soaped.soaps[0]!.reached).not.toContain(partOf(loose, 'Cap'))
   })
 })
@@ -237,8 +237,8 @@ describe('photographs', () => {
     const file = await picture()
     expect((await sharp(file).metadata()).exif).toBeDefined()
     const id = randomUUID()
-    job = await keepPhoto(technician(), job.id, { id, note: '', file })
-    job = await keepPhoto(technician(), job.id, { id, note: '', file })
+    job = await keepPhoto(technician(), job.id, { id, drawnOn: null, file })
+    job = await keepPhoto(technician(), job.id, { id, drawnOn: null, file })
     expect(job.photos).toMatchObject([{ id, width: 2048, height: 1024 }])
     const kept = await sharp(await photoBytes(id, false)).metadata()
     expect(kept.exif).toBeUndefined()
@@ -247,10 +247,19 @@ describe('photographs', () => {
   })
   test('what is too large or no picture is refused, each with its sentence', async () => {
     const job = await van()
-    expect(await refusal(keepPhoto(technician(), job.id, { id: randomUUID(), note: '', file: Buffer.alloc(40 * 1024 * 1024) }))).toMatchObject({ status: 413, message: expect.stringContaining('40 MB') })
-    expect(await refusal(keepPhoto(technician(), job.id, { id: randomUUID(), note: '', file: Buffer.from('this is a letter') }))).toMatchObject({ status: 415, message: expect.stringContaining('not a picture') })
+    expect(await refusal(keepPhoto(technician(), job.id, { id: randomUUID(), drawnOn: null, file: Buffer.alloc(40 * 1024 * 1024) }))).toMatchObject({ status: 413, message: expect.stringContaining('40 MB') })
+    expect(await refusal(keepPhoto(technician(), job.id, { id: randomUUID(), drawnOn: null, file: Buffer.from('this is a letter') }))).toMatchObject({ status: 415, message: expect.stringContaining('not a picture') })
     const whole = await picture()
-    expect(await refusal(keepPhoto(technician(), job.id, { id: randomUUID(), note: '', file: whole.subarray(0, whole.length / 2) }))).toMatchObject({ status: 415 })
+    expect(await refusal(keepPhoto(technician(), job.id, { id: randomUUID(), drawnOn: null, file: whole.subarray(0, whole.length / 2) }))).toMatchObject({ status: 415 })
     expect((await loadJob(job.id)).photos).toHaveLength(0)
+  })
+  test('what is drawn on one is kept as one of its own, and only on a photograph of the job', async () => {
+    let job = await van()
+    const file = await picture(), id = randomUUID()
+    await keepPhoto(technician(), job.id, { id, drawnOn: null, file })
+    job = await keepPhoto(technician(), job.id, { id: randomUUID(), drawnOn: id, file })
+    expect(job.photos.map(photo => photo.drawnOn)).toEqual([null, id])
+    const other = await van()
+    expect((await refusal(keepPhoto(technician(), other.id, { id: randomUUID(), drawnOn: id, file }))).fields.drawnOn).toContain('not of this job')
   })
 })

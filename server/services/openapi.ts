@@ -38,7 +38,7 @@ export const routes: readonly RouteDescription[] = [
   { method: 'post', path: '/jobs/{id}/purchases', summary: 'List something to get', who: 'work', body: purchaseSchema },
   { method: 'patch', path: '/purchases/{id}', summary: 'Say anew why it is wanted and how long it takes to come', who: 'work', body: purchaseEditSchema },
   { method: 'post', path: '/purchases/{id}/steps', summary: 'Measured, ordered, arrived or returned', who: 'work', body: purchaseStepSchema },
-  { method: 'post', path: '/jobs/{id}/photos', summary: 'Keep a photograph: the picture itself as the body, ?id= a UUID, ?note=; place and camera data are left out', who: 'work' },
+  { method: 'post', path: '/jobs/{id}/photos', summary: 'Keep a photograph: the picture itself as the body, ?id= a UUID, ?drawnOn= the photograph that it is with something drawn on it; place and camera data are left out', who: 'work' },
   { method: 'get', path: '/photos/{id}', summary: 'A photograph as JPEG; ?small=1 for the small one', who: 'read' },
   { method: 'post', path: '/jobs/{id}/strips', summary: 'Something came off', who: 'work', body: stripSchema },
   { method: 'post', path: '/strips/{id}/refit', summary: 'It is on again; 409 when somebody ticked it or a part for it has not arrived', who: 'work', body: refitSchema },

@@ -5,7 +5,7 @@ import { database } from '../db/client'
 import { photo } from '../db/schema'
 import { change, type Actor } from './change'
 import { loadJob } from './jobs'
-import { notFound, Refusal } from './refusal'
+import { notFound, Refusal, refuseField } from './refusal'
 
 /** Largest file that is taken, bytes; the page makes larger pictures smaller before it sends them. */
 export const MOST_PHOTO_BYTES = 24 * 1024 * 1024
@@ -18,14 +18,15 @@ const MOST_PIXELS = 120_000_000
 /**
  * Keeps a photograph: turned upright, made no larger than is useful, all that a camera wrote beside the picture (place, time, owner) left out, with a small one for lists.
  * A repeated id is the same photograph.
- * @throws Refusal 413 for a file that is too large, 415 for one that is not a picture
+ * @throws Refusal 413 for a file that is too large, 415 for one that is not a picture, 422 when what was drawn on is not of this job
  */
-export async function keepPhoto(actor: Actor, jobId: string, input: { id: string, note: string, file: Buffer }): Promise<JobView> {
-  await loadJob(jobId)
+export async function keepPhoto(actor: Actor, jobId: string, input: { id: string, drawnOn: string | null, file: Buffer }): Promise<JobView> {
+  const { photos } = await loadJob(jobId)
+  if (input.drawnOn !== null && !photos.some(known => known.id === input.drawnOn)) throw refuseField('drawnOn', 'The photograph that was drawn on is not of this job.')
   if (input.file.length > MOST_PHOTO_BYTES) throw tooLarge(input.file.length)
   const shown = await drawn(input.file)
   await change(actor, { verb: 'took a photograph', jobId, subjectId: input.id }, async (tx, now) => {
-    const [made] = await tx.insert(photo).values({ id: input.id, jobId, note: input.note, ...shown, personId: actor.id, at: now }).onConflictDoNothing().returning({ id: photo.id })
+    const [made] = await tx.insert(photo).values({ id: input.id, jobId, drawnOn: input.drawnOn, ...shown, personId: actor.id, at: now }).onConflictDoNothing().returning({ id: photo.id })
     return made ?? null
   })
   return loadJob(jobId)

@@ -5,6 +5,7 @@ import { database } from '../db/client'
 import { purchase, purchaseStep } from '../db/schema'
 import { change, type Actor } from './change'
 import { loadJob } from './jobs'
+import { hangPromise } from './promise'
 import { notFound, Refusal, refuseField } from './refusal'
 
 /** Puts something on a job's list of parts to get. A repeated id is the same. @throws Refusal 409 when it is on the list already */
@@ -14,6 +15,7 @@ export async function addPurchase(actor: Actor, jobId: string, form: PurchaseFor
     if (tank.purchases.some(each => each.id === form.id)) return null
     if (tank.purchases.some(each => each.name.toLowerCase() === form.name.toLowerCase() && each.steps.at(-1)?.step !== 'returned')) throw new Refusal(409, `${form.name} is on the list already.`)
     await tx.insert(purchase).values({ ...form, jobId, personId: actor.id, at: now })
+    await hangPromise(tx, jobId, now)
     return true
   })
   return loadJob(jobId)
@@ -28,9 +30,10 @@ async function owned(id: string) {
 /** Says anew why it is wanted and how long it takes to come: what was suspected is confirmed. */
 export async function editPurchase(actor: Actor, id: string, edit: PurchaseEdit): Promise<JobView> {
   const row = await owned(id)
-  await change(actor, { verb: 'changed a part on the list', jobId: row.jobId, subjectId: id, detail: { name: row.name, ...edit } }, async tx => {
+  await change(actor, { verb: 'changed a part on the list', jobId: row.jobId, subjectId: id, detail: { name: row.name, ...edit } }, async (tx, now) => {
     if (row.reason === edit.reason && row.leadDays === edit.leadDays) return null
     await tx.update(purchase).set(edit).where(eq(purchase.id, id))
+    await hangPromise(tx, row.jobId, now)
     return true
   })
   return loadJob(row.jobId)
@@ -49,6 +52,7 @@ export async function stepPurchase(actor: Actor, id: string, form: { id: string,
     if (form.step === 'ordered' && row.measure && !done('measured')) throw refuseField('step', `Measure first: ${row.measure}. Then order.`)
     if ((form.step === 'arrived' || form.step === 'returned') && !done('ordered')) throw refuseField('step', 'It was not ordered yet.')
     const [made] = await tx.insert(purchaseStep).values({ ...form, purchaseId: id, personId: actor.id, at: now }).onConflictDoNothing().returning({ id: purchaseStep.id })
+    await hangPromise(tx, row.jobId, now)
     return made ?? null
   })
   return loadJob(row.jobId)

@@ -11,7 +11,7 @@ import type { Actor } from './change'
 import { bells } from './bells'
 import { setUpHold, stepHold } from './holds'
 import { loadJob, openJob, strikeEntry } from './jobs'
-import { addPurchase, stepPurchase } from './purchases'
+import { addPurchase, editPurchase, stepPurchase } from './purchases'
 import type { Refusal } from './refusal'
 import { takeReadings } from './readings'
 import { recordRepair } from './repairs'
@@ -32,7 +32,7 @@ const refusal = (work: Promise<unknown>): Promise<Refusal> => work.then(() => { 
 const all = cautions.map(caution => caution.key)
 const boat = () => openJob(finn(), newJobForm({ tankKind: 'aluminium-belly', craftName: `Lugger ${randomUUID().slice(0, 6)}`, fuel: 'diesel' }))
 const MINUTE = 60_000
-const soap = (actor: Actor, job: JobView) => startSoap(actor, job.id, { id: randomUUID(), pressure: 3000, closures: {}, links: {}, earlyReason: '' })
+const soap = (actor: Actor, job: JobView) => startSoap(actor, job.id, { id: randomUUID(), pressure: 3000, closures: {}, links: {}, relief: { kind: 'water column', opensAt: 3000 }, earlyReason: '' })
 
 describe('cautions', () => {
   test('are read by each person, out of the way then, and back when the plan changes', async () => {
@@ -56,8 +56,17 @@ describe('cautions', () => {
     expect(await rope()).toMatchObject([{ detail: 'for 2030-05-20' }])
     await planWork(finn(), job.id, { ...job.plan, promised: '2030-05-22' })
     expect(new Date((await rope())[0]!.dueAt).getDate()).toBe(21)
+    const late = randomUUID()
+    await addPurchase(finn(new Date('2030-05-20T10:00:00')), job.id, { id: late, name: 'Vent hose', reason: 'confirmed', measure: '', cause: null, fixing: null, leadDays: 4 })
+    expect(await rope()).toMatchObject([{ detail: 'for 2030-05-22; after it come: vent hose' }])
+    await editPurchase(finn(new Date('2030-05-20T10:00:00')), late, { reason: 'confirmed', leadDays: 1 })
+    expect(await rope()).toMatchObject([{ detail: 'for 2030-05-22' }])
     await planWork(finn(), job.id, { ...job.plan, promised: null })
     expect(await rope()).toEqual([])
+    // Promised once more, it hangs once more.
+    await planWork(finn(), job.id, { ...job.plan, promised: '2030-05-24' })
+    expect(await rope()).toHaveLength(1)
+    await planWork(finn(), job.id, { ...job.plan, promised: null })
   })
   test('those that do not apply are not written down', async () => {
     const job = await readCautions(finn(), (await boat()).id, [...all, 'witchcraft'])
@@ -72,19 +81,27 @@ describe('vapour and heat', () => {
     let job = await testJob(finn(), { tankKind: 'moulded', craftName: `Van ${randomUUID().slice(0, 6)}` })
     const start = Date.now()
     const at = (minutes: number) => new Date(start + minutes * MINUTE)
-    job = await startSoap(finn(), job.id, { id: randomUUID(), pressure: 3000, closures: {}, links: { vent: 'shut' }, earlyReason: '' })
+    job = await startSoap(finn(), job.id, { id: randomUUID(), pressure: 3000, closures: {}, links: { vent: 'shut' }, relief: { kind: 'water column', opensAt: 3000 }, earlyReason: '' })
     const partId = job.parts.find(part => part.name === 'Left pinch seam')!.id
     job = await addFind(finn(), job.soaps[0]!.id, { id: randomUUID(), partId, seen: 'foams', x1: 1, y1: 1, x2: 2, y2: 2, length: 0.01, note: '', leakId: null })
     const weld = (minutes: number) => recordRepair(finn(at(minutes)), job.id, { id: randomUUID(), leakId: job.leaks[0]!.id, method: 'plastic-weld', material: 'none', batch: '', temperature: 291, cureTime: null, note: '' })
     expect((await refusal(weld(0))).message).toContain('cautions')
     await readCautions(finn(), job.id, all, 'heat or sparks')
     expect((await refusal(weld(0))).message).toContain('An empty tank is the dangerous one')
+    const rope = async () => (await bells()).filter(bell => bell.kind === 'vapour' && bell.jobId === job.id).map(bell => [bell.detail, bell.dueAt])
     for (const point of ['neck', 'middle', 'far corner']) await gas(job, at(1), 0.04, point)
+    expect(await rope()).toEqual([['read every point again', +at(16)]])
     expect((await refusal(weld(2))).message).toContain('once more after the pause')
     for (const point of ['neck', 'middle', 'far corner']) await gas(job, at(20), 0.05, point)
     expect(vapourOn(await loadJob(job.id), +at(21)).state).toBe('gas-free')
+    expect(await rope()).toEqual([['the readings are too old', +at(50)]])
     expect((await refusal(weld(55))).message).toContain('older than half an hour')
     expect((await weld(25)).repairs).toHaveLength(1)
+    // Fuel that is moved ends what was read, and the bell with it.
+    const stirred = await recordDrained(finn(at(26)), job.id, { id: randomUUID(), volume: 0.002, method: 'filler', gaugeShown: null })
+    expect(vapourOn(stirred, +at(27)).state).toBe('not read')
+    expect(await rope()).toEqual([])
+    await strikeEntry(finn(), job.id, { id: randomUUID(), subjectId: stirred.drained.at(-1)!.id, reason: 'another tank' })
     const other = await loadJob(job.id)
     expect(vapourOn(await strikeEntry(finn(), job.id, { id: randomUUID(), subjectId: other.gasReadings.at(-1)!.id, reason: 'meter was off' }), +at(26)).state).not.toBe('gas-free')
   })
@@ -96,13 +113,16 @@ describe('vapour and heat', () => {
     job = await recordDrained(finn(), job.id, { id: randomUUID(), volume: 0.05, method: 'filler', gaugeShown: 0.5 })
     expect((await lookAtGasMeter(job.id, 'near an opening', Date.now() + 120 * MINUTE)).explosive).toBeLessThan(0.1)
     expect((await refusal(recordDrained(finn(), job.id, { id: randomUUID(), volume: 0.5, method: 'filler', gaugeShown: null }))).fields.volume).toContain('more than this tank holds')
+    // Draining stirs it up: what was read before says nothing any more.
+    await gas(job, new Date(Date.now() - MINUTE), 0.02, 'neck')
+    expect(vapourOn(await loadJob(job.id), Date.now()).sentence).toContain('has not been read')
     job = await recordHotWork(finn(), job.id, { id: randomUUID(), shop: 'Harbour welders', certificate: 'GF-11', issuedOn: '2026-05-20', what: 'Corner welded', note: '' })
     expect(job.hotWork).toMatchObject([{ certificate: 'GF-11' }])
   })
 })
 
 describe('strip and rebuild', () => {
-  const line = (fixing: string | null, name: string, change = {}) => ({ id: randomUUID(), fixing, name, mark: 'ring 1', facing: '', fastener: '', torque: null, condition: '', photoId: null, ...change })
+  const line = (fixing: string | null, name: string, change = {}) => ({ id: randomUUID(), fixing, name, mark: 'ring 1', facing: '', fastener: '', torque: null, condition: '', absent: false, photoId: null, ...change })
   test('what comes off loses its evidence, is on the turned list in order, and what was forgotten is named', async () => {
     let job = await boat()
     const sender = job.parts.find(part => part.name === 'Sender ring')!.id
@@ -119,6 +139,15 @@ describe('strip and rebuild', () => {
     const names = turned.rows.flatMap(row => (row.kind === 'refit' ? [row.entry.name] : ['—']))
     expect(names.indexOf('Connector of the sender ring')).toBeLessThan(names.indexOf('Fill hose, tank end'))
     expect(names.at(-1)).toBe('Bilge pump bracket')
+  })
+  test('what a tank has not is said once, disturbs nothing, and cannot be logged or put on', async () => {
+    let job = await boat()
+    job = await logStrip(finn(), job.id, line('hose vent', 'Vent hose, tank end', { absent: true }))
+    expect(job.touches).toEqual([])
+    expect((await refusal(logStrip(oda(), job.id, line('hose vent', 'Vent hose, tank end')))).message).toContain('has no such thing')
+    expect((await refusal(tickRefit(finn(), job.stripped[0]!.id, { id: randomUUID(), photoId: null }))).status).toBe(404)
+    job = await strikeEntry(finn(), job.id, { id: randomUUID(), subjectId: job.stripped[0]!.id, reason: 'it hides behind the fuel hose' })
+    expect((await logStrip(oda(), job.id, line('hose vent', 'Vent hose, tank end'))).touches).toHaveLength(1)
   })
   test('the two ends of a hose belong together: one logged alone is asked about', async () => {
     let job = await boat()
@@ -146,6 +175,18 @@ describe('strip and rebuild', () => {
     expect((await refusal(tickRefit(finn(), randomUUID(), { id: randomUUID(), photoId: null }))).status).toBe(404)
     expect((await refusal(logStrip(finn(), job.id, line(null, 'With a photo', { photoId: randomUUID() })))).fields.photoId).toContain('has not arrived')
   })
+})
+
+test('air goes in only with a relief that opens at or below the limit, and what it was is kept', async () => {
+  const tank = await testJob(finn(), { craftName: `Pump ${randomUUID().slice(0, 6)}` })
+  const held = (change: Parameters<typeof holdForm>[0]) => setUpHold(finn(), tank.id, holdForm(change))
+  expect((await refusal(held({ relief: null }))).fields.relief).toContain('a water column, a relief valve or a regulator')
+  expect((await refusal(held({ relief: { kind: 'regulator', opensAt: 9000 } }))).fields.relief).toContain('above this tank’s limit')
+  expect((await refusal(startSoap(finn(), tank.id, { id: randomUUID(), pressure: 3000, closures: {}, links: {}, relief: null, earlyReason: '' }))).fields.relief).toBeDefined()
+  expect(await held({ relief: { kind: 'relief valve', opensAt: 6500 }, supply: 'regulated nitrogen' })).toMatchObject({ relief: { kind: 'relief valve', opensAt: 6500 }, supply: 'regulated nitrogen' })
+  // What was measured elsewhere, and a vacuum, put no air in here.
+  expect(await held({ source: 'file', relief: null })).toMatchObject({ relief: null, supply: null })
+  expect(await held({ method: 'vacuum-decay', testPressure: -3000, relief: null })).toMatchObject({ relief: null })
 })
 
 test('a reading above the limit rings at once and says to vent; stopped, the bell is off', async () => {

@@ -6,9 +6,10 @@ import { dueOn, planWith, safetyCaseOf, vapourOn } from '../../shared/safety'
 import type { JobView } from '../../shared/views'
 import { database, type Transaction } from '../db/client'
 import { cautionRead, drained, gasReading, hotWork, job } from '../db/schema'
-import { hangBell, takeOffBell } from './bells'
+import { hangBell, takeOffBellsOf } from './bells'
 import { change, type Actor } from './change'
 import { loadJob } from './jobs'
+import { hangPromise } from './promise'
 import { Refusal, refuseField } from './refusal'
 
 /** Says where the work is done and what is planned: what a new plan calls for has to be read again. */
@@ -17,19 +18,10 @@ export async function planWork(actor: Actor, jobId: string, plan: WorkPlan): Pro
     const before = await loadJob(jobId, tx)
     if (JSON.stringify(before.plan) === JSON.stringify(plan)) return null
     await tx.update(job).set({ plan }).where(eq(job.id, jobId))
-    if (plan.promised !== before.plan.promised) await hangPromise(tx, before, plan.promised ?? null, now)
+    if (plan.promised !== before.plan.promised) await hangPromise(tx, jobId, now, true)
     return true
   })
   return loadJob(jobId)
-}
-
-/** The bell of the day on which a craft is promised, in the morning before. */
-async function hangPromise(tx: Transaction, tank: JobView, promised: string | null, now: Date): Promise<void> {
-  if (!promised) {
-    await takeOffBell(tx, 'promise', tank.id, now)
-    return
-  }
-  await hangBell(tx, { jobId: tank.id, kind: 'promise', subjectId: tank.id, title: `${tank.craft.name} is promised`, detail: `for ${promised}`, dueAt: new Date(Date.parse(`${promised}T08:00:00`) - 86_400_000) })
 }
 
 /**
@@ -53,10 +45,21 @@ export function mustHaveReadCautions(tank: JobView, actor: Actor, act: WorkAct, 
   if (dueOn(tank, actor.id, act).length > 0) throw new Refusal(409, `Read the cautions of this job before ${what} goes in.`)
 }
 
+/** The bell of the second round of readings, or of readings that grow too old: one a job, for the latest entry that readings depend on. */
+async function hangVapour(tx: Transaction, jobId: string, subjectId: string, now: Date): Promise<void> {
+  const tank = await loadJob(jobId, tx)
+  const standing = vapourOn(tank, +now)
+  await takeOffBellsOf(tx, 'vapour', jobId, now)
+  const hang = (detail: string, dueAt: number) => hangBell(tx, { jobId, kind: 'vapour', subjectId, title: `${tank.craft.name}, vapour`, detail, dueAt: new Date(dueAt) })
+  if (standing.state === 'read again') await hang('read every point again', standing.at)
+  if (standing.state === 'gas-free') await hang('the readings are too old', standing.until)
+}
+
 /** Keeps a gas meter's reading. A repeated id is the same reading. */
 export async function readGas(actor: Actor, jobId: string, form: GasReadingForm): Promise<JobView> {
   await change(actor, { verb: 'read the vapour', jobId, subjectId: form.id, detail: { point: form.point, explosive: form.explosive } }, async (tx, now) => {
     const [made] = await tx.insert(gasReading).values({ ...form, jobId, personId: actor.id, at: now }).onConflictDoNothing().returning({ id: gasReading.id })
+    if (made) await hangVapour(tx, jobId, made.id, now)
     return made ?? null
   })
   return loadJob(jobId)
@@ -68,6 +71,7 @@ export async function recordDrained(actor: Actor, jobId: string, form: DrainedFo
     const tank = await loadJob(jobId, tx)
     if (form.volume > 1.05 * tank.capacity) throw refuseField('volume', `That is more than this tank holds (${(1000 * tank.capacity).toFixed(0)} L). Check the unit, or the capacity.`)
     const [made] = await tx.insert(drained).values({ ...form, jobId, personId: actor.id, at: now }).onConflictDoNothing().returning({ id: drained.id })
+    if (made) await hangVapour(tx, jobId, made.id, now)
     return made ?? null
   })
   return loadJob(jobId)

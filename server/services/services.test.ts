@@ -101,7 +101,7 @@ describe('a job', () => {
     const late = await refusal(setCircuit(technician(), job.id, { ...job.circuit, revision: first, parts: rows }))
     expect(late.status).toBe(409)
     expect((late.current as JobView).parts.some(part => part.name === 'Added standpipe')).toBe(true)
-    job = await startSoap(technician(), job.id, { id: randomUUID(), pressure: 5000, closures: {}, links: {}, earlyReason: '' })
+    job = await startSoap(technician(), job.id, { id: randomUUID(), pressure: 5000, closures: {}, links: {}, relief: { kind: 'water column', opensAt: 5000 }, earlyReason: '' })
     job = await addFind(technician(), job.soaps[0]!.id, { id: randomUUID(), partId: added.id, seen: 'foams', x1: 1, y1: 1, x2: 2, y2: 2, length: 0.01, note: '', leakId: null })
     const refused = await refusal(setCircuit(technician(), job.id, { ...job.circuit, revision: job.revision, parts: [{ ...rows[1]!, name: 'Neck' }] }))
     expect(refused.fields.parts).toContain('Added standpipe')
@@ -228,7 +228,7 @@ describe('soap, repair and cure', () => {
     let job = await testJob(at(0))
     await typedHold(job, 30, at(1).now)
     expect(jobStanding(await loadJob(job.id), +at(2).now).ledger).toMatchObject({ state: 'leaking', unlocated: expect.anything() })
-    job = await startSoap(at(2), job.id, { id: randomUUID(), pressure: 5000, closures: {}, links: {}, earlyReason: '' })
+    job = await startSoap(at(2), job.id, { id: randomUUID(), pressure: 5000, closures: {}, links: {}, relief: { kind: 'water column', opensAt: 5000 }, earlyReason: '' })
     const soapId = job.soaps[0]!.id
     for (const part of job.parts.filter(each => each.name !== 'Drain plug')) job = await markPart(at(2), soapId, { id: randomUUID(), partId: part.id, mark: 'dry' })
     const find = { id: randomUUID(), partId: partId(job, 'Drain plug'), seen: 'bubbles' as const, x1: 490, y1: 316, x2: 510, y2: 316, length: 0.012, note: '', leakId: null }
@@ -260,7 +260,7 @@ describe('soap, repair and cure', () => {
     job = await recordTouch(at(11), job.id, { id: randomUUID(), partIds: [partId(job, 'Cap')], kind: 'refitted', note: '' })
     expect(jobStanding(job, +at(12).now).ledger.missing).toEqual([partId(job, 'Cap')])
 
-    job = await startSoap(at(13), job.id, { id: randomUUID(), pressure: 5000, closures: {}, links: {}, earlyReason: '' })
+    job = await startSoap(at(13), job.id, { id: randomUUID(), pressure: 5000, closures: {}, links: {}, relief: { kind: 'water column', opensAt: 5000 }, earlyReason: '' })
     job = await addFind(at(13), job.soaps[1]!.id, { ...find, id: randomUUID(), leakId: leak.id, seen: 'foams' })
     expect(jobStanding(job, +at(14).now).ledger.leaks).toMatchObject([{ id: leak.id, state: 'back' }])
 
@@ -276,7 +276,7 @@ describe('soap, repair and cure', () => {
   test('a look at the stand-in shows bubbles only where it leaks', async () => {
     let job = await testJob(technician())
     await database().update(jobTable).set({ hiddenTank: { seed: 1, leaks: [{ partId: partId(job, 'Cap'), law: 'viscous', rate: 0.05, referencePressure: 5000 }] } }).where(eq(jobTable.id, job.id))
-    job = await startSoap(technician(), job.id, { id: randomUUID(), pressure: 5000, closures: {}, links: {}, earlyReason: '' })
+    job = await startSoap(technician(), job.id, { id: randomUUID(), pressure: 5000, closures: {}, links: {}, relief: { kind: 'water column', opensAt: 5000 }, earlyReason: '' })
     expect(await lookAtPart(job.soaps[0]!.id, partId(job, 'Cap'), Date.now())).toBe('bubbles')
     expect(await lookAtPart(job.soaps[0]!.id, partId(job, 'Drain plug'), Date.now())).toBe('dry')
   })

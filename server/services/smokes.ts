@@ -17,7 +17,7 @@ import { inventHiddenTank, reachInTruth, remainingLeaks } from './hiddenTank'
 import { loadJob } from './jobs'
 import { notFound, Refusal, refuseField } from './refusal'
 import { mustHaveReadCautions } from './safety'
-import { hangLookIfSealed, mustHaveReasonIfEarly } from './tests'
+import { hangLookIfSealed, mustHaveReasonIfEarly, mustHaveRelief } from './tests'
 
 async function begun(id: string) {
   const [row] = await database().select().from(smoke).where(eq(smoke.id, id))
@@ -27,7 +27,7 @@ async function begun(id: string) {
 
 /**
  * Puts smoke on. A repeated id is the same test.
- * @throws Refusal 422 over the tank's limit, without a feed or early without a reason; 409 before the cautions are read or while other smoke is on
+ * @throws Refusal 422 over the tank's limit, without a feed or a relief, or early without a reason; 409 before the cautions are read or while other smoke is on
  */
 export async function startSmoke(actor: Actor, jobId: string, form: SmokeForm): Promise<JobView> {
   await change(actor, { verb: 'put smoke on', jobId, subjectId: form.id }, async (tx, now) => {
@@ -45,6 +45,7 @@ export async function startSmoke(actor: Actor, jobId: string, form: SmokeForm): 
     if (form.simulated && !tank.hasStandIn) await tx.update(job).set({ hiddenTank: inventHiddenTank(tank) }).where(eq(job.id, jobId))
     await tx.insert(smoke).values({
       id: form.id, jobId, number: (last?.number ?? 0) + 1, setup, tube: form.tube, own: form.own, simulated: form.simulated,
+      ...(!form.simulated && { relief: mustHaveRelief(tank, form.relief, form.pressure) }),
       earlyReason: mustHaveReasonIfEarly(tank, form.earlyReason, now), startedBy: actor.id, startedAt: now,
     })
     return true

@@ -13,7 +13,7 @@ import { reachInTruth, remainingLeaks } from './hiddenTank'
 import { loadJob } from './jobs'
 import { notFound, Refusal, refuseField } from './refusal'
 import { mustHaveReadCautions } from './safety'
-import { hangLookIfSealed, mustHaveReasonIfEarly } from './tests'
+import { hangLookIfSealed, mustHaveReasonIfEarly, mustHaveRelief } from './tests'
 
 /** The job and the walk. @throws Refusal 404 */
 async function walk(id: string) {
@@ -24,7 +24,7 @@ async function walk(id: string) {
 
 /**
  * Starts a soap walk under pressure. A repeated id is the same walk.
- * @throws Refusal 422 over the tank's limit or early without a reason; 409 before the cautions are read or while another walk is open
+ * @throws Refusal 422 over the tank's limit, without a relief or early without a reason; 409 before the cautions are read or while another walk is open
  */
 export async function startSoap(actor: Actor, jobId: string, form: SoapForm): Promise<JobView> {
   await change(actor, { verb: 'started a soap walk', jobId, subjectId: form.id }, async (tx, now) => {
@@ -38,7 +38,7 @@ export async function startSoap(actor: Actor, jobId: string, form: SoapForm): Pr
     const { reached } = reachOn(tank, { closures: form.closures, links: form.links, pressure: form.pressure })
     if (reached.length === 0) throw refuseField('closures', 'Every part is shut out of this test: leave at least one with its own closure.')
     const [last] = await tx.select({ number: soap.number }).from(soap).where(eq(soap.jobId, jobId)).orderBy(desc(soap.number)).limit(1)
-    await tx.insert(soap).values({ id: form.id, jobId, number: (last?.number ?? 0) + 1, pressure: form.pressure, closures: form.closures, links: form.links, reached, earlyReason: mustHaveReasonIfEarly(tank, form.earlyReason, now), startedBy: actor.id, startedAt: now })
+    await tx.insert(soap).values({ id: form.id, jobId, number: (last?.number ?? 0) + 1, pressure: form.pressure, closures: form.closures, links: form.links, reached, ...(!tank.hasStandIn && { relief: mustHaveRelief(tank, form.relief, form.pressure) }), earlyReason: mustHaveReasonIfEarly(tank, form.earlyReason, now), startedBy: actor.id, startedAt: now })
     return true
   })
   return loadJob(jobId)

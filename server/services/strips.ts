@@ -1,4 +1,6 @@
 import { and, eq } from 'drizzle-orm'
+import { partsDisturbedBy } from '../../core/circuit/fixings'
+import { liveParts } from '../../shared/jobCircuit'
 import { jobFixings, rebuildOf } from '../../shared/rebuild'
 import type { RefitForm, StripForm } from '../../shared/schemas/strip'
 import type { JobView } from '../../shared/views'
@@ -8,11 +10,11 @@ import { change, type Actor } from './change'
 import { loadJob } from './jobs'
 import { notFound, Refusal, refuseField } from './refusal'
 
-/** A part that is taken off or put on loses its evidence. */
-async function touchPart(tx: Transaction, actor: Actor, tank: JobView, fixing: string | null, kind: 'removed' | 'refitted', now: Date) {
-  const partId = jobFixings(tank).find(each => each.key === fixing)?.partId
-  if (!partId) return
-  await tx.insert(touch).values({ id: crypto.randomUUID(), jobId: tank.id, partIds: [partId], kind, note: '', personId: actor.id, at: now })
+/** What is taken off or put on takes the evidence of the parts that it seals to. */
+async function touchParts(tx: Transaction, actor: Actor, tank: JobView, fixing: string | null, kind: 'removed' | 'refitted', now: Date) {
+  const partIds = fixing === null ? [] : partsDisturbedBy(fixing, jobFixings(tank), liveParts(tank))
+  if (partIds.length === 0) return
+  await tx.insert(touch).values({ id: crypto.randomUUID(), jobId: tank.id, partIds, kind, note: '', personId: actor.id, at: now })
 }
 
 /** @throws Refusal 422 for a photograph that is not of this job, or not there yet */
@@ -28,10 +30,10 @@ export async function logStrip(actor: Actor, jobId: string, form: StripForm): Pr
     const tank = await loadJob(jobId, tx)
     if (tank.stripped.some(each => each.id === form.id)) return null
     const off = tank.stripped.find(each => !each.struck && form.fixing !== null && each.fixing === form.fixing && each.refit === null)
-    if (off) throw new Refusal(409, `${form.name} is off already: ${off.by} logged it.`)
+    if (off) throw new Refusal(409, off.absent ? `${off.by} said that this tank has no such thing. Strike that out first.` : `${form.name} is off already: ${off.by} logged it.`)
     await mustHaveArrived(tx, jobId, form.photoId)
     await tx.insert(stripEntry).values({ ...form, jobId, personId: actor.id, at: now })
-    await touchPart(tx, actor, tank, form.fixing, 'removed', now)
+    if (!form.absent) await touchParts(tx, actor, tank, form.fixing, 'removed', now)
     return true
   })
   return loadJob(jobId)
@@ -40,7 +42,7 @@ export async function logStrip(actor: Actor, jobId: string, form: StripForm): Pr
 /** Ticks that something is on again. A repeated id is the same tick. @throws Refusal 409 when somebody ticked it before, or a part for it has not arrived */
 export async function tickRefit(actor: Actor, entryId: string, form: RefitForm): Promise<JobView> {
   const [entry] = await database().select().from(stripEntry).where(eq(stripEntry.id, entryId))
-  if (!entry) throw notFound('line on the strip list')
+  if (!entry || entry.absent) throw notFound('line on the strip list')
   await change(actor, { verb: 'put something on again', jobId: entry.jobId, subjectId: entryId, detail: { name: entry.name } }, async (tx, now) => {
     const tank = await loadJob(entry.jobId, tx)
     const [same] = await tx.select({ id: refit.id }).from(refit).where(eq(refit.id, form.id))
@@ -52,7 +54,7 @@ export async function tickRefit(actor: Actor, entryId: string, form: RefitForm):
     if (waits) throw new Refusal(409, `${waits.name} has not arrived: ${entry.name.toLowerCase()} waits for it.`)
     await mustHaveArrived(tx, entry.jobId, form.photoId)
     await tx.insert(refit).values({ id: form.id, photoId: form.photoId, entryId, personId: actor.id, at: now })
-    await touchPart(tx, actor, tank, entry.fixing, 'refitted', now)
+    await touchParts(tx, actor, tank, entry.fixing, 'refitted', now)
     return true
   })
   return loadJob(entry.jobId)

@@ -57,5 +57,5 @@ export async function testJob(actor: Actor, change: Partial<NewJob> = {}) {
 
 export const holdForm = (change: Partial<HoldForm> = {}): HoldForm => ({
   id: randomUUID(), source: 'typed', method: 'pressure-decay', volume: 0.018, volumeUncertainty: 0.0003, testPressure: 5000, gaugeStep: 1, gaugeNoise: 1,
-  hasThermometer: false, hasBarometer: false, temperatureDoubt: 0.01, barometerDoubt: 2, rigLeak: 0, rigLeakDoubt: 0, closures: {}, links: {}, supply: 'hand pump', earlyReason: '', scale: { kind: 'gauge' }, kit: {}, wettedShare: 0, ...change,
+  hasThermometer: false, hasBarometer: false, temperatureDoubt: 0.01, barometerDoubt: 2, rigLeak: 0, rigLeakDoubt: 0, closures: {}, links: {}, supply: 'hand pump', relief: { kind: 'water column', opensAt: change.testPressure ?? 5000 }, earlyReason: '', scale: { kind: 'gauge' }, kit: {}, wettedShare: 0, ...change,
 })

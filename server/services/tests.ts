@@ -1,5 +1,6 @@
 import { jobStanding } from '../../shared/jobEntries'
-import { curingLeaks } from '../../shared/limits'
+import { curingLeaks, inKilopascals, reliefProblem } from '../../shared/limits'
+import type { Relief } from '../../shared/schemas/setup'
 import type { JobView } from '../../shared/views'
 import type { Transaction } from '../db/client'
 import { hangBell } from './bells'
@@ -12,6 +13,13 @@ export function mustHaveReasonIfEarly(job: JobView, reason: string, now: Date): 
   if (curing.length === 0) return null
   if (!reason) throw refuseField('earlyReason', `The repair of leak ${curing.map(leak => leak.number).join(', ')} has not cured. Say why you test now; the record will show it.`)
   return reason
+}
+
+/** @throws Refusal 422 when air or smoke would go in with nothing that keeps it below the tank's limit */
+export function mustHaveRelief(job: JobView, relief: Relief | null, target: number): Relief | null {
+  const problem = reliefProblem(job, relief, target, inKilopascals)
+  if (problem) throw refuseField('relief', problem)
+  return relief
 }
 
 const WEEK = 7 * 86_400_000

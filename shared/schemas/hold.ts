@@ -6,7 +6,7 @@ import { pascalsPer, toKelvin, type AnyPressureUnit } from '../../core/quantity/
 import { clockSpeeds } from '../holdClock'
 import { readingBounds } from '../readingBounds'
 import { entryId, line, oneOf, positive, quantity, requiredLine } from './fields'
-import { closuresSchema, linksSchema } from './setup'
+import { closuresSchema, linksSchema, reliefSchema } from './setup'
 
 export const holdSources = ['stand-in', 'typed', 'file', 'device'] as const
 export type HoldSource = (typeof holdSources)[number]
@@ -78,6 +78,7 @@ export const holdSchema = yup.object({
   scale: scaleSchema,
   kit: kitSchema,
   supply: oneOf(airSupplies, 'Where the air comes from').default('hand pump').test('refused', ({ value }) => refusedSupplies[value as AirSupply] ?? '', value => refusedSupplies[value] === undefined),
+  relief: reliefSchema(),
   /** share of the tank that is wetted by fuel left in it */
   wettedShare: quantity('Fuel left in the tank').min(0, 'It cannot be less than nothing.').max(0.95, 'With so much fuel there is no gas left to test.').default(0),
 })

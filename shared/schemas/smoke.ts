@@ -3,7 +3,7 @@ import { linkStates } from '../../core/circuit/circuit'
 import { smokeGases, type BallReading, type SmokeGas } from '../../core/leaktest/flowTube'
 import { smokeMarks } from '../../core/leaktest/smoke'
 import { entryId, line, oneOf, positive, quantity, uuidField } from './fields'
-import { closuresSchema, linksSchema } from './setup'
+import { closuresSchema, linksSchema, reliefSchema } from './setup'
 
 /** A litre a minute and more than a thousand is no flow tube of a smoke machine, m3/s. */
 const MOST_FLOW = 1 / 60
@@ -28,6 +28,7 @@ export const smokeSchema = yup.object({
   }).required('The flow tube is missing.'),
   own: ball('The machine check'),
   simulated: yup.boolean().default(false),
+  relief: reliefSchema(),
   earlyReason: line('The reason', 300).default(''),
 })
 export type SmokeForm = yup.InferType<typeof smokeSchema>

@@ -2,13 +2,14 @@ import * as yup from 'yup'
 import { soapMarks } from '../../core/leaktest/soap'
 import { entryId, line, oneOf, quantity, uuidField, words } from './fields'
 import { mapPlace } from './circuit'
-import { closuresSchema, linksSchema } from './setup'
+import { closuresSchema, linksSchema, reliefSchema } from './setup'
 
 export const soapSchema = yup.object({
   id: entryId(),
   pressure: quantity('Pressure').test('positive', 'Soap shows a leak only under pressure.', value => !(value <= 0)).max(100_000, 'That is above 100 kPa. Check the unit.'),
   closures: closuresSchema(),
   links: linksSchema(),
+  relief: reliefSchema(),
   earlyReason: line('The reason', 300).default(''),
 })
 

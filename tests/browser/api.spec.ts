@@ -49,6 +49,47 @@ test('a submit that is repeated is one entry, and a reading at one time is one r
   expect((await over.json()).data.fields['readings[0].pressure']).toContain('Check the unit')
 })
 
+test('what cannot be of vapour, fuel, torque and photographs is refused, each with its sentence, and nothing of it is kept', async ({ context, demo }) => {
+  await enter(context, demo)
+  const job = await jobOf(context, demo, 'Glider tug')
+  const send = (path: string, data: object) => context.request.post(`${demo.url}/api/jobs/${job.id}/${path}`, { data })
+  const refused = async (path: string, data: object, field: string, sentence: string) => {
+    const answer = await send(path, { id: crypto.randomUUID(), ...data })
+    expect(answer.status(), path).toBe(422)
+    expect((await answer.json()).data.fields[field], path).toContain(sentence)
+  }
+  await refused('gas', { point: 'middle', explosive: 1.4, oxygen: null }, 'explosive', 'up to 100 %')
+  await refused('gas', { point: 'middle', explosive: -0.1, oxygen: null }, 'explosive', 'below nothing')
+  await refused('gas', { point: 'middle', explosive: 0.02, oxygen: 0.6 }, 'oxygen', 'is no air')
+  await refused('gas', { point: '', explosive: 0.02, oxygen: null }, 'point', 'is missing')
+  await refused('drained', { volume: 40 * job.capacity, method: 'drain', gaugeShown: null }, 'volume', 'Check the unit')
+  await refused('drained', { volume: 0.01, method: 'straw', gaugeShown: null }, 'method', 'must be one of')
+  await refused('drained', { volume: 0.01, method: 'drain', gaugeShown: 1.5 }, 'gaugeShown', 'at most full')
+  await refused('strips', { fixing: null, name: 'Bracket', torque: 9000 }, 'torque', 'Check the unit')
+  await refused('strips', { fixing: null, name: '  ' }, 'name', 'is missing')
+  await refused('hot-work', { shop: 'Harbour welders', certificate: 'GF-1', issuedOn: 'last week', what: 'Corner welded' }, 'issuedOn', 'as 2026-05-20')
+  await refused('soaps', { pressure: 50_000, closures: {}, links: {}, relief: { kind: 'regulator', opensAt: 50_000 } }, 'pressure', 'above this tank’s limit')
+  expect((await context.request.put(`${demo.url}/api/jobs/${job.id}/plan`, { data: { place: 'the moon', acts: [] } })).status()).toBe(422)
+  const half = Buffer.from('89504e470d0a1a0a0000000d49484452', 'hex')
+  expect((await context.request.post(`${demo.url}/api/jobs/${job.id}/photos?id=${crypto.randomUUID()}`, { data: half })).status()).toBe(415)
+  const after = await jobOf(context, demo, 'Glider tug')
+  expect([after.gasReadings, after.drained, after.stripped, after.hotWork, after.photos].map(each => each.length)).toEqual([job.gasReadings, job.drained, job.stripped, job.hotWork, job.photos].map(each => each.length))
+})
+
+test('one thing is ticked by two people at once: one is told who was first; an inspector looks and logs nothing', async ({ browser, demo }) => {
+  const [finn, oda, ines] = await Promise.all([browser.newContext(), browser.newContext(), browser.newContext()])
+  await Promise.all([enter(finn, demo, 'finn'), enter(oda, demo, 'oda'), enter(ines, demo, 'ines')])
+  const job = await jobOf(finn, demo, 'Glider tug')
+  const line = { id: crypto.randomUUID(), fixing: null, name: 'Fairing screws', mark: 'bag 1' }
+  expect((await ines.request.post(`${demo.url}/api/jobs/${job.id}/strips`, { data: line })).status()).toBe(403)
+  expect((await ines.request.post(`${demo.url}/api/jobs/${job.id}/cautions`, { data: { cautions: ['air'], act: null } })).status()).toBe(403)
+  expect((await finn.request.post(`${demo.url}/api/jobs/${job.id}/strips`, { data: line })).ok()).toBe(true)
+  const answers = await Promise.all([finn, oda].map(each => each.request.post(`${demo.url}/api/strips/${line.id}/refit`, { data: { id: crypto.randomUUID() } })))
+  expect(answers.map(answer => answer.status()).sort()).toEqual([200, 409])
+  expect((await answers.find(answer => answer.status() === 409)!.json()).message).toMatch(/Fairing screws was ticked by (Finn|Oda).* already/)
+  await Promise.all([finn, oda, ines].map(each => each.close()))
+})
+
 test('the verdict cannot be set by hand', async ({ context, demo }) => {
   await enter(context, demo)
   const job = await jobOf(context, demo, 'Library van')

@@ -4,7 +4,7 @@ import { cautions } from '../../core/fuel/makeSafe'
 import { openShop, type Shop } from './shop'
 import type { BayRow, JobView } from '../../shared/views'
 
-/** Each test file has shops of its own: `demo` with the demo's data, `empty` with nothing. */
+/** Each worker has shops of its own, which its test files share: `demo` with the demo's data, `empty` with nothing. A file that others would disturb opens its own. */
 export const test = base.extend<object, { demo: Shop, empty: Shop }>({
   demo: [async ({}, use) => {
     const shop = await openShop('zinc_demo')
@@ -39,7 +39,7 @@ export async function startTypedHold(context: BrowserContext, shop: Shop, jobId:
   await post(`jobs/${jobId}/cautions`, { cautions: cautions.map(caution => caution.key), act: 'air or smoke' })
   await post(`jobs/${jobId}/holds`, {
     id, source: 'typed', method: 'pressure-decay', volume: 0.12, volumeUncertainty: 0.003, testPressure: 6000, gaugeStep: 10, gaugeNoise: 5,
-    temperatureDoubt: 0.3, barometerDoubt: 40, rigLeak: 0, rigLeakDoubt: 0, closures: {}, links: holdingLinks(job.circuit),
+    temperatureDoubt: 0.3, barometerDoubt: 40, rigLeak: 0, rigLeakDoubt: 0, closures: {}, links: holdingLinks(job.circuit), relief: { kind: 'water column', opensAt: 6500 },
   })
   await post(`holds/${id}/step`, { to: 'settling' })
   return id

@@ -33,7 +33,8 @@ const retry = () => refresh().then(loadJob)
 const step = (to: 'settling' | 'reading' | 'stopped') => save(async () => {
   if (to === 'stopped') await queue.flush()
   take(await callApi<BenchHold>(`holds/${id}/step`, 'POST', { to }))
-  stopping.value = false
+  // A late answer to the step before must not close the question that was opened meanwhile.
+  if (to === 'stopped') stopping.value = false
 })
 const mark = (kind: MarkKind) => save(async () => take(await callApi<BenchHold>(`holds/${id}/marks`, 'POST', { id: newId(), kind })))
 const setSpeed = (speed: number) => save(async () => take(await callApi<BenchHold>(`holds/${id}/speed`, 'POST', { speed })))
@@ -107,6 +108,7 @@ useActionKeys('Bench', [
         <NuxtLink :to="`/jobs/${hold.jobId}`" class="soft font-semibold hover:underline">← {{ job.craft.name }}, {{ job.tankName }}</NuxtLink>
         <h1>Hold {{ hold.number }}<span v-if="hold.struck" class="leaking"> · struck out</span></h1>
         <p class="soft">{{ boundary }}</p>
+        <p v-if="hold.relief" class="soft">Air from a {{ hold.supply }}, {{ hold.relief.kind }} at {{ short('pressure', hold.relief.opensAt) }}.</p>
         <p v-if="hold.earlyReason" class="time font-semibold">Before the repair cured: {{ hold.earlyReason }}</p>
       </div>
       <div v-if="running && session.mayWork" class="flex flex-wrap gap-2">

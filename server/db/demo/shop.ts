@@ -71,7 +71,7 @@ export async function demoJob(actor: (at: Date) => Actor, opened: Date, facts: P
     const made = await setUpHold(actor(started), id, {
       id: demoId(`${id} hold ${name}`), source: 'stand-in', method: 'pressure-decay', volume: view.capacity, volumeUncertainty: view.capacity * 0.02,
       testPressure: kind.workingPressure, gaugeStep: 10, gaugeNoise: 6, hasThermometer: true, hasBarometer: true, temperatureDoubt: 0.05, barometerDoubt: 10,
-      rigLeak: mLmin(0.02), rigLeakDoubt: mLmin(0.01), closures: {}, links: holdingLinks(view.circuit), supply: 'hand pump', earlyReason: '', scale: { kind: 'gauge' }, kit: {}, wettedShare: 0, ...form,
+      rigLeak: mLmin(0.02), rigLeakDoubt: mLmin(0.01), closures: {}, links: holdingLinks(view.circuit), supply: 'hand pump', relief: null, earlyReason: '', scale: { kind: 'gauge' }, kit: {}, wettedShare: 0, ...form,
     })
     await stepHold(actor(started), made.id, 'settling')
     view = await loadJob(id)
@@ -86,7 +86,7 @@ export async function demoJob(actor: (at: Date) => Actor, opened: Date, facts: P
 
   const soap = async (name: string, started: Date, marks: Record<string, { mark: SoapMark, from?: number, to?: number, length?: number, note?: string, again?: number }>) => {
     const soapId = demoId(`${id} soap ${name}`)
-    view = await startSoap(actor(started), id, { id: soapId, pressure: kind.workingPressure, closures: {}, links: holdingLinks(view.circuit), earlyReason: '' })
+    view = await startSoap(actor(started), id, { id: soapId, pressure: kind.workingPressure, closures: {}, links: holdingLinks(view.circuit), relief: null, earlyReason: '' })
     let minute = 0
     for (const part of view.parts.filter(each => each.removedAt === null)) {
       const at = new Date(+started + ++minute * 45_000)

@@ -1,8 +1,7 @@
 <script setup lang="ts">
 import { circuitFaults } from '#core/circuit/circuitFaults'
 import { holdingLinks } from '#core/circuit/reach'
-import { tankKind } from '#core/circuit/tankKinds'
-import { liveParts, reachOn } from '#shared/jobCircuit'
+import { liveParts, reachOn, targetPressure } from '#shared/jobCircuit'
 import type { JobView } from '#shared/views'
 
 /** The circuit: what a set-up reaches, and the map itself to be changed. */
@@ -16,7 +15,7 @@ const setup = ref<{ closures: JobView['holds'][number]['closures'], links: JobVi
 const pressure = ref(0)
 watch(job, view => {
   if (!view || pressure.value !== 0) return
-  pressure.value = Math.min(tankKind(view.tankKind).workingPressure, view.pressureLimit)
+  pressure.value = targetPressure(view)
   setup.value = { closures: {}, links: holdingLinks(view.circuit) }
 }, { immediate: true })
 const seen = computed(() => job.value && reachOn(job.value, { ...setup.value, pressure: pressure.value || 1 }))

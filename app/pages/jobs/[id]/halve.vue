@@ -1,8 +1,7 @@
 <script setup lang="ts">
 import { changeWords, narrowedBy, nextSplit, type Probe } from '#core/circuit/isolate'
 import { holdingLinks, type TestSetup } from '#core/circuit/reach'
-import { tankKind } from '#core/circuit/tankKinds'
-import { liveParts, reachOn } from '#shared/jobCircuit'
+import { liveParts, reachOn, targetPressure } from '#shared/jobCircuit'
 import { probeMethods, type ProbeMethod } from '#shared/schemas/narrow'
 import type { JobView } from '#shared/views'
 
@@ -22,7 +21,7 @@ const done = (view: JobView) => {
   striking.value = null
 }
 
-const pressure = computed(() => (job.value ? (method.value === 'vacuum' ? -1 : 1) * Math.min(tankKind(job.value.tankKind).workingPressure, job.value.pressureLimit) : 0))
+const pressure = computed(() => (job.value ? (method.value === 'vacuum' ? -1 : 1) * targetPressure(job.value) : 0))
 const base = computed<TestSetup>(() => ({ closures: {}, links: job.value ? holdingLinks(job.value.circuit) : {}, pressure: pressure.value }))
 const probes = computed(() => job.value?.probes.filter(each => !each.struck) ?? [])
 /** Set-ups that say something: the steps of halving, and holds with a verdict. */

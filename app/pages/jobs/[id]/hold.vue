@@ -1,16 +1,15 @@
 <script setup lang="ts">
 import { holdingLinks } from '#core/circuit/reach'
-import { tankKind } from '#core/circuit/tankKinds'
 import { WETTED_FLAG } from '#core/leaktest/holdBudget'
 import type { PlannedHold } from '#core/leaktest/planHold'
 import { readAtPressure, WATER_DENSITY } from '#core/leaktest/pressureScale'
 import { rigLeakAt } from '#core/leaktest/rigCheck'
 import { UNSEEN_BAROMETER_CHANGE, UNSEEN_TEMPERATURE_CHANGE } from '#core/leaktest/unseenChange'
 import { throughputFromStandard } from '#core/quantity/standardLeakRate'
-import { reachOn } from '#shared/jobCircuit'
-import { curingLeaks, overLimit } from '#shared/limits'
+import { reachOn, targetPressure } from '#shared/jobCircuit'
+import { curingLeaks, limitIsUsual, overLimit, reliefProblem } from '#shared/limits'
 import { airSupplies, holdMethods, holdSchema, holdSources, scaleKinds, type HoldForm } from '#shared/schemas/hold'
-import type { HoldView, KitItemView } from '#shared/views'
+import type { HoldView, JobView, KitItemView } from '#shared/views'
 
 /** Set-up of a hold: where readings come from, the gas, the gauge, the boundary, the target. */
 const id = String(useRoute().params.id)
@@ -24,24 +23,34 @@ const { kit, of, overdue } = useKit()
 const blank = (): Omit<HoldForm, 'id'> => ({
   source: 'typed', method: 'pressure-decay', volume: 0, volumeUncertainty: 0, testPressure: 0, gaugeStep: 10, gaugeNoise: 5,
   hasThermometer: true, hasBarometer: true, temperatureDoubt: 0.05, barometerDoubt: 10, rigLeak: 0, rigLeakDoubt: throughputFromStandard(0.05),
-  closures: {}, links: {}, supply: 'hand pump', earlyReason: '', scale: { kind: 'gauge' }, kit: {}, wettedShare: 0,
+  closures: {}, links: {}, supply: 'hand pump', relief: null, earlyReason: '', scale: { kind: 'gauge' }, kit: {}, wettedShare: 0,
 })
 const { draft, clear } = useDraft<Omit<HoldForm, 'id'>>(`hold:${id}`, blank)
 let sent = false
-watch(job, view => {
-  if (!view || sent || draft.value.volume !== 0) return
+const wanted = useFeedWanted()
+watch(job, (view, before) => {
+  const feed = !before && view && wanted(view.circuit)
+  if (view && !sent && draft.value.volume === 0) fillIn(view)
+  if (feed) {
+    Object.assign(draft.value, { closures: feed.closures, links: feed.links })
+    turn(feed.vacuum ? 'vacuum-decay' : 'pressure-decay')
+  }
+}, { immediate: true })
+/** From the last hold, or from the tank. */
+function fillIn(view: JobView) {
   const last = view.holds.filter(hold => !hold.struck).at(-1)
-  const target = Math.min(tankKind(view.tankKind).workingPressure, view.pressureLimit)
   Object.assign(draft.value, last
     ? {
         volume: last.setup.space.volume, volumeUncertainty: last.setup.volumeUncertainty, testPressure: last.setup.testPressure, method: last.setup.method,
-        gaugeStep: last.setup.gauge.resolution, gaugeNoise: last.setup.gauge.noise, closures: { ...last.closures }, links: { ...last.links }, source: last.source, scale: { ...last.scale },
+        gaugeStep: last.setup.gauge.resolution, gaugeNoise: last.setup.gauge.noise, closures: { ...last.closures }, links: { ...last.links }, relief: last.relief, supply: last.supply ?? 'hand pump', source: last.source, scale: { ...last.scale },
         kit: { ...last.kit }, rigLeak: last.setup.rigLeak, rigLeakDoubt: last.setup.rigLeakUncertainty, hasThermometer: last.hasThermometer, hasBarometer: last.hasBarometer,
         temperatureDoubt: last.setup.temperatureChangeUncertainty, barometerDoubt: last.setup.barometerChangeUncertainty, wettedShare: last.setup.wetted?.share ?? 0,
       }
-    : { volume: view.capacity, volumeUncertainty: Number((view.capacity * 0.03).toPrecision(2)), testPressure: target, links: holdingLinks(view.circuit) })
-}, { immediate: true })
+    : { volume: view.capacity, volumeUncertainty: Number((view.capacity * 0.03).toPrecision(2)), testPressure: targetPressure(view), links: holdingLinks(view.circuit) })
+}
 
+/** Air goes into a real tank, by a person's hand. */
+const blowsIn = computed(() => draft.value.method === 'pressure-decay' && (draft.value.source === 'typed' || draft.value.source === 'device'))
 const boundary = computed({ get: () => ({ closures: draft.value.closures, links: draft.value.links }), set: value => Object.assign(draft.value, value) })
 const seen = computed(() => job.value && reachOn(job.value, { ...boundary.value, pressure: Number.isFinite(draft.value.testPressure) ? draft.value.testPressure || 1 : 1 }))
 const curing = computed(() => (job.value ? curingLeaks(job.value, now.value) : []))
@@ -106,6 +115,8 @@ function turn(method: HoldForm['method']) {
 }
 const submit = () => save(async () => {
   if (over.value) throw new ApiError(over.value, 422, { testPressure: over.value })
+  const unguarded = blowsIn.value && reliefProblem(job.value!, draft.value.relief, draft.value.testPressure, pa => short('pressure', pa))
+  if (unguarded) throw new ApiError(unguarded, 422, { relief: unguarded })
   const early = 'Say why you test before the repair has cured; the record will show it.'
   if (curing.value.length && !draft.value.earlyReason.trim()) throw new ApiError(early, 422, { earlyReason: early })
   const hold = await callApi<HoldView>(`jobs/${id}/holds`, 'POST', draft.value)
@@ -141,13 +152,14 @@ const sourceHelp = {
           <TapChoice :model-value="draft.method" :options="holdMethods" :words="methodWords" several label="Method" @update:model-value="turn($event as HoldForm['method'])" />
         </UFormField>
         <div class="grid gap-x-5 gap-y-4 sm:grid-cols-3">
-          <UFormField label="Target pressure" name="testPressure" :hint="`limit ${short('pressure', job.pressureLimit)}`" :error="over ?? undefined">
+          <UFormField label="Target pressure" name="testPressure" :hint="`limit ${short('pressure', job.pressureLimit)}${limitIsUsual(job) ? ', to be confirmed' : ''}`" :error="over ?? undefined">
             <QuantityInput v-model="draft.testPressure" kind="pressure" />
           </UFormField>
           <UFormField label="Gas volume" name="volume" hint="what is not fuel"><QuantityInput v-model="draft.volume" kind="volume" /></UFormField>
           <UFormField label="Give or take" name="volumeUncertainty"><QuantityInput v-model="draft.volumeUncertainty" kind="volume" /></UFormField>
         </div>
-        <UFormField v-if="draft.source !== 'stand-in' && draft.method === 'pressure-decay'" label="Air comes from" name="supply" help="With a relief or a water column between it and the tank."><TapChoice v-model="draft.supply" :options="airSupplies" several label="Air comes from" /></UFormField>
+        <ReliefFields v-if="blowsIn" v-model="draft.relief" :job="job" />
+        <UFormField v-if="blowsIn" label="Air comes from" name="supply"><TapChoice v-model="draft.supply" :options="airSupplies" several label="Air comes from" /></UFormField>
         <div v-if="draft.source === 'typed'" class="grid gap-x-5 gap-y-4 sm:grid-cols-3">
           <UFormField label="What you read" name="scale" class="sm:col-span-3" :help="columnText ?? undefined">
             <TapChoice v-model="scaleKind" :options="scaleKinds" :words="scaleWords" several label="What you read" />

@@ -92,7 +92,7 @@ useActionKeys('Record', [
             <thead><tr><th>Test</th><th>When</th><th>At</th><th>Leak rate, mL/min</th><th>95 % interval</th><th>Saw down to</th><th>Verdict</th><th>By</th></tr></thead>
             <tbody>
               <tr v-for="row in rows.measured" :key="row.id" :class="row.struck && 'line-through'">
-                <td>{{ row.name }}</td><td>{{ row.when }}</td><td class="whitespace-nowrap">{{ row.pressure }}</td>
+                <td>{{ row.name }}</td><td>{{ row.when }}</td><td>{{ row.pressure }}</td>
                 <template v-if="row.estimate">
                   <td>{{ rateText(row.estimate.leakRate) }}</td>
                   <td class="whitespace-nowrap">{{ rateText(row.estimate.low95) }} to {{ rateText(row.estimate.high95) }}</td>

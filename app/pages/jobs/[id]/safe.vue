@@ -1,11 +1,13 @@
 <script setup lang="ts">
-import { containersNeeded, drainMethodsFor, drainTime, gaugeError } from '#core/fuel/draining'
+import { containersNeeded, drainMethods, drainMethodsFor, drainTime, gaugeError, leftAfter } from '#core/fuel/draining'
 import { fuels } from '#core/fuel/fuels'
 import { cautionsFor, workActs, workPlaces, type WorkAct, type WorkPlace } from '#core/fuel/makeSafe'
+import { GAS_FREE_SHARE, vapourRounds } from '#core/fuel/vapour'
 import { familiarWeight, panelForce } from '#core/gas/panelForce'
 import { tankKind } from '#core/circuit/tankKinds'
 import { liveParts } from '#shared/jobCircuit'
-import { safetyCaseOf, vapourOn } from '#shared/safety'
+import { limitIsUsual } from '#shared/limits'
+import { gasReadingsNow, safetyCaseOf, vapourOn } from '#shared/safety'
 import { drainedSchema, gasReadingSchema, hotWorkSchema } from '#shared/schemas/safety'
 import type { JobView } from '#shared/views'
 
@@ -29,7 +31,13 @@ const readByMe = computed(() => called.value.filter(({ caution }) => job.value?.
 const fuel = computed(() => fuels.find(each => each.key === job.value?.fuel)!)
 const kind = computed(() => tankKind(job.value!.tankKind))
 const methods = computed(() => (job.value ? drainMethodsFor(liveParts(job.value).map(part => part.family)) : []))
-const CAN = 0.02
+/** What the weight sheet says is in it now, and lies below its pickup. */
+const reckoned = ref<{ level: number, unusable: number } | null>(null)
+const inIt = computed(() => reckoned.value?.level ?? job.value?.capacity ?? 0)
+const stays = (method: (typeof drainMethods)[number], level = inIt.value) => leftAfter(method, level, reckoned.value?.unusable ?? 0)
+/** The cans that this person has: m3 each, and how many. */
+const cans = useLocalStorage('cans', { size: 0.02 as number | null, count: 2 as number | null }, { mergeDefaults: true })
+const cansWanted = computed(() => (cans.value.size && cans.value.size > 0.0001 && inIt.value > 0 ? containersNeeded(inIt.value, cans.value.size) : null))
 
 const drainState = ref({ id: newId(), volume: null as number | null, method: '', gaugePercent: '' })
 const drainSent = computed(() => ({ id: drainState.value.id, volume: drainState.value.volume, method: drainState.value.method, gaugeShown: drainState.value.gaugePercent.trim() === '' ? null : Number(drainState.value.gaugePercent) / 100 }))
@@ -41,7 +49,9 @@ const recordDrained = () => draining.save(async () => {
 }, drainForm.value)
 const gaugeSaid = (each: JobView['drained'][number]) => {
   if (each.gaugeShown === null) return ''
-  const off = gaugeError(each.gaugeShown, each.volume, 0, job.value!.capacity)
+  const method = drainMethods.find(known => known.key === each.method)
+  const left = method ? stays(method, each.gaugeShown * job.value!.capacity) : 0
+  const off = gaugeError(each.gaugeShown, each.volume, left, job.value!.capacity)
   return Math.abs(off) < 0.08 ? ', as the gauge said' : `: the gauge showed ${Math.round(Math.abs(off) * 100)} % too ${off > 0 ? 'much' : 'little'}`
 }
 
@@ -62,6 +72,8 @@ async function readStandIn() {
   gasState.value = { ...gasState.value, percent: String(Math.round(100 * shown.explosive)), oxygenPercent: (100 * shown.oxygen).toFixed(1) }
 }
 const vapour = computed(() => job.value && vapourOn(job.value, now.value))
+const rounds = computed(() => (job.value ? vapourRounds(gasReadingsNow(job.value)) : []))
+const percent = (share: number) => `${Math.round(100 * share)} %`
 const vapourLooks = { 'gas-free': 'sealed', 'too much': 'leaking', 'not read': 'unsure', 'read again': 'unsure', 'expired': 'unsure' } as const
 const vapourWords = { 'gas-free': 'Gas-free', 'too much': 'Too much vapour', 'not read': 'Not read', 'read again': 'Read again', 'expired': 'Readings too old' }
 
@@ -104,12 +116,23 @@ useActionKeys('Make safe', [{ key: 'escape', label: 'Back to the job', run: () =
 
     <section class="sheet" aria-labelledby="weight-title">
       <h2 id="weight-title" class="mb-3">Fuel and weight</h2>
-      <WeightSheet :fuel="job.fuel" :capacity="job.capacity" :material="job.material" :shape="kind.shape" />
+      <WeightSheet :fuel="job.fuel" :capacity="job.capacity" :material="job.material" :shape="kind.shape" :remember="job.id" @reckoned="reckoned = $event" />
     </section>
     <section class="sheet space-y-3" aria-labelledby="drain-title">
       <h2 id="drain-title">Where the fuel goes</h2>
-      <p v-for="(method, i) in methods" :key="method.key"><b :class="i === 0 && 'text-lg'">{{ method.name }}</b>: {{ lowerFirst(method.how) }} <span class="soft">A full tank takes about {{ waitText(drainTime(method, job.capacity)) }}. {{ method.mind }}</span></p>
-      <p>Full, it fills {{ containersNeeded(job.capacity, CAN) }} cans of {{ short('volume', CAN) }}, none to the brim.</p>
+      <p class="soft">The least mess first; times and what stays are for the {{ short('volume', inIt) }} in it now.</p>
+      <ol class="divide-y divide-(--hair)">
+        <li v-for="(method, i) in methods" :key="method.key" class="grid gap-x-5 py-2 sm:grid-cols-[minmax(0,1fr)_auto]">
+          <p><b :class="i === 0 && 'text-lg'">{{ method.name }}</b>: {{ lowerFirst(method.how) }} <span class="soft">{{ method.mind }}</span></p>
+          <p class="sm:text-right"><b class="figure">{{ waitText(drainTime(method, inIt - stays(method))) }}</b><span class="soft"> · {{ stays(method) > 0.00005 ? `leaves about ${short('volume', stays(method), 2)}` : 'leaves hardly any' }}</span></p>
+        </li>
+      </ol>
+      <div class="flex flex-wrap items-end gap-x-4 gap-y-2">
+        <UFormField label="A can holds" class="w-36"><QuantityInput v-model="cans.size" kind="volume" /></UFormField>
+        <UFormField label="Cans to hand" class="w-28"><UInput v-model.number="cans.count" inputmode="numeric" class="figure" /></UFormField>
+        <p v-if="cansWanted !== null" class="pb-2" :class="cansWanted > Number(cans.count ?? 0) && 'time font-semibold'"><b class="figure">{{ cansWanted }}</b> wanted, none to the brim{{ cansWanted > Number(cans.count ?? 0) ? `: ${cansWanted - Number(cans.count ?? 0)} more than you have. Get them before you open it.` : '.' }}</p>
+        <p v-else role="alert" class="leaking pb-2 font-medium">Type what a can holds.</p>
+      </div>
       <p v-for="each in job.drained" :key="each.id" :class="each.struck && 'line-through'">{{ short('volume', each.volume) }} came out, {{ clockText(each.at, now) }}, {{ each.by }}{{ gaugeSaid(each) }}. <StrikeLink v-if="session.mayWork && !each.struck" @click="striking = { id: each.id, name: 'what came out' }" /></p>
       <SchemaForm v-if="session.mayWork" :key="drainState.id" ref="drainForm" :schema="drainedSchema" :state="drainSent" :problem="draining.problem.value" class="grid items-end gap-x-5 gap-y-3 sm:grid-cols-4" @submit="recordDrained">
         <UFormField label="Came out" name="volume"><QuantityInput v-model="drainState.volume" kind="volume" /></UFormField>
@@ -125,10 +148,23 @@ useActionKeys('Make safe', [{ key: 'escape', label: 'Back to the job', run: () =
         <p class="text-lg font-bold" :class="vapourLooks[vapour.state]"><StateSign :look="vapourLooks[vapour.state]" /> {{ vapourWords[vapour.state] }}<template v-if="vapour.state === 'gas-free'"> until {{ clockText(vapour.until, now) }}</template><template v-if="vapour.state === 'read again'"> at {{ clockText(vapour.at, now) }}</template></p>
       </div>
       <p>{{ vapour.sentence }}</p>
-      <p v-for="each in job.gasReadings" :key="each.id" class="flex flex-wrap items-center gap-x-2" :class="each.struck && 'line-through'">
-        <b class="figure" :class="each.explosive >= 0.1 ? 'leaking' : ''">{{ Math.round(100 * each.explosive) }} %</b> {{ each.point }}<template v-if="each.oxygen !== null">, oxygen {{ (100 * each.oxygen).toFixed(1) }} %</template> <span class="soft text-sm">{{ clockText(each.at, now) }}, {{ each.by }}</span>
+      <table v-if="rounds.length" class="w-full text-left">
+        <thead><tr class="soft text-sm"><th scope="col" class="font-medium">Point</th><th scope="col" class="pr-3 font-medium">First</th><th scope="col" class="font-medium">After the pause</th></tr></thead>
+        <tbody>
+          <tr v-for="each in rounds" :key="each.point" class="border-t border-(--hair)">
+            <th scope="row" class="py-2 pr-3 font-medium">{{ each.point }}</th>
+            <td v-if="each.last.explosive >= GAS_FREE_SHARE" colspan="2" class="leaking font-semibold"><StateSign look="leaking" :size="16" /> {{ percent(each.last.explosive) }}, {{ clockText(each.last.at, now) }}</td>
+            <template v-else>
+              <td class="pr-3"><template v-if="each.first"><b class="figure">{{ percent(each.first.explosive) }}</b> <span class="soft text-sm">{{ clockText(each.first.at, now) }}</span></template><span v-else class="unsure font-medium">read again</span></td>
+              <td><template v-if="each.second"><b class="figure">{{ percent(each.second.explosive) }}</b> <span class="soft text-sm">{{ clockText(each.second.at, now) }}</span></template><span v-else-if="each.first" class="soft">to read</span></td>
+            </template>
+          </tr>
+        </tbody>
+      </table>
+      <details v-if="job.gasReadings.length"><summary class="min-h-11 cursor-pointer py-2 font-semibold">All readings, {{ job.gasReadings.length }}</summary><p v-for="each in job.gasReadings" :key="each.id" class="flex flex-wrap items-center gap-x-2" :class="each.struck && 'line-through'">
+        <b class="figure" :class="each.explosive >= GAS_FREE_SHARE ? 'leaking' : ''">{{ percent(each.explosive) }}</b> {{ each.point }}<template v-if="each.oxygen !== null">, oxygen {{ (100 * each.oxygen).toFixed(1) }} %</template> <span class="soft text-sm">{{ clockText(each.at, now) }}, {{ each.by }}</span>
         <StrikeLink v-if="session.mayWork && !each.struck" @click="striking = { id: each.id, name: 'this reading' }" />
-      </p>
+      </p></details>
       <SchemaForm v-if="session.mayWork" :key="gasState.id" ref="gasForm" :schema="gasReadingSchema" :state="gasSent" :problem="reading.problem.value" class="space-y-3" @submit="readGas">
         <UFormField label="Point" name="point"><TapChoice v-model="gasState.point" :options="points" several label="Point" /></UFormField>
         <div class="grid gap-x-5 gap-y-3 sm:grid-cols-3">
@@ -148,6 +184,7 @@ useActionKeys('Make safe', [{ key: 'escape', label: 'Back to the job', run: () =
     <section class="sheet" aria-labelledby="pressure-title">
       <h2 id="pressure-title" class="mb-1">Pressure</h2>
       <p>Never above <b class="figure">{{ short('pressure', job.pressureLimit) }}</b> ({{ job.limitSource }}), with a relief or a water column on it. <template v-if="push">On its largest side that is {{ short('mass', push.mass, 2) }}, like {{ familiarWeight(push.mass) }} leaning on it.</template></p>
+      <p v-if="limitIsUsual(job)" class="unsure font-medium"><StateSign look="unsure" :size="16" /> Nobody has confirmed that limit: look for the plate, the label or the manual, and put it right in <NuxtLink :to="`/jobs/${job.id}?edit=1`" class="underline">the job</NuxtLink>.</p>
       <p class="soft">Air or nitrogen through a regulator. Oxygen, or a bottle straight to the tank, is refused.</p>
     </section>
     <section class="sheet space-y-3" aria-labelledby="hot-title">

@@ -2,8 +2,8 @@ import { keepPhoto, MOST_PHOTO_BYTES, tooLarge } from '../../../services/photos'
 import { Refusal } from '../../../services/refusal'
 
 export default signedInRoute('work', null, async ({ event, actor, id }) => {
-  const { id: photoId, note } = getQuery(event)
+  const { id: photoId, drawnOn } = getQuery(event)
   if (typeof photoId !== 'string' || !isUuid(photoId)) throw new Refusal(422, 'The photograph has no id.', { id: 'The photograph has no id.' })
   const file = await boundedBody(event, MOST_PHOTO_BYTES, tooLarge)
-  return keepPhoto(actor, id(), { id: photoId, note: typeof note === 'string' ? note.slice(0, 300) : '', file })
+  return keepPhoto(actor, id(), { id: photoId, drawnOn: typeof drawnOn === 'string' && isUuid(drawnOn) ? drawnOn : null, file })
 })

@@ -1,0 +1,57 @@
+import { randomCircuit } from './randomCircuit.fixture'
+import { holdingLinks, reach } from './reach'
+import { tankKind, tankKinds } from './tankKinds'
+import { waysToFeed } from './waysToFeed'
+
+const drawnAs = (key: string) => {
+  const kind = tankKind(key)
+  return { kind, parts: kind.parts.map(part => ({ ...part, id: part.key })) }
+}
+
+test('a plain tank has one way in, and it reaches everything', () => {
+  const { kind, parts } = drawnAs('small-steel')
+  const ways = waysToFeed(kind.circuit, parts, kind.workingPressure)
+  expect(ways).toHaveLength(1)
+  expect(ways[0]).toMatchObject({ rig: null, vacuum: false })
+  expect([...ways[0]!.reached].sort()).toEqual(parts.map(part => part.id).sort())
+})
+
+test('a tank behind check valves takes several: the pressure stops at the neck, the vacuum passes', () => {
+  const { kind, parts } = drawnAs('moulded')
+  const ways = waysToFeed(kind.circuit, parts, kind.workingPressure)
+  const byTank = ways.find(way => way.rig === null && !way.vacuum)!, byVacuum = ways.find(way => way.vacuum)!
+  expect(byTank.reached).not.toContain('cap')
+  expect(byVacuum.reached).toContain('cap')
+  expect(byVacuum.reached).not.toContain('supply')
+  // What can be switched or pinched towards the open air is shut in each.
+  for (const way of ways) expect(way.links).toEqual(holdingLinks(kind.circuit))
+})
+
+test('below a check valve’s cracking pressure nothing behind it is reached', () => {
+  const { kind, parts } = drawnAs('portable')
+  expect(waysToFeed(kind.circuit, parts, 3000)[0]!.reached).toContain('hose')
+  expect(waysToFeed(kind.circuit, parts, 1000)[0]!.reached).not.toContain('hose')
+})
+
+test.each(tankKinds.map(kind => [kind.key]))('%s: each way holds, reaches just what it says, and adds something to those before it', key => {
+  const { kind, parts } = drawnAs(key)
+  const ways = waysToFeed(kind.circuit, parts, kind.workingPressure)
+  for (const [i, way] of ways.entries()) {
+    const seen = reach(kind.circuit, parts, { closures: way.rig === null ? {} : { [way.rig]: 'rig' }, links: way.links, pressure: way.vacuum ? -kind.workingPressure : kind.workingPressure })
+    expect(seen.escapes).toEqual([])
+    expect(seen.reached).toEqual(way.reached)
+    for (const before of ways.slice(0, i)) expect(way.reached.some(partId => !before.reached.includes(partId))).toBe(true)
+  }
+})
+
+test('on random circuits, whatever one opening would reach is reached by one of the ways', () => {
+  for (let seed = 1; seed <= 40; seed++) {
+    const { circuit, parts } = randomCircuit(seed, 10)
+    const opened = parts.map((part, k) => ({ ...part, opening: k % 3 === 0 }))
+    const reachedBy = new Set(waysToFeed(circuit, opened, 3000).flatMap(way => way.reached))
+    for (const part of opened.filter(each => each.opening)) {
+      const { reached } = reach(circuit, opened, { closures: { [part.id]: 'rig' }, links: {}, pressure: 3000 })
+      for (const partId of reached) expect(reachedBy).toContain(partId)
+    }
+  }
+})

@@ -1,0 +1,2 @@
+ALTER TABLE "photo" ADD COLUMN "drawn_on" uuid;--> statement-breakpoint
+ALTER TABLE "photo" ADD CONSTRAINT "photo_drawn_on_photo_id_fk" FOREIGN KEY ("drawn_on") REFERENCES "public"."photo"("id") ON DELETE no action ON UPDATE no action;

@@ -1,0 +1,1 @@
+ALTER TABLE "strip_entry" ADD COLUMN "absent" boolean DEFAULT false NOT NULL;
