@@ -2,7 +2,7 @@ import { defineConfig } from '@playwright/test'
 
 export default defineConfig({
   testDir: './tests/browser',
-  fullyParallel: false,
+  fullyParallel: true,
   workers: 2,
   retries: 0,
   timeout: 120_000,

@@ -11,6 +11,12 @@ export function overLimit(job: Pick<JobView, 'pressureLimit' | 'limitSource'>, t
   return `${show(target)} is above this tank’s limit of ${show(job.pressureLimit)} (${job.limitSource}). Choose ${show(job.pressureLimit)} or less: panels and seams split before a gauge shows it.`
 }
 
+/** A gauge's own flutter above the limit is no reason to run, Pa. */
+const FLUTTER = 50
+
+/** Whether a reading (Pa gauge, either side of zero) is above the tank's limit, and it must be vented at once. */
+export const isOver = (job: Pick<JobView, 'pressureLimit'>, pressure: number): boolean => Math.abs(pressure) > job.pressureLimit + FLUTTER
+
 /** Whether nobody has looked for the tank's own plate or manual yet: its limit is what is usual for its kind. */
 export const limitIsUsual = (job: Pick<JobView, 'limitSource'>): boolean => job.limitSource === USUAL_LIMIT_SOURCE
 

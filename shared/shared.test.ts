@@ -2,7 +2,7 @@ import { throughputFromStandard } from '../core/quantity/standardLeakRate'
 import { holdTimeAt, withSpeed } from './holdClock'
 import { descentOf, isSimulated, jobEntries, jobStanding, latestFind, runningTest } from './jobEntries'
 import { factsOf } from './jobFacts'
-import { curingLeaks, inKilopascals, overLimit, reliefProblem } from './limits'
+import { curingLeaks, inKilopascals, isOver, overLimit, reliefProblem } from './limits'
 import { jobView, partView } from './jobView.fixture'
 import type { FindView, HoldView, JobView, SoapView } from './views'
 
@@ -72,6 +72,7 @@ test('a target over the limit is refused with the limit and its source, either s
   expect(overLimit(job(), 7000, inKilopascals)).toBeNull()
   expect(overLimit(job(), 7001, inKilopascals)).toContain('7 kPa (plate)')
   expect(overLimit(job(), -8000, inKilopascals)).toContain('-8 kPa')
+  expect([7050, 7051, -7050, -7051].map(pressure => isOver(job(), pressure))).toEqual([false, true, false, true])
   expect(overLimit(job(), NaN, inKilopascals)).toBeNull()
 })
 

@@ -89,7 +89,7 @@ const take = (unitConfirmed: boolean) => save(async () => {
             <tr><th v-for="(name, i) in table.header" :key="i" scope="col" class="min-w-40 font-semibold">{{ name }}</th></tr>
             <tr>
               <td v-for="(name, i) in table.header" :key="i">
-                <USelect :model-value="keyOf(meanings[i])" :items="choices" :aria-label="`What ${name} is`" class="w-full" :class="meanings[i] ? '' : 'opacity-75'" @update:model-value="say(i, $event as string)" />
+                <USelect :model-value="keyOf(meanings[i])" :items="choices" :aria-label="`What ${name} is`" class="w-full" @update:model-value="say(i, $event as string)" />
               </td>
             </tr>
           </thead>

@@ -48,7 +48,7 @@ const wantsNote = (purchase: PurchaseView) => next(purchase)?.step === 'measured
     <h2 id="purchases-title" class="mb-1">Parts to get</h2>
     <p v-if="!rows.length" class="soft">Nothing is listed. Check before you order: the obvious part is often bought first and was not it.</p>
     <ul class="divide-y divide-(--hair)">
-      <li v-for="purchase in rows" :key="purchase.id" class="flex flex-wrap items-center gap-x-4 gap-y-2 py-2.5" :class="purchaseStanding(purchase) === 'returned' && 'opacity-75'">
+      <li v-for="purchase in rows" :key="purchase.id" class="flex flex-wrap items-center gap-x-4 gap-y-2 py-2.5" :class="purchaseStanding(purchase) === 'returned' && 'soft'">
         <div class="min-w-0 flex-1 basis-64">
           <p class="font-semibold">{{ purchase.name }} <span class="soft font-normal">· {{ purchaseStanding(purchase) }}</span></p>
           <p v-if="purchase.measure && purchaseStanding(purchase) === 'wanted'" class="time text-sm font-semibold">Measure first: {{ purchase.measure }}</p>

@@ -36,7 +36,7 @@ const tests = computed(() => [...props.job.holds.map(ofHold), ...props.job.ballo
     <h2 id="tests-title" class="mb-1">Tests</h2>
     <p v-if="!tests.length" class="soft py-1">No test yet.</p>
     <ul class="divide-y divide-(--hair)">
-      <li v-for="test in tests" :key="test.id" class="py-2.5" :class="test.struck && 'opacity-75'">
+      <li v-for="test in tests" :key="test.id" class="py-2.5" :class="test.struck && 'soft'">
         <NuxtLink :to="test.to" class="font-semibold underline-offset-4 hover:underline">{{ test.name }}</NuxtLink> ·
         <template v-if="test.measured?.estimate">
           <span class="font-semibold" :class="verdictLook(test.measured.estimate.verdict)"><StateSign :look="verdictLook(test.measured.estimate.verdict)" :size="16" /> {{ verdictWords[test.measured.estimate.verdict] }}</span>

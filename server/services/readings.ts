@@ -2,7 +2,7 @@ import { eq } from 'drizzle-orm'
 import type { Reading } from '../../core/leaktest/hold'
 import { readingsFromLongCsv, ReadingsFileError, readingsTable, type ColumnMeaning } from '../../core/leaktest/readingsCsv'
 import { unitDoubt } from '../../core/leaktest/unitDoubt'
-import { inKilopascals } from '../../shared/limits'
+import { inKilopascals, isOver } from '../../shared/limits'
 import type { FileForm } from '../../shared/schemas/hold'
 import type { BenchHold } from '../../shared/views'
 import { database } from '../db/client'
@@ -41,14 +41,11 @@ export async function takeReadings(id: string, readings: readonly Reading[], per
   return fresh.length
 }
 
-/** A gauge's own flutter above the limit is no reason to run, Pa. */
-const OVER_BY = 50
-
 /** Rings at once when a reading is above the tank's limit: stored pressure splits panels before a gauge shows more. */
 async function ringWhenOverLimit(jobId: string, holdId: string, readings: readonly Reading[]): Promise<void> {
   const most = readings.reduce((highest, { pressure }) => Math.max(highest, Math.abs(pressure)), 0)
   const [limit] = await database().select({ pressureLimit: job.pressureLimit, number: hold.number }).from(hold).innerJoin(job, eq(hold.jobId, job.id)).where(eq(hold.id, holdId))
-  if (!limit || most <= limit.pressureLimit + OVER_BY) return
+  if (!limit || !isOver(limit, most)) return
   await database().transaction(async tx => {
     await lockJob(tx, jobId)
     const tank = await loadJob(jobId, tx)

@@ -49,7 +49,7 @@ test('a new shop, one tank: from the complaint to sealed, on the stand-in', asyn
   await page.getByRole('button', { name: 'All of this is done' }).click()
   await page.getByRole('button', { name: 'Air is in, start' }).click()
   await page.getByRole('button', { name: '×60' }).click()
-  await expect(page.getByText('Leaking.')).toBeVisible({ timeout: 90_000 })
+  await expect(page.getByText('Leaking.', { exact: true })).toBeVisible({ timeout: 90_000 })
   await page.keyboard.press('d')
   await expect(page.getByText('settled after')).toBeVisible()
   await page.keyboard.press('s')

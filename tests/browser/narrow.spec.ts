@@ -1,13 +1,7 @@
 import { randomUUID } from 'node:crypto'
-import { openShop, type Shop } from '../support/shop'
 import { choose, enter, expect, jobOf, readCautions, test } from '../support/test'
 
-// A shop of its own: these journeys change the very tanks that other files count on.
-let demo: Shop
-test.beforeAll(async () => { demo = await openShop('zinc_demo') })
-test.afterAll(() => demo.close())
-
-test('a vapour code goes past a smoke test that never reached the fault, to the neck', async ({ page, context }) => {
+test('a vapour code goes past a smoke test that never reached the fault, to the neck', async ({ page, context, demo }) => {
   test.setTimeout(180_000)
   await enter(context, demo)
   const van = await jobOf(context, demo, 'Library van')
@@ -73,7 +67,7 @@ test('a vapour code goes past a smoke test that never reached the fault, to the 
   await expect(page.getByText('Leak 1, filler neck and grommet: found')).toBeVisible()
 })
 
-test('a leak that shows only brim-full and nose up is narrowed to a part that nobody suspected', async ({ page, context }) => {
+test('a leak that shows only brim-full and nose up is narrowed to a part that nobody suspected', async ({ page, context, demo }) => {
   test.setTimeout(120_000)
   await enter(context, demo)
   const tractor = await jobOf(context, demo, 'Beach tractor')
@@ -115,7 +109,7 @@ test('a leak that shows only brim-full and nose up is narrowed to a part that no
   await expect(page.getByRole('region', { name: 'Steps so far' })).toBeVisible()
 })
 
-test('the map is changed by dragging, by keys and by name, and comes along when the craft comes in again', async ({ page, context }) => {
+test('the map is changed by dragging, by keys and by name, and comes along when the craft comes in again', async ({ page, context, demo }) => {
   await enter(context, demo)
   const generator = await jobOf(context, demo, 'Sprayer generator')
   await page.goto(`${demo.url}/jobs/${generator.id}/circuit`)
@@ -164,7 +158,7 @@ test('the map is changed by dragging, by keys and by name, and comes along when 
   await expect(page.getByRole('row', { name: /Sight tube/ })).toBeVisible()
 })
 
-test('photographs are taken, shown small and large; what is none is told', async ({ page, context }) => {
+test('photographs are taken, shown small and large; what is none is told', async ({ page, context, demo }) => {
   await enter(context, demo)
   const lark = await jobOf(context, demo, 'Workboat Brine Lark')
   await page.goto(`${demo.url}/jobs/${lark.id}`)
@@ -183,7 +177,7 @@ test('photographs are taken, shown small and large; what is none is told', async
   expect((await context.request.get(`${demo.url}/api/photos/${randomUUID()}`)).status()).toBe(404)
 })
 
-test('two people answer one check at once: the second is told and keeps the page', async ({ browser }) => {
+test('two people answer one check at once: the second is told and keeps the page', async ({ browser, demo }) => {
   const [here, there] = await Promise.all([browser.newContext(), browser.newContext()])
   await Promise.all([enter(here, demo, 'finn'), enter(there, demo, 'oda')])
   const job = await jobOf(here, demo, 'Glider tug')

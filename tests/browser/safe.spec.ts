@@ -1,12 +1,6 @@
-import { openShop, type Shop } from '../support/shop'
 import { enter, expect, jobOf, test } from '../support/test'
 
-// A shop of its own: these journeys take tanks apart that other files count on.
-let demo: Shop
-test.beforeAll(async () => { demo = await openShop('zinc_demo') })
-test.afterAll(() => demo.close())
-
-test('heat is planned before the readings stand, and stopped', async ({ page, context }) => {
+test('heat is planned before the readings stand, and stopped', async ({ page, context, demo }) => {
   await enter(context, demo)
   const generator = await jobOf(context, demo, 'Sprayer generator')
   await page.goto(`${demo.url}/jobs/${generator.id}/safe`)
@@ -41,7 +35,7 @@ test('heat is planned before the readings stand, and stopped', async ({ page, co
   expect(weld.status()).toBe(409)
 })
 
-test('fuel and weight: a density either way, over capacity, what came out against the gauge', async ({ page, context }) => {
+test('fuel and weight: a density either way, over capacity, what came out against the gauge', async ({ page, context, demo }) => {
   await enter(context, demo)
   const lark = await jobOf(context, demo, 'Workboat Brine Lark')
   await page.goto(`${demo.url}/jobs/${lark.id}/safe`)
@@ -65,7 +59,7 @@ test('fuel and weight: a density either way, over capacity, what came out agains
   await expect(page.getByText('the gauge showed 15 % too much', { exact: false })).toBeVisible()
 })
 
-test('a boat’s tank is stripped with the network gone for a while, and rebuilt with one thing forgotten and caught', async ({ page, context }) => {
+test('a boat’s tank is stripped with the network gone for a while, and rebuilt with one thing forgotten and caught', async ({ page, context, demo }) => {
   await enter(context, demo)
   const lark = await jobOf(context, demo, 'Workboat Brine Lark')
   await page.setViewportSize({ width: 390, height: 844 })
@@ -131,7 +125,7 @@ test('a boat’s tank is stripped with the network gone for a while, and rebuilt
   await expect(page.getByText('What was touched has lost its evidence', { exact: false })).toBeVisible()
 })
 
-test('a road tank: what will break is ordered first, and its step waits until it arrives', async ({ page, context }) => {
+test('a road tank: what will break is ordered first, and its step waits until it arrives', async ({ page, context, demo }) => {
   await enter(context, demo)
   const van = await jobOf(context, demo, 'Library van')
   await page.goto(`${demo.url}/jobs/${van.id}/strip`)

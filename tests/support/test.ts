@@ -4,19 +4,14 @@ import { cautions } from '../../core/fuel/makeSafe'
 import { openShop, type Shop } from './shop'
 import type { BayRow, JobView } from '../../shared/views'
 
-/** Each worker has shops of its own, which its test files share: `demo` with the demo's data, `empty` with nothing. A file that others would disturb opens its own. */
-export const test = base.extend<object, { demo: Shop, empty: Shop }>({
-  demo: [async ({}, use) => {
-    const shop = await openShop('zinc_demo')
-    await use(shop)
-    await shop.close()
-  }, { scope: 'worker' }],
-  empty: [async ({}, use) => {
-    const shop = await openShop('zinc_empty')
-    await use(shop)
-    await shop.close()
-  }, { scope: 'worker' }],
-})
+const shopFrom = (template: 'zinc_demo' | 'zinc_empty') => async ({}: object, use: (shop: Shop) => Promise<void>) => {
+  const shop = await openShop(template)
+  await use(shop)
+  await shop.close()
+}
+
+/** Each test has a shop of its own, so that none depends on what ran before it: `demo` with the demo's data, `empty` with nothing. */
+export const test = base.extend<{ demo: Shop, empty: Shop }>({ demo: shopFrom('zinc_demo'), empty: shopFrom('zinc_empty') })
 export { expect }
 
 /** Signs a browser in without the form. */

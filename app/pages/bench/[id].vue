@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { clockSpeeds } from '#shared/holdClock'
+import { isOver } from '#shared/limits'
 import type { MarkKind } from '#shared/schemas/hold'
 import type { JobView } from '#shared/views'
 import type { BenchHold } from '#shared/views'
@@ -45,7 +46,8 @@ const heldFor = computed(() => {
   const read = (last.value?.t ?? 0) - (readings.value[0]?.t ?? 0)
   return running.value ? Math.max(held.value, read) : read
 })
-const over = computed(() => job.value && last.value && running.value && Math.abs(last.value.pressure) > job.value.pressureLimit)
+/** The reading that is above the tank's limit, while it is. */
+const over = computed(() => (job.value && last.value && running.value && isOver(job.value, last.value.pressure) ? last.value.pressure : null))
 const look = computed(() => (estimate.value ? verdictLook(estimate.value.verdict) : 'unsure'))
 
 /** Four time constants: then less than a fiftieth of the warmth is left. Nothing is said of the first three minutes, which show too little. */
@@ -82,11 +84,6 @@ const boundary = computed(() => {
 const spread = computed(() => { const { noise = 0, resolution = 0 } = hold.value?.setup.gauge ?? {}; return Math.sqrt(noise * noise + resolution * resolution / 12) })
 const isVacuum = computed(() => (hold.value?.setup.testPressure ?? 0) < 0)
 const ready = computed(() => hold.value?.state === 'set up' && session.mayWork)
-/** The last reading, when it is above the tank's limit. */
-const overLimitNow = computed(() => {
-  const last = readings.value.at(-1)
-  return job.value && last && running.value && Math.abs(last.pressure) > job.value.pressureLimit + 50 ? last.pressure : null
-})
 const needsCautions = computed(() => ready.value && job.value !== null && mustRead.value && hold.value?.source !== 'file')
 
 const may = () => running.value && session.mayWork && !stopping.value && !checkingVolume.value
@@ -121,11 +118,7 @@ useActionKeys('Bench', [
     </header>
     <p v-if="problem" role="alert" class="leaking font-medium">{{ problem }}</p>
     <p v-if="queue.problem" role="alert" class="leaking font-medium">{{ queue.problem }}</p>
-    <p v-if="over" role="alert" class="sheet leaking border-2 border-(--leaking) text-lg font-bold">
-      Above this tank’s limit of {{ short('pressure', job.pressureLimit) }}. Let air out now.
-    </p>
-
-    <p v-if="overLimitNow" role="alert" class="rounded-lg bg-(--leaking) p-4 text-xl font-bold text-white">{{ short('pressure', overLimitNow) }} is above this tank’s limit of {{ short('pressure', job!.pressureLimit) }}. Vent it now, slowly, and stand clear of its flat sides.</p>
+    <p v-if="over" role="alert" class="rounded-lg bg-(--leaking) p-4 text-xl font-bold text-(--sheet)">{{ short('pressure', over) }} is above this tank’s limit of {{ short('pressure', job.pressureLimit) }}. Vent it now, slowly, and stand clear of its flat sides.</p>
     <CautionList v-if="needsCautions" :job="job" act="air or smoke" @read="job = $event" />
     <HoldFile v-else-if="ready && hold.source === 'file'" :hold="hold" @taken="take" />
     <section v-else-if="ready" class="sheet flex flex-wrap items-center justify-between gap-4">
