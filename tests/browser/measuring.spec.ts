@@ -2,7 +2,7 @@ import { writeFileSync } from 'node:fs'
 import { estimateHold } from '../../core/leaktest/estimateHold'
 import { balloonGirth } from '../../core/leaktest/balloon'
 import type { BenchHold, ReadingView } from '../../shared/views'
-import { enter, expect, freeJobOf, jobOf, readCautions, test } from '../support/test'
+import { enter, expect, jobOf, readCautions, test } from '../support/test'
 
 test('planned, rig checked, volume measured, held through a knock, and understood', async ({ page, context, demo }) => {
   test.setTimeout(240_000)
@@ -17,7 +17,7 @@ test('planned, rig checked, volume measured, held through a knock, and understoo
   await page.getByRole('button', { name: 'Keep this leak with the rig' }).click()
   await expect(rig.getByText(/leaks .* mL\/min at 12\skPa/)).toBeVisible()
 
-  const job = await freeJobOf(context, demo, 'Beach tractor')
+  const job = await jobOf(context, demo, 'Beach tractor')
   await page.goto(`${demo.url}/jobs/${job.id}/hold`)
   await page.getByRole('button', { name: 'Stand-in tank' }).click()
   const plan = page.getByRole('region', { name: 'How long, and what it will see' })
@@ -89,7 +89,7 @@ test('while it runs, the page’s own estimate is the server’s to the last dig
 
 test('a file with columns that nobody knows is matched, shown, asked about and taken', async ({ page, context, demo }, info) => {
   await enter(context, demo)
-  const job = await freeJobOf(context, demo, 'Library van')
+  const job = await jobOf(context, demo, 'Library van')
   await page.goto(`${demo.url}/jobs/${job.id}/hold`)
   await page.getByRole('button', { name: 'A CSV file' }).click()
   await page.getByRole('button', { name: 'To the Bench' }).click()
@@ -125,7 +125,7 @@ test('a file with columns that nobody knows is matched, shown, asked about and t
 
 test('a logger sends with its key, wrong lines and floods are told, and a revoked key opens nothing', async ({ page, context, demo, playwright }) => {
   await enter(context, demo, 'oda')
-  const job = await freeJobOf(context, demo, 'Fire pump 3')
+  const job = await jobOf(context, demo, 'Fire pump 3')
   await page.goto(`${demo.url}/jobs/${job.id}/hold`)
   await page.getByRole('button', { name: 'A logger' }).click()
   await page.getByRole('button', { name: 'A relief valve' }).click()
@@ -168,7 +168,7 @@ test('a logger sends with its key, wrong lines and floods are told, and a revoke
 
 test('a balloon through a night: its girths, the weather, the verdict, and evidence', async ({ page, context, demo }) => {
   await enter(context, demo)
-  const job = await freeJobOf(context, demo, 'Fire pump 3')
+  const job = await jobOf(context, demo, 'Fire pump 3')
   await page.goto(`${demo.url}/jobs/${job.id}/balloon`)
   await readCautions(page)
   await page.getByRole('button', { name: 'It is tied on' }).click()
@@ -203,7 +203,7 @@ test('a balloon through a night: its girths, the weather, the verdict, and evide
 
 test('a column and a sensor are read as what they show', async ({ page, context, demo }) => {
   await enter(context, demo)
-  const job = await freeJobOf(context, demo, 'Sprayer generator')
+  const job = await jobOf(context, demo, 'Sprayer generator')
   await page.goto(`${demo.url}/jobs/${job.id}/hold`)
   await page.getByRole('button', { name: 'Typed by hand' }).click()
   await page.getByRole('button', { name: 'Vacuum' }).click()

@@ -46,20 +46,10 @@ export async function choose(page: Page, label: string, item: string) {
   await page.getByRole('option', { name: item }).click()
 }
 
-/** Reads the cautions where the page asks for it: a job that another test has used has them read. */
+/** Reads the cautions where the page asks for it. */
 export async function readCautions(page: Page, work: RegExp = /Air is (in|out), start|It is tied on/) {
   const done = page.getByRole('button', { name: 'All of this is done' })
   const ready = page.getByRole('button', { name: work })
   await expect(done.or(ready)).toBeVisible()
   if (await done.isVisible()) await done.click()
-}
-
-/** The job of a craft with nothing running on it: tests of one file share a shop. */
-export async function freeJobOf(context: BrowserContext, shop: Shop, craft: string): Promise<JobView> {
-  const job = await jobOf(context, shop, craft)
-  for (const hold of job.holds.filter(each => each.state === 'settling' || each.state === 'reading')) {
-    const answer = await context.request.post(`${shop.url}/api/holds/${hold.id}/step`, { data: { to: 'stopped' } })
-    expect(answer.ok()).toBe(true)
-  }
-  return job
 }
