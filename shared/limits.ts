@@ -32,6 +32,11 @@ export function reliefProblem(job: Pick<JobView, 'pressureLimit' | 'limitSource'
   return null
 }
 
+/** What kept this tank below its limit when air or smoke last went in: most likely it does again. */
+export const lastRelief = (job: Pick<JobView, 'holds' | 'soaps' | 'smokes' | 'probes'>): Relief | null =>
+  [...job.holds.map(each => ({ at: each.createdAt, relief: each.relief })), ...[...job.soaps, ...job.smokes].map(each => ({ at: each.startedAt, relief: each.relief })), ...job.probes]
+    .sort((a, b) => a.at - b.at).findLast(each => each.relief !== null)?.relief ?? null
+
 export const inKilopascals = (pascals: number) => `${(pascals / 1000).toLocaleString('en', { maximumFractionDigits: 2 })} kPa`
 
 /** Leaks whose repair has not cured by a moment. A test then needs a stated reason. */

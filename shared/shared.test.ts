@@ -2,7 +2,7 @@ import { throughputFromStandard } from '../core/quantity/standardLeakRate'
 import { holdTimeAt, withSpeed } from './holdClock'
 import { descentOf, isSimulated, jobEntries, jobStanding, latestFind, runningTest } from './jobEntries'
 import { factsOf } from './jobFacts'
-import { curingLeaks, inKilopascals, isOver, overLimit, reliefProblem } from './limits'
+import { curingLeaks, inKilopascals, isOver, lastRelief, overLimit, reliefProblem } from './limits'
 import { jobView, partView } from './jobView.fixture'
 import type { FindView, HoldView, JobView, SoapView } from './views'
 
@@ -83,6 +83,14 @@ test('a relief opens between the target and the limit, and there must be one', (
   expect(opensAt(4900)).toContain('nothing would hold')
   expect(opensAt(5000)).toBeNull()
   expect(opensAt(7000)).toBeNull()
+})
+
+test('what last kept the tank below its limit comes along, of whichever test that was', () => {
+  const column = { kind: 'water column' as const, opensAt: 6000 }, valve = { kind: 'relief valve' as const, opensAt: 6500 }
+  const soap: SoapView = { id: 's', number: 1, pressure: 5000, closures: {}, links: {}, reached: [], relief: valve, earlyReason: null, by: 'Finn', startedAt: 20, stoppedAt: 30, marks: [], struck: null }
+  expect(lastRelief(job())).toBeNull()
+  expect(lastRelief(job({ holds: [hold(1, 10, 'sealed', { relief: column, createdAt: 5 })], soaps: [soap] }))).toEqual(valve)
+  expect(lastRelief(job({ holds: [hold(1, 10, 'sealed', { relief: column, createdAt: 25 }), hold(2, 50, 'sealed', { createdAt: 40 })], soaps: [soap] }))).toEqual(column)
 })
 
 test('a leak cures from its repair until its time, unless the repair is struck', () => {

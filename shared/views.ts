@@ -37,22 +37,24 @@ export interface MarkView { id: string, t: number, kind: MarkKind, amount: numbe
 /** A volume check with what it says. */
 export interface VolumeCheckView extends MeasuredVolume { id: string, pushed: number, before: number, after: number, used: boolean, by: string, at: number }
 
-export interface HoldView {
-  id: string
+/** What every test of a tank has: its number among those of its kind, who began it, and why it was struck out. */
+interface TestView { id: string, number: number, /** why it was done before a repair had cured */ earlyReason: string | null, by: string, struck: string | null }
+
+/** A test as it lasted. */
+interface WalkView extends TestView { startedAt: number, stoppedAt: number | null }
+
+/** How the openings and valves stood, and the parts that were under test so. */
+interface BoundaryView { closures: Record<string, Closure>, links: Record<string, LinkState>, reached: string[] }
+
+export interface HoldView extends TestView, BoundaryView {
   jobId: string
-  number: number
   state: HoldState
   source: HoldSource
   setup: HoldSetup
-  closures: Record<string, Closure>
-  links: Record<string, LinkState>
-  reached: string[]
   hasThermometer: boolean
   hasBarometer: boolean
   supply: AirSupply | null
   relief: Relief | null
-  earlyReason: string | null
-  by: string
   createdAt: number
   clock: HoldClock | null
   settledAt: number | null
@@ -62,7 +64,6 @@ export interface HoldView {
   scale: PressureScale
   kit: HoldKit
   volumeChecks: VolumeCheckView[]
-  struck: string | null
 }
 
 /** A hold as the Bench shows it. A long one stays on the server: the page gets its curve thinned and the estimate as it stands. */
@@ -78,21 +79,11 @@ export interface LiveView { estimate: HoldEstimate | null, reason: string | null
 
 export interface GirthView { id: string, t: number, at: number, girth: number, controlGirth: number | null, temperature: number | null, barometer: number | null, by: string }
 
-export interface BalloonView {
-  id: string
-  number: number
+export interface BalloonView extends WalkView, BoundaryView {
   setup: BalloonSetup
-  closures: Record<string, Closure>
-  links: Record<string, LinkState>
-  reached: string[]
-  earlyReason: string | null
-  by: string
-  startedAt: number
-  stoppedAt: number | null
   girths: GirthView[]
   estimate: BalloonEstimate | null
   noEstimate: string | null
-  struck: string | null
 }
 
 export interface RigLeakView { leak: number, uncertainty: number, checkedAt: number, at: number, by: string, simulated: boolean }
@@ -108,46 +99,28 @@ export interface KitItemView {
   rigLeak: RigLeakView | null
 }
 
-export interface SoapView {
-  id: string
-  number: number
+export interface SoapView extends WalkView, BoundaryView {
   pressure: number
-  closures: Record<string, Closure>
-  links: Record<string, LinkState>
-  /** parts that were under pressure */
-  reached: string[]
   relief: Relief | null
-  earlyReason: string | null
-  by: string
-  startedAt: number
-  stoppedAt: number | null
   /** the latest mark of each part */
   marks: { partId: string, mark: SoapMark, at: number }[]
-  struck: string | null
 }
 
 /** Smoke: what it was set up with, and all that was done and seen. Where it stands is derived. */
-export interface SmokeView {
-  id: string
-  number: number
+export interface SmokeView extends WalkView {
   setup: TestSetup
   tube: FlowTube
   /** what the machine showed dead-ended */
   own: BallReading
   simulated: boolean
   relief: Relief | null
-  earlyReason: string | null
-  by: string
-  startedAt: number
-  stoppedAt: number | null
   events: (SmokeEvent & { id: string, by: string })[]
-  struck: string | null
 }
 
 export interface AnswerView { id: string, check: string, outcome: string, by: string, at: number, struck: string | null }
 
 /** A set-up that was tried while halving. */
-export interface ProbeView { id: string, method: ProbeMethod, setup: TestSetup, reached: string[], leaks: boolean, by: string, at: number, struck: string | null }
+export interface ProbeView { id: string, method: ProbeMethod, setup: TestSetup, reached: string[], leaks: boolean, relief: Relief | null, earlyReason: string | null, by: string, at: number, struck: string | null }
 
 /** What a job turned out to be, as somebody said it. */
 export interface OutcomeView { id: string, cause: string, partId: string | null, by: string, at: number, struck: string | null }

@@ -2,8 +2,8 @@
 import { smokeGases, type SmokeGas } from '#core/leaktest/flowTube'
 import { holdingLinks } from '#core/circuit/reach'
 import { reachOn } from '#shared/jobCircuit'
+import { lastRelief } from '#shared/limits'
 import { smokeSchema, type SmokeForm } from '#shared/schemas/smoke'
-import { curingLeaks } from '#shared/limits'
 import type { JobView } from '#shared/views'
 
 /** Puts smoke on: the machine checked dead-ended first, then where it goes in and how the circuit is closed. */
@@ -16,12 +16,11 @@ const SMOKE_PRESSURE = 3000
 const port = props.job.parts.find(part => part.removedAt === null && part.opening && part.family === 'fitting') ?? props.job.parts.find(part => part.removedAt === null && part.opening)
 const { draft, clear } = useDraft<Omit<SmokeForm, 'id'>>(`smoke:${props.job.id}`, () => ({
   pressure: Math.min(SMOKE_PRESSURE, props.job.pressureLimit), closures: port ? { [port.id]: 'rig' as const } : {}, links: holdingLinks(props.job.circuit),
-  tube: { smallest: 0.02 / 60_000, largest: 1.5 / 60_000, readDoubt: 0.02, gas: 'air' as SmokeGas }, own: { ball: 'floor' as const }, simulated: props.job.hasStandIn, relief: props.job.smokes.findLast(test => test.relief !== null)?.relief ?? null, earlyReason: '',
+  tube: { smallest: 0.02 / 60_000, largest: 1.5 / 60_000, readDoubt: 0.02, gas: 'air' as SmokeGas }, own: { ball: 'floor' as const }, simulated: props.job.hasStandIn, relief: lastRelief(props.job), earlyReason: '',
 }))
 const setup = computed({ get: () => ({ closures: draft.value.closures, links: draft.value.links }), set: value => { draft.value = { ...draft.value, ...value } } })
 const seen = computed(() => reachOn(props.job, { ...setup.value, pressure: draft.value.pressure || 1 }))
 const fed = computed(() => Object.values(draft.value.closures).includes('rig'))
-const curing = computed(() => curingLeaks(props.job, props.now))
 const gasItems = smokeGases.map(gas => ({ label: gas.name, value: gas.key }))
 const ownBad = computed(() => draft.value.own.ball !== 'floor')
 const start = () => save(async () => {
@@ -33,10 +32,7 @@ const start = () => save(async () => {
 
 <template>
   <SchemaForm ref="form" :schema="smokeSchema" :state="draft" :problem="problem" class="space-y-3" @submit="start">
-    <div v-if="curing.length" class="sheet border-2 border-(--time)">
-      <p class="mb-2 font-semibold">Leak {{ curing.map(leak => leak.number).join(', ') }} is still curing.</p>
-      <UFormField label="Why smoke it now" name="earlyReason"><UInput v-model="draft.earlyReason" /></UFormField>
-    </div>
+    <CuringReason v-model="draft.earlyReason" :job="job" :now="now" />
     <div class="sheet space-y-4">
       <h2>The machine first, dead-ended</h2>
       <UFormField label="With its end plugged the ball stands" name="own" :help="ownBad ? 'It leaks by itself: mend that first, or its leak is taken off every reading with its doubt.' : 'On the floor: what it shows later is behind it.'">

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { holdingLinks } from '#core/circuit/reach'
 import { reachOn, targetPressure } from '#shared/jobCircuit'
-import { curingLeaks } from '#shared/limits'
+import { lastRelief } from '#shared/limits'
 import { soapSchema } from '#shared/schemas/soap'
 import type { JobView } from '#shared/views'
 
@@ -11,13 +11,12 @@ const emit = defineEmits<{ started: [job: JobView] }>()
 const { short } = useQuantities()
 const { saving, problem, save } = useSave()
 const form = useTemplateRef('form')
-const curing = computed(() => curingLeaks(props.job, props.now).map(leak => leak.number).join(', '))
 const firstPart = computed(() => props.job.parts.find(part => part.removedAt === null)?.name ?? 'first part')
 
 const usual = Math.abs(props.job.holds.at(-1)?.setup.testPressure ?? targetPressure(props.job))
 const last = props.job.holds.filter(hold => !hold.struck).at(-1)
 const wanted = useFeedWanted()(props.job.circuit)
-const state = ref({ id: newId(), pressure: Math.min(props.job.pressureLimit, usual), closures: wanted?.closures ?? { ...last?.closures }, links: wanted?.links ?? { ...holdingLinks(props.job.circuit), ...last?.links }, relief: [...props.job.soaps, ...props.job.holds].findLast(test => test.relief !== null)?.relief ?? null, earlyReason: '' })
+const state = ref({ id: newId(), pressure: Math.min(props.job.pressureLimit, usual), closures: wanted?.closures ?? { ...last?.closures }, links: wanted?.links ?? { ...holdingLinks(props.job.circuit), ...last?.links }, relief: lastRelief(props.job), earlyReason: '' })
 const boundary = computed({ get: () => ({ closures: state.value.closures, links: state.value.links }), set: value => Object.assign(state.value, value) })
 const seen = computed(() => reachOn(props.job, { ...boundary.value, pressure: state.value.pressure || 1 }))
 const start = () => save(async () => emit('started', await callApi<JobView>(`jobs/${props.job.id}/soaps`, 'POST', state.value)), form.value)
@@ -25,10 +24,7 @@ const start = () => save(async () => emit('started', await callApi<JobView>(`job
 
 <template>
   <SchemaForm ref="form" :schema="soapSchema" :state="state" :problem="problem" class="sheet space-y-4" @submit="start">
-    <div v-if="curing" class="rounded-lg border-2 border-(--time) p-3.5">
-      <p class="mb-2 font-semibold">Leak {{ curing }} is still curing.</p>
-      <UFormField label="Why soap it now" name="earlyReason"><UInput v-model="state.earlyReason" /></UFormField>
-    </div>
+    <CuringReason v-model="state.earlyReason" :job="job" :now="now" />
     <UFormField label="Pressure on the tank now" name="pressure" :hint="`limit ${short('pressure', job.pressureLimit)}`" class="max-w-xs">
       <QuantityInput v-model="state.pressure" kind="pressure" />
     </UFormField>

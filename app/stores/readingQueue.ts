@@ -3,7 +3,6 @@ import { defineStore } from 'pinia'
 import type { ReadingView } from '#shared/views'
 
 const MOST_AT_ONCE = 1000
-const RETRY_AFTER = 2000 // ms
 
 interface Waiting { holdId: string, reading: ReadingView }
 
@@ -15,13 +14,11 @@ export const useReadingQueue = defineStore('readingQueue', () => {
   const waiting = ref(0)
   const problem = ref<string | null>(null)
   let store: Promise<IDBPDatabase> | null = null
-  let sending: Promise<void> = Promise.resolve()
-  let again: ReturnType<typeof setTimeout> | undefined
 
   const open = () => (store ??= openDB('zinc-bell', 1, { upgrade: db => { db.createObjectStore('readings', { keyPath: ['holdId', 'reading.t'] }) } }))
   const all = async () => (await (await open()).getAll('readings')) as Waiting[]
 
-  async function sendAll(): Promise<void> {
+  const flush = outbox(async () => {
     const db = await open()
     let most = MOST_AT_ONCE
     for (;;) {
@@ -35,30 +32,19 @@ export const useReadingQueue = defineStore('readingQueue', () => {
         if (most > 1) problem.value = null
       }
       catch (error) {
-        if (!(error instanceof ApiError)) throw error
-        if (error.offline || error.status >= 500) {
-          clearTimeout(again)
-          again = setTimeout(() => void flush(), RETRY_AFTER)
-          return
-        }
-        // Nobody is signed in any more: they wait for the next who is.
-        if (error.status === 401) return
+        const { fate, message } = fateOf(error)
+        if (fate !== 'refused') return fate
         // One bad reading must not take the good ones of its batch with it: they go one by one.
         if (batch.length > 1) {
           most = 1
           continue
         }
-        problem.value = `A reading was not taken: ${error.message}`
+        problem.value = `A reading was not taken: ${message}`
       }
       const tx = db.transaction('readings', 'readwrite')
       await Promise.all([...batch.map(each => tx.store.delete([each.holdId, each.reading.t])), tx.done])
     }
-  }
-  function flush(): Promise<void> {
-    // One after the other, so that a reading added while the last round ends has a round of its own.
-    sending = sending.then(sendAll, sendAll)
-    return sending
-  }
+  })
   return {
     waiting, problem, flush,
     async add(holdId: string, reading: ReadingView) {

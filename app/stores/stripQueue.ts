@@ -3,8 +3,6 @@ import { defineStore } from 'pinia'
 import type { StripForm } from '#shared/schemas/strip'
 import type { JobView } from '#shared/views'
 
-const RETRY_AFTER = 2000 // ms
-
 /** One line of a strip list on its way, with its photograph. */
 export interface WaitingStrip { jobId: string, form: StripForm, photo: Blob | null, photoSent: boolean }
 
@@ -16,14 +14,12 @@ export const useStripQueue = defineStore('stripQueue', () => {
   const waiting = shallowRef<WaitingStrip[]>([])
   const problem = ref<string | null>(null)
   let store: Promise<IDBPDatabase> | null = null
-  let sending: Promise<void> = Promise.resolve()
-  let again: ReturnType<typeof setTimeout> | undefined
   const heard = new Set<(job: JobView) => void>()
 
   const open = () => (store ??= openDB('zinc-bell-strips', 1, { upgrade: db => { db.createObjectStore('strips', { keyPath: 'form.id' }) } }))
   const look = async () => { waiting.value = await (await open()).getAll('strips') as WaitingStrip[] }
 
-  async function sendAll(): Promise<void> {
+  const flush = outbox(async () => {
     const db = await open()
     await look()
     for (const each of waiting.value) {
@@ -36,31 +32,21 @@ export const useStripQueue = defineStore('stripQueue', () => {
         heard.forEach(hear => hear(job))
       }
       catch (error) {
-        if (!(error instanceof ApiError)) throw error
-        if (error.offline || error.status >= 500) {
-          clearTimeout(again)
-          again = setTimeout(() => void flush(), RETRY_AFTER)
-          return
-        }
-        // Nobody is signed in any more: it waits for the next who is.
-        if (error.status === 401) return
+        const { fate, message } = fateOf(error)
+        if (fate !== 'refused') return fate
         // A photograph that is none must not take its line with it.
         if (each.photo && !each.photoSent) {
-          problem.value = `The photograph of ${each.form.name} was not taken: ${error.message}`
+          problem.value = `The photograph of ${each.form.name} was not taken: ${message}`
           await db.put('strips', { ...each, photo: null, form: { ...each.form, photoId: null } })
           void flush()
           return
         }
-        problem.value = `${each.form.name}: ${error.message}`
+        problem.value = `${each.form.name}: ${message}`
       }
       await db.delete('strips', each.form.id)
       await look()
     }
-  }
-  function flush(): Promise<void> {
-    sending = sending.then(sendAll, sendAll)
-    return sending
-  }
+  })
   return {
     waiting, problem, flush,
     async add(jobId: string, form: StripForm, photo: Blob | null) {

@@ -1,7 +1,6 @@
 import { desc, eq } from 'drizzle-orm'
 import { UNSEEN_BAROMETER_CHANGE, UNSEEN_TEMPERATURE_CHANGE } from '../../core/leaktest/unseenChange'
 import { placeName, reachOn } from '../../shared/jobCircuit'
-import { inKilopascals, overLimit } from '../../shared/limits'
 import type { BalloonForm, GirthForm } from '../../shared/schemas/balloon'
 import type { JobView } from '../../shared/views'
 import { database, type Transaction } from '../db/client'
@@ -11,7 +10,7 @@ import { change, type Actor } from './change'
 import { loadJob } from './jobs'
 import { notFound, Refusal, refuseField } from './refusal'
 import { mustHaveReadCautions } from './safety'
-import { hangLookIfSealed, mustHaveReasonIfEarly } from './tests'
+import { hangLookIfSealed, mustBeWithinLimit, mustHaveReasonIfEarly } from './tests'
 
 async function tied(id: string) {
   const [row] = await database().select().from(balloon).where(eq(balloon.id, id))
@@ -31,8 +30,7 @@ export async function tieBalloon(actor: Actor, jobId: string, form: BalloonForm)
     const [same] = await tx.select({ id: balloon.id }).from(balloon).where(eq(balloon.id, form.id))
     if (same) return null
     const tank = await loadJob(jobId, tx)
-    const over = overLimit(tank, form.pressure, inKilopascals)
-    if (over) throw refuseField('pressure', over)
+    mustBeWithinLimit(tank, form.pressure)
     mustHaveReadCautions(tank, actor, 'air or smoke')
     if (tank.balloons.some(each => each.stoppedAt === null && !each.struck)) throw new Refusal(409, 'A balloon is tied on already. Go on with that one.')
     const { reached, escapes } = reachOn(tank, { closures: form.closures, links: form.links, pressure: form.pressure })

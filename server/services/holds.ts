@@ -3,7 +3,6 @@ import { fuels } from '../../core/fuel/fuels'
 import type { HoldSetup } from '../../core/leaktest/hold'
 import { holdTimeAt, withSpeed } from '../../shared/holdClock'
 import { placeName, reachOn } from '../../shared/jobCircuit'
-import { inKilopascals, overLimit } from '../../shared/limits'
 import type { HoldForm, HoldState, MarkForm } from '../../shared/schemas/hold'
 import type { BenchHold, HoldView } from '../../shared/views'
 import { database, type Transaction } from '../db/client'
@@ -18,7 +17,7 @@ import { mustBeKit } from './kit'
 import { estimateOf, forgetLive, liveEstimate } from './liveHolds'
 import { notFound, Refusal, refuseField } from './refusal'
 import { mustHaveReadCautions } from './safety'
-import { hangLookIfSealed, mustHaveReasonIfEarly, mustHaveRelief } from './tests'
+import { hangLookIfSealed, mustBeWithinLimit, mustHaveReasonIfEarly, mustHaveRelief } from './tests'
 
 /** Doubt in how much a kind of tank gives, as a share of it: makers' walls vary that much. A volume check does better. */
 const WALL_GIVE_DOUBT = 0.2
@@ -43,8 +42,7 @@ export async function setUpHold(actor: Actor, jobId: string, form: HoldForm): Pr
     const [same] = await tx.select({ id: hold.id }).from(hold).where(eq(hold.id, form.id))
     if (same) return null
     const tank = await loadJob(jobId, tx)
-    const over = overLimit(tank, form.testPressure, inKilopascals)
-    if (over) throw refuseField('testPressure', over)
+    mustBeWithinLimit(tank, form.testPressure, 'testPressure')
     const live = tank.holds.find(each => each.state === 'settling' || each.state === 'reading')
     if (live) throw new Refusal(409, `Hold ${live.number} is still running on this tank. Stop it first.`)
     const { reached, escapes } = reachOn(tank, { closures: form.closures, links: form.links, pressure: form.testPressure })

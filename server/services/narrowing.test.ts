@@ -109,11 +109,14 @@ describe('checks', () => {
 describe('halving', () => {
   test('a step keeps what it reached; one that lets out, reaches nothing or is over the limit is refused', async () => {
     const job = await van()
-    const form = { id: randomUUID(), method: 'hold' as const, pressure: 3000, closures: {}, links: { ...holdingLinks(job.circuit), 'vapour-joint': 'shut' as const }, leaks: true }
+    const form = { id: randomUUID(), method: 'hold' as const, pressure: 3000, closures: {}, links: { ...holdingLinks(job.circuit), 'vapour-joint': 'shut' as const }, relief: { kind: 'water column' as const, opensAt: 3500 }, earlyReason: '', leaks: true }
     const kept = await recordProbe(technician(), job.id, form)
     expect(kept.probes[0]!.reached).toContain(partOf(job, 'Pump ring and seal'))
     expect(kept.probes[0]!.reached).not.toContain(partOf(job, 'Canister'))
+    expect(kept.probes[0]!.relief).toEqual({ kind: 'water column', opensAt: 3500 })
     expect((await recordProbe(technician(), job.id, form)).probes).toHaveLength(1)
+    expect((await refusal(recordProbe(technician(), job.id, { ...form, id: randomUUID(), relief: null }))).fields.relief).toContain('Say what keeps it below the limit')
+    expect((await recordProbe(technician(), job.id, { ...form, id: randomUUID(), method: 'vacuum', pressure: -2000, relief: null })).probes[1]!.relief).toBeNull()
     expect((await refusal(recordProbe(technician(), job.id, { ...form, id: randomUUID(), links: {} }))).fields.links).toContain('escapes to the open air')
     expect((await refusal(recordProbe(technician(), job.id, { ...form, id: randomUUID(), pressure: 9000 }))).fields.pressure).toContain('above this tank’s limit')
     const fresh = await openJob(technician(), newJobForm({ craftName: 'unread', tankKind: 'moulded' }))

@@ -1,6 +1,5 @@
 import { and, desc, eq, inArray, ne, or } from 'drizzle-orm'
 import { checkOf } from '../../core/complaint/checks'
-import { inKilopascals, overLimit } from '../../shared/limits'
 import { reachOn } from '../../shared/jobCircuit'
 import { answersThatCount } from '../../shared/situation'
 import type { AnswerForm, OutcomeForm, ProbeForm } from '../../shared/schemas/narrow'
@@ -11,6 +10,7 @@ import { change, type Actor } from './change'
 import { loadJob } from './jobs'
 import { notFound, Refusal, refuseField } from './refusal'
 import { mustHaveReadCautions } from './safety'
+import { mustBeWithinLimit, mustHaveReasonIfEarly, mustHaveRelief } from './tests'
 
 const wordsOf = (check: string, key: string) => {
   const { outcomes, rest } = checkOf(check)
@@ -40,19 +40,22 @@ export async function answerCheck(actor: Actor, jobId: string, form: AnswerForm)
 
 /**
  * Records a set-up that was tried while halving, with what it reached and whether it leaked. A repeated id is the same probe.
- * @throws Refusal 422 over the tank's limit, or when it reaches nothing or lets out to the open; 409 before the cautions are read
+ * @throws Refusal 422 over the tank's limit, without a relief, early without a reason, or when it reaches nothing or lets out to the open; 409 before the cautions are read
  */
 export async function recordProbe(actor: Actor, jobId: string, form: ProbeForm): Promise<JobView> {
   await change(actor, { verb: 'tried a set-up', jobId, subjectId: form.id, detail: { method: form.method, leaks: form.leaks } }, async (tx, now) => {
     const tank = await loadJob(jobId, tx)
     mustHaveReadCautions(tank, actor, 'air or smoke')
-    const over = overLimit(tank, form.pressure, inKilopascals)
-    if (over) throw refuseField('pressure', over)
+    mustBeWithinLimit(tank, form.pressure)
     const setup = { closures: form.closures, links: form.links, pressure: form.pressure }
     const { reached, escapes } = reachOn(tank, setup)
     if (reached.length === 0) throw refuseField('closures', 'This set-up reaches no part: it would say nothing.')
     if (escapes.length > 0) throw refuseField('links', 'In this set-up it escapes to the open air: whether it leaks says nothing. Shut the open end first.')
-    const [made] = await tx.insert(probe).values({ id: form.id, jobId, method: form.method, setup, reached, leaks: form.leaks, personId: actor.id, at: now }).onConflictDoNothing().returning({ id: probe.id })
+    const [made] = await tx.insert(probe).values({
+      id: form.id, jobId, method: form.method, setup, reached, leaks: form.leaks, earlyReason: mustHaveReasonIfEarly(tank, form.earlyReason, now),
+      ...(form.pressure > 0 && !tank.hasStandIn && { relief: mustHaveRelief(tank, form.relief, form.pressure) }),
+      personId: actor.id, at: now,
+    }).onConflictDoNothing().returning({ id: probe.id })
     return made ?? null
   })
   return loadJob(jobId)

@@ -4,7 +4,6 @@ import { sensorVolts, smokeAt, smokeFlow } from '../../core/standin/smokeMachine
 import { flowAtMark, type BallReading } from '../../core/leaktest/flowTube'
 import { farEnds, openedAt, type SmokeMark } from '../../core/leaktest/smoke'
 import { liveParts, reachOn } from '../../shared/jobCircuit'
-import { inKilopascals, overLimit } from '../../shared/limits'
 import type { SmokeEventForm, SmokeForm } from '../../shared/schemas/smoke'
 import type { FindForm } from '../../shared/schemas/soap'
 import { smokeOn } from '../../shared/situation'
@@ -17,7 +16,7 @@ import { inventHiddenTank, reachInTruth, remainingLeaks } from './hiddenTank'
 import { loadJob } from './jobs'
 import { notFound, Refusal, refuseField } from './refusal'
 import { mustHaveReadCautions } from './safety'
-import { hangLookIfSealed, mustHaveReasonIfEarly, mustHaveRelief } from './tests'
+import { hangLookIfSealed, mustBeWithinLimit, mustHaveReasonIfEarly, mustHaveRelief } from './tests'
 
 async function begun(id: string) {
   const [row] = await database().select().from(smoke).where(eq(smoke.id, id))
@@ -34,8 +33,7 @@ export async function startSmoke(actor: Actor, jobId: string, form: SmokeForm): 
     const [same] = await tx.select({ id: smoke.id }).from(smoke).where(eq(smoke.id, form.id))
     if (same) return null
     const tank = await loadJob(jobId, tx)
-    const over = overLimit(tank, form.pressure, inKilopascals)
-    if (over) throw refuseField('pressure', over)
+    mustBeWithinLimit(tank, form.pressure)
     mustHaveReadCautions(tank, actor, 'air or smoke', 'smoke')
     if (tank.smokes.some(each => each.stoppedAt === null && !each.struck)) throw new Refusal(409, 'Smoke is on already. Go on with that test.')
     const setup = { closures: form.closures, links: form.links, pressure: form.pressure }

@@ -2,7 +2,6 @@ import { and, desc, eq, isNull } from 'drizzle-orm'
 import { isFind, type SoapMark } from '../../core/leaktest/soap'
 import { bubblesAt } from '../../core/standin/bubbles'
 import { reachOn } from '../../shared/jobCircuit'
-import { inKilopascals, overLimit } from '../../shared/limits'
 import type { FindForm, SoapForm } from '../../shared/schemas/soap'
 import type { JobView } from '../../shared/views'
 import { database, type Transaction } from '../db/client'
@@ -13,7 +12,7 @@ import { reachInTruth, remainingLeaks } from './hiddenTank'
 import { loadJob } from './jobs'
 import { notFound, Refusal, refuseField } from './refusal'
 import { mustHaveReadCautions } from './safety'
-import { hangLookIfSealed, mustHaveReasonIfEarly, mustHaveRelief } from './tests'
+import { hangLookIfSealed, mustBeWithinLimit, mustHaveReasonIfEarly, mustHaveRelief } from './tests'
 
 /** The job and the walk. @throws Refusal 404 */
 async function walk(id: string) {
@@ -31,8 +30,7 @@ export async function startSoap(actor: Actor, jobId: string, form: SoapForm): Pr
     const [same] = await tx.select({ id: soap.id }).from(soap).where(eq(soap.id, form.id))
     if (same) return null
     const tank = await loadJob(jobId, tx)
-    const over = overLimit(tank, form.pressure, inKilopascals)
-    if (over) throw refuseField('pressure', over)
+    mustBeWithinLimit(tank, form.pressure)
     mustHaveReadCautions(tank, actor, 'air or smoke')
     if (tank.soaps.some(each => each.stoppedAt === null)) throw new Refusal(409, 'A soap walk is open on this tank already. Go on with that one.')
     const { reached } = reachOn(tank, { closures: form.closures, links: form.links, pressure: form.pressure })

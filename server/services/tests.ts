@@ -1,5 +1,5 @@
 import { jobStanding } from '../../shared/jobEntries'
-import { curingLeaks, inKilopascals, reliefProblem } from '../../shared/limits'
+import { curingLeaks, inKilopascals, overLimit, reliefProblem } from '../../shared/limits'
 import type { Relief } from '../../shared/schemas/setup'
 import type { JobView } from '../../shared/views'
 import type { Transaction } from '../db/client'
@@ -13,6 +13,12 @@ export function mustHaveReasonIfEarly(job: JobView, reason: string, now: Date): 
   if (curing.length === 0) return null
   if (!reason) throw refuseField('earlyReason', `The repair of leak ${curing.map(leak => leak.number).join(', ')} has not cured. Say why you test now; the record will show it.`)
   return reason
+}
+
+/** @throws Refusal 422 when a test would go above the tank's limit */
+export function mustBeWithinLimit(job: JobView, target: number, field = 'pressure'): void {
+  const over = overLimit(job, target, inKilopascals)
+  if (over) throw refuseField(field, over)
 }
 
 /** @throws Refusal 422 when air or smoke would go in with nothing that keeps it below the tank's limit */

@@ -2,7 +2,7 @@ import * as yup from 'yup'
 import { causes } from '../../core/complaint/causes'
 import { checks } from '../../core/complaint/checks'
 import { entryId, line, oneOf, quantity, requiredLine } from './fields'
-import { closuresSchema, linksSchema } from './setup'
+import { closuresSchema, linksSchema, reliefSchema } from './setup'
 
 /** An answer to a check; `after` is the answer that was on the screen, so that two people answering at once are told. */
 export const answerSchema = yup.object({
@@ -24,6 +24,8 @@ export const probeSchema = yup.object({
   pressure: quantity('Pressure').notOneOf([0], 'The pressure cannot be zero.').min(-100_000, 'That is below any vacuum.').max(100_000, 'That is above 100 kPa. Check the unit.'),
   closures: closuresSchema(),
   links: linksSchema(),
+  relief: reliefSchema(),
+  earlyReason: line('The reason', 300).default(''),
   leaks: yup.boolean().required('Say whether it leaks.'),
 })
 export type ProbeForm = yup.InferType<typeof probeSchema>

@@ -1,6 +1,7 @@
 import { boolean, index, integer, jsonb, pgTable, text, uuid } from 'drizzle-orm/pg-core'
 import type { TestSetup } from '../../../core/circuit/reach'
 import type { ProbeMethod, PurchaseReason, PurchaseStep } from '../../../shared/schemas/narrow'
+import type { Relief } from '../../../shared/schemas/setup'
 import { id, moment } from './columns'
 import { jobId, part } from './jobs'
 import { personId } from './people'
@@ -23,6 +24,8 @@ export const probe = pgTable('probe', {
   setup: jsonb('setup').$type<TestSetup>().notNull(),
   reached: jsonb('reached').$type<string[]>().notNull(),
   leaks: boolean('leaks').notNull(),
+  relief: jsonb('relief').$type<Relief>(),
+  earlyReason: text('early_reason'),
   personId: personId(),
   at: moment('at').notNull(),
 }, table => [index('probe_job').on(table.jobId)])

@@ -3,7 +3,6 @@ import { holdingLinks } from '#core/circuit/reach'
 import { BALLOON_PRESSURE, balloonVolume } from '#core/leaktest/balloon'
 import { balloonSchema, girthSchema, type BalloonForm } from '#shared/schemas/balloon'
 import { reachOn } from '#shared/jobCircuit'
-import { curingLeaks } from '#shared/limits'
 import type { JobView } from '#shared/views'
 
 /** A balloon over an opening: tied on, measured round now and then for a day, corrected for weather and rubber. */
@@ -25,7 +24,6 @@ watch(job, view => {
 const balloon = computed(() => job.value?.balloons.findLast(each => !each.struck) ?? null)
 const tiedOn = computed(() => balloon.value !== null && balloon.value.stoppedAt === null)
 const again = ref(false)
-const curing = computed(() => (job.value ? curingLeaks(job.value, now.value) : []))
 const boundary = computed({ get: () => ({ closures: draft.value.closures, links: draft.value.links }), set: value => Object.assign(draft.value, value) })
 const seen = computed(() => job.value && reachOn(job.value, { ...boundary.value, pressure: draft.value.pressure || 1 }))
 
@@ -118,10 +116,7 @@ useActionKeys('Balloon', [{ key: 'escape', label: 'Back to the job', run: () => 
       <p v-if="!session.mayWork" class="sheet soft">No balloon has been tied on this tank.</p>
       <SchemaForm v-else ref="form" :schema="balloonSchema" :state="draft" :problem="problem" class="space-y-3" @submit="tie">
         <p class="sheet">Tie a party balloon over one opening, blow it up to about the size of a head, close the rest, and tie a second one off beside it as a control. Rubber gives way before a tank does, but watch the sun: it heats the gas.</p>
-        <div v-if="curing.length" class="sheet border-2 border-(--time)">
-          <p class="mb-2 font-semibold">Leak {{ curing.map(leak => leak.number).join(', ') }} is still curing. Testing now proves nothing about the cured joint.</p>
-          <UFormField label="Why test now" name="earlyReason"><UInput v-model="draft.earlyReason" class="w-full" /></UFormField>
-        </div>
+        <CuringReason v-model="draft.earlyReason" :job="job" :now="now" />
         <div class="sheet grid gap-x-5 gap-y-4 sm:grid-cols-3">
           <UFormField label="Gas volume of the tank" name="volume"><QuantityInput v-model="draft.volume" kind="volume" /></UFormField>
           <UFormField label="Give or take" name="volumeUncertainty"><QuantityInput v-model="draft.volumeUncertainty" kind="volume" /></UFormField>

@@ -2,7 +2,9 @@
 import { changeWords, narrowedBy, nextSplit, type Probe } from '#core/circuit/isolate'
 import { holdingLinks, type TestSetup } from '#core/circuit/reach'
 import { liveParts, reachOn, targetPressure } from '#shared/jobCircuit'
+import { curingLeaks, lastRelief, reliefProblem } from '#shared/limits'
 import { probeMethods, type ProbeMethod } from '#shared/schemas/narrow'
+import type { Relief } from '#shared/schemas/setup'
 import type { JobView } from '#shared/views'
 
 /** Halving: which plug or pinch next splits what is left best for the work, until a part or an inseparable few are left. */
@@ -55,11 +57,21 @@ const seen = computed(() => job.value && reachOn(job.value, shownSetup.value))
 const flow = computed(() => seen.value && { spaces: new Set(seen.value.spaces.keys()), parts: new Set(seen.value.reached), links: shownSetup.value.links })
 const looks = computed(() => Object.fromEntries(narrowed.value.left.map(partId => [partId, 'unsure' as const])))
 const names = (ids: readonly string[]) => ids.map(partId => lowerFirst(partName(partId))).join(', ')
+const relief = ref<Relief | null>(null)
+const earlyReason = ref('')
+until(job).toBeTruthy().then(view => { relief.value ??= lastRelief(view!) })
+const blowsIn = computed(() => pressure.value > 0 && job.value?.hasStandIn === false)
+/** Why nothing may go in yet, or null. */
+const unready = computed(() => {
+  if (!job.value) return null
+  if (curingLeaks(job.value, now.value).length > 0 && !earlyReason.value.trim()) return 'Say why you test before the repair has cured.'
+  return blowsIn.value ? reliefProblem(job.value, relief.value, pressure.value, pa => short('pressure', pa)) : null
+})
 const result = (leaks: boolean) => save(async () => {
   const { closures, links } = step.value!.setup
-  done(await callApi<JobView>(`jobs/${id}/probes`, 'POST', { id: newId(), method: method.value, pressure: pressure.value, closures, links, leaks }))
+  done(await callApi<JobView>(`jobs/${id}/probes`, 'POST', { id: newId(), method: method.value, pressure: pressure.value, closures, links, relief: blowsIn.value ? relief.value : null, earlyReason: earlyReason.value, leaks }))
 })
-const may = () => session.mayWork && step.value !== null && !striking.value && !mustRead.value
+const may = () => session.mayWork && step.value !== null && unready.value === null && !striking.value && !mustRead.value
 useActionKeys('Halving', [
   { key: 'l', label: 'It leaks', run: () => void result(true), when: may },
   { key: 't', label: 'It is tight', run: () => void result(false), when: may },
@@ -84,6 +96,7 @@ useActionKeys('Halving', [
           <span v-if="narrowed.several" class="unsure font-semibold">No single leak explains every result: there are at least two. This follows one of them.</span>
         </p>
       </section>
+      <CuringReason v-if="step && session.mayWork" v-model="earlyReason" :job="job" :now="now" />
       <section v-if="narrowed.contradiction" class="sheet" role="alert">
         <p class="leaking font-semibold">These results cannot all be so: what leaked was tight in another set-up.</p>
         <p>Check the rig dead-ended first; then strike out the step that was wrong.</p>
@@ -104,7 +117,9 @@ useActionKeys('Halving', [
         <p v-else class="mb-3 text-lg">Close every opening by its own closure{{ Object.keys(base.links).length ? ', shut what leads to the open air' : '' }}, and feed the tank.</p>
         <p class="soft mb-3">Then {{ method === 'smoke' ? 'put smoke on' : method === 'vacuum' ? 'draw' : 'pump' }} to {{ short('pressure', pressure) }}, about {{ Math.round(step.minutes) }} min. <template v-if="knownLeaking">Of {{ narrowed.left.length }} parts it reaches {{ step.inside.length }}; chance that it leaks {{ chanceText(step.chance) }}.</template></p>
         <details v-if="knownLeaking" class="mb-3"><summary class="min-h-11 cursor-pointer py-2 font-semibold">Which of them it reaches</summary><p>{{ names(step.inside) }}</p></details>
-        <div v-if="session.mayWork" class="grid gap-2 sm:grid-cols-2">
+        <ReliefFields v-if="blowsIn && session.mayWork" v-model="relief" :job="job" class="mb-3" />
+        <p v-if="unready && session.mayWork" class="time mb-3 font-semibold">{{ unready }}</p>
+        <div v-else-if="session.mayWork" class="grid gap-2 sm:grid-cols-2">
           <UButton color="neutral" variant="outline" class="h-auto min-h-16 justify-start px-4 py-2 text-left" :disabled="saving" @click="result(true)"><span><span class="block text-[1.05rem] font-semibold"><StateSign look="leaking" /> It leaks<span class="key max-sm:hidden">L</span></span><span v-if="step.inside.length && step.inside.length <= 8 && knownLeaking" class="soft block text-sm font-normal whitespace-normal">then it is {{ step.inside.length === 1 ? 'the ' : 'one of ' }}{{ names(step.inside) }}</span></span></UButton>
           <UButton color="neutral" variant="outline" class="h-auto min-h-16 justify-start px-4 py-2 text-left" :disabled="saving" @click="result(false)"><span><span class="block text-[1.05rem] font-semibold"><StateSign look="sealed" /> It is tight<span class="key max-sm:hidden">T</span></span><span v-if="step.outside.length && step.outside.length <= 8 && knownLeaking" class="soft block text-sm font-normal whitespace-normal">then it is {{ step.outside.length === 1 ? 'the ' : 'one of ' }}{{ names(step.outside) }}</span></span></UButton>
         </div>

@@ -7,7 +7,7 @@ import { rigLeakAt } from '#core/leaktest/rigCheck'
 import { UNSEEN_BAROMETER_CHANGE, UNSEEN_TEMPERATURE_CHANGE } from '#core/leaktest/unseenChange'
 import { throughputFromStandard } from '#core/quantity/standardLeakRate'
 import { reachOn, targetPressure } from '#shared/jobCircuit'
-import { curingLeaks, limitIsUsual, overLimit, reliefProblem } from '#shared/limits'
+import { curingLeaks, lastRelief, limitIsUsual, overLimit, reliefProblem } from '#shared/limits'
 import { airSupplies, holdMethods, holdSchema, holdSources, scaleKinds, type HoldForm } from '#shared/schemas/hold'
 import type { HoldView, JobView, KitItemView } from '#shared/views'
 
@@ -39,10 +39,10 @@ watch(job, (view, before) => {
 /** From the last hold, or from the tank. */
 function fillIn(view: JobView) {
   const last = view.holds.filter(hold => !hold.struck).at(-1)
-  Object.assign(draft.value, last
+  Object.assign(draft.value, { relief: lastRelief(view) }, last
     ? {
         volume: last.setup.space.volume, volumeUncertainty: last.setup.volumeUncertainty, testPressure: last.setup.testPressure, method: last.setup.method,
-        gaugeStep: last.setup.gauge.resolution, gaugeNoise: last.setup.gauge.noise, closures: { ...last.closures }, links: { ...last.links }, relief: last.relief, supply: last.supply ?? 'hand pump', source: last.source, scale: { ...last.scale },
+        gaugeStep: last.setup.gauge.resolution, gaugeNoise: last.setup.gauge.noise, closures: { ...last.closures }, links: { ...last.links }, supply: last.supply ?? 'hand pump', source: last.source, scale: { ...last.scale },
         kit: { ...last.kit }, rigLeak: last.setup.rigLeak, rigLeakDoubt: last.setup.rigLeakUncertainty, hasThermometer: last.hasThermometer, hasBarometer: last.hasBarometer,
         temperatureDoubt: last.setup.temperatureChangeUncertainty, barometerDoubt: last.setup.barometerChangeUncertainty, wettedShare: last.setup.wetted?.share ?? 0,
       }
@@ -140,10 +140,7 @@ const sourceHelp = {
     <NuxtLink :to="`/jobs/${job.id}`" class="soft font-semibold hover:underline">← {{ job.craft.name }}, {{ job.tankName }}</NuxtLink>
     <h1 class="mb-4 mt-1">Set up hold {{ (job.holds.at(-1)?.number ?? 0) + 1 }}</h1>
     <SchemaForm ref="form" :problem="problem" :schema="holdSchema" :state="draft" class="space-y-3" @submit="submit">
-      <div v-if="curing.length" class="sheet border-2 border-(--time)">
-        <p class="mb-2 font-semibold"><BellSign class="time inline-block align-[-0.3em]" /> Leak {{ curing.map(leak => leak.number).join(', ') }} is still curing. Testing now can break the joint and proves nothing about the cured one.</p>
-        <UFormField label="Why test now" name="earlyReason"><UInput v-model="draft.earlyReason" placeholder="Such as: only to see whether another leak is left" /></UFormField>
-      </div>
+      <CuringReason v-model="draft.earlyReason" :job="job" :now="now" />
       <div class="sheet space-y-4">
         <UFormField label="Readings come from" name="source" :help="sourceHelp[draft.source]">
           <TapChoice v-model="draft.source" :options="holdSources" :words="sourceWords" several label="Readings come from" />

@@ -1,0 +1,2 @@
+ALTER TABLE "probe" ADD COLUMN "relief" jsonb;--> statement-breakpoint
+ALTER TABLE "probe" ADD COLUMN "early_reason" text;
