@@ -46,18 +46,18 @@ watchEffect(() => emit('reckoned', problem.value ? null : { level: level.value, 
 <template>
   <div class="space-y-4">
     <UFormField label="Shape across"><TapChoice v-model="own.shape" :options="tankShapes" :words="shapeWords" several label="Shape across" /></UFormField>
-    <div class="grid gap-x-5 gap-y-4 sm:grid-cols-3">
+    <div class="grid grid-cols-2 items-start gap-x-5 gap-y-4 sm:grid-cols-3">
       <UFormField label="In it now"><QuantityInput :model-value="level" kind="volume" @update:model-value="own.level = $event ?? NaN" /></UFormField>
       <UFormField label="Fuel’s temperature"><QuantityInput v-model="own.temperature" kind="temperature" /></UFormField>
-      <UFormField label="Its density at 15 °C" :hint="`${known.densityFrom} to ${known.densityTo}`"><QuantityInput :model-value="own.density ?? known.density" kind="density" @update:model-value="own.density = $event ?? NaN" /></UFormField>
-      <UFormField label="Tank, empty" hint="estimated"><QuantityInput :model-value="tankMass" kind="mass" @update:model-value="own.tankMass = $event ?? NaN" /></UFormField>
+      <UFormField label="Its density at 15 °C" :help="`usual: ${known.densityFrom} to ${known.densityTo}`"><QuantityInput :model-value="own.density ?? known.density" kind="density" @update:model-value="own.density = $event ?? NaN" /></UFormField>
+      <UFormField label="Tank, empty" help="estimated until you weigh it"><QuantityInput :model-value="tankMass" kind="mass" @update:model-value="own.tankMass = $event ?? NaN" /></UFormField>
       <UFormField label="Its length"><QuantityInput :model-value="length" kind="length" @update:model-value="own.length = $event ?? NaN" /></UFormField>
       <UFormField label="Its height"><QuantityInput :model-value="height" kind="length" @update:model-value="own.height = $event ?? NaN" /></UFormField>
     </div>
     <p v-if="problem" role="alert" class="leaking font-medium">{{ problem }}</p>
     <template v-else-if="weighed">
       <p v-if="unusual" class="unsure font-medium"><StateSign look="unsure" :size="16" /> That density is not usual for {{ lowerFirst(known.name) }}: check which fuel it is.</p>
-      <div class="grid gap-4 sm:grid-cols-3">
+      <div class="grid grid-cols-2 gap-4 sm:grid-cols-3">
         <p><span class="soft block">To lift</span><b class="figure text-3xl">{{ short('mass', weighed.total) }}</b><span class="soft block text-sm">{{ short('mass', weighed.fuelMass) }} of fuel at {{ Math.round(densityAt({ ...known, density }, own.temperature!)) }} kg/m³</span></p>
         <p><span class="soft block">Jack under the middle</span><b class="figure text-3xl">{{ short('mass', jackRating(weighed.total, 1), 2) }}</b><span class="soft block text-sm">or two, of {{ short('mass', jackRating(weighed.total, 2), 2) }} each; stands the same</span></p>
         <p><span class="soft block">Its fuel’s middle</span><b class="figure text-3xl">{{ short('length', middle, 2) }}</b><span class="soft block text-sm">above the bottom; {{ short('length', depth, 2) }} deep</span></p>

@@ -109,6 +109,28 @@ test('a leak that shows only brim-full and nose up is narrowed to a part that no
   await expect(page.getByRole('region', { name: 'Steps so far' })).toBeVisible()
 })
 
+test('halving a real tank waits for a reason before the cure, and for what keeps it below its limit', async ({ page, context, demo }) => {
+  await enter(context, demo)
+  const lark = await jobOf(context, demo, 'Workboat Brine Lark')
+  // Not the simulated tank: a real one stands in the shop.
+  await demo.query(`update job set hidden_tank = null where id = '${lark.id}'`)
+  await page.goto(`${demo.url}/jobs/${lark.id}/halve`)
+  const leaks = page.getByRole('button', { name: /It leaks/ })
+  await expect(page.getByText('Say why you test before the repair has cured.')).toBeVisible()
+  await expect(leaks).toBeHidden()
+  await page.getByLabel('Why test now').fill('owner wants to know by tonight')
+  await expect(page.getByText('Say what keeps it below the limit', { exact: false })).toBeVisible()
+  await page.getByRole('button', { name: 'A relief valve' }).click()
+  await page.getByLabel('It opens at').fill('300')
+  await expect(page.getByText(/It opens at 300\skPa, above this tank’s limit/)).toBeVisible()
+  await expect(leaks).toBeHidden()
+  await page.getByRole('button', { name: 'A water column' }).click()
+  await page.getByLabel('It spills at').fill(String(lark.pressureLimit / 1000))
+  await leaks.click()
+  await expect(page.getByRole('region', { name: 'Steps so far' })).toContainText('leaks')
+  expect((await jobOf(context, demo, 'Workboat Brine Lark')).probes).toMatchObject([{ leaks: true, earlyReason: 'owner wants to know by tonight', relief: { kind: 'water column' } }])
+})
+
 test('the map is changed by dragging, by keys and by name, and comes along when the craft comes in again', async ({ page, context, demo }) => {
   await enter(context, demo)
   const generator = await jobOf(context, demo, 'Sprayer generator')
