@@ -7,6 +7,7 @@ import type { CraftKind, TankMaterial } from '../core/circuit/tankKinds'
 import type { FuelKey } from '../core/fuel/fuels'
 import type { WorkPlan } from '../core/fuel/makeSafe'
 import type { GasReading } from '../core/fuel/vapour'
+import type { Weighing } from '../core/fuel/weighing'
 import type { JobState } from '../core/ledger/deriveLedger'
 import type { TouchKind } from '../core/ledger/ledger'
 import type { LeakState } from '../core/ledger/leakState'
@@ -139,6 +140,7 @@ export interface PhotoView { id: string, width: number, height: number, /** the 
 export interface CautionReadView { caution: string, calledBy: string[], personId: string, by: string, at: number }
 export interface GasReadingView extends GasReading { id: string, by: string, struck: string | null }
 export interface DrainedView { id: string, volume: number, method: string, gaugeShown: number | null, by: string, at: number, struck: string | null }
+export interface WeighingView extends Weighing { id: string, by: string, at: number, struck: string | null }
 export interface HotWorkView { id: string, shop: string, certificate: string, issuedOn: string, what: string, note: string, by: string, at: number, struck: string | null }
 
 /** A past job on the same craft or kind of tank, with what it turned out to be. */
@@ -183,6 +185,7 @@ export interface JobView {
   cautionsRead: CautionReadView[]
   gasReadings: GasReadingView[]
   drained: DrainedView[]
+  weighings: WeighingView[]
   hotWork: HotWorkView[]
   circuit: Circuit
   parts: PartView[]

@@ -9,7 +9,7 @@ import type { CircuitEdit } from '../../shared/schemas/circuit'
 import { jobFactNames, type JobEdit, type NewJob } from '../../shared/schemas/job'
 import type { BayRow, JobView, PurchaseView, SmokeView, SoapView, TrailView } from '../../shared/views'
 import { database, type Transaction } from '../db/client'
-import { balloon, cautionRead, checkAnswer, craft, drained, find, gasReading, girth, hold, hotWork, job, leak, outcome, part, person, photo, probe, purchase, purchaseStep, refit, repair, smoke, smokeEvent, soap, soapMark, strike, stripEntry, touch, trail, volumeCheck } from '../db/schema'
+import { balloon, cautionRead, checkAnswer, craft, drained, find, gasReading, girth, hold, hotWork, job, leak, outcome, part, person, photo, probe, purchase, purchaseStep, refit, repair, smoke, smokeEvent, soap, soapMark, strike, stripEntry, touch, trail, volumeCheck, weighing } from '../db/schema'
 import { balloonView } from './balloonView'
 import { volumeCheckView } from './volumeCheckView'
 import { change, type Actor } from './change'
@@ -29,6 +29,7 @@ export async function loadJobs(ids?: string[], reader: Reader = database()): Pro
   const cautions = await reader.select().from(cautionRead).where(only && inArray(cautionRead.jobId, only)).orderBy(asc(cautionRead.at))
   const gas = await reader.select().from(gasReading).where(only && inArray(gasReading.jobId, only)).orderBy(asc(gasReading.at))
   const drains = await reader.select().from(drained).where(only && inArray(drained.jobId, only)).orderBy(asc(drained.at))
+  const weighings = await reader.select().from(weighing).where(only && inArray(weighing.jobId, only)).orderBy(asc(weighing.at))
   const hot = await reader.select().from(hotWork).where(only && inArray(hotWork.jobId, only)).orderBy(asc(hotWork.at))
   const holds = await reader.select().from(hold).where(only && inArray(hold.jobId, only)).orderBy(asc(hold.number))
   const checks = await reader.select({ check: volumeCheck }).from(volumeCheck).innerJoin(hold, eq(volumeCheck.holdId, hold.id)).where(only && inArray(hold.jobId, only)).orderBy(asc(volumeCheck.at))
@@ -66,6 +67,7 @@ export async function loadJobs(ids?: string[], reader: Reader = database()): Pro
       cautionsRead: own(cautions).map(({ caution, calledBy, personId, at }) => ({ caution, calledBy, personId, by: name(personId), at: +at })),
       gasReadings: own(gas).map(said),
       drained: own(drains).map(said),
+      weighings: own(weighings).map(said),
       hotWork: own(hot).map(said),
       parts: own(parts).map(each => ({ ...each, removedAt: each.removedAt && +each.removedAt })),
       holds: own(holds).map(({ createdBy, ...each }) => ({
@@ -213,7 +215,7 @@ export async function setCircuit(actor: Actor, id: string, { parts, spaces, link
  */
 export async function strikeEntry(actor: Actor, id: string, input: { id: string, subjectId: string, reason: string }): Promise<JobView> {
   const before = await loadJob(id)
-  const subject = [...before.holds, ...before.balloons, ...before.soaps, ...before.finds, ...before.repairs, ...before.touches, ...before.smokes, ...before.answers, ...before.probes, ...before.outcomes, ...before.photos, ...before.gasReadings, ...before.drained, ...before.hotWork, ...before.stripped].find(each => each.id === input.subjectId)
+  const subject = [...before.holds, ...before.balloons, ...before.soaps, ...before.finds, ...before.repairs, ...before.touches, ...before.smokes, ...before.answers, ...before.probes, ...before.outcomes, ...before.photos, ...before.gasReadings, ...before.drained, ...before.weighings, ...before.hotWork, ...before.stripped].find(each => each.id === input.subjectId)
   if (!subject) throw notFound('entry on this job')
   await change(actor, { verb: 'struck out an entry', jobId: id, subjectId: input.subjectId, detail: { reason: input.reason } }, async (tx, now) => {
     const [made] = await tx.insert(strike).values({ ...input, jobId: id, personId: actor.id, at: now }).onConflictDoNothing().returning({ id: strike.id })

@@ -5,7 +5,7 @@ import { deviceKeySchema, fileSchema, holdSchema, holdStepSchema, markSchema, re
 import { kitItemSchema, rigCheckSchema } from '../../shared/schemas/kit'
 import { circuitSchema } from '../../shared/schemas/circuit'
 import { jobEditSchema, newJobSchema, strikeSchema } from '../../shared/schemas/job'
-import { cautionsSchema, drainedSchema, gasReadingSchema, hotWorkSchema, planSchema } from '../../shared/schemas/safety'
+import { cautionsSchema, drainedSchema, gasReadingSchema, hotWorkSchema, planSchema, weighingSchema } from '../../shared/schemas/safety'
 import { answerSchema, outcomeSchema, probeSchema, purchaseEditSchema, purchaseSchema, purchaseStepSchema } from '../../shared/schemas/narrow'
 import { smokeEventSchema, smokeSchema } from '../../shared/schemas/smoke'
 import { ownerSchema, personSchema, preferencesSchema, signInSchema } from '../../shared/schemas/person'
@@ -53,6 +53,7 @@ export const routes: readonly RouteDescription[] = [
   { method: 'post', path: '/jobs/{id}/gas', summary: 'A gas meter’s reading at one point', who: 'work', body: gasReadingSchema },
   { method: 'get', path: '/jobs/{id}/gas', summary: 'What a gas meter shows at a point of the simulated tank: ?point=', who: 'read' },
   { method: 'post', path: '/jobs/{id}/drained', summary: 'Fuel that came out', who: 'work', body: drainedSchema },
+  { method: 'post', path: '/jobs/{id}/weighings', summary: 'What was measured to weigh the tank up', who: 'work', body: weighingSchema },
   { method: 'post', path: '/jobs/{id}/hot-work', summary: 'Hot work by a licensed shop under its certificate', who: 'work', body: hotWorkSchema },
   { method: 'post', path: '/jobs/{id}/strikes', summary: 'Strike out an entry with a reason', who: 'work', body: strikeSchema },
   { method: 'get', path: '/jobs/{id}/trail', summary: 'What was done on a job, latest first', who: 'read' },

@@ -1,7 +1,9 @@
 import { randomUUID } from 'node:crypto'
 import { eq } from 'drizzle-orm'
+import { fuels } from '../../core/fuel/fuels'
 import { cautions } from '../../core/fuel/makeSafe'
-import { dueOn, vapourOn } from '../../shared/safety'
+import { NOT_WEIGHED } from '../../core/fuel/weighing'
+import { dueOn, vapourOn, weighedNow, weighingNow } from '../../shared/safety'
 import { rebuildOf } from '../../shared/rebuild'
 import { jobStanding } from '../../shared/jobEntries'
 import type { JobView } from '../../shared/views'
@@ -15,7 +17,7 @@ import { addPurchase, editPurchase, stepPurchase } from './purchases'
 import type { Refusal } from './refusal'
 import { takeReadings } from './readings'
 import { recordRepair } from './repairs'
-import { lookAtGasMeter, planWork, readCautions, readGas, recordDrained, recordHotWork } from './safety'
+import { lookAtGasMeter, planWork, readCautions, readGas, recordDrained, recordHotWork, weigh } from './safety'
 import { addFind, startSoap } from './soaps'
 import { logStrip, tickRefit } from './strips'
 import { holdForm, newJobForm, openTestShop, testActor, testJob } from './testShop'
@@ -32,6 +34,8 @@ const refusal = (work: Promise<unknown>): Promise<Refusal> => work.then(() => { 
 const all = cautions.map(caution => caution.key)
 const boat = () => openJob(finn(), newJobForm({ tankKind: 'aluminium-belly', craftName: `Lugger ${randomUUID().slice(0, 6)}`, fuel: 'diesel' }))
 const MINUTE = 60_000
+const start = Date.now()
+const at = (minutes: number) => new Date(start + minutes * MINUTE)
 const soap = (actor: Actor, job: JobView) => startSoap(actor, job.id, { id: randomUUID(), pressure: 3000, closures: {}, links: {}, relief: { kind: 'water column', opensAt: 3000 }, earlyReason: '' })
 
 describe('cautions', () => {
@@ -79,8 +83,6 @@ describe('vapour and heat', () => {
   const gas = (job: JobView, at: Date, explosive: number, point: string) => readGas(finn(at), job.id, { id: randomUUID(), point, explosive, oxygen: null })
   test('a weld with heat is refused until the readings stand, and again when they are old', async () => {
     let job = await testJob(finn(), { tankKind: 'moulded', craftName: `Van ${randomUUID().slice(0, 6)}` })
-    const start = Date.now()
-    const at = (minutes: number) => new Date(start + minutes * MINUTE)
     job = await startSoap(finn(), job.id, { id: randomUUID(), pressure: 3000, closures: {}, links: { vent: 'shut' }, relief: { kind: 'water column', opensAt: 3000 }, earlyReason: '' })
     const partId = job.parts.find(part => part.name === 'Left pinch seam')!.id
     job = await addFind(finn(), job.soaps[0]!.id, { id: randomUUID(), partId, seen: 'foams', x1: 1, y1: 1, x2: 2, y2: 2, length: 0.01, note: '', leakId: null })
@@ -175,6 +177,26 @@ describe('strip and rebuild', () => {
     expect((await refusal(tickRefit(finn(), randomUUID(), { id: randomUUID(), photoId: null }))).status).toBe(404)
     expect((await refusal(logStrip(finn(), job.id, line(null, 'With a photo', { photoId: randomUUID() })))).fields.photoId).toContain('has not arrived')
   })
+})
+
+test('what was measured is kept once, and what comes out is taken off what is in it', async () => {
+  const job = await boat()
+  const level = job.capacity / 2
+  const form = { ...NOT_WEIGHED, id: randomUUID(), level, tankMass: 20 }
+  await weigh(finn(at(0)), job.id, form)
+  expect((await weigh(finn(at(1)), job.id, form)).weighings).toMatchObject([{ level, tankMass: 20, density: null }])
+  expect((await refusal(weigh(finn(), job.id, { ...form, id: randomUUID(), level: 1.1 * job.capacity }))).fields.level).toContain('more than this tank holds')
+  const drain = (minutes: number, volume: number) => recordDrained(finn(at(minutes)), job.id, { id: randomUUID(), volume, method: 'filler', gaugeShown: null })
+  const less = await drain(2, level / 4)
+  expect(weighingNow(less).level).toBeCloseTo(0.75 * level, 12)
+  expect(weighedNow(less, weighingNow(less))!.total).toBeCloseTo(20 + 0.75 * level * fuels.find(each => each.key === job.fuel)!.density, 6)
+  expect(weighingNow(await drain(3, level)).level).toBe(0)
+  // Looked at again, only what comes out after counts; struck out, the one before stands again.
+  const again = await weigh(finn(at(4)), job.id, { ...form, id: randomUUID(), level: level / 10 })
+  expect(weighingNow(again).level).toBeCloseTo(level / 10, 12)
+  expect(weighingNow(await strikeEntry(finn(), job.id, { id: randomUUID(), subjectId: again.weighings[1]!.id, reason: 'another tank' })).level).toBe(0)
+  // A capacity corrected to less than is said to be in it weighs nothing up, rather than something wrong.
+  expect(weighedNow({ ...job, capacity: level / 2 }, { ...NOT_WEIGHED, level })).toBeNull()
 })
 
 test('air goes in only with a relief that opens at or below the limit, and what it was is kept', async () => {

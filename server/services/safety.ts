@@ -1,11 +1,12 @@
 import { eq } from 'drizzle-orm'
 import { cautionsFor, type WorkAct, type WorkPlan } from '../../core/fuel/makeSafe'
 import { gasMeterAt, type GasMeterReading } from '../../core/standin/gasMeter'
-import type { DrainedForm, GasReadingForm, HotWorkForm } from '../../shared/schemas/safety'
+import { fitsIn } from '../../core/fuel/weighing'
+import type { DrainedForm, GasReadingForm, HotWorkForm, WeighingForm } from '../../shared/schemas/safety'
 import { dueOn, planWith, safetyCaseOf, vapourOn } from '../../shared/safety'
 import type { JobView } from '../../shared/views'
 import { database, type Transaction } from '../db/client'
-import { cautionRead, drained, gasReading, hotWork, job } from '../db/schema'
+import { cautionRead, drained, gasReading, hotWork, job, weighing } from '../db/schema'
 import { hangBell, takeOffBellsOf } from './bells'
 import { change, type Actor } from './change'
 import { loadJob } from './jobs'
@@ -65,13 +66,26 @@ export async function readGas(actor: Actor, jobId: string, form: GasReadingForm)
   return loadJob(jobId)
 }
 
+const overCapacity = (tank: JobView) => `That is more than this tank holds (${(1000 * tank.capacity).toFixed(0)} L). Check the unit, or the capacity.`
+
 /** Keeps what came out. A repeated id is the same. @throws Refusal 422 for more than the tank holds */
 export async function recordDrained(actor: Actor, jobId: string, form: DrainedForm): Promise<JobView> {
   await change(actor, { verb: 'drained fuel', jobId, subjectId: form.id, detail: { volume: form.volume, method: form.method } }, async (tx, now) => {
     const tank = await loadJob(jobId, tx)
-    if (form.volume > 1.05 * tank.capacity) throw refuseField('volume', `That is more than this tank holds (${(1000 * tank.capacity).toFixed(0)} L). Check the unit, or the capacity.`)
+    if (form.volume > 1.05 * tank.capacity) throw refuseField('volume', overCapacity(tank))
     const [made] = await tx.insert(drained).values({ ...form, jobId, personId: actor.id, at: now }).onConflictDoNothing().returning({ id: drained.id })
     if (made) await hangVapour(tx, jobId, made.id, now)
+    return made ?? null
+  })
+  return loadJob(jobId)
+}
+
+/** Keeps what was measured to weigh the tank up. A repeated id is the same. @throws Refusal 422 for more than the tank holds */
+export async function weigh(actor: Actor, jobId: string, form: WeighingForm): Promise<JobView> {
+  await change(actor, { verb: 'weighed the tank up', jobId, subjectId: form.id }, async (tx, now) => {
+    const tank = await loadJob(jobId, tx)
+    if (form.level !== null && !fitsIn(form.level, tank.capacity)) throw refuseField('level', overCapacity(tank))
+    const [made] = await tx.insert(weighing).values({ ...form, jobId, personId: actor.id, at: now }).onConflictDoNothing().returning({ id: weighing.id })
     return made ?? null
   })
   return loadJob(jobId)

@@ -65,6 +65,10 @@ test('what cannot be of vapour, fuel, torque and photographs is refused, each wi
   await refused('drained', { volume: 40 * job.capacity, method: 'drain', gaugeShown: null }, 'volume', 'Check the unit')
   await refused('drained', { volume: 0.01, method: 'straw', gaugeShown: null }, 'method', 'must be one of')
   await refused('drained', { volume: 0.01, method: 'drain', gaugeShown: 1.5 }, 'gaugeShown', 'at most full')
+  await refused('weighings', { density: 0.745 }, 'density', '0.745 or as 745')
+  await refused('weighings', { level: 2 * job.capacity }, 'level', 'more than this tank holds')
+  await refused('weighings', { tankMass: -3 }, 'tankMass', 'more than zero')
+  await refused('weighings', { shape: 'egg' }, 'shape', 'not known')
   await refused('strips', { fixing: null, name: 'Bracket', torque: 9000 }, 'torque', 'Check the unit')
   await refused('strips', { fixing: null, name: '  ' }, 'name', 'is missing')
   await refused('hot-work', { shop: 'Harbour welders', certificate: 'GF-1', issuedOn: 'last week', what: 'Corner welded' }, 'issuedOn', 'as 2026-05-20')
@@ -73,7 +77,7 @@ test('what cannot be of vapour, fuel, torque and photographs is refused, each wi
   const half = Buffer.from('89504e470d0a1a0a0000000d49484452', 'hex')
   expect((await context.request.post(`${demo.url}/api/jobs/${job.id}/photos?id=${crypto.randomUUID()}`, { data: half })).status()).toBe(415)
   const after = await jobOf(context, demo, 'Glider tug')
-  expect([after.gasReadings, after.drained, after.stripped, after.hotWork, after.photos].map(each => each.length)).toEqual([job.gasReadings, job.drained, job.stripped, job.hotWork, job.photos].map(each => each.length))
+  expect([after.gasReadings, after.drained, after.weighings, after.stripped, after.hotWork, after.photos].map(each => each.length)).toEqual([job.gasReadings, job.drained, job.weighings, job.stripped, job.hotWork, job.photos].map(each => each.length))
 })
 
 test('one thing is ticked by two people at once: one is told who was first; an inspector looks and logs nothing', async ({ browser, demo }) => {

@@ -47,9 +47,16 @@ test('fuel and weight: a density either way, over capacity, what came out agains
   await expect(page.getByText('103 kg').first()).toBeVisible()
   await page.getByLabel('Its density at 15 °C').fill('83')
   await expect(page.getByText('Type the density as 0.745 or as 745.', { exact: false })).toBeVisible()
-  await page.getByLabel('Its density at 15 °C').fill('832')
+  await page.getByLabel('Its density at 15 °C').fill('0.832')
+  const keep = page.getByRole('button', { name: 'Keep with the job' })
+  await keep.click()
+  await expect(page.getByText(/^Measured .*, Finn/)).toBeVisible()
+  await expect(keep).toBeHidden()
   await page.getByLabel('In it now').fill('500')
   await expect(page.getByText('over the tank’s own capacity', { exact: false })).toBeVisible()
+  await expect(keep).toBeDisabled()
+  await page.getByRole('button', { name: 'Forget what I typed' }).click()
+  await expect(page.getByLabel('In it now')).toHaveValue('100')
   await page.getByLabel('Came out').fill('63')
   await page.getByLabel('How it was drained').click()
   await page.getByRole('option', { name: 'Hand pump through the filler' }).click()
@@ -57,6 +64,11 @@ test('fuel and weight: a density either way, over capacity, what came out agains
   // Of the half tank that the gauge showed, a hose through the filler leaves a tenth.
   await page.getByRole('button', { name: 'Keep what came out' }).click()
   await expect(page.getByText('the gauge showed 15 % too much', { exact: false })).toBeVisible()
+  // What came out is no longer in it: 37 L of 832 kg/m3 and a tank of 20 kg are left to lift.
+  await expect(page.getByLabel('In it now')).toHaveValue('37')
+  await expect(page.getByText('50.8 kg')).toBeVisible()
+  await page.goto(`${demo.url}/jobs/${lark.id}/strip`)
+  await expect(page.getByText('About 51 kg as it is', { exact: false })).toBeVisible()
 })
 
 test('a boat’s tank is stripped with the network gone for a while, and rebuilt with one thing forgotten and caught', async ({ page, context, demo }) => {

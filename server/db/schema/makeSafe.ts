@@ -1,4 +1,5 @@
 import { doublePrecision, index, jsonb, pgTable, text } from 'drizzle-orm/pg-core'
+import type { TankShape } from '../../../core/fuel/tankShape'
 import { id, moment } from './columns'
 import { jobId } from './jobs'
 import { personId } from './people'
@@ -36,6 +37,23 @@ export const drained = pgTable('drained', {
   personId: personId(),
   at: moment('at').notNull(),
 }, table => [index('drained_job').on(table.jobId)])
+
+/** What somebody measured to weigh the tank up; the latest counts. SI, null where nobody has. */
+export const weighing = pgTable('weighing', {
+  id: id(),
+  jobId: jobId(),
+  shape: text('shape').$type<TankShape>(),
+  /** m3 in it then */
+  level: doublePrecision('level'),
+  temperature: doublePrecision('temperature'),
+  density: doublePrecision('density'),
+  tankMass: doublePrecision('tank_mass'),
+  length: doublePrecision('length'),
+  height: doublePrecision('height'),
+  clearance: doublePrecision('clearance'),
+  personId: personId(),
+  at: moment('at').notNull(),
+}, table => [index('weighing_job').on(table.jobId)])
 
 /** Flame or arc by a licensed shop: its certificate, as somebody recorded it. */
 export const hotWork = pgTable('hot_work', {

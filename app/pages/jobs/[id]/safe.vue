@@ -4,7 +4,6 @@ import { fuels } from '#core/fuel/fuels'
 import { cautionsFor, workActs, workPlaces, type WorkAct, type WorkPlace } from '#core/fuel/makeSafe'
 import { GAS_FREE_SHARE, vapourRounds } from '#core/fuel/vapour'
 import { familiarWeight, panelForce } from '#core/gas/panelForce'
-import { tankKind } from '#core/circuit/tankKinds'
 import { liveParts } from '#shared/jobCircuit'
 import { limitIsUsual } from '#shared/limits'
 import { gasReadingsNow, safetyCaseOf, vapourOn } from '#shared/safety'
@@ -29,7 +28,6 @@ const called = computed(() => (job.value ? cautionsFor(safetyCaseOf(job.value)) 
 const readByMe = computed(() => called.value.filter(({ caution }) => job.value?.cautionsRead.some(read => read.caution === caution.key && read.personId === session.person?.id)))
 
 const fuel = computed(() => fuels.find(each => each.key === job.value?.fuel)!)
-const kind = computed(() => tankKind(job.value!.tankKind))
 const methods = computed(() => (job.value ? drainMethodsFor(liveParts(job.value).map(part => part.family)) : []))
 /** What the weight sheet says is in it now, and lies below its pickup. */
 const reckoned = ref<{ level: number, unusable: number } | null>(null)
@@ -116,7 +114,7 @@ useActionKeys('Make safe', [{ key: 'escape', label: 'Back to the job', run: () =
 
     <section class="sheet" aria-labelledby="weight-title">
       <h2 id="weight-title" class="mb-3">Fuel and weight</h2>
-      <WeightSheet :fuel="job.fuel" :capacity="job.capacity" :material="job.material" :shape="kind.shape" :remember="job.id" @reckoned="reckoned = $event" />
+      <JobWeight :job="job" :now="now" @reckoned="reckoned = $event" @done="take" @strike="striking = $event" />
     </section>
     <section class="sheet space-y-3" aria-labelledby="drain-title">
       <h2 id="drain-title">Where the fuel goes</h2>

@@ -1,11 +1,11 @@
 <script setup lang="ts">
 import { otherEnd, stillOn, stripOrder, type Fixing, type ReachStage } from '#core/circuit/fixings'
-import { fuels } from '#core/fuel/fuels'
-import { emptyTankMass, jackRating, liftWeight } from '#core/fuel/weight'
+import { jackRating } from '#core/fuel/weight'
 import { fixingConditions, whileInThere, type FixingCondition, type Suggestion } from '#core/repair/whileInThere'
 import { lastDrawn } from '#shared/jobPhotos'
 import { purchaseStanding } from '#shared/purchases'
 import { absentNow, jobFixings, rebuildOf, strippedNow } from '#shared/rebuild'
+import { weighedNow, weighingNow } from '#shared/safety'
 import { situationOf } from '#shared/situation'
 import type { StripDetails } from '#shared/schemas/strip'
 import type { JobView, StripView } from '#shared/views'
@@ -76,13 +76,12 @@ const tick = (entry: StripView) => save(async () => {
   if (file && photoId) take(await sendPhoto(id, file, photoId))
   take(await callApi<JobView>(`strips/${entry.id}/refit`, 'POST', { id: newId(), photoId }))
 })
-/** What has to be held when the straps go, between empty and full. */
+/** What has to be held when the straps go: as it is when somebody looked what is in it, else between empty and full. */
 const lift = computed(() => {
   if (!job.value) return null
-  const { material, capacity, fuel } = job.value
-  const empty = emptyTankMass(material, capacity)
-  const full = liftWeight({ fuel: fuels.find(each => each.key === fuel)!, level: capacity, temperature: 288.15, tankMass: empty }).total
-  return { empty, full, jack: jackRating(full, 1) }
+  const measured = weighingNow(job.value)
+  const [now, full] = [measured.level === null ? null : weighedNow(job.value, measured), weighedNow(job.value, { ...measured, level: job.value.capacity })]
+  return full && { now: now?.total ?? null, empty: full.tankMass, full: full.total, jack: jackRating(now?.total ?? full.total, 1) }
 })
 const drawing = shallowRef<string | null>(null)
 /** Before and after of a line, as far as they were taken. */
@@ -123,7 +122,7 @@ useActionKeys('Strip and rebuild', [
       <section class="sheet" aria-label="To come off">
         <ol class="divide-y divide-(--hair)">
           <li v-for="step in steps" :key="step.kind === 'fixing' ? step.fixing.key : `lower ${step.to}`">
-            <p v-if="step.kind === 'lower'" class="my-1 rounded-md bg-(--bay) px-3 py-2.5"><b>{{ step.to === 'tank up' ? 'Support it' : step.to === 'lowered a little' ? 'Lower it a little' : 'Down' }}.</b> {{ step.check }}<template v-if="step.to === 'tank up' && lift"> About <b class="figure">{{ short('mass', lift.empty, 2) }}</b> empty and <b class="figure">{{ short('mass', lift.full, 2) }}</b> full: a jack for {{ short('mass', lift.jack, 2) }}. <NuxtLink :to="`/jobs/${job.id}/safe#weight-title`" class="font-semibold underline">Weigh it up</NuxtLink></template> <span v-if="begun && onBefore(step.to).length" class="time block font-semibold">Still on: {{ onBefore(step.to).map(fixing => lowerFirst(fixing.name)).join(', ') }}.</span></p>
+            <p v-if="step.kind === 'lower'" class="my-1 rounded-md bg-(--bay) px-3 py-2.5"><b>{{ step.to === 'tank up' ? 'Support it' : step.to === 'lowered a little' ? 'Lower it a little' : 'Down' }}.</b> {{ step.check }}<template v-if="step.to === 'tank up' && lift"> About <b class="figure">{{ short('mass', lift.now ?? lift.empty, 2) }}</b> {{ lift.now === null ? 'empty and' : 'as it is,' }} <b class="figure">{{ short('mass', lift.full, 2) }}</b> full: a jack for {{ short('mass', lift.jack, 2) }}. <NuxtLink :to="`/jobs/${job.id}/safe#weight-title`" class="font-semibold underline">Weigh it up</NuxtLink></template> <span v-if="begun && onBefore(step.to).length" class="time block font-semibold">Still on: {{ onBefore(step.to).map(fixing => lowerFirst(fixing.name)).join(', ') }}.</span></p>
             <p v-else-if="isAbsent(step.fixing.key)" class="soft py-2.5">{{ step.fixing.name }}: this tank has none. <StrikeLink v-if="session.mayWork" @click="striking = { id: isAbsent(step.fixing.key)!.id, name: `that there is no ${lowerFirst(step.fixing.name)}` }" /></p>
             <div v-else-if="isOff(step.fixing.key)" class="flex flex-wrap items-center gap-x-3 py-2">
               <p class="sealed font-medium"><StateSign look="sealed" :size="16" /> {{ step.fixing.name }}: off</p> <span class="time font-semibold">{{ lineOf(step.fixing.key)?.mark }}</span>
