@@ -60,7 +60,7 @@ test('fuel and weight: a density either way, over capacity, what came out agains
   await page.getByLabel('Came out').fill('63')
   await page.getByLabel('How it was drained').click()
   await page.getByRole('option', { name: 'Hand pump through the filler' }).click()
-  await page.getByLabel('Gauge showed before, %').fill('50')
+  await page.getByLabel('Gauge before, %').fill('50,0')
   // Of the half tank that the gauge showed, a hose through the filler leaves a tenth.
   await page.getByRole('button', { name: 'Keep what came out' }).click()
   await expect(page.getByText('the gauge showed 15 % too much', { exact: false })).toBeVisible()

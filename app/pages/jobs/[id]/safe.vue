@@ -4,6 +4,7 @@ import { fuels } from '#core/fuel/fuels'
 import { cautionsFor, workActs, workPlaces, type WorkAct, type WorkPlace } from '#core/fuel/makeSafe'
 import { GAS_FREE_SHARE, vapourRounds } from '#core/fuel/vapour'
 import { familiarWeight, panelForce } from '#core/gas/panelForce'
+import { parseNumber } from '#core/quantity/parseNumber'
 import { liveParts } from '#shared/jobCircuit'
 import { limitIsUsual } from '#shared/limits'
 import { gasReadingsNow, safetyCaseOf, vapourOn } from '#shared/safety'
@@ -37,8 +38,14 @@ const stays = (method: (typeof drainMethods)[number], level = inIt.value) => lef
 const cans = useLocalStorage('cans', { size: 0.02 as number | null, count: 2 as number | null }, { mergeDefaults: true })
 const cansWanted = computed(() => (cans.value.size && cans.value.size > 0.0001 && inIt.value > 0 ? containersNeeded(inIt.value, cans.value.size) : null))
 
+/** A share that was typed in per cent: null when nothing was, NaN when it is no number. */
+const shareTyped = (text: string) => {
+  if (text.trim() === '') return null
+  const percent = parseNumber(text)
+  return percent === null ? NaN : percent / 100
+}
 const drainState = ref({ id: newId(), volume: null as number | null, method: '', gaugePercent: '' })
-const drainSent = computed(() => ({ id: drainState.value.id, volume: drainState.value.volume, method: drainState.value.method, gaugeShown: drainState.value.gaugePercent.trim() === '' ? null : Number(drainState.value.gaugePercent) / 100 }))
+const drainSent = computed(() => ({ id: drainState.value.id, volume: drainState.value.volume, method: drainState.value.method, gaugeShown: shareTyped(drainState.value.gaugePercent) }))
 const draining = useSave()
 const drainForm = useTemplateRef('drainForm')
 const recordDrained = () => draining.save(async () => {
@@ -55,8 +62,7 @@ const gaugeSaid = (each: JobView['drained'][number]) => {
 
 const points = ['near an opening', 'in the middle', 'low in a far corner'] as const
 const gasState = ref({ id: newId(), point: points[0] as string, percent: '', oxygenPercent: '' })
-const numberOf = (text: string) => (text.trim() === '' ? NaN : Number(text.replace(',', '.')) / 100)
-const gasSent = computed(() => ({ id: gasState.value.id, point: gasState.value.point, explosive: numberOf(gasState.value.percent), oxygen: gasState.value.oxygenPercent.trim() === '' ? null : numberOf(gasState.value.oxygenPercent) }))
+const gasSent = computed(() => ({ id: gasState.value.id, point: gasState.value.point, explosive: shareTyped(gasState.value.percent) ?? NaN, oxygen: shareTyped(gasState.value.oxygenPercent) }))
 const reading = useSave()
 const gasForm = useTemplateRef('gasForm')
 const readGas = () => reading.save(async () => {
@@ -132,11 +138,11 @@ useActionKeys('Make safe', [{ key: 'escape', label: 'Back to the job', run: () =
         <p v-else role="alert" class="leaking pb-2 font-medium">Type what a can holds.</p>
       </div>
       <p v-for="each in job.drained" :key="each.id" :class="each.struck && 'line-through'">{{ short('volume', each.volume) }} came out, {{ clockText(each.at, now) }}, {{ each.by }}{{ gaugeSaid(each) }}. <StrikeLink v-if="session.mayWork && !each.struck" @click="striking = { id: each.id, name: 'what came out' }" /></p>
-      <SchemaForm v-if="session.mayWork" :key="drainState.id" ref="drainForm" :schema="drainedSchema" :state="drainSent" :problem="draining.problem.value" class="grid items-end gap-x-5 gap-y-3 sm:grid-cols-4" @submit="recordDrained">
+      <SchemaForm v-if="session.mayWork" :key="drainState.id" ref="drainForm" :schema="drainedSchema" :state="drainSent" :problem="draining.problem.value" class="grid grid-cols-2 items-end gap-x-5 gap-y-3 sm:grid-cols-[1fr_1.8fr_1fr_auto]" @submit="recordDrained">
         <UFormField label="Came out" name="volume"><QuantityInput v-model="drainState.volume" kind="volume" /></UFormField>
         <UFormField label="How" name="method"><USelect v-model="drainState.method" :items="methods.map(method => ({ label: method.name, value: method.key }))" placeholder="Choose" aria-label="How it was drained" /></UFormField>
-        <UFormField label="Gauge showed before, %" name="gaugeShown"><UInput v-model="drainState.gaugePercent" inputmode="decimal" class="figure" /></UFormField>
-        <template #actions><UButton type="submit" color="neutral" variant="outline" class="min-h-11" :loading="draining.saving.value">Keep what came out</UButton></template>
+        <UFormField label="Gauge before, %" name="gaugeShown"><UInput v-model="drainState.gaugePercent" inputmode="decimal" class="figure" /></UFormField>
+        <template #actions><UButton type="submit" color="neutral" variant="outline" class="min-h-11 whitespace-nowrap" :loading="draining.saving.value">Keep what came out</UButton></template>
       </SchemaForm>
     </section>
 
