@@ -12,6 +12,8 @@ test('only what applies is shown: by craft, fuel, size, place and what is planne
   expect(keys()).not.toEqual(expect.arrayContaining(['boat']))
   expect(keys({ craft: 'boat' })).toContain('boat')
   expect(keys({ craft: 'light aircraft' })).toContain('aircraft')
+  expect(keys({ craft: 'heavy vehicle' })).toContain('commercial')
+  expect(keys({ craft: 'boat' })).not.toContain('commercial')
   expect(keys()).not.toContain('heat')
   expect(keys({ plan: { place: 'outdoors', acts: ['heat or sparks'] } })).toContain('heat')
   expect(keys({ plan: { place: 'outdoors', acts: ['drain'] } })).toContain('bonding')

@@ -62,6 +62,7 @@ export const cautions: readonly Caution[] = [
   { key: 'heat', text: 'No heat gun, grinder, drill or lamp on the tank before the readings stand. Flame and arc are for a licensed shop with a gas-free certificate.', why: 'A heat gun is hotter than the ignition temperature of every fuel here.', acts: ['heat or sparks'] },
   { key: 'engine', text: 'In the open, somebody at the switch, off at the first spray; not with a pool under it.', why: 'A running engine has everything that sets a leak alight.', acts: ['engine running'] },
   { key: 'aircraft', text: 'Work and return to service belong to appropriately rated people under the approved data.', why: 'A leak that holds on the ground may not at height.', craft: ['light aircraft'] },
+  { key: 'commercial', text: 'Back on the road only when somebody who may sign for a commercial vehicle has seen it.', why: 'Its tanks are inspected under local rules, and a saddle tank stands where another vehicle strikes first.', craft: ['heavy vehicle'] },
   { key: 'boat', text: 'Ventilate the bilge and check it for vapour before any engine or pump starts.', why: 'A bilge is a bowl: vapour cannot run out of it.', craft: ['boat'] },
   { key: 'road', text: 'Do not defeat a valve of the vapour system to pass a test.', why: 'Local emission rules apply, and the next filling overflows.', craft: ['road vehicle'], acts: ['air or smoke', 'remove the tank'] },
 ]

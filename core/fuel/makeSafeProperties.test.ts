@@ -45,5 +45,6 @@ test('air and heat are never planned without what keeps them from hurting', () =
     if (work.plan.acts.includes('remove the tank')) expect(keys).toEqual(expect.arrayContaining(['weight', 'second-person']))
     expect(keys.includes('inside')).toBe(work.plan.place === 'inside the craft')
     expect(keys.includes('aircraft')).toBe(work.craft === 'light aircraft')
+    expect(keys.includes('commercial')).toBe(work.craft === 'heavy vehicle')
   }))
 })

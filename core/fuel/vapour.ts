@@ -96,5 +96,5 @@ export const notOffered = [
   { key: 'exhaust', name: 'Leading an engine’s exhaust through the tank', why: 'It is hot, poisonous, and nobody knows its oxygen from one minute to the next: it has set tanks off.' },
   { key: 'water-only', name: 'A cold rinse and straight to work', why: 'Seams and scale hold fuel that evaporates again: only a reading after a pause tells.' },
   { key: 'dry-ice-guess', name: 'A lump of dry ice and no oxygen reading', why: 'It fills from below and leaves the top as it was. Inert gas counts only with an oxygen reading at every point.' },
-  { key: 'aired-for-days', name: 'It stood open for a week', why: 'Heavy vapour stays in a tank whose opening is on top. Read it.' },
+  { key: 'aired-for-days', name: 'It stood open for a week, so it is empty of vapour', why: 'Heavy vapour stays in a tank whose opening is on top. Read it.' },
 ] as const

@@ -182,7 +182,7 @@ useActionKeys('Make safe', [{ key: 'escape', label: 'Back to the job', run: () =
           </div>
         </template>
       </SchemaForm>
-      <details><summary class="min-h-11 cursor-pointer py-2 font-semibold">Airing it out, or making it inert</summary><DilutionSheet :volume="job.capacity" :lower-limit="fuel.lowerExplosiveLimit" /></details>
+      <details><summary class="min-h-11 cursor-pointer py-2 font-semibold">Ways to get the vapour out</summary><DegassingWays :job="job" class="mb-4" /><h3 class="mb-2 font-semibold">How much air or gas, and how long</h3><DilutionSheet :volume="job.capacity" :lower-limit="fuel.lowerExplosiveLimit" /></details>
     </section>
 
     <section class="sheet" aria-labelledby="pressure-title">
