@@ -45,7 +45,7 @@ const shots: Shot[] = [
   { name: 'vapour', path: `/jobs/${van.id}/safe`, width: 820, height: 2400, before: async page => {
     for (const [point, percent] of [['Near an opening', '4'], ['In the middle', '6'], ['Low in a far corner', '8']] as const) {
       await page.getByRole('button', { name: point }).click()
-      await page.getByLabel('Per cent of the lower limit').fill(percent)
+      await page.getByLabel('Of the lower limit').fill(percent)
       await page.getByRole('button', { name: 'Keep the reading' }).click()
       await page.waitForTimeout(500)
     }

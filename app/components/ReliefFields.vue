@@ -4,7 +4,7 @@ import { reliefKinds, type Relief, type ReliefKind } from '#shared/schemas/setup
 import type { JobView } from '#shared/views'
 
 /** What keeps the tank below its limit while air or smoke goes in, and at what pressure it opens. */
-const props = defineProps<{ job: JobView }>()
+const props = defineProps<{ job: JobView, /** Pa gauge that goes in */ pressure: number | null }>()
 const relief = defineModel<Relief | null>({ required: true })
 const reliefWords = { 'water column': 'A water column', 'relief valve': 'A relief valve', 'regulator': 'A regulator' }
 const columnHeight = (pressure: number) => Math.round(1000 * readAtPressure({ kind: 'column', density: WATER_DENSITY }, pressure))
@@ -17,5 +17,6 @@ const choose = (kind: ReliefKind | null) => { relief.value = kind && { kind, ope
     <UFormField v-if="relief" :label="relief.kind === 'water column' ? 'It spills at' : relief.kind === 'regulator' ? 'It is set to' : 'It opens at'" name="relief.opensAt" :help="relief.kind === 'water column' && relief.opensAt > 0 ? `${columnHeight(relief.opensAt)} mm between the two levels` : undefined">
       <QuantityInput :model-value="relief.opensAt" kind="pressure" @update:model-value="relief = { kind: relief!.kind, opensAt: $event ?? NaN }" />
     </UFormField>
+    <p class="soft sm:col-span-2"><PanelPush :job="job" :pressure="pressure" /></p>
   </div>
 </template>

@@ -44,7 +44,7 @@ const start = () => save(async () => {
         <UFormField label="Largest mark" name="tube.largest"><QuantityInput v-model="draft.tube.largest" kind="flow" /></UFormField>
         <UFormField label="Carried in" name="tube.gas"><USelect v-model="draft.tube.gas" :items="gasItems" /></UFormField>
       </div>
-      <ReliefFields v-if="!draft.simulated" v-model="draft.relief" :job="job" />
+      <ReliefFields v-if="!draft.simulated" v-model="draft.relief" :job="job" :pressure="draft.pressure" />
       <USwitch v-model="draft.simulated" label="On the stand-in: a simulated circuit with something hidden in it" />
     </div>
     <div class="grid grid-cols-[minmax(0,1fr)] items-start gap-3 lg:grid-cols-[minmax(0,2fr)_minmax(0,1fr)]">

@@ -28,7 +28,7 @@ const start = () => save(async () => emit('started', await callApi<JobView>(`job
     <UFormField label="Pressure on the tank now" name="pressure" :hint="`limit ${short('pressure', job.pressureLimit)}`" class="max-w-xs">
       <QuantityInput v-model="state.pressure" kind="pressure" />
     </UFormField>
-    <ReliefFields v-if="!job.hasStandIn" v-model="state.relief" :job="job" />
+    <ReliefFields v-if="!job.hasStandIn" v-model="state.relief" :job="job" :pressure="state.pressure" />
     <ReachSummary :job="job" :reach="seen" />
     <details>
       <summary class="min-h-11 cursor-pointer py-2 font-semibold">What closes each opening</summary>

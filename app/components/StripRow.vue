@@ -4,9 +4,15 @@ import { parseTorque } from '#core/quantity/parseTorque'
 import { fixingConditions } from '#core/repair/whileInThere'
 import { stripSchema, type StripDetails } from '#shared/schemas/strip'
 
-/** One thing to take off: a tap logs it; opened, its mark, way, fastener, condition and photograph go with it. */
-const props = defineProps<{ fixing: Pick<Fixing, 'key' | 'name' | 'carries' | 'forgotten' | 'away'> | null, number: number }>()
-const emit = defineEmits<{ off: [details: StripDetails, photo: Blob | null], absent: [] }>()
+/** One thing to take off: a tap logs it; opened, its mark, way, fastener, condition and photograph go with it. Once off it keeps its place and size. */
+const props = defineProps<{
+  fixing: Pick<Fixing, 'key' | 'name' | 'carries' | 'forgotten' | 'away'> | null
+  /** next number of a ring */
+  number: number
+  /** how it is marked, once it is off, and whether its other end is off too, where it has one */
+  done?: { mark: string, otherEnd: boolean | null } | null
+}>()
+const emit = defineEmits<{ off: [details: StripDetails, photo: Blob | null], absent: [], otherEnd: [] }>()
 const open = ref(props.fixing === null)
 const form = reactive({ name: props.fixing?.name ?? '', mark: '', facing: '', fastener: '', torque: '', condition: '' })
 const photo = shallowRef<Blob | null>(null)
@@ -36,25 +42,30 @@ function off() {
 
 <template>
   <div class="py-1.5">
-    <div class="flex items-center gap-2">
-      <div class="min-w-0 flex-1">
-        <p class="font-medium leading-snug">
-          <template v-if="fixing">{{ fixing.name }}<span v-if="carries" class="soft"> · carries {{ carries }}</span></template>
-          <template v-else>Something else</template>
-        </p>
-        <p class="flex flex-wrap items-center gap-x-3 text-sm">
+    <StripLine>
+      <p class="font-medium leading-snug">
+        <template v-if="fixing">{{ fixing.name }}<span v-if="done" class="sr-only">: off</span><span v-if="carries" class="soft"> · carries {{ carries }}</span></template>
+        <template v-else>Something else</template>
+      </p>
+      <p class="flex min-h-8 flex-wrap items-center gap-x-2 text-sm">
+        <template v-if="done"><b class="sealed flex items-center gap-1.5"><StateSign look="sealed" :size="16" /> off</b><span class="time font-semibold">{{ done.mark }}</span><span v-if="done.otherEnd" class="soft">other end off too</span><button v-else-if="done.otherEnd === false" type="button" class="min-h-8 cursor-pointer font-semibold underline underline-offset-4" :aria-label="`Other end of ${called} is off too`" @click="emit('otherEnd')">other end?</button></template>
+        <template v-else>
           <button type="button" class="soft min-h-8 cursor-pointer underline underline-offset-4" :aria-expanded="open" :aria-label="`Details of ${called}`" @click="open = !open">Details</button>
-          <span v-if="fixing?.away" class="soft">only if what it is on comes off too</span><span v-if="fixing?.forgotten" class="time font-semibold">often forgotten</span>
-        </p>
-      </div>
-      <label class="camera" :class="photo && 'has'">
-        <UIcon name="i-lucide-camera" class="size-5" /><span class="sr-only">Photograph of {{ called }}</span>
-        <input type="file" accept="image/*" capture="environment" class="sr-only" @change="pick">
-      </label>
-      <UButton type="button" color="neutral" class="h-12 px-5" @click="off">Off</UButton>
-    </div>
+          <span v-if="fixing?.away" class="soft">if need be</span><span v-if="fixing?.forgotten" class="time font-semibold">often forgotten</span>
+        </template>
+      </p>
+      <template #act>
+        <template v-if="!done">
+          <label class="camera" :class="photo && 'has'">
+            <UIcon name="i-lucide-camera" class="size-5" /><span class="sr-only">Photograph of {{ called }}</span>
+            <input type="file" accept="image/*" capture="environment" class="sr-only" @change="pick">
+          </label>
+          <UButton type="button" color="neutral" class="h-12 px-5" @click="off">Off</UButton>
+        </template>
+      </template>
+    </StripLine>
     <p v-if="problem" role="alert" class="leaking mt-1 font-medium">{{ problem }}</p>
-    <div v-if="open" class="mb-2 mt-1 grid gap-3 sm:grid-cols-2">
+    <div v-if="open && !done" class="mb-2 mt-1 grid gap-3 sm:grid-cols-2">
       <UInput v-if="!fixing" v-model="form.name" placeholder="What came off" aria-label="What came off" />
       <UInput v-model="form.mark" :placeholder="`Mark: ring ${number}`" :aria-label="`Mark of ${called}`" />
       <UInput v-model="form.facing" placeholder="Which way it faced" :aria-label="`Which way ${called} faced`" />

@@ -30,6 +30,9 @@ export function useQuantities() {
       flow: linear('L/min', 1 / 60_000, 2),
       mass: linear('kg', 1, 1),
       thread: linear('mm', 1e-3, 3),
+      share: linear('%', 0.01, 0),
+      area: linear('m²', 1, 2),
+      count: linear('', 1, 0),
     }
   })
   /** Figure alone, in the person's unit. @param digits decimals; the unit's own when absent */

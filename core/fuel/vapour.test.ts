@@ -1,4 +1,5 @@
-import { dilutionTime, notOffered, READING_HOLDS, SECOND_LOOK_AFTER, vapourRounds, vapourStanding, volumesToDilute, type GasReading } from './vapour'
+import { fuels } from './fuels'
+import { dilutionTime, notOffered, READING_HOLDS, saturatedShare, SECOND_LOOK_AFTER, vapourRounds, vapourStanding, volumesToDilute, type GasReading } from './vapour'
 
 const MINUTE = 60_000
 const points = ['neck', 'middle', 'far corner']
@@ -60,6 +61,15 @@ test('volumes of air or inert gas, with their mixing', () => {
   expect(dilutionTime(5.4, 0.06, 0.001)).toBeCloseTo(324, 9)
   expect(() => volumesToDilute(0.1, 0.2, 2)).toThrow('below where it starts')
   expect(() => volumesToDilute(0.3, 0.01, 0.5)).toThrow('Mixing')
+})
+
+// Petrol of 35 kPa: 35/101.325 = 34.5 % by volume; diesel of 50 Pa 0.05 %, below a tenth of its lower limit of 0.6 %.
+test('air takes up no more of a fuel than its vapour pressure', () => {
+  const share = (key: string) => saturatedShare(fuels.find(each => each.key === key)!)
+  expect(share('petrol')).toBeCloseTo(0.3454, 4)
+  expect(share('diesel')).toBeLessThan(0.006 * 0.1)
+  expect(share('jet')).toBeGreaterThan(0.007 * 0.1)
+  expect(saturatedShare({ vapourPressure: 200_000 })).toBe(1)
 })
 
 test('old tricks are named with why they are not offered', () => {

@@ -1,3 +1,6 @@
+import { STANDARD_PRESSURE } from '../quantity/standardLeakRate'
+import type { Fuel } from './fuels'
+
 /** A reading of a gas meter at one point of a tank. Times are milliseconds since 1970. */
 export interface GasReading {
   point: string
@@ -76,6 +79,9 @@ export function vapourStanding(readings: readonly GasReading[], now: number): Va
   const until = Math.min(...read.map(({ second }) => second!.at)) + READING_HOLDS
   return now > until ? { state: 'expired', sentence: 'The readings are older than half an hour. Read every point again before you go on.' } : { state: 'gas-free', until, sentence: 'Below 10 % of the lower limit at every point, twice.' }
 }
+
+/** Most of a fuel's vapour that air at 20 °C takes up, volume fraction: its vapour pressure over the atmosphere's (Dalton). Warmth, a mist, or another fuel that was in it before give more. */
+export const saturatedShare = (fuel: Pick<Fuel, 'vapourPressure'>): number => Math.min(1, fuel.vapourPressure / STANDARD_PRESSURE)
 
 /**
  * Changes of the tank's own volume that bring a concentration down: K ln(C0 / C) (dilution ventilation, ACGIH Industrial Ventilation).

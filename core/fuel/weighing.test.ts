@@ -1,5 +1,5 @@
 import { fuels } from './fuels'
-import { fitsIn, NOT_WEIGHED, weighingFault, weighUp, withUsual, type UnweighedTank } from './weighing'
+import { fitsIn, largestPanel, NOT_WEIGHED, weighingFault, weighUp, withUsual, type UnweighedTank } from './weighing'
 
 const petrol = fuels.find(each => each.key === 'petrol')!
 const tank: UnweighedTank = { fuel: petrol, capacity: 0.06, material: 'moulded polyethylene', shape: 'box' }
@@ -24,6 +24,14 @@ test('a warm fuel of a density of its own weighs what it does', () => {
 test('what nobody measured is as usual', () => {
   expect(withUsual(tank, NOT_WEIGHED)).toMatchObject({ shape: 'box', level: 0.015, temperature: 288.15, density: petrol.density, length: 0.66, height: 0.23, clearance: 0.015 })
   expect(withUsual(tank, { ...NOT_WEIGHED, shape: 'keel', level: 0 })).toMatchObject({ shape: 'keel', level: 0 })
+})
+
+// 60 L and 200 mm high: a bottom of 0.3 m2. Standing 600 mm high and 700 mm long the side of 0.42 m2 is more than the bottom of 0.1 m2.
+test('the largest side is the bottom of a flat tank, the side of a tall one', () => {
+  expect(largestPanel(tank, { ...NOT_WEIGHED, height: 0.2 })).toBeCloseTo(0.3, 9)
+  expect(largestPanel(tank, { ...NOT_WEIGHED, length: 0.7, height: 0.6 })).toBeCloseTo(0.42, 9)
+  // Nobody measured: a box 1 : 0.6 : 0.35 has a bottom of 0.6 x 0.659 x 0.659 m.
+  expect(largestPanel(tank, NOT_WEIGHED)).toBeCloseTo(0.26, 2)
 })
 
 test('what cannot be is named, and not weighed up', () => {

@@ -52,6 +52,12 @@ export function withUsual({ fuel, capacity, material, shape }: UnweighedTank, me
   }
 }
 
+/** Largest flat side of a tank, m2, taken as a box of its length and height: its bottom, or its long side where it stands tall. */
+export function largestPanel(tank: UnweighedTank, measured: Weighing): number {
+  const { length, height } = withUsual(tank, measured)
+  return Math.max(tank.capacity / height, length * height)
+}
+
 /** Why a tank cannot be weighed up from what was typed: something is no number above nothing, no fuel has that density, or it is over the tank's own capacity. */
 export type WeighingFault = 'no number' | 'density' | 'over capacity'
 

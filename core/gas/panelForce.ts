@@ -14,8 +14,8 @@ export function panelForce(gauge: number, area: number): { force: number, mass: 
 export function familiarWeight(mass: number): string {
   if (mass < 12) return 'a full bucket'
   if (mass < 45) return 'a sack of cement'
-  if (mass < 110) return 'a grown man'
-  if (mass < 350) return `${Math.round(mass / 80)} grown men`
+  if (mass < 110) return 'a grown person'
+  if (mass < 350) return `${Math.max(2, Math.round(mass / 80))} grown people`
   if (mass < 900) return 'a small horse'
   return 'a small car'
 }

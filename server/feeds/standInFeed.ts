@@ -8,6 +8,7 @@ import { holdReadings } from '../services/holdReadings'
 import { loadHold, runningHolds } from '../services/holds'
 import { loadJob } from '../services/jobs'
 import { takeReadings } from '../services/readings'
+import { Refusal } from '../services/refusal'
 import { watchDecision } from './decisionWatch'
 
 /** s of the hold's time between two readings of a stand-in. */
@@ -74,7 +75,8 @@ export function standInFeed(): { turn: () => Promise<void> } {
         }
         catch (error) {
           tanks.delete(id)
-          console.error(error)
+          // Stopped while it was read: there is nothing more to take.
+          if (!(error instanceof Refusal)) console.error(error)
         }
       }
     },

@@ -128,6 +128,7 @@ test('a logger sends with its key, wrong lines and floods are told, and a revoke
   const job = await jobOf(context, demo, 'Fire pump 3')
   await page.goto(`${demo.url}/jobs/${job.id}/hold`)
   await page.getByRole('button', { name: 'A logger' }).click()
+  await expect(page.getByText(/on its largest side is about .*, like .* leaning on it/)).toBeVisible()
   await page.getByRole('button', { name: 'A relief valve' }).click()
   await page.getByLabel('It opens at').fill('9')
   await page.getByRole('button', { name: 'To the Bench' }).click()

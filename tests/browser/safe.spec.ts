@@ -11,7 +11,7 @@ test('heat is planned before the readings stand, and stopped', async ({ page, co
   await expect(page.getByText('Before you begin')).toBeHidden()
   await page.getByRole('button', { name: 'Indoors' }).click()
   await expect(page.getByText('Doors open at floor level', { exact: false })).toBeVisible()
-  const percent = page.getByLabel('Per cent of the lower limit'), keep = page.getByRole('button', { name: 'Keep the reading' })
+  const percent = page.getByLabel('Of the lower limit'), keep = page.getByRole('button', { name: 'Keep the reading' })
   await percent.fill('140')
   await keep.click()
   await expect(page.getByText('A meter reads up to 100 % of the lower limit.', { exact: false }).first()).toBeVisible()
@@ -39,6 +39,10 @@ test('fuel and weight: a density either way, over capacity, what came out agains
   await enter(context, demo)
   const lark = await jobOf(context, demo, 'Workboat Brine Lark')
   await page.goto(`${demo.url}/jobs/${lark.id}/safe`)
+  // Diesel never airs out by itself; a boat's tank full of water is no light thing.
+  await page.getByText('Ways to get the vapour out').click()
+  await expect(page.getByText(/Leave it open for days: not here\. This fuel hardly evaporates/)).toBeVisible()
+  await expect(page.getByText(/Fill it with water \(.*\sL, .*\skg\): to just below where you work/)).toBeVisible()
   await page.getByLabel('In it now').fill('100')
   await page.getByLabel('Tank, empty').fill('20')
   await page.getByLabel('Its density at 15 °C').fill('832')
@@ -60,7 +64,7 @@ test('fuel and weight: a density either way, over capacity, what came out agains
   await page.getByLabel('Came out').fill('63')
   await page.getByLabel('How it was drained').click()
   await page.getByRole('option', { name: 'Hand pump through the filler' }).click()
-  await page.getByLabel('Gauge before, %').fill('50,0')
+  await page.getByLabel('Gauge before').fill('50,0')
   // Of the half tank that the gauge showed, a hose through the filler leaves a tenth.
   await page.getByRole('button', { name: 'Keep what came out' }).click()
   await expect(page.getByText('the gauge showed 15 % too much', { exact: false })).toBeVisible()
@@ -69,6 +73,13 @@ test('fuel and weight: a density either way, over capacity, what came out agains
   await expect(page.getByText('50.8 kg')).toBeVisible()
   await page.goto(`${demo.url}/jobs/${lark.id}/strip`)
   await expect(page.getByText('About 51 kg as it is', { exact: false })).toBeVisible()
+  // The first hold of a tank begins with the gas that the fuel leaves.
+  const tractor = await jobOf(context, demo, 'Beach tractor')
+  const kept = await context.request.post(`${demo.url}/api/jobs/${tractor.id}/weighings`, { data: { id: crypto.randomUUID(), level: tractor.capacity / 4 } })
+  expect(kept.ok()).toBe(true)
+  await page.goto(`${demo.url}/jobs/${tractor.id}/hold`)
+  await expect(page.getByLabel('Gas volume')).toHaveValue(String(Number((750 * tractor.capacity).toPrecision(6))))
+  await expect(page.getByLabel('Fuel left in the tank')).toHaveValue('25')
 })
 
 test('a boat’s tank is stripped with the network gone for a while, and rebuilt with one thing forgotten and caught', async ({ page, context, demo }) => {
@@ -81,8 +92,12 @@ test('a boat’s tank is stripped with the network gone for a while, and rebuilt
   const off = (name: string) => rows.filter({ hasText: name }).getByRole('button', { name: 'Off', exact: true })
   const picture = await page.screenshot({ clip: { x: 0, y: 0, width: 300, height: 200 } })
   await rows.filter({ hasText: 'Fill hose, tank end' }).locator('input[type=file]').setInputFiles({ name: 'fill.png', mimeType: 'image/png', buffer: picture })
+  const height = async () => (await rows.filter({ hasText: /^Fill hose, tank end/ }).boundingBox())!.height
+  const before = await height()
   await off('Fill hose, tank end').click()
   await expect(page.getByText('Fill hose, tank end: off')).toBeVisible()
+  // What is under a finger stays where it is: a line is as tall once it is off.
+  expect(await height()).toBe(before)
   await expect(page.getByText(/lines? waits? here/)).toBeHidden()
   // Below deck there is no network: two lines wait here, with a photograph, and arrive when it is back.
   await context.setOffline(true)
@@ -192,4 +207,8 @@ test('a road tank: what will break is ordered first, and its step waits until it
   await page.getByLabel('Pitch', { exact: true }).fill('14')
   await page.getByRole('button', { name: 'inch' }).click()
   await expect(page.getByText(/Looks like .*NPT 1\/2/).first()).toBeVisible()
+  await page.getByLabel('Outside diameter of the male thread').fill('13,9')
+  await page.getByLabel('Pitch', { exact: true }).fill('1,5')
+  await page.getByRole('button', { name: 'mm', exact: true }).click()
+  await expect(page.getByText(/M14 ?[×x] ?1\.5/).first()).toBeVisible()
 })

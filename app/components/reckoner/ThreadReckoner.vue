@@ -4,9 +4,9 @@ import { looksLike, sealsBy, threadCandidates, usualTorque } from '#core/repair/
 
 /** Which thread it is, what looks like it and does not seal; which clamp a hose wants. */
 const { short } = useQuantities()
-const thread = reactive({ outside: 0.0139 as number | null, pitch: 1.5, per: 'mm' as 'mm' | 'inch', taper: 'not looked' as 'not looked' | 'straight' | 'taper', seat: 'none' as 'none' | '37°' | '45°' })
+const thread = reactive({ outside: 0.0139 as number | null, pitch: 1.5 as number | null, per: 'mm' as 'mm' | 'inch', taper: 'not looked' as 'not looked' | 'straight' | 'taper', seat: 'none' as 'none' | '37°' | '45°' })
 const found = computed(() => {
-  if (thread.outside === null || !Number.isFinite(thread.outside) || !Number.isFinite(thread.pitch)) return { problem: 'Type a number in each field.' }
+  if (thread.outside === null || !Number.isFinite(thread.outside) || thread.pitch === null || !Number.isFinite(thread.pitch)) return { problem: 'Type a number in each field.' }
   try {
     const list = threadCandidates({ outside: thread.outside, pitch: thread.per === 'mm' ? thread.pitch / 1000 : 0.0254 / thread.pitch, taper: thread.taper === 'not looked' ? null : thread.taper === 'taper', seat: thread.seat === 'none' ? null : thread.seat === '37°' ? 37 : 45 })
     return { list }
@@ -38,7 +38,7 @@ const range = (from: number, to: number) => `${(1000 * from).toFixed(1).replace(
       <div class="grid gap-x-5 gap-y-4 sm:grid-cols-2">
         <UFormField label="Outside diameter of the male thread"><QuantityInput v-model="thread.outside" kind="thread" /></UFormField>
         <UFormField :label="thread.per === 'mm' ? 'Pitch, mm' : 'Threads an inch'">
-          <div class="flex gap-2"><UInput v-model.number="thread.pitch" inputmode="decimal" class="figure w-28" aria-label="Pitch" /><TapChoice v-model="thread.per" :options="['mm', 'inch'] as const" :words="{ mm: 'mm', inch: 'inch' }" several label="Counted by" /></div>
+          <div class="flex gap-2"><QuantityInput v-model="thread.pitch" kind="count" class="w-28" aria-label="Pitch" /><TapChoice v-model="thread.per" :options="['mm', 'inch'] as const" :words="{ mm: 'mm', inch: 'inch' }" several label="Counted by" /></div>
         </UFormField>
         <UFormField label="Does it taper"><TapChoice v-model="thread.taper" :options="['not looked', 'straight', 'taper'] as const" several label="Does it taper" /></UFormField>
         <UFormField label="Seat"><TapChoice v-model="thread.seat" :options="['none', '37°', '45°'] as const" several label="Seat" /></UFormField>

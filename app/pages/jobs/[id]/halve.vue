@@ -117,7 +117,7 @@ useActionKeys('Halving', [
         <p v-else class="mb-3 text-lg">Close every opening by its own closure{{ Object.keys(base.links).length ? ', shut what leads to the open air' : '' }}, and feed the tank.</p>
         <p class="soft mb-3">Then {{ method === 'smoke' ? 'put smoke on' : method === 'vacuum' ? 'draw' : 'pump' }} to {{ short('pressure', pressure) }}, about {{ Math.round(step.minutes) }} min. <template v-if="knownLeaking">Of {{ narrowed.left.length }} parts it reaches {{ step.inside.length }}; chance that it leaks {{ chanceText(step.chance) }}.</template></p>
         <details v-if="knownLeaking" class="mb-3"><summary class="min-h-11 cursor-pointer py-2 font-semibold">Which of them it reaches</summary><p>{{ names(step.inside) }}</p></details>
-        <ReliefFields v-if="blowsIn && session.mayWork" v-model="relief" :job="job" class="mb-3" />
+        <ReliefFields v-if="blowsIn && session.mayWork" v-model="relief" :job="job" :pressure="pressure" class="mb-3" />
         <p v-if="unready && session.mayWork" class="time mb-3 font-semibold">{{ unready }}</p>
         <div v-else-if="session.mayWork" class="grid gap-2 sm:grid-cols-2">
           <UButton color="neutral" variant="outline" class="h-auto min-h-16 justify-start px-4 py-2 text-left" :disabled="saving" @click="result(true)"><span><span class="block text-[1.05rem] font-semibold"><StateSign look="leaking" /> It leaks<span class="key max-sm:hidden">L</span></span><span v-if="step.inside.length && step.inside.length <= 8 && knownLeaking" class="soft block text-sm font-normal whitespace-normal">then it is {{ step.inside.length === 1 ? 'the ' : 'one of ' }}{{ names(step.inside) }}</span></span></UButton>

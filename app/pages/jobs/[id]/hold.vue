@@ -8,6 +8,7 @@ import { UNSEEN_BAROMETER_CHANGE, UNSEEN_TEMPERATURE_CHANGE } from '#core/leakte
 import { throughputFromStandard } from '#core/quantity/standardLeakRate'
 import { reachOn, targetPressure } from '#shared/jobCircuit'
 import { curingLeaks, lastRelief, limitIsUsual, overLimit, reliefProblem } from '#shared/limits'
+import { weighingNow } from '#shared/safety'
 import { airSupplies, holdMethods, holdSchema, holdSources, scaleKinds, type HoldForm } from '#shared/schemas/hold'
 import type { HoldView, JobView, KitItemView } from '#shared/views'
 
@@ -39,6 +40,7 @@ watch(job, (view, before) => {
 /** From the last hold, or from the tank. */
 function fillIn(view: JobView) {
   const last = view.holds.filter(hold => !hold.struck).at(-1)
+  const fuel = Math.min(weighingNow(view).level ?? 0, view.capacity)
   Object.assign(draft.value, { relief: lastRelief(view) }, last
     ? {
         volume: last.setup.space.volume, volumeUncertainty: last.setup.volumeUncertainty, testPressure: last.setup.testPressure, method: last.setup.method,
@@ -46,7 +48,7 @@ function fillIn(view: JobView) {
         kit: { ...last.kit }, rigLeak: last.setup.rigLeak, rigLeakDoubt: last.setup.rigLeakUncertainty, hasThermometer: last.hasThermometer, hasBarometer: last.hasBarometer,
         temperatureDoubt: last.setup.temperatureChangeUncertainty, barometerDoubt: last.setup.barometerChangeUncertainty, wettedShare: last.setup.wetted?.share ?? 0,
       }
-    : { volume: view.capacity, volumeUncertainty: Number((view.capacity * 0.03).toPrecision(2)), testPressure: targetPressure(view), links: holdingLinks(view.circuit) })
+    : { volume: view.capacity - fuel, wettedShare: fuel / view.capacity, volumeUncertainty: Number((view.capacity * 0.03).toPrecision(2)), testPressure: targetPressure(view), links: holdingLinks(view.circuit) })
 }
 
 /** Air goes into a real tank, by a person's hand. */
@@ -106,7 +108,6 @@ const columnText = computed(() => {
   if (scale.kind === 'sensor') return `At the target it shows ${readAtPressure(scale, testPressure).toFixed(3)} V. With the cap off it must show ${scale.zero} V, or every reading is off.`
   return null
 })
-const wettedPercent = computed({ get: () => Math.round(draft.value.wettedShare * 100), set: percent => { draft.value.wettedShare = Number.isFinite(percent) ? percent / 100 : NaN } })
 function watchThermometer(on: boolean) { draft.value.hasThermometer = on; draft.value.temperatureDoubt = on ? 0.05 : UNSEEN_TEMPERATURE_CHANGE }
 function watchBarometer(on: boolean) { draft.value.hasBarometer = on; draft.value.barometerDoubt = on ? 10 : UNSEEN_BAROMETER_CHANGE }
 function turn(method: HoldForm['method']) {
@@ -155,7 +156,7 @@ const sourceHelp = {
           <UFormField label="Gas volume" name="volume" hint="what is not fuel"><QuantityInput v-model="draft.volume" kind="volume" /></UFormField>
           <UFormField label="Give or take" name="volumeUncertainty"><QuantityInput v-model="draft.volumeUncertainty" kind="volume" /></UFormField>
         </div>
-        <ReliefFields v-if="blowsIn" v-model="draft.relief" :job="job" />
+        <ReliefFields v-if="blowsIn" v-model="draft.relief" :job="job" :pressure="draft.testPressure" />
         <UFormField v-if="blowsIn" label="Air comes from" name="supply"><TapChoice v-model="draft.supply" :options="airSupplies" several label="Air comes from" /></UFormField>
         <div v-if="draft.source === 'typed'" class="grid gap-x-5 gap-y-4 sm:grid-cols-3">
           <UFormField label="What you read" name="scale" class="sm:col-span-3" :help="columnText ?? undefined">
@@ -201,8 +202,8 @@ const sourceHelp = {
           </UFormField>
           <UFormField label="Leak of the rig itself" name="rigLeak" :hint="chosenRig?.rigLeak ? `checked ${clockText(chosenRig.rigLeak.at, now)}` : chosenRig ? 'never checked: check it first' : 'dead-ended, 0 if tight'"><QuantityInput v-model="draft.rigLeak" kind="rate" /></UFormField>
           <UFormField label="Give or take" name="rigLeakDoubt"><QuantityInput v-model="draft.rigLeakDoubt" kind="rate" /></UFormField>
-          <UFormField label="Fuel left in the tank" name="wettedShare" hint="0 when dry or inert">
-            <UInput v-model.number="wettedPercent" type="number" min="0" max="95" class="figure"><template #trailing><span class="soft text-sm font-medium">% full</span></template></UInput>
+          <UFormField label="Fuel left in the tank" name="wettedShare" hint="share of full; 0 when dry">
+            <QuantityInput v-model="draft.wettedShare" kind="share" />
           </UFormField>
         </div>
         <p v-if="draft.kit.rig && !chosenRig?.rigLeak" class="mt-3"><NuxtLink :to="`/shelf/rig/${draft.kit.rig}`" class="font-semibold underline">Check this rig dead-ended</NuxtLink>, so that its own leak is not taken for the tank’s.</p>

@@ -3,8 +3,6 @@ import { containersNeeded, drainMethods, drainMethodsFor, drainTime, gaugeError,
 import { fuels } from '#core/fuel/fuels'
 import { cautionsFor, workActs, workPlaces, type WorkAct, type WorkPlace } from '#core/fuel/makeSafe'
 import { GAS_FREE_SHARE, vapourRounds } from '#core/fuel/vapour'
-import { familiarWeight, panelForce } from '#core/gas/panelForce'
-import { parseNumber } from '#core/quantity/parseNumber'
 import { liveParts } from '#shared/jobCircuit'
 import { limitIsUsual } from '#shared/limits'
 import { gasReadingsNow, safetyCaseOf, vapourOn } from '#shared/safety'
@@ -38,19 +36,12 @@ const stays = (method: (typeof drainMethods)[number], level = inIt.value) => lef
 const cans = useLocalStorage('cans', { size: 0.02 as number | null, count: 2 as number | null }, { mergeDefaults: true })
 const cansWanted = computed(() => (cans.value.size && cans.value.size > 0.0001 && inIt.value > 0 ? containersNeeded(inIt.value, cans.value.size) : null))
 
-/** A share that was typed in per cent: null when nothing was, NaN when it is no number. */
-const shareTyped = (text: string) => {
-  if (text.trim() === '') return null
-  const percent = parseNumber(text)
-  return percent === null ? NaN : percent / 100
-}
-const drainState = ref({ id: newId(), volume: null as number | null, method: '', gaugePercent: '' })
-const drainSent = computed(() => ({ id: drainState.value.id, volume: drainState.value.volume, method: drainState.value.method, gaugeShown: shareTyped(drainState.value.gaugePercent) }))
+const drainState = ref({ id: newId(), volume: null as number | null, method: '', gaugeShown: null as number | null })
 const draining = useSave()
 const drainForm = useTemplateRef('drainForm')
 const recordDrained = () => draining.save(async () => {
-  take(await callApi<JobView>(`jobs/${id}/drained`, 'POST', drainSent.value))
-  drainState.value = { id: newId(), volume: null, method: drainState.value.method, gaugePercent: '' }
+  take(await callApi<JobView>(`jobs/${id}/drained`, 'POST', drainState.value))
+  drainState.value = { id: newId(), volume: null, method: drainState.value.method, gaugeShown: null }
 }, drainForm.value)
 const gaugeSaid = (each: JobView['drained'][number]) => {
   if (each.gaugeShown === null) return ''
@@ -61,31 +52,25 @@ const gaugeSaid = (each: JobView['drained'][number]) => {
 }
 
 const points = ['near an opening', 'in the middle', 'low in a far corner'] as const
-const gasState = ref({ id: newId(), point: points[0] as string, percent: '', oxygenPercent: '' })
-const gasSent = computed(() => ({ id: gasState.value.id, point: gasState.value.point, explosive: shareTyped(gasState.value.percent) ?? NaN, oxygen: shareTyped(gasState.value.oxygenPercent) }))
+const gasState = ref({ id: newId(), point: points[0] as string, explosive: null as number | null, oxygen: null as number | null })
 const reading = useSave()
 const gasForm = useTemplateRef('gasForm')
 const readGas = () => reading.save(async () => {
-  take(await callApi<JobView>(`jobs/${id}/gas`, 'POST', gasSent.value))
+  take(await callApi<JobView>(`jobs/${id}/gas`, 'POST', gasState.value))
   const next = points[points.indexOf(gasState.value.point as (typeof points)[number]) + 1] ?? points[0]
-  gasState.value = { id: newId(), point: next, percent: '', oxygenPercent: '' }
+  gasState.value = { id: newId(), point: next, explosive: null, oxygen: null }
 }, gasForm.value)
 async function readStandIn() {
   const shown = await reading.save(() => callApi<{ explosive: number, oxygen: number }>(`jobs/${id}/gas?point=${encodeURIComponent(gasState.value.point)}`))
   if (!shown) return
-  gasState.value = { ...gasState.value, percent: String(Math.round(100 * shown.explosive)), oxygenPercent: (100 * shown.oxygen).toFixed(1) }
+  gasState.value = { ...gasState.value, explosive: Number(shown.explosive.toFixed(2)), oxygen: Number(shown.oxygen.toFixed(3)) }
 }
 const vapour = computed(() => job.value && vapourOn(job.value, now.value))
 const rounds = computed(() => (job.value ? vapourRounds(gasReadingsNow(job.value)) : []))
-const percent = (share: number) => `${Math.round(100 * share)} %`
+const percent = (share: number) => short('share', share, 2)
 const vapourLooks = { 'gas-free': 'sealed', 'too much': 'leaking', 'not read': 'unsure', 'read again': 'unsure', 'expired': 'unsure' } as const
 const vapourWords = { 'gas-free': 'Gas-free', 'too much': 'Too much vapour', 'not read': 'Not read', 'read again': 'Read again', 'expired': 'Readings too old' }
 
-const push = computed(() => {
-  if (!job.value) return null
-  const side = Math.cbrt(job.value.capacity / (0.6 * 0.35))
-  return panelForce(job.value.pressureLimit, side * 0.6 * side)
-})
 const hot = ref({ id: newId(), shop: '', certificate: '', issuedOn: '', what: '', note: '' })
 const recording = useSave()
 const hotForm = useTemplateRef('hotForm')
@@ -133,15 +118,15 @@ useActionKeys('Make safe', [{ key: 'escape', label: 'Back to the job', run: () =
       </ol>
       <div class="flex flex-wrap items-end gap-x-4 gap-y-2">
         <UFormField label="A can holds" class="w-36"><QuantityInput v-model="cans.size" kind="volume" /></UFormField>
-        <UFormField label="Cans to hand" class="w-28"><UInput v-model.number="cans.count" inputmode="numeric" class="figure" /></UFormField>
-        <p v-if="cansWanted !== null" class="pb-2" :class="cansWanted > Number(cans.count ?? 0) && 'time font-semibold'"><b class="figure">{{ cansWanted }}</b> wanted, none to the brim{{ cansWanted > Number(cans.count ?? 0) ? `: ${cansWanted - Number(cans.count ?? 0)} more than you have. Get them before you open it.` : '.' }}</p>
+        <UFormField label="Cans to hand" class="w-28"><QuantityInput v-model="cans.count" kind="count" /></UFormField>
+        <p v-if="cansWanted !== null" class="pb-2" :class="cansWanted > (cans.count ?? 0) && 'time font-semibold'"><b class="figure">{{ cansWanted }}</b> wanted, none to the brim{{ cansWanted > (cans.count ?? 0) ? `: ${cansWanted - (cans.count ?? 0)} more than you have. Get them before you open it.` : '.' }}</p>
         <p v-else role="alert" class="leaking pb-2 font-medium">Type what a can holds.</p>
       </div>
       <p v-for="each in job.drained" :key="each.id" :class="each.struck && 'line-through'">{{ short('volume', each.volume) }} came out, {{ clockText(each.at, now) }}, {{ each.by }}{{ gaugeSaid(each) }}. <StrikeLink v-if="session.mayWork && !each.struck" @click="striking = { id: each.id, name: 'what came out' }" /></p>
-      <SchemaForm v-if="session.mayWork" :key="drainState.id" ref="drainForm" :schema="drainedSchema" :state="drainSent" :problem="draining.problem.value" class="grid grid-cols-2 items-end gap-x-5 gap-y-3 sm:grid-cols-[1fr_1.8fr_1fr_auto]" @submit="recordDrained">
+      <SchemaForm v-if="session.mayWork" :key="drainState.id" ref="drainForm" :schema="drainedSchema" :state="drainState" :problem="draining.problem.value" class="grid grid-cols-2 items-end gap-x-5 gap-y-3 sm:grid-cols-[1fr_1.8fr_1fr_auto]" @submit="recordDrained">
         <UFormField label="Came out" name="volume"><QuantityInput v-model="drainState.volume" kind="volume" /></UFormField>
         <UFormField label="How" name="method"><USelect v-model="drainState.method" :items="methods.map(method => ({ label: method.name, value: method.key }))" placeholder="Choose" aria-label="How it was drained" /></UFormField>
-        <UFormField label="Gauge before, %" name="gaugeShown"><UInput v-model="drainState.gaugePercent" inputmode="decimal" class="figure" /></UFormField>
+        <UFormField label="Gauge before" name="gaugeShown"><QuantityInput v-model="drainState.gaugeShown" kind="share" /></UFormField>
         <template #actions><UButton type="submit" color="neutral" variant="outline" class="min-h-11 whitespace-nowrap" :loading="draining.saving.value">Keep what came out</UButton></template>
       </SchemaForm>
     </section>
@@ -169,11 +154,11 @@ useActionKeys('Make safe', [{ key: 'escape', label: 'Back to the job', run: () =
         <b class="figure" :class="each.explosive >= GAS_FREE_SHARE ? 'leaking' : ''">{{ percent(each.explosive) }}</b> {{ each.point }}<template v-if="each.oxygen !== null">, oxygen {{ (100 * each.oxygen).toFixed(1) }} %</template> <span class="soft text-sm">{{ clockText(each.at, now) }}, {{ each.by }}</span>
         <StrikeLink v-if="session.mayWork && !each.struck" @click="striking = { id: each.id, name: 'this reading' }" />
       </p></details>
-      <SchemaForm v-if="session.mayWork" :key="gasState.id" ref="gasForm" :schema="gasReadingSchema" :state="gasSent" :problem="reading.problem.value" class="space-y-3" @submit="readGas">
+      <SchemaForm v-if="session.mayWork" :key="gasState.id" ref="gasForm" :schema="gasReadingSchema" :state="gasState" :problem="reading.problem.value" class="space-y-3" @submit="readGas">
         <UFormField label="Point" name="point"><TapChoice v-model="gasState.point" :options="points" several label="Point" /></UFormField>
         <div class="grid gap-x-5 gap-y-3 sm:grid-cols-3">
-          <UFormField label="Per cent of the lower limit" name="explosive"><UInput v-model="gasState.percent" inputmode="decimal" class="figure" /></UFormField>
-          <UFormField label="Oxygen, %" name="oxygen" hint="if it was read"><UInput v-model="gasState.oxygenPercent" inputmode="decimal" class="figure" /></UFormField>
+          <UFormField label="Of the lower limit" name="explosive"><QuantityInput v-model="gasState.explosive" kind="share" /></UFormField>
+          <UFormField label="Oxygen" name="oxygen" hint="if it was read"><QuantityInput v-model="gasState.oxygen" kind="share" /></UFormField>
         </div>
         <template #actions>
           <div class="flex flex-wrap gap-2">
@@ -182,12 +167,12 @@ useActionKeys('Make safe', [{ key: 'escape', label: 'Back to the job', run: () =
           </div>
         </template>
       </SchemaForm>
-      <details><summary class="min-h-11 cursor-pointer py-2 font-semibold">Ways to get the vapour out</summary><DegassingWays :job="job" class="mb-4" /><h3 class="mb-2 font-semibold">How much air or gas, and how long</h3><DilutionSheet :volume="job.capacity" :lower-limit="fuel.lowerExplosiveLimit" /></details>
+      <details><summary class="min-h-11 cursor-pointer py-2 font-semibold">Ways to get the vapour out</summary><DegassingWays :job="job" class="mb-4" /><h3 class="mb-2 font-semibold">How much air or gas, and how long</h3><DilutionSheet :volume="job.capacity" :fuel="fuel" /></details>
     </section>
 
     <section class="sheet" aria-labelledby="pressure-title">
       <h2 id="pressure-title" class="mb-1">Pressure</h2>
-      <p>Never above <b class="figure">{{ short('pressure', job.pressureLimit) }}</b> ({{ job.limitSource }}), with a relief or a water column on it. <template v-if="push">On its largest side that is {{ short('mass', push.mass, 2) }}, like {{ familiarWeight(push.mass) }} leaning on it.</template></p>
+      <p>Never above <b class="figure">{{ short('pressure', job.pressureLimit) }}</b> ({{ job.limitSource }}), with a relief or a water column on it. <PanelPush :job="job" :pressure="job.pressureLimit" /></p>
       <p v-if="limitIsUsual(job)" class="unsure font-medium"><StateSign look="unsure" :size="16" /> Nobody has confirmed that limit: look for the plate, the label or the manual, and put it right in <NuxtLink :to="`/jobs/${job.id}?edit=1`" class="underline">the job</NuxtLink>.</p>
       <p class="soft">Air or nitrogen through a regulator. Oxygen, or a bottle straight to the tank, is refused.</p>
     </section>

@@ -40,6 +40,8 @@ const onBefore = (to: ReachStage) => stillOn(steps.value, to, key => isOff(key) 
 /** Every line of the list, arrived or still waiting here. */
 const lines = computed(() => [...off.value, ...waitingOff.value])
 const lineOf = (key: string) => lines.value.findLast(line => line.fixing === key)
+/** How a thing is marked once it is off, and whether its other end is off too: asked only of somebody who may log it. */
+const doneOf = (fixing: Fixing) => (isOff(fixing.key) ? { mark: lineOf(fixing.key)?.mark ?? '', otherEnd: fixing.kind !== 'hose' || (!session.mayWork && !isOff(otherEnd(fixing).key)) ? null : isOff(otherEnd(fixing).key) } : null)
 const isAbsent = (key: string) => absent.value.find(entry => entry.fixing === key)
 /** The next number of a ring, also while the line before it is on its way. */
 const given = ref(0)
@@ -122,16 +124,12 @@ useActionKeys('Strip and rebuild', [
       <section class="sheet" aria-label="To come off">
         <ol class="divide-y divide-(--hair)">
           <li v-for="step in steps" :key="step.kind === 'fixing' ? step.fixing.key : `lower ${step.to}`">
-            <p v-if="step.kind === 'lower'" class="my-1 rounded-md bg-(--bay) px-3 py-2.5"><b>{{ step.to === 'tank up' ? 'Support it' : step.to === 'lowered a little' ? 'Lower it a little' : 'Down' }}.</b> {{ step.check }}<template v-if="step.to === 'tank up' && lift"> About <b class="figure">{{ short('mass', lift.now ?? lift.empty, 2) }}</b> {{ lift.now === null ? 'empty and' : 'as it is,' }} <b class="figure">{{ short('mass', lift.full, 2) }}</b> full: a jack for {{ short('mass', lift.jack, 2) }}. <NuxtLink :to="`/jobs/${job.id}/safe#weight-title`" class="font-semibold underline">Weigh it up</NuxtLink></template> <span v-if="begun && onBefore(step.to).length" class="time block font-semibold">Still on: {{ onBefore(step.to).map(fixing => lowerFirst(fixing.name)).join(', ') }}.</span></p>
+            <p v-if="step.kind === 'lower'" class="my-1 rounded-md bg-(--bay) px-3 py-2.5"><b>{{ step.to === 'tank up' ? 'Support it' : step.to === 'lowered a little' ? 'Lower it a little' : 'Down' }}.</b> {{ step.check }}<template v-if="step.to === 'tank up' && lift"> About <b class="figure">{{ short('mass', lift.now ?? lift.empty, 2) }}</b> {{ lift.now === null ? 'empty and' : 'as it is,' }} <b class="figure">{{ short('mass', lift.full, 2) }}</b> full: a jack for {{ short('mass', lift.jack, 2) }}. <NuxtLink :to="`/jobs/${job.id}/safe#weight-title`" class="font-semibold underline">Weigh it up</NuxtLink></template> <span v-if="begun" class="time block font-semibold">{{ onBefore(step.to).length ? `Still on: ${onBefore(step.to).map(fixing => lowerFirst(fixing.name)).join(', ')}` : 'Everything above is off' }}.</span></p>
             <p v-else-if="isAbsent(step.fixing.key)" class="soft py-2.5">{{ step.fixing.name }}: this tank has none. <StrikeLink v-if="session.mayWork" @click="striking = { id: isAbsent(step.fixing.key)!.id, name: `that there is no ${lowerFirst(step.fixing.name)}` }" /></p>
-            <div v-else-if="isOff(step.fixing.key)" class="flex flex-wrap items-center gap-x-3 py-2">
-              <p class="sealed font-medium"><StateSign look="sealed" :size="16" /> {{ step.fixing.name }}: off</p> <span class="time font-semibold">{{ lineOf(step.fixing.key)?.mark }}</span>
-              <template v-if="step.fixing.kind === 'hose'">
-                <span v-if="isOff(otherEnd(step.fixing).key)" class="soft">other end off too</span>
-                <UButton v-else-if="session.mayWork" color="neutral" variant="ghost" class="min-h-11" @click="logOtherEnd(step.fixing)">Its other end too?</UButton>
-              </template>
-            </div>
-            <StripRow v-else-if="session.mayWork" :fixing="step.fixing" :number="number" @off="(details, photo) => log(step.kind === 'fixing' ? step.fixing : null, details, photo)" @absent="step.kind === 'fixing' && logAbsent(step.fixing)" />
+            <StripRow
+              v-else-if="session.mayWork || isOff(step.fixing.key)" :fixing="step.fixing" :number="number" :done="doneOf(step.fixing)" @off="(details, photo) => log(step.kind === 'fixing' ? step.fixing : null, details, photo)"
+              @absent="step.kind === 'fixing' && logAbsent(step.fixing)" @other-end="step.kind === 'fixing' && logOtherEnd(step.fixing)"
+            />
             <p v-else class="py-2.5">{{ step.fixing.name }}</p>
           </li>
           <li v-if="session.mayWork"><StripRow :fixing="null" :number="number" @off="(details, photo) => log(null, details, photo)" /></li>
@@ -155,25 +153,23 @@ useActionKeys('Strip and rebuild', [
         <p v-if="!rebuild.rows.length" class="soft">Nothing has come off yet.</p>
         <ol class="divide-y divide-(--hair)">
           <li v-for="row in rebuild.rows" :key="row.kind === 'refit' ? row.entry.id : `step ${row.step.to}`">
-            <p v-if="row.kind === 'step'" class="my-1 rounded-md bg-(--bay) px-3 py-2.5">{{ row.step.check }} <span v-if="row.notOn.length" class="time block font-semibold">Not on yet: {{ row.notOn.map(lowerFirst).join(', ') }}.</span></p>
+            <p v-if="row.kind === 'step'" class="my-1 rounded-md bg-(--bay) px-3 py-2.5">{{ row.step.check }} <span class="time block font-semibold">{{ row.notOn.length ? `Not on yet: ${row.notOn.map(lowerFirst).join(', ')}` : 'Everything above is on' }}.</span></p>
             <div v-else class="space-y-2 py-2.5">
               <div v-if="pair(row.entry).length" class="flex gap-2">
                 <button v-for="[photoId, when] in pair(row.entry)" :key="photoId" type="button" class="text-left" :aria-label="`${row.entry.name}, ${when}: large, and draw on it`" @click="drawing = photoId"><img :src="`/api/photos/${photoId}?small=1`" :alt="`${row.entry.name} as it ${when === 'before' ? 'was' : 'is'}`" class="h-28 w-auto rounded-md"><span class="soft text-sm">{{ when }}</span></button>
               </div>
-              <div class="flex items-center gap-2">
-                <div class="min-w-0 flex-1">
-                  <p class="font-semibold leading-snug"><span class="figure soft mr-1.5">{{ orderOf.get(row.entry.id) }}</span>{{ row.entry.name }} <span class="time">{{ row.entry.mark }}</span></p>
-                  <p v-if="detailsOf(row.entry)" class="text-sm">{{ detailsOf(row.entry) }}</p>
-                  <p v-if="needsOf(row.fixing).length" class="soft text-sm">{{ needsOf(row.fixing).join(' · ') }}</p>
-                  <p v-for="purchase in row.waitsFor" :key="purchase.id" class="time text-sm font-semibold">Waits for: {{ purchase.name }}</p>
-                  <p v-if="row.entry.refit" class="sealed text-sm font-medium">on, {{ clockText(row.entry.refit.at, now) }}, {{ row.entry.refit.by }}</p>
-                  <StrikeLink v-else-if="session.mayWork" class="-ml-1.5" @click="striking = { id: row.entry.id, name: `${lowerFirst(row.entry.name)} on the strip list` }" />
-                </div>
-                <template v-if="session.mayWork && !row.entry.refit">
+              <StripLine>
+                <p class="font-semibold leading-snug"><span class="figure soft mr-1.5">{{ orderOf.get(row.entry.id) }}</span>{{ row.entry.name }} <span class="time">{{ row.entry.mark }}</span></p>
+                <p v-if="detailsOf(row.entry)" class="text-sm">{{ detailsOf(row.entry) }}</p>
+                <p v-if="needsOf(row.fixing).length" class="soft text-sm">{{ needsOf(row.fixing).join(' · ') }}</p>
+                <p v-for="purchase in row.waitsFor" :key="purchase.id" class="time text-sm font-semibold">Waits for: {{ purchase.name }}</p>
+                <p v-if="row.entry.refit" class="sealed flex min-h-7 items-center gap-1.5 text-sm font-medium"><StateSign look="sealed" :size="16" /> on, {{ clockText(row.entry.refit.at, now) }}, {{ row.entry.refit.by }}</p>
+                <StrikeLink v-else-if="session.mayWork" class="-ml-1.5" @click="striking = { id: row.entry.id, name: `${lowerFirst(row.entry.name)} on the strip list` }" />
+                <template v-if="session.mayWork && !row.entry.refit" #act>
                   <label class="grid size-11 shrink-0 cursor-pointer place-items-center rounded-md border border-(--hair)" :class="afterwards[row.entry.id] && 'bg-(--sealed-soft)'"><UIcon name="i-lucide-camera" class="size-5" /><span class="sr-only">Photograph of {{ row.entry.name }} as it is on</span><input type="file" accept="image/*" capture="environment" class="sr-only" @change="pickAfter(row.entry, $event)"></label>
                   <UButton color="neutral" class="h-12 shrink-0 px-5" :disabled="row.waitsFor.length > 0" :aria-label="`${row.entry.name} is on`" @click="tick(row.entry)">On</UButton>
                 </template>
-              </div>
+              </StripLine>
             </div>
           </li>
         </ol>
