@@ -1,7 +1,7 @@
 import { cautionsFor, dueCautions, type CalledCaution, type SafetyCase, type WorkAct, type WorkPlan } from '../core/fuel/makeSafe'
 import { tankKind } from '../core/circuit/tankKinds'
 import { fuels } from '../core/fuel/fuels'
-import { NOT_WEIGHED, weighingFault, weighUp, type UnweighedTank, type WeighedTank, type Weighing } from '../core/fuel/weighing'
+import { weighingFault, weighUp, type UnweighedTank, type WeighedTank, type Weighing } from '../core/fuel/weighing'
 import { vapourStanding, type VapourStanding } from '../core/fuel/vapour'
 import type { JobView } from './views'
 
@@ -20,13 +20,24 @@ export const dueOn = (job: PlannedJob & Pick<JobView, 'cautionsRead'>, personId:
 /** What is known of a job's tank without weighing it. */
 export const unweighed = (job: Pick<JobView, 'fuel' | 'capacity' | 'material' | 'tankKind'>): UnweighedTank => ({ fuel: fuels.find(each => each.key === job.fuel)!, capacity: job.capacity, material: job.material, shape: tankKind(job.tankKind).shape })
 
-/** What was last measured of a job's tank, with what has come out since taken off what was in it. */
-export function weighingNow(job: Pick<JobView, 'weighings' | 'drained'>): Weighing {
-  const last = job.weighings.findLast(each => !each.struck)
-  if (!last) return NOT_WEIGHED
-  const { shape, level, temperature, density, tankMass, length, height, clearance } = last
-  const out = job.drained.filter(each => !each.struck && each.at > last.at).reduce((sum, each) => sum + each.volume, 0)
-  return { shape, level: level === null ? null : Math.max(0, level - out), temperature, density, tankMass, length, height, clearance }
+type WeighedJob = Pick<JobView, 'weighings' | 'drained'>
+/** The latest entry that counts and says something of this. */
+const lastSaid = (job: WeighedJob, what: keyof Weighing) => job.weighings.findLast(each => !each.struck && each[what] !== null)
+
+/** m3 that came out since somebody last said what was in the tank. */
+export function cameOutSince(job: WeighedJob): number {
+  const said = lastSaid(job, 'level')
+  return said ? job.drained.filter(each => !each.struck && each.at > said.at).reduce((sum, each) => sum + each.volume, 0) : 0
+}
+
+/** What is known by measuring of a job's tank: of each thing what was said last, and what has come out since taken off what was in it. */
+export function weighingNow(job: WeighedJob): Weighing {
+  const said = <K extends keyof Weighing>(what: K): Weighing[K] => lastSaid(job, what)?.[what] ?? null as Weighing[K]
+  const level = said('level')
+  return {
+    level: level === null ? null : Math.max(0, level - cameOutSince(job)),
+    shape: said('shape'), temperature: said('temperature'), density: said('density'), tankMass: said('tankMass'), length: said('length'), height: said('height'), clearance: said('clearance'),
+  }
 }
 
 /** A job's tank weighed up from what was measured; null where that cannot be, as when its capacity was corrected to less than is said to be in it. */

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { Weighing } from '#core/fuel/weighing'
-import { unweighed, weighedNow, weighingNow } from '#shared/safety'
+import { cameOutSince, unweighed, weighedNow, weighingNow } from '#shared/safety'
 import type { JobView } from '#shared/views'
 
 /** A job's tank weighed up: what was measured is kept with the job, and what comes out is taken off what is in it. */
@@ -21,9 +21,9 @@ const measured = computed<Weighing>({
 const tank = computed(() => unweighed(props.job))
 const weighed = computed(() => weighedNow(props.job, measured.value))
 const isNew = computed(() => Object.keys(typed.value).length > 0)
-const cameOut = computed(() => (last.value?.level ?? 0) - (kept.value.level ?? 0))
+const cameOut = computed(() => cameOutSince(props.job))
 const keep = () => save(async () => {
-  const job = await callApi<JobView>(`jobs/${props.job.id}/weighings`, 'POST', { ...measured.value, id: draft.value.id })
+  const job = await callApi<JobView>(`jobs/${props.job.id}/weighings`, 'POST', { ...typed.value, id: draft.value.id })
   clear()
   emit('done', job)
 })

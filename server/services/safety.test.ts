@@ -191,10 +191,13 @@ test('what was measured is kept once, and what comes out is taken off what is in
   expect(weighingNow(less).level).toBeCloseTo(0.75 * level, 12)
   expect(weighedNow(less, weighingNow(less))!.total).toBeCloseTo(20 + 0.75 * level * fuels.find(each => each.key === job.fuel)!.density, 6)
   expect(weighingNow(await drain(3, level)).level).toBe(0)
+  // Another weight says nothing of what is in it, and takes nothing back that came out.
+  const heavier = await weigh(finn(at(3)), job.id, { ...NOT_WEIGHED, id: randomUUID(), tankMass: 24 })
+  expect(weighingNow(heavier)).toMatchObject({ tankMass: 24, level: 0 })
   // Looked at again, only what comes out after counts; struck out, the one before stands again.
   const again = await weigh(finn(at(4)), job.id, { ...form, id: randomUUID(), level: level / 10 })
   expect(weighingNow(again).level).toBeCloseTo(level / 10, 12)
-  expect(weighingNow(await strikeEntry(finn(), job.id, { id: randomUUID(), subjectId: again.weighings[1]!.id, reason: 'another tank' })).level).toBe(0)
+  expect(weighingNow(await strikeEntry(finn(), job.id, { id: randomUUID(), subjectId: again.weighings.at(-1)!.id, reason: 'another tank' })).level).toBe(0)
   // A capacity corrected to less than is said to be in it weighs nothing up, rather than something wrong.
   expect(weighedNow({ ...job, capacity: level / 2 }, { ...NOT_WEIGHED, level })).toBeNull()
 })

@@ -38,7 +38,7 @@ export const drained = pgTable('drained', {
   at: moment('at').notNull(),
 }, table => [index('drained_job').on(table.jobId)])
 
-/** What somebody measured to weigh the tank up; the latest counts. SI, null where nobody has. */
+/** What somebody measured to weigh the tank up; of each thing what was said last counts. SI, null where nothing was said. */
 export const weighing = pgTable('weighing', {
   id: id(),
   jobId: jobId(),
