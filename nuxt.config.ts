@@ -14,6 +14,8 @@ export default defineNuxtConfig({
   modules: ['@nuxt/ui', '@pinia/nuxt', '@vueuse/nuxt', 'nuxt-auth-utils'],
   css: ['~/assets/main.css'],
   alias: { '#core': at('./core') },
+  // Folders of components are rooms, not parts of their names.
+  components: [{ path: '~/components', pathPrefix: false }],
   imports: { dirs: ['stores'] },
   app: {
     head: {

@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs'
-import { estimateHold } from '../core/leaktest/estimateHold'
-import { readingsFromCsv } from '../core/leaktest/readingsCsv'
-import { resultJson, setupFromJson } from '../core/leaktest/setupJson'
+import { estimateHold } from '../core/hold/estimateHold'
+import { readingsFromCsv } from '../core/readings/readingsCsv'
+import { resultJson, setupFromJson } from '../core/readings/setupJson'
 
 /** `./zinc analyse A.csv B.csv … [--setup FILE]`: one line of JSON a log, exit 1 when any could not be analysed. */
 const words = process.argv.slice(2)

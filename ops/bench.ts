@@ -9,9 +9,9 @@ import { checks } from '../core/complaint/checks'
 import { nextChecks } from '../core/complaint/nextCheck'
 import type { Situation } from '../core/complaint/situation'
 import { suspectsOf } from '../core/complaint/suspects'
-import { liveHold } from '../core/leaktest/estimateHold'
-import type { HoldSetup, Reading } from '../core/leaktest/hold'
-import { readingsFromCsv } from '../core/leaktest/readingsCsv'
+import { liveHold } from '../core/hold/estimateHold'
+import type { HoldSetup, Reading } from '../core/hold/hold'
+import { readingsFromCsv } from '../core/readings/readingsCsv'
 import { throughputFromStandard } from '../core/quantity/standardLeakRate'
 import { standInTank } from '../core/standin/standInTank'
 import { database, closeDatabase } from '../server/db/client'
@@ -93,12 +93,12 @@ function narrowing(): void {
 }
 
 async function databaseUnderALogger(): Promise<void> {
-  const { testActor, testJob, holdForm } = await import('../server/services/testShop')
-  const { setUpHold, stepHold, loadHold } = await import('../server/services/holds')
-  const { takeFeed } = await import('../server/services/deviceFeed')
-  const { makeKey } = await import('../server/services/deviceKeys')
-  const { countReadings, holdCurve } = await import('../server/services/holdReadings')
-  const { takeReadings } = await import('../server/services/readings')
+  const { testActor, testJob, holdForm } = await import('../server/services/shop/testShop')
+  const { setUpHold, stepHold, loadHold } = await import('../server/services/bench/holds')
+  const { takeFeed } = await import('../server/services/bench/deviceFeed')
+  const { makeKey } = await import('../server/services/bench/deviceKeys')
+  const { countReadings, holdCurve } = await import('../server/services/bench/holdReadings')
+  const { takeReadings } = await import('../server/services/bench/readings')
   await migrate(database(), { migrationsFolder: join(process.cwd(), 'server/db/migrations') })
   const owner = await testActor('owner')
   const start = new Date(Date.now() - 4 * 3600_000)

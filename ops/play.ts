@@ -1,5 +1,5 @@
 import { readFileSync } from 'node:fs'
-import { readingsFromCsv } from '../core/leaktest/readingsCsv'
+import { readingsFromCsv } from '../core/readings/readingsCsv'
 
 /**
  * `./zinc play FILE.csv --key KEY [--url ADDRESS] [--speed N]`: sends a CSV into a running hold as a logger would, in newline-delimited JSON.

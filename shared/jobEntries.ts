@@ -1,6 +1,6 @@
 import { waysToFeed } from '../core/circuit/waysToFeed'
-import { isSmokeFind, SMOKE_SMALLEST_SEEN } from '../core/leaktest/smoke'
-import { isFind, SOAP_SMALLEST_SEEN } from '../core/leaktest/soap'
+import { isSmokeFind, SMOKE_SMALLEST_SEEN } from '../core/leaktest/smoke/smoke'
+import { isFind, SOAP_SMALLEST_SEEN } from '../core/leaktest/soap/soap'
 import { deriveLedger, type Ledger } from '../core/ledger/deriveLedger'
 import type { LedgerEntries, LedgerTest } from '../core/ledger/ledger'
 import { nextStep, type NextStep, type RunningKind } from '../core/ledger/nextStep'

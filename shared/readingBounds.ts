@@ -1,4 +1,4 @@
-import type { Reading } from '../core/leaktest/hold'
+import type { Reading } from '../core/hold/hold'
 
 /** What a reading may be, SI, and what to say of one that is not; the ends themselves are not believed. */
 export const readingBounds = {

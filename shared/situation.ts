@@ -1,7 +1,7 @@
 import type { Situation, TestWord } from '../core/complaint/situation'
-import { readFlowTube } from '../core/leaktest/flowTube'
-import { isSmokeFind, smokeStanding } from '../core/leaktest/smoke'
-import { isFind } from '../core/leaktest/soap'
+import { readFlowTube } from '../core/leaktest/flowtube/flowTube'
+import { isSmokeFind, smokeStanding } from '../core/leaktest/smoke/smoke'
+import { isFind } from '../core/leaktest/soap/soap'
 import { liveParts } from './jobCircuit'
 import type { AnswerView, JobView, ProbeView, SmokeView } from './views'
 

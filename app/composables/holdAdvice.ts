@@ -1,4 +1,4 @@
-import type { Decider, HoldEstimate, HoldSetup } from '#core/leaktest/hold'
+import type { Decider, HoldEstimate, HoldSetup } from '#core/hold/hold'
 import { limitText, rateText } from './rateText'
 
 const means: Record<Decider, string> = {

@@ -1,7 +1,7 @@
 import { latestFind } from '#shared/jobEntries'
 import type { Ledger } from '#core/ledger/deriveLedger'
 import type { JobView } from '#shared/views'
-import type { MapLeak } from '~/components/TankMap.vue'
+import type { MapLeak } from '~/components/house/TankMap.vue'
 
 /** A job's leaks as its map draws them. */
 export function mapLeaks(job: JobView, ledger: Ledger): MapLeak[] {

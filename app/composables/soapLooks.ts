@@ -1,5 +1,5 @@
-import type { SmokeMark } from '#core/leaktest/smoke'
-import type { SoapMark } from '#core/leaktest/soap'
+import type { SmokeMark } from '#core/leaktest/smoke/smoke'
+import type { SoapMark } from '#core/leaktest/soap/soap'
 import type { StateLook } from './stateLooks'
 
 /** How each mark of a soap walk is written, keyed and shown. */

@@ -1,7 +1,7 @@
 import HoldWorker from '~/workers/hold.worker?worker'
 import type { FromHoldWorker, ToHoldWorker } from '~/workers/hold.worker'
-import type { Residual } from '#core/leaktest/residuals'
-import type { WhatIf } from '#core/leaktest/whatIf'
+import type { Residual } from '#core/hold/residuals'
+import type { WhatIf } from '#core/hold/whatIf'
 import { holdTimeAt } from '#shared/holdClock'
 import type { BenchHold, CurveView, LiveView, ReadingView } from '#shared/views'
 

@@ -1,6 +1,6 @@
-import { liveHold } from '#core/leaktest/estimateHold'
-import { HoldError, type HoldEstimate, type HoldSetup, type Reading } from '#core/leaktest/hold'
-import { rigCheckSetup } from '#core/leaktest/rigCheck'
+import { liveHold } from '#core/hold/estimateHold'
+import { HoldError, type HoldEstimate, type HoldSetup, type Reading } from '#core/hold/hold'
+import { rigCheckSetup } from '#core/leaktest/rig/rigCheck'
 import { throughputFromStandard } from '#core/quantity/standardLeakRate'
 import { standInTank } from '#core/standin/standInTank'
 

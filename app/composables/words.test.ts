@@ -1,6 +1,6 @@
 import { throughputFromStandard } from '../../core/quantity/standardLeakRate'
 import { nextActions, type NextStep } from '../../core/ledger/nextStep'
-import { deciders, type HoldEstimate, type HoldSetup } from '../../core/leaktest/hold'
+import { deciders, type HoldEstimate, type HoldSetup } from '../../core/hold/hold'
 import { holdAdvice } from './holdAdvice'
 import { nextAction, nextSentence } from './nextActions'
 import { limitText, rateText } from './rateText'

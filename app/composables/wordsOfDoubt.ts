@@ -1,6 +1,6 @@
-import type { Budget } from '#core/leaktest/hold'
-import type { Assumption } from '#core/leaktest/whatIf'
-import type { Improvement } from '#core/leaktest/planHold'
+import type { Budget } from '#core/hold/hold'
+import type { Assumption } from '#core/hold/whatIf'
+import type { Improvement } from '#core/hold/planHold'
 import type { LeakLook } from '#core/fuel/fuelThroughLeak'
 
 export const budgetWords: Record<keyof Budget, string> = { readings: 'Readings', temperature: 'Temperature change', barometer: 'Weather change', volume: 'Volume', wallGive: 'Wall give', law: 'Leak law', rig: 'Rig' }

@@ -1,5 +1,5 @@
-import { minMaxThin } from '#core/leaktest/minMaxThin'
-import { readingsFromCsv, ReadingsFileError, type ColumnMeaning } from '#core/leaktest/readingsCsv'
+import { minMaxThin } from '#core/readings/minMaxThin'
+import { readingsFromCsv, ReadingsFileError, type ColumnMeaning } from '#core/readings/readingsCsv'
 
 /** Reads a file beside the page: a million rows take seconds. The text is sent once, what its columns are as often as somebody changes it. */
 export type ToFileWorker = { kind: 'text', text: string } | { kind: 'columns', meanings: (ColumnMeaning | null)[] }

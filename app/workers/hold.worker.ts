@@ -1,9 +1,9 @@
-import { liveHold, type LiveHold } from '#core/leaktest/estimateHold'
-import { HoldError, type HoldEstimate, type HoldSetup, type Reading } from '#core/leaktest/hold'
-import { holdAhead, type HoldAhead } from '#core/leaktest/holdAhead'
-import { residualsOf, type Residual } from '#core/leaktest/residuals'
-import { withUnseenChange, type Instruments } from '#core/leaktest/unseenChange'
-import { whatIf, type WhatIf } from '#core/leaktest/whatIf'
+import { liveHold, type LiveHold } from '#core/hold/estimateHold'
+import { HoldError, type HoldEstimate, type HoldSetup, type Reading } from '#core/hold/hold'
+import { holdAhead, type HoldAhead } from '#core/hold/holdAhead'
+import { residualsOf, type Residual } from '#core/hold/residuals'
+import { withUnseenChange, type Instruments } from '#core/hold/unseenChange'
+import { whatIf, type WhatIf } from '#core/hold/whatIf'
 
 /** The core's estimate beside the page, so that the page never waits for it. The readings stay here; only new ones are sent. */
 export type ToHoldWorker =

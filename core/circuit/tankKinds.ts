@@ -10,7 +10,7 @@ import type { TankKind } from './kinds/tankKind'
 import { twin } from './kinds/twin'
 
 export { USUAL as USUAL_LIMIT_SOURCE } from './kinds/build'
-export { craftKinds, tankMaterials, type CraftKind, type TankKind, type TankMaterial } from './kinds/tankKind'
+export { craftKinds, tankMaterials, tankShapes, type CraftKind, type TankKind, type TankMaterial, type TankShape } from './kinds/tankKind'
 
 /** The archetypes to start from, each with its map, its circuit and its parts. */
 export const tankKinds: readonly TankKind[] = [smallSteel, carburetted, moulded, twin, aluminiumBelly, rivetedBay, saddleSteel, portable, linedCell]

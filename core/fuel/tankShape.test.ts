@@ -1,5 +1,6 @@
 import fc from 'fast-check'
-import { centreOfFuel, fuelAtHeight, liquidHeight, tankShapes, tiltShift } from './tankShape'
+import { tankShapes } from '../circuit/tankKinds'
+import { centreOfFuel, fuelAtHeight, liquidHeight, tiltShift } from './tankShape'
 import { jackRating, liftWeight, unusableFuel } from './weight'
 import { fuels } from './fuels'
 

@@ -1,6 +1,4 @@
-/** Shapes by which the height and the middle of the fuel are reckoned: cross-sections that run the length of the tank. */
-export const tankShapes = ['box', 'lying cylinder', 'keel', 'wing'] as const
-export type TankShape = (typeof tankShapes)[number]
+import { tankShapes, type TankShape } from '../circuit/tankKinds'
 
 /** Half-width of the cross-section at a height, both as shares of the tank's own; the area is what matters, so it may be off by a factor. */
 const widthAt: Record<TankShape, (height: number) => number> = {

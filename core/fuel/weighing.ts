@@ -1,6 +1,6 @@
-import type { TankMaterial } from '../circuit/tankKinds'
+import type { TankMaterial, TankShape } from '../circuit/tankKinds'
 import type { Fuel } from './fuels'
-import { centreOfFuel, liquidHeight, type TankShape } from './tankShape'
+import { centreOfFuel, liquidHeight } from './tankShape'
 import { emptyTankMass, liftWeight, unusableFuel } from './weight'
 
 /** What somebody measured of a tank with its fuel, SI; null where nobody has. */

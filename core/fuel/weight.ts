@@ -1,6 +1,6 @@
-import type { TankMaterial } from '../circuit/tankKinds'
+import type { TankMaterial, TankShape } from '../circuit/tankKinds'
 import type { Fuel } from './fuels'
-import { fuelAtHeight, type TankShape } from './tankShape'
+import { fuelAtHeight } from './tankShape'
 
 /** Temperature at which a fuel's density is stated, K. */
 const STATED_AT = 288.15

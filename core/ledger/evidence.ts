@@ -1,4 +1,4 @@
-import { isFind } from '../leaktest/soap'
+import { isFind } from '../leaktest/soap/soap'
 import { measures, type Instant, type LedgerEntries, type LedgerRepair, type LedgerTest } from './ledger'
 
 /**

@@ -1,6 +1,6 @@
 import { throughputFromStandard } from '../quantity/standardLeakRate'
-import type { SoapMark } from '../leaktest/soap'
-import type { HoldVerdict } from '../leaktest/hold'
+import type { SoapMark } from '../leaktest/soap/soap'
+import type { HoldVerdict } from '../hold/hold'
 import { deriveLedger } from './deriveLedger'
 import type { LedgerEntries, LedgerHold, LedgerSoap } from './ledger'
 import { nextStep } from './nextStep'

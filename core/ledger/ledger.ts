@@ -1,6 +1,6 @@
 import type { FeedWay } from '../circuit/waysToFeed'
-import type { SoapMark } from '../leaktest/soap'
-import type { HoldVerdict } from '../leaktest/hold'
+import type { SoapMark } from '../leaktest/soap/soap'
+import type { HoldVerdict } from '../hold/hold'
 
 /** Times in the ledger are milliseconds since 1970, UTC. */
 export type Instant = number

@@ -1,5 +1,5 @@
 import type { FeedWay } from '../circuit/waysToFeed'
-import { SOAP_SMALLEST_SEEN, SOAP_WATCH_TIME } from '../leaktest/soap'
+import { SOAP_SMALLEST_SEEN, SOAP_WATCH_TIME } from '../leaktest/soap/soap'
 
 /** One test of a plan, with the parts that it is to give evidence for. */
 export interface SettlingTest {

@@ -1,3 +1,3 @@
-import { listCrafts } from '../services/crafts'
+import { listCrafts } from '../services/job/crafts'
 
 export default signedInRoute('read', null, () => listCrafts())

@@ -1,6 +1,6 @@
 import { watchDecision } from '../feeds/decisionWatch'
-import { takeFeed } from '../services/deviceFeed'
-import { Refusal } from '../services/refusal'
+import { takeFeed } from '../services/bench/deviceFeed'
+import { Refusal } from '../services/shop/refusal'
 
 const MOST_BYTES = 4_000_000
 

@@ -1,3 +1,3 @@
-import { shopIsEmpty } from '../services/people'
+import { shopIsEmpty } from '../services/shop/people'
 
 export default openRoute(null, async () => ({ ok: true, empty: await shopIsEmpty() }))

@@ -1,3 +1,3 @@
-import { openApiDocument } from '../services/openapi'
+import { openApiDocument } from '../services/shop/openapi'
 
 export default signedInRoute('read', null, openApiDocument)

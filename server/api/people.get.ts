@@ -1,3 +1,3 @@
-import { people } from '../services/people'
+import { people } from '../services/shop/people'
 
 export default signedInRoute('read', null, people)

@@ -1,6 +1,6 @@
 import pg from 'pg'
 import type { ChangeNotice } from '../../shared/views'
-import { CHANGE_CHANNEL } from '../services/change'
+import { CHANGE_CHANNEL } from '../services/shop/change'
 
 const listeners = new Set<(notice: ChangeNotice) => void>()
 const RECONNECT_AFTER = 1000 // ms

@@ -1,6 +1,6 @@
 import { listenForChanges } from '../feeds/changeFeed'
 import { standInFeed } from '../feeds/standInFeed'
-import { ringDueBells } from '../services/bells'
+import { ringDueBells } from '../services/shop/bells'
 
 /** Runs one at a time, again and again, whatever a turn throws. @returns a function that ends it */
 function every(milliseconds: number, work: () => Promise<unknown>): () => void {

@@ -1,9 +1,9 @@
 import type { H3Event } from 'h3'
 import { ValidationError, type AnyObject, type ObjectSchema } from 'yup'
-import type { Actor } from '../services/change'
-import { mustBeAllowed, type Deed } from '../services/may'
-import { personById } from '../services/people'
-import { Refusal } from '../services/refusal'
+import type { Actor } from '../services/shop/change'
+import { mustBeAllowed, type Deed } from '../services/shop/may'
+import { personById } from '../services/shop/people'
+import { Refusal } from '../services/shop/refusal'
 
 const UUID = /^[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}$/i
 

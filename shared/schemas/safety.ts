@@ -1,7 +1,7 @@
 import * as yup from 'yup'
 import { workActs, workPlaces } from '../../core/fuel/makeSafe'
 import { drainMethods } from '../../core/fuel/draining'
-import { tankShapes } from '../../core/fuel/tankShape'
+import { tankShapes } from '../../core/circuit/tankKinds'
 import { FUEL_DENSITY } from '../../core/fuel/weighing'
 import { entryId, line, oneOf, positive, quantity, requiredLine } from './fields'
 

@@ -1,7 +1,7 @@
 import * as yup from 'yup'
 import { linkStates } from '../../core/circuit/circuit'
-import { smokeGases, type BallReading, type SmokeGas } from '../../core/leaktest/flowTube'
-import { smokeMarks } from '../../core/leaktest/smoke'
+import { smokeGases, type BallReading, type SmokeGas } from '../../core/leaktest/flowtube/flowTube'
+import { smokeMarks } from '../../core/leaktest/smoke/smoke'
 import { entryId, line, oneOf, positive, quantity, uuidField } from './fields'
 import { closuresSchema, linksSchema, reliefSchema } from './setup'
 

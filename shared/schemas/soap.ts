@@ -1,5 +1,5 @@
 import * as yup from 'yup'
-import { soapMarks } from '../../core/leaktest/soap'
+import { soapMarks } from '../../core/leaktest/soap/soap'
 import { entryId, line, oneOf, quantity, uuidField, words } from './fields'
 import { mapPlace } from './circuit'
 import { closuresSchema, linksSchema, reliefSchema } from './setup'

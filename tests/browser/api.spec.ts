@@ -1,5 +1,5 @@
 /// <reference lib="dom" />
-import { routes } from '../../server/services/openapi'
+import { routes } from '../../server/services/shop/openapi'
 import { enter, expect, jobOf, startTypedHold, test } from '../support/test'
 
 const someId = '00000000-0000-4000-8000-000000000000'

@@ -1,6 +1,6 @@
 import { writeFileSync } from 'node:fs'
-import { estimateHold } from '../../core/leaktest/estimateHold'
-import { balloonGirth } from '../../core/leaktest/balloon'
+import { estimateHold } from '../../core/hold/estimateHold'
+import { balloonGirth } from '../../core/leaktest/balloon/balloon'
 import type { BenchHold, ReadingView } from '../../shared/views'
 import { enter, expect, jobOf, readCautions, test } from '../support/test'
 

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { BALLOON_PRESSURE, balloonVolume, weatherChange } from '#core/leaktest/balloon'
+import { BALLOON_PRESSURE, balloonVolume, weatherChange } from '#core/leaktest/balloon/balloon'
 import { STANDARD_PRESSURE, STANDARD_TEMPERATURE } from '#core/quantity/standardLeakRate'
 
 /** What weather alone does to a balloon: how much of it a night takes. */

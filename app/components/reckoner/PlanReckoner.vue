@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { tankKinds } from '#core/circuit/tankKinds'
-import type { PlannedHold } from '#core/leaktest/planHold'
+import type { PlannedHold } from '#core/hold/planHold'
 import { throughputFromStandard } from '#core/quantity/standardLeakRate'
 
 /** Will this test see it? A hold planned without a job. */

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { PressureScaleError, pressureFrom, sensorFromTwoPoints, readAtPressure, WATER_DENSITY } from '#core/leaktest/pressureScale'
+import { PressureScaleError, pressureFrom, sensorFromTwoPoints, readAtPressure, WATER_DENSITY } from '#core/readings/pressureScale'
 
 /** A column's height and a sensor's volts as pressure. */
 const { short } = useQuantities()

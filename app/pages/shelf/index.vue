@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { RIG_LIMIT } from '#core/leaktest/rigCheck'
+import { RIG_LIMIT } from '#core/leaktest/rig/rigCheck'
 import { kitKinds, type KitKind } from '#shared/schemas/kit'
 import type { KitItemView } from '#shared/views'
 

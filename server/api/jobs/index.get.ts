@@ -1,3 +1,3 @@
-import { bay } from '../../services/jobs'
+import { bay } from '../../services/job/jobs'
 
 export default signedInRoute('read', null, ({ actor }) => bay(+actor.now))

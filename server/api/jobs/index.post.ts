@@ -1,4 +1,4 @@
 import { newJobSchema } from '#shared/schemas/job'
-import { openJob } from '../../services/jobs'
+import { openJob } from '../../services/job/jobs'
 
 export default signedInRoute('work', newJobSchema, ({ actor, body }) => openJob(actor, body))

@@ -1,3 +1,3 @@
-import { loadKit } from '../../services/kit'
+import { loadKit } from '../../services/shelf/kit'
 
 export default signedInRoute('read', null, () => loadKit())

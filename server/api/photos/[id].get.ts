@@ -1,4 +1,4 @@
-import { photoBytes } from '../../services/photos'
+import { photoBytes } from '../../services/job/photos'
 
 export default signedInRoute('read', null, async ({ event, id }) => {
   const bytes = await photoBytes(id(), getQuery(event).small === '1')

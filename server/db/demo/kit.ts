@@ -1,8 +1,8 @@
 import { throughputFromStandard } from '../../../core/quantity/standardLeakRate'
 import { standInTank } from '../../../core/standin/standInTank'
 import type { KitItemForm } from '../../../shared/schemas/kit'
-import type { Actor } from '../../services/change'
-import { checkRig, saveKitItem } from '../../services/kit'
+import type { Actor } from '../../services/shop/change'
+import { checkRig, saveKitItem } from '../../services/shelf/kit'
 import { demoId } from './shop'
 
 const DAY = 86_400_000

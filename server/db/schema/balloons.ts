@@ -1,7 +1,7 @@
 import { doublePrecision, integer, jsonb, pgTable, text, unique, uuid } from 'drizzle-orm/pg-core'
 import type { Closure } from '../../../core/circuit/boundary'
 import type { LinkState } from '../../../core/circuit/circuit'
-import type { BalloonSetup } from '../../../core/leaktest/balloon'
+import type { BalloonSetup } from '../../../core/leaktest/balloon/balloon'
 import { id, moment } from './columns'
 import { jobId } from './jobs'
 import { person, personId } from './people'

@@ -6,7 +6,7 @@ import type { CraftKind, TankMaterial } from '../../../core/circuit/tankKinds'
 import type { FuelKey } from '../../../core/fuel/fuels'
 import { USUAL_PLAN, type WorkPlan } from '../../../core/fuel/makeSafe'
 import type { Complaint } from '../../../shared/schemas/job'
-import type { HiddenTank } from '../../services/hiddenTank'
+import type { HiddenTank } from './hiddenTank'
 import { id, moment } from './columns'
 import { person } from './people'
 

@@ -1,5 +1,5 @@
 import { boolean, index, jsonb, pgTable, text, uuid } from 'drizzle-orm/pg-core'
-import type { HoldEstimate, HoldSetup, Reading } from '../../../core/leaktest/hold'
+import type { HoldEstimate, HoldSetup, Reading } from '../../../core/hold/hold'
 import type { KitFacts } from '../../../shared/schemas/kit'
 import { id, moment } from './columns'
 import { personId } from './people'

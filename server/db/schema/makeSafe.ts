@@ -1,5 +1,5 @@
 import { doublePrecision, index, jsonb, pgTable, text } from 'drizzle-orm/pg-core'
-import type { TankShape } from '../../../core/fuel/tankShape'
+import type { TankShape } from '../../../core/circuit/tankKinds'
 import { id, moment } from './columns'
 import { jobId } from './jobs'
 import { personId } from './people'

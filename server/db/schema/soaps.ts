@@ -1,7 +1,7 @@
 import { doublePrecision, index, integer, jsonb, pgTable, text, unique, uuid } from 'drizzle-orm/pg-core'
 import type { Closure } from '../../../core/circuit/boundary'
 import type { LinkState } from '../../../core/circuit/circuit'
-import type { SoapMark } from '../../../core/leaktest/soap'
+import type { SoapMark } from '../../../core/leaktest/soap/soap'
 import type { Relief } from '../../../shared/schemas/setup'
 import { id, moment } from './columns'
 import { jobId, part } from './jobs'

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { holdingLinks } from '#core/circuit/reach'
-import { BALLOON_PRESSURE, balloonVolume } from '#core/leaktest/balloon'
+import { BALLOON_PRESSURE, balloonVolume } from '#core/leaktest/balloon/balloon'
 import { balloonSchema, girthSchema, type BalloonForm } from '#shared/schemas/balloon'
 import { reachOn } from '#shared/jobCircuit'
 import type { JobView } from '#shared/views'

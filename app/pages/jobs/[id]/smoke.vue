@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { linkStateIn, settableLinks, shutWord, type Link } from '#core/circuit/circuit'
-import type { BallReading } from '#core/leaktest/flowTube'
+import type { BallReading } from '#core/leaktest/flowtube/flowTube'
 import { spanOfPart } from '#core/circuit/placeOnPart'
-import { farEnds, isSmokeFind, smokeMarks, type SmokeMark } from '#core/leaktest/smoke'
+import { farEnds, isSmokeFind, smokeMarks, type SmokeMark } from '#core/leaktest/smoke/smoke'
 import { liveParts, placeName } from '#shared/jobCircuit'
 import type { FindForm } from '#shared/schemas/soap'
 import { smokeFlowOn, smokeOn } from '#shared/situation'

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { spanOfPart } from '#core/circuit/placeOnPart'
-import { SOAP_WATCH_TIME, soapMarks, type SoapMark } from '#core/leaktest/soap'
+import { SOAP_WATCH_TIME, soapMarks, type SoapMark } from '#core/leaktest/soap/soap'
 import type { FindForm } from '#shared/schemas/soap'
 import type { JobView } from '#shared/views'
 

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { parseNumber } from '#core/quantity/parseNumber'
-import { RIG_LIMIT } from '#core/leaktest/rigCheck'
+import { RIG_LIMIT } from '#core/leaktest/rig/rigCheck'
 import { readingProblem } from '#shared/readingBounds'
 import type { RigCheckForm } from '#shared/schemas/kit'
 import type { KitItemView } from '#shared/views'

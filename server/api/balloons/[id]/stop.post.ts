@@ -1,3 +1,3 @@
-import { takeOffBalloon } from '../../../services/balloons'
+import { takeOffBalloon } from '../../../services/bench/balloons'
 
 export default signedInRoute('work', null, ({ actor, id }) => takeOffBalloon(actor, id()))

@@ -1,4 +1,4 @@
-import { answerBell } from '../../../services/bells'
+import { answerBell } from '../../../services/shop/bells'
 
 export default signedInRoute('work', null, async ({ actor, id }) => {
   await answerBell(actor, id())

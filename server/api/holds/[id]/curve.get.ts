@@ -1,3 +1,3 @@
-import { holdCurve } from '../../../services/holdReadings'
+import { holdCurve } from '../../../services/bench/holdReadings'
 
 export default signedInRoute('read', null, async ({ id }) => ({ points: await holdCurve(id()) }))

@@ -1,4 +1,4 @@
-import { holdReadings } from '../../../services/holdReadings'
+import { holdReadings } from '../../../services/bench/holdReadings'
 
 export default signedInRoute('read', null, ({ event, id }) => {
   const after = Number(getQuery(event).after ?? -1)

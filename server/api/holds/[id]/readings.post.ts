@@ -1,6 +1,6 @@
 import { readingsSchema } from '#shared/schemas/hold'
 import { watchDecision } from '../../../feeds/decisionWatch'
-import { takeReadings } from '../../../services/readings'
+import { takeReadings } from '../../../services/bench/readings'
 
 export default signedInRoute('work', readingsSchema, async ({ actor, id, body }) => {
   const taken = await takeReadings(id(), body.readings, actor.id)

@@ -1,3 +1,3 @@
-import { lookAtGasMeter } from '../../../services/safety'
+import { lookAtGasMeter } from '../../../services/safe/safety'
 
 export default signedInRoute('read', null, ({ event, actor, id }) => lookAtGasMeter(id(), String(getQuery(event).point ?? ''), +actor.now))

@@ -1,3 +1,3 @@
-import { loadJob } from '../../../services/jobs'
+import { loadJob } from '../../../services/job/jobs'
 
 export default signedInRoute('read', null, ({ id }) => loadJob(id()))

@@ -1,5 +1,5 @@
-import { keepPhoto, MOST_PHOTO_BYTES, tooLarge } from '../../../services/photos'
-import { Refusal } from '../../../services/refusal'
+import { keepPhoto, MOST_PHOTO_BYTES, tooLarge } from '../../../services/job/photos'
+import { Refusal } from '../../../services/shop/refusal'
 
 export default signedInRoute('work', null, async ({ event, actor, id }) => {
   const { id: photoId, drawnOn } = getQuery(event)

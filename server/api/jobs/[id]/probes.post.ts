@@ -1,4 +1,4 @@
 import { probeSchema } from '#shared/schemas/narrow'
-import { recordProbe } from '../../../services/narrowing'
+import { recordProbe } from '../../../services/narrow/narrowing'
 
 export default signedInRoute('work', probeSchema, ({ actor, id, body }) => recordProbe(actor, id(), body))

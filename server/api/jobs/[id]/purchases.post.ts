@@ -1,4 +1,4 @@
 import { purchaseSchema } from '#shared/schemas/narrow'
-import { addPurchase } from '../../../services/purchases'
+import { addPurchase } from '../../../services/narrow/purchases'
 
 export default signedInRoute('work', purchaseSchema, ({ actor, id, body }) => addPurchase(actor, id(), body))

@@ -1,4 +1,4 @@
 import { repairSchema } from '#shared/schemas/repair'
-import { recordRepair } from '../../../services/repairs'
+import { recordRepair } from '../../../services/job/repairs'
 
 export default signedInRoute('work', repairSchema, ({ actor, id, body }) => recordRepair(actor, id(), body))

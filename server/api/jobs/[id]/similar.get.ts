@@ -1,3 +1,3 @@
-import { similarJobs } from '../../../services/narrowing'
+import { similarJobs } from '../../../services/narrow/narrowing'
 
 export default signedInRoute('read', null, ({ id }) => similarJobs(id()))

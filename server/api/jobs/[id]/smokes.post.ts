@@ -1,4 +1,4 @@
 import { smokeSchema } from '#shared/schemas/smoke'
-import { startSmoke } from '../../../services/smokes'
+import { startSmoke } from '../../../services/bench/smokes'
 
 export default signedInRoute('work', smokeSchema, ({ actor, id, body }) => startSmoke(actor, id(), body))

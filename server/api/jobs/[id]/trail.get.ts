@@ -1,3 +1,3 @@
-import { jobTrail } from '../../../services/jobs'
+import { jobTrail } from '../../../services/job/jobs'
 
 export default signedInRoute('read', null, ({ id }) => jobTrail(id()))

@@ -1,4 +1,4 @@
 import { rigCheckSchema } from '#shared/schemas/kit'
-import { checkRig } from '../../../services/kit'
+import { checkRig } from '../../../services/shelf/kit'
 
 export default signedInRoute('work', rigCheckSchema, ({ actor, id, body }) => checkRig(actor, id(), body))

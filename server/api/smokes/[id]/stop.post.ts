@@ -1,3 +1,3 @@
-import { stopSmoke } from '../../../services/smokes'
+import { stopSmoke } from '../../../services/bench/smokes'
 
 export default signedInRoute('work', null, ({ actor, id }) => stopSmoke(actor, id()))

@@ -1,3 +1,3 @@
-import { stopSoap } from '../../../services/soaps'
+import { stopSoap } from '../../../services/bench/soaps'
 
 export default signedInRoute('work', null, ({ actor, id }) => stopSoap(actor, id()))

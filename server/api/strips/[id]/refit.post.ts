@@ -1,4 +1,4 @@
 import { refitSchema } from '#shared/schemas/strip'
-import { tickRefit } from '../../../services/strips'
+import { tickRefit } from '../../../services/strip/strips'
 
 export default signedInRoute('work', refitSchema, ({ actor, id, body }) => tickRefit(actor, id(), body))

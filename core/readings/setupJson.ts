@@ -1,0 +1,76 @@
+import { standardFromThroughput, throughputFromStandard } from '../quantity/standardLeakRate'
+import { HoldError, type Budget, type HoldEstimate, type HoldSetup } from '../hold/hold'
+
+/** The set-up file of a hold (open format), units in the names. */
+export interface SetupJson {
+  method: 'pressure-decay' | 'vacuum-decay'
+  ullage_L: number
+  ullageUncertainty_L?: number
+  wallGive_perKPa?: number
+  wallGiveUncertainty_perKPa?: number
+  gauge: { resolution_kPa?: number, noise_kPa?: number }
+  temperatureChangeUncertainty_C?: number
+  barometerChangeUncertainty_hPa?: number
+  testPressure_kPa: number
+  acceptance: { limit_mLmin: number }
+  rigLeak_mLmin?: number
+  rigLeakUncertainty_mLmin?: number
+}
+
+/**
+ * Reads a set-up file's content.
+ * @param json a parsed JSON value
+ * @throws HoldError naming the field that is missing or not a number
+ */
+export function setupFromJson(json: unknown): HoldSetup {
+  const file = record(json, 'The set-up')
+  const gauge = record(file.gauge, 'gauge')
+  const acceptance = record(file.acceptance, 'acceptance')
+  if (file.method !== 'pressure-decay' && file.method !== 'vacuum-decay') throw new HoldError('method must be pressure-decay or vacuum-decay.')
+  const volume = number(file, 'ullage_L') * 1e-3
+  return {
+    method: file.method,
+    space: { volume, wallGive: number(file, 'wallGive_perKPa', 0) / 1000 },
+    volumeUncertainty: number(file, 'ullageUncertainty_L', volume * 1000 * 0.02) * 1e-3,
+    wallGiveUncertainty: number(file, 'wallGiveUncertainty_perKPa', 0) / 1000,
+    gauge: { resolution: number(gauge, 'resolution_kPa', 0) * 1000, noise: number(gauge, 'noise_kPa', 0) * 1000 },
+    temperatureChangeUncertainty: number(file, 'temperatureChangeUncertainty_C', 0.5),
+    barometerChangeUncertainty: number(file, 'barometerChangeUncertainty_hPa', 0.4) * 100,
+    testPressure: number(file, 'testPressure_kPa') * 1000,
+    limit: throughputFromStandard(number(acceptance, 'limit_mLmin')),
+    rigLeak: throughputFromStandard(number(file, 'rigLeak_mLmin', 0)),
+    rigLeakUncertainty: throughputFromStandard(number(file, 'rigLeakUncertainty_mLmin', 0)),
+  }
+}
+
+function record(value: unknown, name: string): Record<string, unknown> {
+  if (typeof value !== 'object' || value === null || Array.isArray(value)) throw new HoldError(`${name} must be a JSON object.`)
+  return value as Record<string, unknown>
+}
+
+function number(from: Record<string, unknown>, field: string, absent?: number): number {
+  const value = from[field] ?? absent
+  if (typeof value !== 'number' || !Number.isFinite(value)) throw new HoldError(value === undefined ? `${field} is missing from the set-up.` : `${field} in the set-up must be a number.`)
+  return value
+}
+
+/** One line of the result format: rates in std mL/min, pressures in kPa. */
+export function resultJson(file: string, setup: HoldSetup, estimate: HoldEstimate) {
+  const rate = (throughput: number) => Number(standardFromThroughput(throughput).toPrecision(6))
+  return {
+    file,
+    leakRate_mLmin: rate(estimate.leakRate),
+    low95_mLmin: rate(estimate.low95),
+    high95_mLmin: rate(estimate.high95),
+    atPressure_kPa: setup.testPressure / 1000,
+    verdict: estimate.verdict,
+    smallestSeen_mLmin: rate(estimate.smallestSeen),
+    decidedBy: estimate.decidedBy,
+    minutesMore: estimate.minutesMore,
+    budget_mLmin: Object.fromEntries((Object.keys(estimate.budget) as (keyof Budget)[]).map(part => [part, rate(estimate.budget[part])])),
+    readings: estimate.readings,
+    ignored: estimate.ignored.length,
+    steps: estimate.steps,
+    engine: estimate.engine,
+  }
+}

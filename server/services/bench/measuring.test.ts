@@ -1,0 +1,275 @@
+import { randomUUID } from 'node:crypto'
+import { balloonGirth } from '../../../core/leaktest/balloon/balloon'
+import { estimateHold } from '../../../core/hold/estimateHold'
+import { standardFromThroughput, throughputFromStandard } from '../../../core/quantity/standardLeakRate'
+import { normalAt } from '../../../core/standin/seededRandom'
+import { jobStanding } from '../../../shared/jobEntries'
+import { balloonSchema, girthSchema } from '../../../shared/schemas/balloon'
+import type { KitItemForm } from '../../../shared/schemas/kit'
+import { tieBalloon, takeOffBalloon, typeGirth } from './balloons'
+import { bells } from '../shop/bells'
+import { takeFeed } from './deviceFeed'
+import { makeKey, revokeKey } from './deviceKeys'
+import { countReadings, holdCurve, holdReadings, readingRecord } from './holdReadings'
+import { hangDecisionBell, loadHold, markHold, setUpHold, stepHold } from './holds'
+import { loadJob, strikeEntry } from '../job/jobs'
+import { checkRig, loadKit, saveKitItem } from '../shelf/kit'
+import { liveEstimate } from './liveHolds'
+import { takeFile, takeReadings } from './readings'
+import { Refusal } from '../shop/refusal'
+import { database } from '../../db/client'
+import { holdForm, openTestShop, testActor, testJob } from '../shop/testShop'
+import { checkVolume } from './volumeChecks'
+
+let shop: { close: () => Promise<void> }
+let technician: Awaited<ReturnType<typeof testActor>>
+let owner: typeof technician
+beforeAll(async () => {
+  shop = await openTestShop()
+  technician = await testActor()
+  owner = await testActor('owner')
+})
+afterAll(() => shop.close())
+
+const refusal = async (work: Promise<unknown>): Promise<Refusal> => {
+  const thrown: unknown = await work.then(() => null, (error: unknown) => error)
+  expect(thrown).toBeInstanceOf(Refusal)
+  return thrown as Refusal
+}
+const running = async (change = {}) => {
+  const start = new Date(Date.now() - 3600_000)
+  const job = await testJob(technician(start))
+  const hold = await setUpHold(technician(start), job.id, holdForm(change))
+  return stepHold(technician(start), hold.id, 'settling')
+}
+const falling = (count: number, every: number, slope = 0.01) => Array.from({ length: count }, (_, k) => ({ t: k * every, pressure: 5000 - slope * k * every + normalAt(1, 0, k) }))
+
+describe('a hold that is read live', () => {
+  test('has the estimate that the core gives of all its readings and marks, also from a cache that was lost', async () => {
+    const hold = await running()
+    const readings = falling(120, 10)
+    await takeReadings(hold.id, readings.slice(0, 60))
+    await liveEstimate(hold.id)
+    await takeReadings(hold.id, readings.slice(60))
+    const { estimate, ahead } = await liveEstimate(hold.id)
+    expect(estimate).toEqual(estimateHold(hold.setup, readings))
+    expect(ahead!.atLimit.length).toBeGreaterThan(5)
+    const stopped = await stepHold(technician(), hold.id, 'stopped')
+    expect(stopped.estimate).toEqual(estimate)
+    expect((await liveEstimate(hold.id)).estimate).toEqual(estimate)
+  })
+  test('stopped while readings stream in, its verdict has every one that is kept', async () => {
+    for (let wait = 0; wait < 40; wait += 4) {
+      const hold = await running()
+      const readings = falling(300, 5)
+      await takeReadings(hold.id, readings.slice(0, 280))
+      const late = new Promise(done => { setTimeout(done, wait) }).then(() => takeReadings(hold.id, readings.slice(280)))
+      await Promise.all([stepHold(technician(), hold.id, 'stopped'), late])
+      expect((await loadHold(hold.id)).estimate).toEqual(estimateHold(hold.setup, await holdReadings(hold.id, -1)))
+    }
+  })
+  test('says why it has none yet', async () => {
+    const hold = await running()
+    await takeReadings(hold.id, falling(2, 10))
+    expect(await liveEstimate(hold.id)).toMatchObject({ estimate: null, ahead: null, reason: expect.stringContaining('three readings') as string })
+  })
+  test('comes back from the database as it went in, absent values and events too', async () => {
+    const hold = await running()
+    const given = [{ t: 0, pressure: 5000.25, temperature: 290.5 }, { t: 0.125, pressure: -3.5e-7, barometer: 101_000, event: 'knock' }, { t: 7, pressure: 4990 }]
+    await takeReadings(hold.id, given)
+    const record = await readingRecord(database(), hold.id)
+    expect(Array.from({ length: record.size }, (_, i) => record.row(i))).toEqual(given)
+    expect(await holdReadings(hold.id, -1)).toEqual(given)
+  })
+  test('a long one is thinned for the eye without losing a spike', async () => {
+    const hold = await running({ source: 'device' })
+    const long = falling(30_000, 0.1).map(reading => (reading.t === 1234.5 ? { ...reading, pressure: 9000 } : reading))
+    expect(await takeReadings(hold.id, long)).toBe(30_000)
+    expect(await takeReadings(hold.id, long.slice(500, 700))).toBe(0)
+    expect(await countReadings(hold.id)).toBe(30_000)
+    expect((await loadHold(hold.id)).isLong).toBe(true)
+    const curve = await holdCurve(hold.id)
+    expect(curve.length).toBeLessThan(3200)
+    const spike = curve.find(point => point.pressure === 9000)!
+    expect(Math.abs(spike.t - 1234.5)).toBeLessThan(2)
+    expect(curve.every((point, k) => k === 0 || point.t >= curve[k - 1]!.t)).toBe(true)
+  })
+})
+
+describe('a volume check', () => {
+  const check = (change = {}) => ({ id: randomUUID(), pushed: 50e-6, pushedUncertainty: 0.5e-6, before: 4000, after: 4000 + 101_325 * 50e-6 / 0.02, use: true, ...change })
+  test('is kept, used by the hold it is for, and moves its estimate', async () => {
+    const hold = await running()
+    await takeReadings(hold.id, falling(120, 10))
+    const before = (await liveEstimate(hold.id)).estimate!
+    const seen = await checkVolume(technician(), hold.id, check({ use: false }))
+    expect(seen.setup.space.volume).toBe(0.018)
+    expect(seen.volumeChecks[0]!.effective * 1000).toBeCloseTo(20, 2)
+    const form = check()
+    const used = await checkVolume(technician(), hold.id, form)
+    await checkVolume(technician(), hold.id, form)
+    expect(used.setup.space.volume * 1000).toBeGreaterThan(17.9)
+    expect((await loadHold(hold.id)).volumeChecks.map(each => each.used)).toEqual([false, true])
+    const after = (await liveEstimate(hold.id)).estimate!
+    expect(after.leakRate / before.leakRate).toBeCloseTo(20 / 18, 1)
+  })
+  test('one that tells nothing is refused beside its field, and so is one after the stop', async () => {
+    const hold = await running()
+    expect((await refusal(checkVolume(technician(), hold.id, check({ after: 4001 })))).fields.after).toContain('did not rise')
+    await takeReadings(hold.id, falling(10, 10))
+    await stepHold(technician(), hold.id, 'stopped')
+    expect((await refusal(checkVolume(technician(), hold.id, check()))).status).toBe(409)
+  })
+  test('a push is a mark with its amount', async () => {
+    const hold = await running()
+    const marked = await markHold(technician(), hold.id, { id: randomUUID(), kind: 'push', amount: 1e-4 })
+    expect(marked.marks).toMatchObject([{ kind: 'push', amount: 1e-4 }])
+  })
+})
+
+describe('the kit', () => {
+  const item = (facts: KitItemForm['facts'], change: Partial<KitItemForm> = {}): KitItemForm => ({ id: randomUUID(), name: 'Rig A', facts, calibratedAt: null, calibrationDue: null, retired: false, ...change })
+  const facts = (of: object) => of as KitItemForm['facts']
+  test('a rig is checked dead-ended, and its leak is the latest check’s', async () => {
+    const rig = item(facts({ kind: 'rig', volume: 40e-6 }))
+    const gauge = item(facts({ kind: 'gauge', resolution: 10, noise: 5 }), { name: 'Digital' })
+    await saveKitItem(technician(), rig)
+    await saveKitItem(technician(), gauge)
+    const readings = (slope: number) => Array.from({ length: 31 }, (_, k) => ({ t: k * 10, pressure: Math.round((5000 - slope * k * 10) / 10) * 10 }))
+    const check = { id: randomUUID(), pressure: 5000, gaugeId: gauge.id, readings: readings(3), simulated: false }
+    await checkRig(technician(), rig.id, check)
+    await checkRig(technician(), rig.id, check)
+    const kept = (await loadKit()).find(each => each.id === rig.id)!.rigLeak!
+    // 3 Pa/s from 40 mL: 1.2e-4 Pa·m3/s at the mean pressure, a little more at 5 kPa.
+    expect(standardFromThroughput(kept.leak)).toBeCloseTo(0.071, 1)
+    expect(kept.checkedAt).toBe(5000)
+    await checkRig(technician(new Date(Date.now() + 1000)), rig.id, { ...check, id: randomUUID(), readings: readings(0) })
+    expect((await loadKit()).find(each => each.id === rig.id)!.rigLeak!.leak).toBeLessThan(kept.leak / 3)
+    expect((await refusal(checkRig(technician(), gauge.id, { ...check, id: randomUUID() }))).status).toBe(404)
+    expect((await refusal(checkRig(technician(), rig.id, { ...check, id: randomUUID(), gaugeId: rig.id }))).fields.gaugeId).toBeTruthy()
+    expect((await refusal(checkRig(technician(), rig.id, { ...check, id: randomUUID(), readings: [1, 2, 3].map(() => ({ t: 0, pressure: 1 })) }))).fields.readings).toContain('three readings')
+  })
+  test('keeps its kind, and a hold takes only what is on the Shelf', async () => {
+    const gauge = item(facts({ kind: 'gauge', resolution: 10, noise: 5 }))
+    await saveKitItem(technician(), gauge)
+    expect((await refusal(saveKitItem(technician(), { ...gauge, facts: facts({ kind: 'rig', volume: 1e-5 }) }))).fields['facts.kind']).toContain('keeps its kind')
+    const job = await testJob(technician())
+    expect((await refusal(setUpHold(technician(), job.id, holdForm({ kit: { rig: gauge.id } })))).fields['kit.rig']).toContain('not on the Shelf')
+    await saveKitItem(technician(), { ...gauge, retired: true })
+    expect((await refusal(setUpHold(technician(), job.id, holdForm({ kit: { gauge: gauge.id } })))).fields['kit.gauge']).toContain('not on the Shelf')
+  })
+})
+
+describe('a logger', () => {
+  const lines = (count: number, from = 0) => Array.from({ length: count }, (_, k) => JSON.stringify({ t: from + k / 10, pressure_kPa: 5 - k / 1e5 })).join('\n')
+  test('sends into the one hold that its key opens, until the key is revoked', async () => {
+    const hold = await running({ source: 'device' })
+    const { key, keys } = await makeKey(owner(), hold.id, { id: randomUUID(), name: 'Shed logger' })
+    expect(await takeFeed(key, lines(500), 1e12)).toMatchObject({ holdId: hold.id, taken: 500, known: 0, refused: 0 })
+    expect(await takeFeed(key, lines(510), 2e12)).toMatchObject({ taken: 10, known: 500 })
+    expect(await countReadings(hold.id)).toBe(510)
+    expect(JSON.stringify(await loadHold(hold.id))).not.toContain(key)
+    await revokeKey(owner(), keys[0]!.id)
+    expect((await refusal(takeFeed(key, lines(1), 3e12))).status).toBe(401)
+    expect((await refusal(takeFeed('guess', lines(1), 3e12))).status).toBe(401)
+  })
+  test('keeps the good lines among nonsense and names the bad', async () => {
+    const hold = await running({ source: 'device' })
+    const { key } = await makeKey(owner(), hold.id, { id: randomUUID(), name: 'a' })
+    const mixed = ['{"t": 1, "pressure_kPa": 5, "temperature_C": 18.2}', 'hello', '{"t": "x", "pressure_kPa": 5}', '[]', '{"t": 2}', '{"t": 3, "pressure_kPa": 99999}', '', '{"t": 4, "pressure_psi": 0.7, "event": "knock", "battery": 3}'].join('\n')
+    const answer = await takeFeed(key, mixed, 1e12)
+    expect(answer).toMatchObject({ taken: 2, refused: 5 })
+    expect(answer.lines.map(each => each.message).join(' ')).toMatch(/not JSON.*not a number.*not a JSON object.*pressure is missing.*1,000 kPa/)
+    expect((await holdReadings(hold.id, -1)).at(-1)).toMatchObject({ t: 4, event: 'knock' })
+    expect((await refusal(takeFeed(key, 'a\nb', 2e12))).status).toBe(422)
+  })
+  test('that floods is told to wait, and the server takes the rest', async () => {
+    const hold = await running({ source: 'device' })
+    const { key } = await makeKey(owner(), hold.id, { id: randomUUID(), name: 'a' })
+    for (let k = 0; k < 25; k++) await takeFeed(key, lines(1, k), 1e12 + k)
+    expect((await refusal(takeFeed(key, lines(1, 99), 1e12 + 30))).status).toBe(429)
+    expect((await takeFeed(key, lines(1, 99), 1e12 + 1001)).taken).toBe(1)
+    expect((await refusal(takeFeed(key, lines(20_001), 3e12))).status).toBe(413)
+  })
+  test('needs a hold that is set up for it and started', async () => {
+    const typed = await running()
+    expect((await refusal(makeKey(owner(), typed.id, { id: randomUUID(), name: 'a' }))).status).toBe(409)
+    const job = await testJob(technician())
+    const waiting = await setUpHold(technician(), job.id, holdForm({ source: 'device' }))
+    const { key } = await makeKey(owner(), waiting.id, { id: randomUUID(), name: 'a' })
+    expect((await refusal(takeFeed(key, lines(3), 1e12))).message).toContain('not been started')
+  })
+})
+
+describe('a file', () => {
+  const fileHold = async () => setUpHold(technician(), (await testJob(technician())).id, holdForm({ source: 'file' }))
+  const rows = (scale: number) => Array.from({ length: 30 }, (_, k) => `${k * 60};${(5 * scale - k * 0.001 * scale).toFixed(4)}`).join('\n')
+  test('in another unit is asked about, and taken once somebody means it or names the unit', async () => {
+    const hold = await fileHold()
+    const text = `time_s;pressure_kPa\n${rows(1000)}`
+    expect((await refusal(takeFile(technician(), hold.id, { text, unitConfirmed: false }))).fields.unitConfirmed).toContain('In Pa it would fit')
+    const taken = await takeFile(technician(), hold.id, { text, unitConfirmed: false, columns: [{ field: 't', unit: 's' }, { field: 'pressure', unit: 'Pa' }] })
+    expect(taken.estimate!.readings).toBe(30)
+    expect(taken.isLong).toBe(false)
+    const meant = await fileHold()
+    expect((await takeFile(technician(), meant.id, { text, unitConfirmed: true })).state).toBe('stopped')
+  })
+  test('without names is taken by what somebody says of its columns', async () => {
+    const hold = await fileHold()
+    expect((await refusal(takeFile(technician(), hold.id, { text: rows(1), unitConfirmed: false }))).fields.file).toContain('which is which')
+    const taken = await takeFile(technician(), hold.id, { text: rows(1), unitConfirmed: false, columns: [{ field: 't', unit: 's' }, { field: 'pressure', unit: 'kPa' }] })
+    expect(taken.estimate).not.toBeNull()
+  })
+})
+
+describe('a balloon', () => {
+  const form = (change = {}) => balloonSchema.validateSync({ id: randomUUID(), volume: 0.02, volumeUncertainty: 0.0004, pressure: 2500, girthUncertainty: 0.002, ...change })
+  const tied = async (hours: number) => {
+    const start = new Date(Date.now() - hours * 3600_000)
+    const job = await testJob(technician(start))
+    const view = await tieBalloon(technician(start), job.id, form())
+    return { job, start, id: view.balloons[0]!.id }
+  }
+  const girth = (volume: number, change = {}) => girthSchema.validateSync({ id: randomUUID(), girth: balloonGirth(volume), temperature: 290, barometer: 101_000, ...change })
+  const at = (start: Date, hours: number) => technician(new Date(+start + hours * 3600_000))
+  test('that holds seals what it reached; its bell asks for the next girth', async () => {
+    const { job, start, id } = await tied(30)
+    const rubber = throughputFromStandard(0.15) * 24 * 3600 / 103_500
+    await typeGirth(at(start, 0), id, girth(0.005))
+    expect((await bells()).find(bell => bell.subjectId === id)).toMatchObject({ kind: 'balloon', detail: 'type its girth again' })
+    expect(jobStanding(await loadJob(job.id), +start + 1000).next.sentence).toContain('balloon')
+    await typeGirth(at(start, 12), id, girth(0.005 - rubber / 2))
+    const view = await typeGirth(at(start, 24), id, girth(0.005 - rubber))
+    expect(view.balloons[0]!.estimate).toMatchObject({ verdict: 'sealed', rubberFrom: 'default', readings: 3 })
+    const off = await takeOffBalloon(at(start, 24), id)
+    await takeOffBalloon(at(start, 25), id)
+    expect(jobStanding(off, Date.now()).ledger.state).toBe('sealed')
+    expect((await refusal(typeGirth(at(start, 26), id, girth(0.004)))).status).toBe(409)
+    const struck = await strikeEntry(technician(), job.id, { id: randomUUID(), subjectId: id, reason: 'wrong opening' })
+    expect(jobStanding(struck, Date.now()).ledger.state).toBe('cannot-tell')
+  })
+  test('that went down on a leak says so', async () => {
+    const { job, start, id } = await tied(10)
+    await typeGirth(at(start, 0), id, girth(0.005))
+    await typeGirth(at(start, 3), id, girth(0.004))
+    await typeGirth(at(start, 6), id, girth(0.003))
+    const off = await takeOffBalloon(at(start, 6), id)
+    expect(off.balloons[0]!.estimate!.verdict).toBe('leaking')
+    expect(jobStanding(await loadJob(job.id), Date.now()).ledger).toMatchObject({ state: 'leaking', unlocated: { holdId: id } })
+  })
+  test('two at once, over the limit, before the cautions, or in the wrong unit are refused', async () => {
+    const { job, start, id } = await tied(1)
+    expect((await refusal(tieBalloon(technician(), job.id, form()))).status).toBe(409)
+    const other = await testJob(technician(), { pressureLimit: 2000 })
+    expect((await refusal(tieBalloon(technician(), other.id, form()))).fields.pressure).toContain('limit')
+    await typeGirth(at(start, 0), id, girth(0.001))
+    expect((await refusal(typeGirth(at(start, 1), id, girth(0.05)))).fields.girth).toContain('Check the unit')
+  })
+})
+
+test('the bell of a running hold comes from what is live', async () => {
+  const hold = await running()
+  await takeReadings(hold.id, falling(200, 10, 0.5))
+  await hangDecisionBell(hold.id)
+  expect((await bells()).find(bell => bell.subjectId === hold.id)!.detail).toContain('decided: leaking')
+})

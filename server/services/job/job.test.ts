@@ -1,0 +1,313 @@
+import { randomUUID } from 'node:crypto'
+import { eq, sql } from 'drizzle-orm'
+import pg from 'pg'
+import { jobStanding } from '../../../shared/jobEntries'
+import type { JobView } from '../../../shared/views'
+import { database } from '../../db/client'
+import { bell, job as jobTable, trail } from '../../db/schema'
+import { answerBell, bells, ringDueBells } from '../shop/bells'
+import { CHANGE_CHANNEL } from '../shop/change'
+import { holdReadings } from '../bench/holdReadings'
+import { hangDecisionBell, loadHold, markHold, setHoldSpeed, setUpHold, stepHold } from '../bench/holds'
+import { takeFile, takeReadings } from '../bench/readings'
+import { bay, editJob, jobTrail, loadJob, openJob, setCircuit, strikeEntry } from './jobs'
+import { factsOf } from '../../../shared/jobFacts'
+import { addPerson, makeOwner, people, shopIsEmpty, signIn, type Hasher } from '../shop/people'
+import { Refusal } from '../shop/refusal'
+import { recordRepair, recordTouch } from './repairs'
+import { addFind, lookAtPart, markPart, startSoap, stopSoap } from '../bench/soaps'
+import { holdForm, newJobForm, openTestShop, testActor, testJob } from '../shop/testShop'
+
+let shop: { close: () => Promise<void> }
+let technician: Awaited<ReturnType<typeof testActor>>
+const hasher: Hasher = { hash: async password => `hashed ${password}`, verify: async (hash, password) => hash === `hashed ${password}` }
+beforeAll(async () => { shop = await openTestShop() })
+afterAll(() => shop.close())
+
+async function refusal(work: Promise<unknown>): Promise<Refusal> {
+  try {
+    await work
+  }
+  catch (error) {
+    if (error instanceof Refusal) return error
+    throw error
+  }
+  throw new Error('it was not refused')
+}
+const HOUR = 3_600_000
+const partId = (job: JobView, name: string) => job.parts.find(part => part.name === name)!.id
+/** A typed hold with readings of a steady leak, in Pa lost a minute. */
+async function typedHold(job: JobView, lost: number, started: Date, change = {}) {
+  const actor = (minutes: number) => technician(new Date(+started + minutes * 60_000))
+  const hold = await setUpHold(actor(0), job.id, holdForm(change))
+  await stepHold(actor(0), hold.id, 'settling')
+  await takeReadings(hold.id, Array.from({ length: 61 }, (_, k) => ({ t: k * 20, pressure: 5000 - k / 3 * lost })))
+  return stepHold(actor(20), hold.id, 'stopped')
+}
+
+describe('people', () => {
+  test('the first visitor makes the owner with the code, once', async () => {
+    expect(await shopIsEmpty()).toBe(true)
+    const form = { code: 'abcd2345', name: 'Oda', login: 'oda', password: 'long enough' }
+    expect((await refusal(makeOwner(hasher, 'WRONG234', form))).fields).toHaveProperty('code')
+    expect((await refusal(makeOwner(hasher, undefined, form))).status).toBe(422)
+    expect((await makeOwner(hasher, 'ABCD2345', form)).role).toBe('owner')
+    expect((await refusal(makeOwner(hasher, 'ABCD2345', { ...form, login: 'second' }))).status).toBe(409)
+    expect(await shopIsEmpty()).toBe(false)
+  })
+  test('sign-in wants the right password, and slows a guesser down', async () => {
+    expect((await signIn(hasher, 'oda', 'long enough')).name).toBe('Oda')
+    for (let k = 0; k < 8; k++) expect((await refusal(signIn(hasher, 'guess', 'x'))).status).toBe(401)
+    expect((await refusal(signIn(hasher, 'guess', 'x'))).status).toBe(429)
+  })
+  test('a sign-in name is one person’s', async () => {
+    technician = await testActor('technician', 'finn')
+    const add = (login: string, id = randomUUID()) => addPerson(hasher, technician(), { id, name: 'N', login, password: 'p', role: 'inspector' })
+    await add('ines')
+    expect((await refusal(add('ines'))).fields).toHaveProperty('login')
+    expect((await people()).map(person => person.login)).toEqual(expect.arrayContaining(['finn', 'ines', 'oda']))
+  })
+})
+
+describe('a job', () => {
+  test('brings the parts of its tank kind, and a repeated submit is one job', async () => {
+    const form = newJobForm()
+    const [first, second] = await Promise.all([openJob(technician(), form), openJob(technician(), form)])
+    expect(first.id).toBe(second.id)
+    expect(first.parts.map(part => part.name)).toContain('Drain plug')
+    expect(await database().select().from(jobTable).where(eq(jobTable.id, form.id))).toHaveLength(1)
+    expect((await jobTrail(form.id)).filter(entry => entry.verb === 'opened the job')).toHaveLength(1)
+  })
+  test('the second of two editors is told, with what the first saved', async () => {
+    const job = await testJob(technician())
+    const edited = await editJob(technician(), job.id, { ...factsOf(job), tankName: 'main tank', revision: job.revision })
+    expect(edited.revision).toBe(job.revision + 1)
+    const late = await refusal(editJob(technician(), job.id, { ...factsOf(job), limitSource: 'manual', revision: job.revision }))
+    expect(late.status).toBe(409)
+    expect((late.current as JobView).tankName).toBe('main tank')
+    const merged = await editJob(technician(), job.id, { ...factsOf(late.current as JobView), limitSource: 'manual', revision: edited.revision })
+    expect(merged).toMatchObject({ tankName: 'main tank', limitSource: 'manual' })
+  })
+  test('parts are renamed, reordered, added and taken off, and one with a leak stays', async () => {
+    let job = await testJob(technician())
+    const rows = job.parts.map(({ id, name, family, shape, opening, space, link }) => ({ id, name, family, shape, opening, space, link }))
+    const added = { id: randomUUID(), name: 'Added standpipe', family: 'fitting' as const, shape: { at: 'point' as const, x: 400, y: 84 }, opening: true, space: 'tank', link: null }
+    const first = job.revision
+    job = await setCircuit(technician(), job.id, { ...job.circuit, revision: first, parts: [added, ...rows.slice(2).reverse(), { ...rows[1]!, name: 'Neck' }] })
+    const live = job.parts.filter(part => part.removedAt === null)
+    expect(live[0]!.name).toBe('Added standpipe')
+    expect(live.at(-1)!.name).toBe('Neck')
+    expect(job.parts.find(part => part.id === rows[0]!.id)!.removedAt).not.toBeNull()
+    const late = await refusal(setCircuit(technician(), job.id, { ...job.circuit, revision: first, parts: rows }))
+    expect(late.status).toBe(409)
+    expect((late.current as JobView).parts.some(part => part.name === 'Added standpipe')).toBe(true)
+    job = await startSoap(technician(), job.id, { id: randomUUID(), pressure: 5000, closures: {}, links: {}, relief: { kind: 'water column', opensAt: 5000 }, earlyReason: '' })
+    job = await addFind(technician(), job.soaps[0]!.id, { id: randomUUID(), partId: added.id, seen: 'foams', x1: 1, y1: 1, x2: 2, y2: 2, length: 0.01, note: '', leakId: null })
+    const refused = await refusal(setCircuit(technician(), job.id, { ...job.circuit, revision: job.revision, parts: [{ ...rows[1]!, name: 'Neck' }] }))
+    expect(refused.fields.parts).toContain('Added standpipe')
+  })
+})
+
+test('the Bay puts what runs first, what waits for somebody next, what is sealed last', async () => {
+  const running = await testJob(technician())
+  const hold = await setUpHold(technician(), running.id, holdForm())
+  await stepHold(technician(), hold.id, 'settling')
+  const sealed = await testJob(technician())
+  await typedHold(sealed, 0, new Date(Date.now() - HOUR))
+  const leaking = await testJob(technician())
+  await typedHold(leaking, 30, new Date(Date.now() - 2 * HOUR))
+  const fresh = await testJob(technician())
+  const order = (await bay(Date.now())).map(row => row.id).filter(id => [running.id, sealed.id, leaking.id, fresh.id].includes(id))
+  expect(order).toEqual([running.id, leaking.id, fresh.id, sealed.id])
+})
+
+describe('a hold', () => {
+  test('above the tank’s limit is refused with the reason, and so is a vacuum beyond it', async () => {
+    const job = await testJob(technician())
+    const over = await refusal(setUpHold(technician(), job.id, holdForm({ testPressure: 7100 })))
+    expect(over.fields.testPressure).toMatch(/7.1 kPa is above this tank’s limit of 7 kPa \(plate\)/)
+    expect((await refusal(setUpHold(technician(), job.id, holdForm({ method: 'vacuum-decay', testPressure: -7100 })))).status).toBe(422)
+  })
+  test('no air goes in before the cautions are read', async () => {
+    const job = await openJob(technician(), newJobForm())
+    const hold = await setUpHold(technician(), job.id, holdForm())
+    expect((await refusal(stepHold(technician(), hold.id, 'settling'))).message).toContain('cautions')
+  })
+  test('runs its steps once each, stores the verdict with its inputs, and seals the job', async () => {
+    const job = await testJob(technician())
+    const hold = await typedHold(job, 0, new Date(Date.now() - HOUR))
+    expect(hold.estimate?.verdict).toBe('sealed')
+    expect(await stepHold(technician(), hold.id, 'stopped')).toEqual(hold)
+    expect((await refusal(takeReadings(hold.id, [{ t: 99_999, pressure: 1 }]))).status).toBe(409)
+    expect(jobStanding(await loadJob(job.id), Date.now()).ledger.state).toBe('sealed')
+    expect((await bells()).some(each => each.kind === 'look' && each.jobId === job.id)).toBe(true)
+    expect((await jobTrail(job.id)).map(entry => entry.verb)).toEqual(expect.arrayContaining(['set up a hold', 'started the hold', 'stopped the hold']))
+  })
+  test('takes a reading once, in any order, and late ones change the verdict', async () => {
+    const job = await testJob(technician())
+    const hold = await typedHold(job, 30, new Date(Date.now() - HOUR))
+    const before = hold.estimate!.leakRate
+    expect(await takeReadings(hold.id, [{ t: 0, pressure: 5000 }, { t: 7, pressure: 4996 }, { t: 5, pressure: 4997 }])).toBe(2)
+    const readings = await holdReadings(hold.id, -1)
+    expect(readings.map(reading => reading.t)).toEqual([...readings.map(reading => reading.t)].sort((a, b) => a - b))
+    expect((await loadHold(hold.id)).estimate!.leakRate).not.toBe(before)
+    expect((await loadHold(hold.id)).estimate!.verdict).toBe('leaking')
+  })
+  test('only one runs on a tank at a time', async () => {
+    const job = await testJob(technician())
+    const hold = await setUpHold(technician(), job.id, holdForm())
+    await stepHold(technician(), hold.id, 'settling')
+    expect((await refusal(setUpHold(technician(), job.id, holdForm()))).status).toBe(409)
+  })
+  test('keeps a plugged opening out of the evidence', async () => {
+    const job = await testJob(technician())
+    await typedHold(job, 0, new Date(Date.now() - HOUR), { closures: { [partId(job, 'Cap')]: 'plug' } })
+    const { ledger } = jobStanding(await loadJob(job.id), Date.now())
+    expect(ledger.state).toBe('cannot-tell')
+    expect(ledger.missing).toEqual([partId(job, 'Cap')])
+  })
+  test('with too few readings says why it has no verdict', async () => {
+    const job = await testJob(technician())
+    const hold = await setUpHold(technician(), job.id, holdForm())
+    await stepHold(technician(), hold.id, 'settling')
+    await takeReadings(hold.id, [{ t: 0, pressure: 5000 }])
+    const stopped = await stepHold(technician(), hold.id, 'stopped')
+    expect(stopped.estimate).toBeNull()
+    expect(stopped.noEstimate).toContain('three readings')
+  })
+  test('a thermometer that was promised and never read is no reason to be sure', async () => {
+    const job = await testJob(technician())
+    const start = () => new Date(Date.now() - HOUR)
+    const without = await typedHold(job, 1, start(), { temperatureDoubt: 0.5 })
+    const promised = await typedHold(job, 1, start(), { temperatureDoubt: 0.01, hasThermometer: true })
+    expect(promised.estimate!.budget.temperature).toBeCloseTo(without.estimate!.budget.temperature, 9)
+  })
+  test('from a file is taken whole or not at all', async () => {
+    const job = await testJob(technician())
+    const hold = await setUpHold(technician(), job.id, holdForm({ source: 'file' }))
+    const rows = Array.from({ length: 40 }, (_, k) => `${k * 30},${(5 - k * 0.01).toFixed(3)}`)
+    const broken = await refusal(takeFile(technician(), hold.id, { text: ['time_s,pressure_kPa', ...rows.slice(0, 20), '600,oops', ...rows.slice(20)].join('\n'), unitConfirmed: false }))
+    expect(broken.fields.file).toContain('Row 22, column pressure_kPa')
+    expect(await holdReadings(hold.id, -1)).toHaveLength(0)
+    expect((await refusal(takeFile(technician(), hold.id, { text: 'time_s,pressure_kPa\n0,5\n0,5', unitConfirmed: false }))).fields.file).toContain('three readings')
+    const taken = await takeFile(technician(), hold.id, { text: ['time_s,pressure_kPa', ...rows].join('\n'), unitConfirmed: false })
+    expect(taken).toMatchObject({ state: 'stopped', estimate: { verdict: 'leaking', readings: 40 } })
+  })
+  test('a mark is on the hold’s own time, and a stand-in’s time can run faster', async () => {
+    const job = await testJob(technician())
+    const start = new Date(Date.now() - 600_000)
+    const hold = await setUpHold(technician(start), job.id, holdForm({ source: 'stand-in' }))
+    await stepHold(technician(start), hold.id, 'settling')
+    await setHoldSpeed(technician(new Date(+start + 60_000)), hold.id, 60)
+    const marked = await markHold(technician(new Date(+start + 61_000)), hold.id, { id: randomUUID(), kind: 'knock' })
+    expect(marked.marks[0]!.t).toBeCloseTo(120, 3)
+    expect((await loadJob(job.id)).hasStandIn).toBe(true)
+    expect(JSON.stringify(await loadJob(job.id))).not.toContain('referencePressure')
+    const typed = await setUpHold(technician(), (await testJob(technician())).id, holdForm())
+    expect((await refusal(setHoldSpeed(technician(), typed.id, 10))).status).toBe(409)
+  })
+  test('hangs the bell for when it decides, and rings it when it has', async () => {
+    const job = await testJob(technician())
+    const hold = await setUpHold(technician(), job.id, holdForm())
+    await stepHold(technician(), hold.id, 'settling')
+    await takeReadings(hold.id, Array.from({ length: 61 }, (_, k) => ({ t: k * 20, pressure: 5000 - k * 20 })))
+    await hangDecisionBell(hold.id)
+    expect(await ringDueBells()).toBeGreaterThan(0)
+    const rung = (await bells()).find(each => each.subjectId === hold.id)!
+    expect(rung.rungAt).not.toBeNull()
+    expect(rung.detail).toContain('leaking')
+    await stepHold(technician(), hold.id, 'stopped')
+    expect((await bells()).some(each => each.subjectId === hold.id)).toBe(false)
+  })
+})
+
+describe('soap, repair and cure', () => {
+  test('the whole loop: leaking, found, repaired, cured, retested, sealed; then back', async () => {
+    const start = Date.now() - 100 * HOUR
+    const at = (hours: number) => technician(new Date(start + hours * HOUR))
+    let job = await testJob(at(0))
+    await typedHold(job, 30, at(1).now)
+    expect(jobStanding(await loadJob(job.id), +at(2).now).ledger).toMatchObject({ state: 'leaking', unlocated: expect.anything() })
+    job = await startSoap(at(2), job.id, { id: randomUUID(), pressure: 5000, closures: {}, links: {}, relief: { kind: 'water column', opensAt: 5000 }, earlyReason: '' })
+    const soapId = job.soaps[0]!.id
+    for (const part of job.parts.filter(each => each.name !== 'Drain plug')) job = await markPart(at(2), soapId, { id: randomUUID(), partId: part.id, mark: 'dry' })
+    const find = { id: randomUUID(), partId: partId(job, 'Drain plug'), seen: 'bubbles' as const, x1: 490, y1: 316, x2: 510, y2: 316, length: 0.012, note: '', leakId: null }
+    await addFind(at(2), soapId, find)
+    job = await addFind(at(2), soapId, find)
+    expect(job.leaks).toHaveLength(1)
+    expect((await refusal(markPart(at(2), soapId, { id: randomUUID(), partId: find.partId, mark: 'dry' }))).fields).toHaveProperty('mark')
+    job = await stopSoap(at(3), soapId)
+    expect((await refusal(markPart(at(3), soapId, { id: randomUUID(), partId: find.partId, mark: 'dry' }))).status).toBe(409)
+
+    const leak = job.leaks[0]!
+    const repair = { id: randomUUID(), leakId: leak.id, method: 'faying', material: 'polysulfide-fast', batch: 'PF-1', temperature: 298.15, cureTime: null, note: '' }
+    expect((await refusal(recordRepair(at(4), job.id, { ...repair, temperature: 270 }))).fields.temperature).toContain('does not cure below 5')
+    await recordRepair(at(4), job.id, repair)
+    job = await recordRepair(at(4), job.id, repair)
+    expect(job.repairs).toHaveLength(1)
+    expect(job.repairs[0]!.curedAt).toBe(+at(8).now)
+    expect((await bells()).find(each => each.subjectId === repair.id)!.dueAt).toBe(+at(8).now)
+    expect(jobStanding(job, +at(5).now).ledger.leaks[0]!.state).toBe('repaired, curing')
+
+    expect((await refusal(setUpHold(at(5), job.id, holdForm()))).fields).toHaveProperty('earlyReason')
+    const early = await typedHold(job, 0, at(5).now, { earlyReason: 'to see whether it is the only one' })
+    expect(early.earlyReason).toContain('only one')
+    expect(jobStanding(await loadJob(job.id), +at(9).now).ledger.leaks[0]!.state).toBe('ready to retest')
+
+    await typedHold(job, 0, at(9).now)
+    expect(jobStanding(await loadJob(job.id), +at(10).now).ledger.state).toBe('sealed')
+
+    job = await recordTouch(at(11), job.id, { id: randomUUID(), partIds: [partId(job, 'Cap')], kind: 'refitted', note: '' })
+    expect(jobStanding(job, +at(12).now).ledger.missing).toEqual([partId(job, 'Cap')])
+
+    job = await startSoap(at(13), job.id, { id: randomUUID(), pressure: 5000, closures: {}, links: {}, relief: { kind: 'water column', opensAt: 5000 }, earlyReason: '' })
+    job = await addFind(at(13), job.soaps[1]!.id, { ...find, id: randomUUID(), leakId: leak.id, seen: 'foams' })
+    expect(jobStanding(job, +at(14).now).ledger.leaks).toMatchObject([{ id: leak.id, state: 'back' }])
+
+    job = await strikeEntry(at(15), job.id, { id: randomUUID(), subjectId: job.finds[1]!.id, reason: 'it was the rig' })
+    expect(job.finds[1]!.struck).toContain('it was the rig')
+    expect(jobStanding(job, +at(16).now).ledger.leaks[0]!.state).toBe('sealed')
+    expect((await refusal(strikeEntry(at(15), job.id, { id: randomUUID(), subjectId: randomUUID(), reason: 'x' }))).status).toBe(404)
+
+    const row = (await bay(+at(16).now)).find(each => each.id === job.id)!
+    expect(row.descent.map(point => point.verdict)).toEqual(['leaking', 'sealed', 'sealed'])
+    expect(row.leaks).toMatchObject([{ number: 1, x: 500, y: 316 }])
+  })
+  test('a look at the stand-in shows bubbles only where it leaks', async () => {
+    let job = await testJob(technician())
+    await database().update(jobTable).set({ hiddenTank: { seed: 1, leaks: [{ partId: partId(job, 'Cap'), law: 'viscous', rate: 0.05, referencePressure: 5000 }] } }).where(eq(jobTable.id, job.id))
+    job = await startSoap(technician(), job.id, { id: randomUUID(), pressure: 5000, closures: {}, links: {}, relief: { kind: 'water column', opensAt: 5000 }, earlyReason: '' })
+    expect(await lookAtPart(job.soaps[0]!.id, partId(job, 'Cap'), Date.now())).toBe('bubbles')
+    expect(await lookAtPart(job.soaps[0]!.id, partId(job, 'Drain plug'), Date.now())).toBe('dry')
+  })
+})
+
+describe('the way a change travels', () => {
+  test('each commits with its line in the trail and is told on the channel', async () => {
+    const client = new pg.Client({ connectionString: process.env.DATABASE_URL })
+    await client.connect()
+    await client.query(`listen ${CHANGE_CHANNEL}`)
+    const heard: string[] = []
+    client.on('notification', ({ payload }) => heard.push(JSON.parse(payload!).verb))
+    const job = await testJob(technician())
+    await refusal(setUpHold(technician(), job.id, holdForm({ testPressure: 99_000 })))
+    await client.query('select 1')
+    await client.end()
+    expect(heard).toEqual(['opened the job', 'read the cautions'])
+  })
+  test('the trail cannot be changed or emptied', async () => {
+    await expect(database().delete(trail)).rejects.toThrow()
+    await expect(database().update(trail).set({ verb: 'nothing' })).rejects.toThrow()
+    await expect(database().execute(sql`truncate trail`)).rejects.toThrow()
+  })
+  test('an answered bell is off the rope, once', async () => {
+    const job = await testJob(technician())
+    const id = randomUUID()
+    await database().insert(bell).values({ id, jobId: job.id, kind: 'look', subjectId: job.id, title: 'Look', detail: '', dueAt: new Date(Date.now() - 1000) })
+    await ringDueBells()
+    await answerBell(technician(), id)
+    await answerBell(technician(), id)
+    expect((await bells()).some(each => each.id === id)).toBe(false)
+    expect((await jobTrail(job.id)).filter(entry => entry.verb === 'answered a bell')).toHaveLength(1)
+  })
+})

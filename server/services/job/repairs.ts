@@ -1,0 +1,56 @@
+import { eq } from 'drizzle-orm'
+import { timeToCure } from '../../../core/repair/cure'
+import { repairMethods } from '../../../core/repair/repairMethods'
+import { repairMaterial } from '../../../core/repair/repairMaterials'
+import type { TouchKind } from '../../../core/ledger/ledger'
+import type { RepairForm } from '../../../shared/schemas/repair'
+import type { JobView } from '../../../shared/views'
+import { database } from '../../db/client'
+import { leak, repair, touch } from '../../db/schema'
+import { hangBell } from '../shop/bells'
+import { change, type Actor } from '../shop/change'
+import { loadJob } from './jobs'
+import { notFound, Refusal, refuseField } from '../shop/refusal'
+import { mustBeGasFree, mustHaveReadCautions } from '../safe/safety'
+
+/**
+ * Records what was done to a leak and starts its cure clock, which hangs a bell. A repeated id is the same repair.
+ * @throws Refusal 422 when the material does not cure at that temperature, 409 when it takes heat to the tank and its vapour readings do not stand
+ */
+export async function recordRepair(actor: Actor, jobId: string, form: RepairForm): Promise<JobView> {
+  const { cure } = repairMaterial(form.material)
+  const [its] = await database().select().from(leak).where(eq(leak.id, form.leakId))
+  if (!its || its.jobId !== jobId) throw notFound('leak on this job')
+  const sheet = cure && { ...cure, cureTime: form.cureTime ?? cure.cureTime }
+  const wait = sheet ? timeToCure(sheet, form.temperature) : 0
+  if (!Number.isFinite(wait)) throw refuseField('temperature', `This material does not cure below ${(cure!.floor - 273.15).toFixed(0)} °C. Warm the joint, or choose another material.`)
+  await change(actor, { verb: 'repaired a leak', jobId, subjectId: form.id, detail: { leak: its.number, method: form.method, material: form.material } }, async (tx, now) => {
+    const [same] = await tx.select({ id: repair.id }).from(repair).where(eq(repair.id, form.id))
+    if (same) return null
+    if (repairMethods.find(method => method.key === form.method)?.heat) {
+      const tank = await loadJob(jobId, tx)
+      mustHaveReadCautions(tank, actor, 'heat or sparks', 'heat')
+      mustBeGasFree(tank, +now)
+    }
+    const curedAt = new Date(+now + wait * 1000)
+    await tx.insert(repair).values({ ...form, personId: actor.id, at: now, cureTime: sheet?.cureTime ?? 0, curedAt })
+    if (wait > 0) {
+      const tank = await loadJob(jobId, tx)
+      await hangBell(tx, { jobId, kind: 'cure', subjectId: form.id, title: `${tank.craft.name}, leak ${its.number} cured`, detail: 'then hold again', dueAt: curedAt })
+    }
+    return true
+  })
+  return loadJob(jobId)
+}
+
+/** Records that parts were disturbed: their evidence ends, that of the others stands. */
+export async function recordTouch(actor: Actor, jobId: string, form: { id: string, partIds: string[], kind: TouchKind, note: string }): Promise<JobView> {
+  const tank = await loadJob(jobId)
+  const names = form.partIds.map(id => tank.parts.find(part => part.id === id)?.name)
+  if (names.includes(undefined)) throw new Refusal(422, 'One of those parts is not on this tank.', { partIds: 'One of those parts is not on this tank.' })
+  await change(actor, { verb: `${form.kind} parts`, jobId, subjectId: form.id, detail: { parts: names } }, async (tx, now) => {
+    const [made] = await tx.insert(touch).values({ ...form, jobId, personId: actor.id, at: now }).onConflictDoNothing().returning({ id: touch.id })
+    return made ?? null
+  })
+  return loadJob(jobId)
+}

@@ -1,0 +1,82 @@
+import { and, asc, desc, eq, inArray, isNull } from 'drizzle-orm'
+import { estimateHold } from '../../../core/hold/estimateHold'
+import { HoldError, type HoldEstimate } from '../../../core/hold/hold'
+import { rigCheckSetup } from '../../../core/leaktest/rig/rigCheck'
+import type { HoldKit } from '../../../shared/schemas/hold'
+import type { KitItemForm, RigCheckForm } from '../../../shared/schemas/kit'
+import type { KitItemView } from '../../../shared/views'
+import { database, type Transaction } from '../../db/client'
+import { kitItem, person, rigCheck } from '../../db/schema'
+import { change, type Actor } from '../shop/change'
+import { notFound, refuseField } from '../shop/refusal'
+
+type Reader = Pick<Transaction, 'select'>
+
+/** The shop's kit, each rig with the leak that its latest check measured. */
+export async function loadKit(reader: Reader = database()): Promise<KitItemView[]> {
+  const items = await reader.select().from(kitItem).orderBy(asc(kitItem.name))
+  const checks = await reader.select({ check: rigCheck, by: person.name }).from(rigCheck).innerJoin(person, eq(rigCheck.personId, person.id)).orderBy(desc(rigCheck.at))
+  return items.map(({ calibratedAt, calibrationDue, retiredAt, ...item }) => {
+    const latest = checks.find(each => each.check.kitId === item.id)
+    return {
+      ...item, calibratedAt: calibratedAt && +calibratedAt, calibrationDue: calibrationDue && +calibrationDue, retired: retiredAt !== null,
+      rigLeak: latest
+        ? {
+            leak: latest.check.estimate.leakRate, uncertainty: latest.check.estimate.uncertainty, checkedAt: latest.check.setup.testPressure,
+            at: +latest.check.at, by: latest.by, simulated: latest.check.simulated,
+          }
+        : null,
+    }
+  })
+}
+
+/** Adds a piece of kit, or changes the one with its id. @throws Refusal 422 when its kind would change */
+export async function saveKitItem(actor: Actor, form: KitItemForm): Promise<KitItemView[]> {
+  await change(actor, { verb: 'changed the kit', subjectId: form.id, detail: { name: form.name } }, async (tx, now) => {
+    const [before] = await tx.select().from(kitItem).where(eq(kitItem.id, form.id)).for('update')
+    if (before && before.facts.kind !== form.facts.kind) throw refuseField('facts.kind', 'A piece of kit keeps its kind. Add another instead.')
+    const moment = (at: number | null) => (at === null ? null : new Date(at))
+    const values = {
+      name: form.name, facts: form.facts as typeof kitItem.$inferInsert.facts, calibratedAt: moment(form.calibratedAt), calibrationDue: moment(form.calibrationDue),
+      retiredAt: form.retired ? before?.retiredAt ?? now : null,
+    }
+    await tx.insert(kitItem).values({ id: form.id, ...values }).onConflictDoUpdate({ target: kitItem.id, set: values })
+    return true
+  })
+  return loadKit()
+}
+
+/**
+ * Keeps the leak of a dead-ended rig, computed from its readings. A repeated id is the same check.
+ * @throws Refusal 422 when the readings give no rate
+ */
+export async function checkRig(actor: Actor, kitId: string, form: RigCheckForm): Promise<KitItemView[]> {
+  await change(actor, { verb: 'checked a rig', subjectId: kitId, detail: { check: form.id } }, async (tx, now) => {
+    const [rig] = await tx.select().from(kitItem).where(eq(kitItem.id, kitId))
+    if (rig?.facts.kind !== 'rig') throw notFound('rig')
+    const [gauge] = await tx.select().from(kitItem).where(eq(kitItem.id, form.gaugeId))
+    if (gauge?.facts.kind !== 'gauge') throw refuseField('gaugeId', 'Choose the gauge on the rig.')
+    const setup = rigCheckSetup(rig.facts.volume, form.pressure, { resolution: gauge.facts.resolution, noise: gauge.facts.noise })
+    let estimate: HoldEstimate
+    try {
+      estimate = estimateHold(setup, form.readings)
+    }
+    catch (error) {
+      if (error instanceof HoldError) throw refuseField('readings', error.message)
+      throw error
+    }
+    const [made] = await tx.insert(rigCheck).values({ id: form.id, kitId, setup, readings: form.readings, estimate, simulated: form.simulated, personId: actor.id, at: now }).onConflictDoNothing().returning({ id: rigCheck.id })
+    return made ?? null
+  })
+  return loadKit()
+}
+
+/** @throws Refusal 422 when a hold names kit that the shop does not have, or that is of another kind */
+export async function mustBeKit(tx: Transaction, kit: HoldKit): Promise<void> {
+  const chosen = Object.entries(kit).filter((entry): entry is [keyof HoldKit, string] => entry[1] !== undefined)
+  if (chosen.length === 0) return
+  const known = await tx.select().from(kitItem).where(and(inArray(kitItem.id, chosen.map(([, id]) => id)), isNull(kitItem.retiredAt)))
+  for (const [kind, id] of chosen) {
+    if (known.find(item => item.id === id)?.facts.kind !== kind) throw refuseField(`kit.${kind}`, `That ${kind} is not on the Shelf any more. Choose another.`)
+  }
+}

@@ -1,0 +1,88 @@
+import { timingSafeEqual } from 'node:crypto'
+import { asc, eq, sql } from 'drizzle-orm'
+import { defaultPreferences, type Preferences, type Role } from '../../../shared/schemas/person'
+import type { PersonView } from '../../../shared/views'
+import { database } from '../../db/client'
+import { person } from '../../db/schema'
+import { change, type Actor } from './change'
+import { notFound, Refusal, refuseField } from './refusal'
+
+export interface Hasher { hash: (password: string) => Promise<string>, verify: (hash: string, password: string) => Promise<boolean> }
+
+const view = ({ id, login, name, role, preferences }: typeof person.$inferSelect): PersonView => ({ id, login, name, role, preferences })
+
+/** Whether nobody has an account yet: then the first visitor makes the owner's. */
+export async function shopIsEmpty(): Promise<boolean> {
+  const found = await database().select({ id: person.id }).from(person).limit(1)
+  return found.length === 0
+}
+
+const attempts = new Map<string, { count: number, until: number }>()
+const MOST_ATTEMPTS = 8
+const ATTEMPT_WINDOW = 60_000
+
+/**
+ * Checks a sign-in name and password.
+ * @throws Refusal 401 when they do not fit, 429 after eight wrong tries in a minute
+ */
+export async function signIn(hasher: Hasher, login: string, password: string): Promise<PersonView> {
+  const now = Date.now()
+  const tried = attempts.get(login)
+  if (tried && tried.until > now && tried.count >= MOST_ATTEMPTS) throw new Refusal(429, 'Too many wrong tries. Wait a minute, then try again.')
+  const [found] = await database().select().from(person).where(eq(person.login, login))
+  if (!found || !(await hasher.verify(found.passwordHash, password))) {
+    attempts.set(login, { count: tried && tried.until > now ? tried.count + 1 : 1, until: now + ATTEMPT_WINDOW })
+    if (attempts.size > 5000) attempts.clear()
+    throw new Refusal(401, 'That name and password do not fit together. Check both and try again.')
+  }
+  attempts.delete(login)
+  return view(found)
+}
+
+/**
+ * Makes the owner's account in an empty shop.
+ * @param expected the one-time code that the terminal printed
+ * @throws Refusal when the shop has an owner or the code is another
+ */
+export async function makeOwner(hasher: Hasher, expected: string | undefined, input: { code: string, name: string, login: string, password: string }): Promise<PersonView> {
+  const given = Buffer.from(input.code.trim().toUpperCase())
+  const wanted = Buffer.from(expected ?? '')
+  if (!expected || given.length !== wanted.length || !timingSafeEqual(given, wanted)) throw refuseField('code', 'That is not the code in the terminal. Type it as printed.')
+  const passwordHash = await hasher.hash(input.password)
+  return change(null, { verb: 'made the owner’s account' }, async (tx, now) => {
+    await tx.execute(sql`lock table ${person} in exclusive mode`)
+    if ((await tx.select({ id: person.id }).from(person).limit(1)).length > 0) throw new Refusal(409, 'This shop has an owner already. Sign in instead.')
+    const [made] = await tx.insert(person).values({ id: crypto.randomUUID(), login: input.login, name: input.name, passwordHash, role: 'owner', preferences: defaultPreferences, createdAt: now }).returning()
+    return view(made!)
+  })
+}
+
+/** Everybody, by name. */
+export async function people(): Promise<PersonView[]> {
+  return (await database().select().from(person).orderBy(asc(person.name))).map(view)
+}
+
+export async function personById(id: string): Promise<PersonView> {
+  const [found] = await database().select().from(person).where(eq(person.id, id))
+  if (!found) throw notFound('person')
+  return view(found)
+}
+
+/** @throws Refusal 422 when the sign-in name is taken */
+export async function addPerson(hasher: Hasher, actor: Actor, input: { id: string, name: string, login: string, password: string, role: Role }): Promise<PersonView> {
+  const passwordHash = await hasher.hash(input.password)
+  await change(actor, { verb: 'added a person', subjectId: input.id, detail: { name: input.name, role: input.role } }, async (tx, now) => {
+    const [same] = await tx.select().from(person).where(eq(person.id, input.id))
+    if (same) return null
+    const [taken] = await tx.select({ id: person.id }).from(person).where(eq(person.login, input.login))
+    if (taken) throw refuseField('login', 'Somebody has that sign-in name already. Choose another.')
+    await tx.insert(person).values({ id: input.id, login: input.login, name: input.name, passwordHash, role: input.role, preferences: defaultPreferences, createdAt: now })
+    return true
+  })
+  return personById(input.id)
+}
+
+export async function setPreferences(actor: Actor, preferences: Preferences): Promise<PersonView> {
+  await change(actor, { verb: 'chose units and look', subjectId: actor.id, detail: preferences }, tx => tx.update(person).set({ preferences }).where(eq(person.id, actor.id)).then(() => true))
+  return personById(actor.id)
+}

@@ -1,0 +1,61 @@
+import { randomUUID } from 'node:crypto'
+import { join } from 'node:path'
+import { migrate } from 'drizzle-orm/node-postgres/migrator'
+import pg from 'pg'
+import { tankKind } from '../../../core/circuit/tankKinds'
+import { throughputFromStandard } from '../../../core/quantity/standardLeakRate'
+import type { HoldForm } from '../../../shared/schemas/hold'
+import { emptyComplaint, type NewJob } from '../../../shared/schemas/job'
+import { defaultPreferences, type Role } from '../../../shared/schemas/person'
+import { closeDatabase, database } from '../../db/client'
+import { person } from '../../db/schema'
+import type { Actor } from './change'
+import { cautions } from '../../../core/fuel/makeSafe'
+import { openJob } from '../job/jobs'
+import { readCautions } from '../safe/safety'
+
+/** A shop of its own on the test cluster, for tests of the services. */
+export async function openTestShop(): Promise<{ close: () => Promise<void> }> {
+  const cluster = process.env.ZINC_TEST_URL
+  if (!cluster) throw new Error('ZINC_TEST_URL is not set: run these tests with ./zinc test unit')
+  const name = `unit_${randomUUID().replaceAll('-', '')}`
+  const admin = new pg.Client({ connectionString: cluster })
+  await admin.connect()
+  await admin.query(`create database ${name}`)
+  const url = new URL(cluster)
+  url.pathname = `/${name}`
+  process.env.DATABASE_URL = url.href
+  await migrate(database(), { migrationsFolder: join(process.cwd(), 'server/db/migrations') })
+  return {
+    async close() {
+      await closeDatabase()
+      await admin.query(`drop database ${name} with (force)`)
+      await admin.end()
+    },
+  }
+}
+
+/** A person of a role, acting at a moment. */
+export async function testActor(role: Role = 'technician', login = `p${randomUUID().slice(0, 8)}`): Promise<(now?: Date) => Actor> {
+  const id = randomUUID()
+  await database().insert(person).values({ id, login, name: login, role, passwordHash: '-', preferences: defaultPreferences, createdAt: new Date() })
+  return (now = new Date()) => ({ id, role, now })
+}
+
+export const newJobForm = (change: Partial<NewJob> = {}): NewJob => {
+  const kind = tankKind(change.tankKind ?? 'small-steel')
+  return {
+    id: randomUUID(), craftName: `Fire pump ${randomUUID().slice(0, 8)}`, craftKind: kind.craft, tankName: 'fuel tank', tankKind: kind.key, material: kind.material, capacity: kind.capacity, fuel: 'petrol',
+    pressureLimit: kind.pressureLimit, limitSource: 'plate', acceptance: throughputFromStandard(kind.acceptance), complaint: emptyComplaint(), craftBuilt: null, ...change,
+  }
+}
+
+export async function testJob(actor: Actor, change: Partial<NewJob> = {}) {
+  const job = await openJob(actor, newJobForm(change))
+  return readCautions(actor, job.id, cautions.map(caution => caution.key))
+}
+
+export const holdForm = (change: Partial<HoldForm> = {}): HoldForm => ({
+  id: randomUUID(), source: 'typed', method: 'pressure-decay', volume: 0.018, volumeUncertainty: 0.0003, testPressure: 5000, gaugeStep: 1, gaugeNoise: 1,
+  hasThermometer: false, hasBarometer: false, temperatureDoubt: 0.01, barometerDoubt: 2, rigLeak: 0, rigLeakDoubt: 0, closures: {}, links: {}, supply: 'hand pump', relief: { kind: 'water column', opensAt: change.testPressure ?? 5000 }, earlyReason: '', scale: { kind: 'gauge' }, kit: {}, wettedShare: 0, ...change,
+})
