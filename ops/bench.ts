@@ -93,12 +93,12 @@ function narrowing(): void {
 }
 
 async function databaseUnderALogger(): Promise<void> {
-  const { testActor, testJob, holdForm } = await import('../server/services/shop/testShop')
-  const { setUpHold, stepHold, loadHold } = await import('../server/services/bench/holds')
-  const { takeFeed } = await import('../server/services/bench/deviceFeed')
-  const { makeKey } = await import('../server/services/bench/deviceKeys')
-  const { countReadings, holdCurve } = await import('../server/services/bench/holdReadings')
-  const { takeReadings } = await import('../server/services/bench/readings')
+  const { testActor, testJob, holdForm, setUpHold } = await import('../server/services/shop/testShop')
+  const { stepHold, loadHold } = await import('../server/services/bench/hold/holds')
+  const { takeFeed } = await import('../server/services/bench/hold/deviceFeed')
+  const { makeKey } = await import('../server/services/bench/hold/deviceKeys')
+  const { countReadings, holdCurve } = await import('../server/services/bench/hold/holdReadings')
+  const { takeReadings } = await import('../server/services/bench/hold/readings')
   await migrate(database(), { migrationsFolder: join(process.cwd(), 'server/db/migrations') })
   const owner = await testActor('owner')
   const start = new Date(Date.now() - 4 * 3600_000)
@@ -116,7 +116,7 @@ async function databaseUnderALogger(): Promise<void> {
   const from = performance.now()
   for (let s = 0; s < SECONDS; s++) {
     const sent = performance.now()
-    await takeFeed(key, Array.from({ length: SECOND }, (_, k) => line(s * SECOND + k)).join('\n'), 1e12 + s * 1000)
+    await takeFeed({ holdId: hold.id, anchoredAt: +start }, Array.from({ length: SECOND }, (_, k) => line(s * SECOND + k)).join('\n'))
     took.push(performance.now() - sent)
   }
   const spent = (performance.now() - from) / 1000

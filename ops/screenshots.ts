@@ -70,8 +70,8 @@ const shots: Shot[] = [
     await page.getByRole('button', { name: 'Going on' }).click()
   } },
   { name: 'hold-setup', path: `/jobs/${pump.id}/hold`, height: 1280 },
-  { name: 'bench', path: `/bench/${tug.holds[0]!.id}` },
-  { name: 'result', path: `/bench/${pump.holds[0]!.id}`, height: 1500 },
+  { name: 'bench', path: `/bench/${tug.tests[0]!.id}` },
+  { name: 'result', path: `/bench/${pump.tests[0]!.id}`, height: 1500 },
   { name: 'soap', path: `/jobs/${generator.id}/soap`, before: async page => {
     const start = page.getByRole('button', { name: 'Start at the cap' })
     if (await start.isVisible()) await start.click()

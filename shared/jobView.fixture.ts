@@ -11,6 +11,6 @@ export const partView = (id: string, change: Partial<PartView> = {}): PartView =
 /** A job to which nothing has happened yet, for tests. */
 export const jobView = (change: Partial<JobView> = {}): JobView => ({
   id: 'j', craft: { name: 'Fire pump 3', kind: 'small equipment', built: null }, tankName: 'fuel tank', tankKind: 'small-steel', material: 'sheet steel', capacity: 0.02, wallGive: 0, fuel: 'petrol',
-  pressureLimit: 7000, limitSource: 'plate', acceptance: throughputFromStandard(1), complaint: emptyComplaint(), revision: 1, openedAt: 0, openedBy: 'Finn', hasStandIn: false, plan: USUAL_PLAN, cautionsRead: [], gasReadings: [], drained: [], weighings: [], hotWork: [],
-  circuit: PLAIN_CIRCUIT, parts: [partView('a'), partView('b')], answers: [], probes: [], smokes: [], outcomes: [], purchases: [], photos: [], stripped: [], holds: [], soaps: [], balloons: [], leaks: [], finds: [], repairs: [], touches: [], ...change,
+  pressureLimit: 7000, limitSource: 'plate', acceptance: throughputFromStandard(1), complaint: emptyComplaint(), revision: 1, openedAt: 0, openedBy: 'Finn', movedAt: 0, closedAt: null, hasStandIn: false, plan: USUAL_PLAN, cautionsRead: [], gasReadings: [], drained: [], weighings: [], hotWork: [],
+  circuit: PLAIN_CIRCUIT, parts: [partView('a'), partView('b')], answers: [], probes: [], outcomes: [], purchases: [], photos: [], stripped: [], tests: [], leaks: [], finds: [], repairs: [], touches: [], ...change,
 })

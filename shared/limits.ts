@@ -1,6 +1,6 @@
 import { USUAL_LIMIT_SOURCE } from '../core/circuit/tankKinds'
-import type { Relief } from './schemas/setup'
-import type { JobView } from './views'
+import type { Relief } from './leaktest/setupForm'
+import type { JobView, RepairView } from './views'
 
 /**
  * Why a target pressure (Pa gauge, either side of zero) is refused on a tank, or null when it may be used.
@@ -33,12 +33,20 @@ export function reliefProblem(job: Pick<JobView, 'pressureLimit' | 'limitSource'
 }
 
 /** What kept this tank below its limit when air or smoke last went in: most likely it does again. */
-export const lastRelief = (job: Pick<JobView, 'holds' | 'soaps' | 'smokes' | 'probes'>): Relief | null =>
-  [...job.holds.map(each => ({ at: each.createdAt, relief: each.relief })), ...[...job.soaps, ...job.smokes].map(each => ({ at: each.startedAt, relief: each.relief })), ...job.probes]
+export const lastRelief = (job: Pick<JobView, 'tests' | 'probes'>): Relief | null =>
+  [...job.tests.map(test => ({ at: test.startedAt, relief: test.relief })), ...job.probes]
     .sort((a, b) => a.at - b.at).findLast(each => each.relief !== null)?.relief ?? null
 
 export const inKilopascals = (pascals: number) => `${(pascals / 1000).toLocaleString('en', { maximumFractionDigits: 2 })} kPa`
 
-/** Leaks whose repair has not cured by a moment. A test then needs a stated reason. */
+/** Leaks whose repair, the last that counts, has not cured by a moment. A test then needs a stated reason. */
 export const curingLeaks = (job: Pick<JobView, 'leaks' | 'repairs'>, at: number) =>
-  job.leaks.filter(leak => job.repairs.some(repair => repair.leakId === leak.id && !repair.struck && repair.at <= at && repair.curedAt > at))
+  job.leaks.filter(leak => {
+    const last = countingRepair(job, leak.id, at)
+    return last !== null && last.curedAt > at
+  })
+
+/** The repair of a leak that counts at a moment: the last one that was not struck out, since it took the place of those before. */
+export const countingRepair = (job: Pick<JobView, 'repairs'>, leakId: string, at = Infinity): RepairView | null =>
+  job.repairs.filter(repair => repair.leakId === leakId && !repair.struck && repair.at <= at)
+    .reduce<RepairView | null>((last, repair) => (last && last.at > repair.at ? last : repair), null)

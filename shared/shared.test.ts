@@ -1,21 +1,23 @@
 import { throughputFromStandard } from '../core/quantity/standardLeakRate'
-import { holdTimeAt, withSpeed } from './holdClock'
+import { holdTimeAt, withSpeed } from './leaktest/hold/holdClock'
 import { descentOf, isSimulated, jobEntries, jobStanding, latestFind, runningTest } from './jobEntries'
 import { factsOf } from './jobFacts'
 import { curingLeaks, inKilopascals, isOver, lastRelief, overLimit, reliefProblem } from './limits'
 import { jobView, partView } from './jobView.fixture'
-import type { FindView, HoldView, JobView, SoapView } from './views'
+import type { FindView, JobView } from './views'
+import type { HoldView } from './leaktest/hold/holdView'
+import type { SoapView } from './leaktest/soap/soapView'
 
 const estimate = (verdict: 'sealed' | 'leaking' | 'cannot-tell') => ({
   leakRate: 0.001, low95: 0, high95: 0.002, uncertainty: 0.0005, verdict, smallestSeen: throughputFromStandard(0.2), decidedBy: null, minutesMore: null,
   budget: { readings: 0, temperature: 0, barometer: 0, volume: 0, wallGive: 0, law: 0, rig: 0 }, readings: 9, ignored: [], steps: [], settling: null, viscousWeight: 1, thermometerJumps: [], emptyAt: null, engine: '1',
 })
 const hold = (number: number, at: number | null, verdict: 'sealed' | 'leaking' | 'cannot-tell', change: Partial<HoldView> = {}): HoldView => ({
-  id: `h${number}`, jobId: 'j', number, state: at === null ? 'reading' : 'stopped', source: 'typed', closures: {}, links: {}, reached: ['a', 'b'], hasThermometer: false, hasBarometer: false, earlyReason: null, supply: null, relief: null,
+  kind: 'hold', id: `h${number}`, jobId: 'j', number, pressure: 5000, state: at === null ? 'reading' : 'stopped', source: 'typed', closures: {}, links: {}, reached: ['a', 'b'], hasThermometer: false, hasBarometer: false, earlyReason: null, supply: null, relief: null,
   setup: { method: 'pressure-decay', space: { volume: 0.02, wallGive: 0 }, volumeUncertainty: 0, wallGiveUncertainty: 0, gauge: { resolution: 1, noise: 1 }, temperatureChangeUncertainty: 0, barometerChangeUncertainty: 0, testPressure: 5000, limit: throughputFromStandard(1), rigLeak: 0, rigLeakUncertainty: 0 },
-  by: 'Finn', createdAt: 0, clock: null, settledAt: null, stoppedAt: at, estimate: at === null ? null : estimate(verdict), noEstimate: null, scale: { kind: 'gauge' }, kit: {}, volumeChecks: [], struck: null, ...change,
+  by: 'Finn', startedAt: 0, clock: null, settledAt: null, stoppedAt: at, estimate: at === null ? null : estimate(verdict), noEstimate: null, scale: { kind: 'gauge' }, kit: {}, marks: [], volumeChecks: [], struck: null, ...change,
 })
-const soap = (number: number, at: number, marks: SoapView['marks'], change: Partial<SoapView> = {}): SoapView => ({ id: `s${number}`, number, pressure: 5000, closures: {}, links: {}, reached: ['a', 'b'], relief: null, earlyReason: null, by: 'Finn', startedAt: at, stoppedAt: at, marks, struck: null, ...change })
+const soap = (number: number, at: number, marks: SoapView['marks'], change: Partial<SoapView> = {}): SoapView => ({ kind: 'soap', id: `s${number}`, jobId: 'j', number, pressure: 5000, closures: {}, links: {}, reached: ['a', 'b'], relief: null, earlyReason: null, by: 'Finn', startedAt: at, stoppedAt: at, marks, struck: null, ...change })
 const find = (id: string, at: number, change: Partial<FindView> = {}): FindView => ({ id, leakId: 'L', testId: 's1', seen: 'foams', x1: 0, y1: 0, x2: 10, y2: 0, length: 0.01, note: '', by: 'Finn', at, struck: null, ...change })
 const part = (id: string, removedAt: number | null = null) => partView(id, { removedAt })
 const job = (change: Partial<JobView> = {}): JobView => jobView({ parts: [part('a'), part('b')], ...change })
@@ -35,8 +37,10 @@ describe('a hold’s own time', () => {
 describe('a job as the ledger reads it', () => {
   test('leaves out what runs, what has no verdict and what is struck', () => {
     const entries = jobEntries(job({
-      holds: [hold(1, 10, 'leaking', { struck: 'wrong tank (Finn)' }), hold(2, null, 'sealed'), hold(3, 30, 'sealed', { estimate: null, noEstimate: 'too few' }), hold(4, 40, 'sealed')],
-      soaps: [soap(1, 20, [{ partId: 'a', mark: 'dry', at: 20 }])],
+      tests: [
+        hold(1, 10, 'leaking', { struck: 'wrong tank (Finn)' }), hold(2, null, 'sealed'), hold(3, 30, 'sealed', { estimate: null, noEstimate: 'too few' }), hold(4, 40, 'sealed'),
+        soap(1, 20, [{ partId: 'a', mark: 'dry', at: 20 }]),
+      ],
     }))
     expect(entries.tests.map(test => test.id)).toEqual(['s1', 'h4'])
   })
@@ -44,23 +48,23 @@ describe('a job as the ledger reads it', () => {
     const leaks = [{ id: 'L', number: 1, partId: 'a' }]
     expect(jobEntries(job({ leaks, finds: [find('f', 5)] })).leaks).toHaveLength(1)
     expect(jobEntries(job({ leaks, finds: [find('f', 5, { struck: 'rig' })] })).leaks).toHaveLength(0)
-    expect(jobEntries(job({ leaks, finds: [find('f', 5)], soaps: [soap(1, 5, [], { struck: 'no pressure' })] })).leaks).toHaveLength(0)
+    expect(jobEntries(job({ leaks, finds: [find('f', 5)], tests: [soap(1, 5, [], { struck: 'no pressure' })] })).leaks).toHaveLength(0)
   })
   test('parts that were taken off want no evidence', () => {
-    expect(jobStanding(job({ parts: [part('a'), part('b', 3)], holds: [hold(1, 10, 'sealed', { reached: ['a'] })] }), 99).ledger.state).toBe('sealed')
+    expect(jobStanding(job({ parts: [part('a'), part('b', 3)], tests: [hold(1, 10, 'sealed', { reached: ['a'] })] }), 99).ledger.state).toBe('sealed')
   })
   test('knows what runs', () => {
-    expect(runningTest(job({ holds: [hold(1, null, 'sealed')] }))).toEqual({ id: 'h1', kind: 'hold' })
-    expect(runningTest(job({ soaps: [soap(1, 1, [], { stoppedAt: null })] }))).toEqual({ id: 's1', kind: 'soap' })
-    expect(runningTest(job({ holds: [hold(1, null, 'sealed', { state: 'set up' })] }))).toBeNull()
+    expect(runningTest(job({ tests: [hold(1, null, 'sealed')] }))).toEqual({ id: 'h1', kind: 'hold' })
+    expect(runningTest(job({ tests: [soap(1, 1, [], { stoppedAt: null })] }))).toEqual({ id: 's1', kind: 'soap' })
+    expect(runningTest(job({ tests: [hold(1, null, 'sealed', { state: 'set up' })] }))).toBeNull()
   })
   test('a test of a simulated tank makes it practice, until it is struck', () => {
-    expect(isSimulated(job({ holds: [hold(1, 10, 'sealed')] }))).toBe(false)
-    expect(isSimulated(job({ holds: [hold(1, 10, 'sealed', { source: 'stand-in' })] }))).toBe(true)
-    expect(isSimulated(job({ holds: [hold(1, 10, 'sealed', { source: 'stand-in', struck: 'practice' })] }))).toBe(false)
+    expect(isSimulated(job({ tests: [hold(1, 10, 'sealed')] }))).toBe(false)
+    expect(isSimulated(job({ tests: [hold(1, 10, 'sealed', { source: 'stand-in' })] }))).toBe(true)
+    expect(isSimulated(job({ tests: [hold(1, 10, 'sealed', { source: 'stand-in', struck: 'practice' })] }))).toBe(false)
   })
   test('the descent is the measured holds in the order in which they ended', () => {
-    expect(descentOf(job({ holds: [hold(2, 50, 'sealed'), hold(1, 10, 'leaking'), hold(3, null, 'sealed')] })).map(point => point.label)).toEqual(['H1', 'H2'])
+    expect(descentOf(job({ tests: [hold(2, 50, 'sealed'), hold(1, 10, 'leaking'), hold(3, null, 'sealed')] })).map(point => point.label)).toEqual(['H1', 'H2'])
   })
   test('a leak stands on the map where it was found last', () => {
     expect(latestFind([find('f', 5), find('g', 9), find('h', 20, { struck: 'x' })], 'L')!.id).toBe('g')
@@ -87,10 +91,10 @@ test('a relief opens between the target and the limit, and there must be one', (
 
 test('what last kept the tank below its limit comes along, of whichever test that was', () => {
   const column = { kind: 'water column' as const, opensAt: 6000 }, valve = { kind: 'relief valve' as const, opensAt: 6500 }
-  const soap: SoapView = { id: 's', number: 1, pressure: 5000, closures: {}, links: {}, reached: [], relief: valve, earlyReason: null, by: 'Finn', startedAt: 20, stoppedAt: 30, marks: [], struck: null }
+  const soap: SoapView = { kind: 'soap', id: 's', jobId: 'j', number: 1, pressure: 5000, closures: {}, links: {}, reached: [], relief: valve, earlyReason: null, by: 'Finn', startedAt: 20, stoppedAt: 30, marks: [], struck: null }
   expect(lastRelief(job())).toBeNull()
-  expect(lastRelief(job({ holds: [hold(1, 10, 'sealed', { relief: column, createdAt: 5 })], soaps: [soap] }))).toEqual(valve)
-  expect(lastRelief(job({ holds: [hold(1, 10, 'sealed', { relief: column, createdAt: 25 }), hold(2, 50, 'sealed', { createdAt: 40 })], soaps: [soap] }))).toEqual(column)
+  expect(lastRelief(job({ tests: [hold(1, 10, 'sealed', { relief: column, startedAt: 5 }), soap] }))).toEqual(valve)
+  expect(lastRelief(job({ tests: [hold(1, 10, 'sealed', { relief: column, startedAt: 25 }), hold(2, 50, 'sealed', { startedAt: 40 }), soap] }))).toEqual(column)
 })
 
 test('a leak cures from its repair until its time, unless the repair is struck', () => {

@@ -1,9 +1,8 @@
 import type { Situation, TestWord } from '../core/complaint/situation'
-import { readFlowTube } from '../core/leaktest/flowtube/flowTube'
-import { isSmokeFind, smokeStanding } from '../core/leaktest/smoke/smoke'
-import { isFind } from '../core/leaktest/soap/soap'
+import { testKinds, testName } from '../core/leaktest/testKinds'
 import { liveParts } from './jobCircuit'
-import type { AnswerView, JobView, ProbeView, SmokeView } from './views'
+import { descriptorOf, testDescriptors } from './leaktest/tests'
+import type { AnswerView, JobView, ProbeView } from './views'
 
 /** The answer to each check that counts: the latest that was not struck out. */
 export function answersThatCount(job: Pick<JobView, 'answers'>): AnswerView[] {
@@ -12,35 +11,17 @@ export function answersThatCount(job: Pick<JobView, 'answers'>): AnswerView[] {
   return [...latest.values()]
 }
 
-/** Where a smoke test of a job stands. */
-export const smokeOn = (job: Pick<JobView, 'circuit' | 'parts'>, smoke: Pick<SmokeView, 'setup' | 'events'>) => smokeStanding(job.circuit, liveParts(job), smoke.setup, smoke.events)
-
-/** What the tube of a smoke test says with the circuit as it is, null when it was not read or lets out to the open. */
-export function smokeFlowOn(job: Pick<JobView, 'circuit' | 'parts' | 'acceptance'>, smoke: SmokeView) {
-  const standing = smokeOn(job, smoke)
-  if (!standing.flow || standing.reach.escapes.length > 0) return null
-  return { ...readFlowTube(smoke.tube, standing.flow.reading, smoke.own, standing.setup.pressure, job.acceptance), at: standing.flow.at, reached: standing.provenParts }
-}
-
 /** What each test says to the search for a cause, of the parts that it reached alone. A leak that was repaired since speaks no more. */
 function testWords(job: JobView): TestWord[] {
   const repairedAt = Math.max(-Infinity, ...job.repairs.filter(repair => !repair.struck).map(repair => repair.at))
   const finds = job.finds.filter(find => !find.struck && find.at > repairedAt)
   const foundIn = (testId: string) => [...new Set(finds.filter(find => find.testId === testId).map(find => job.leaks.find(leak => leak.id === find.leakId)?.partId).filter(id => id !== undefined))]
-  const said = (verdict: string | undefined) => (verdict === 'sealed' ? 'tight' as const : verdict === 'leaking' ? 'leaks' as const : null)
   const since = (at: number | null) => at !== null && at > repairedAt
   return [
-    ...job.holds.filter(hold => !hold.struck && since(hold.stoppedAt)).map((hold): TestWord => ({ id: hold.id, label: `Hold ${hold.number}`, reached: hold.reached, says: said(hold.estimate?.verdict), dry: [], found: [] })),
-    ...job.balloons.filter(balloon => !balloon.struck && since(balloon.stoppedAt)).map((balloon): TestWord => ({ id: balloon.id, label: `Balloon ${balloon.number}`, reached: balloon.reached, says: said(balloon.estimate?.verdict), dry: [], found: [] })),
-    ...job.soaps.filter(soap => !soap.struck && since(soap.startedAt)).map((soap): TestWord => ({
-      id: soap.id, label: `Soap ${soap.number}`, reached: soap.reached, says: null, found: foundIn(soap.id),
-      dry: soap.marks.filter(mark => mark.mark === 'dry' && soap.reached.includes(mark.partId) && !isFind(mark.mark)).map(mark => mark.partId),
+    // What measures speaks once it has ended, what looks from its beginning on.
+    ...job.tests.filter(test => !test.struck && since(testKinds[test.kind].says === 'rate' ? test.stoppedAt : test.startedAt)).map((test): TestWord => ({
+      id: test.id, label: testName(test), found: testDescriptors[test.kind].shows.length > 0 ? foundIn(test.id) : [], ...descriptorOf(test).word(test, job),
     })),
-    ...job.smokes.filter(smoke => !smoke.struck && since(smoke.startedAt)).map((smoke): TestWord => {
-      const standing = smokeOn(job, smoke)
-      const flow = smokeFlowOn(job, smoke)
-      return { id: smoke.id, label: `Smoke ${smoke.number}`, reached: standing.provenParts, says: said(flow?.verdict), dry: standing.marks.filter(mark => !isSmokeFind(mark.mark)).map(mark => mark.partId), found: foundIn(smoke.id) }
-    }),
     ...job.probes.filter(probe => !probe.struck && since(probe.at)).map((probe: ProbeView, k): TestWord => ({ id: probe.id, label: `Halving step ${k + 1}`, reached: probe.reached, says: probe.leaks ? 'leaks' : 'tight', dry: [], found: [] })),
   ]
 }

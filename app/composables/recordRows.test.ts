@@ -1,5 +1,6 @@
 import { jobStanding } from '../../shared/jobEntries'
 import { jobView, partView } from '../../shared/jobView.fixture'
+import type { SmokeView } from '../../shared/leaktest/smoke/smokeView'
 import { recordRows } from './recordRows'
 
 const at = (text: string) => +new Date(`2026-05-20T${text}:00`)
@@ -8,13 +9,13 @@ const short = (kind: string, si: number) => `${si} ${kind}`
 const part = (id: string, position: number) => partView(id, { name: `${id.charAt(0).toUpperCase()}${id.slice(1)}`, position })
 const job = jobView({
   openedAt: at('08:00'), hasStandIn: true, parts: [part('cap', 0), part('drain', 1)],
-  holds: [{
-    id: 'h1', jobId: 'j', number: 1, state: 'stopped', source: 'stand-in', closures: {}, links: {}, reached: ['cap', 'drain'], hasThermometer: false, hasBarometer: false, supply: null, relief: null, earlyReason: 'tide', by: 'Finn',
+  tests: [{
+    kind: 'hold', id: 'h1', jobId: 'j', pressure: 5000, marks: [], number: 1, state: 'stopped', source: 'stand-in', closures: {}, links: {}, reached: ['cap', 'drain'], hasThermometer: false, hasBarometer: false, supply: null, relief: null, earlyReason: 'tide', by: 'Finn',
     setup: { method: 'pressure-decay', space: { volume: 0.02, wallGive: 0 }, volumeUncertainty: 0, wallGiveUncertainty: 0, gauge: { resolution: 1, noise: 1 }, temperatureChangeUncertainty: 0, barometerChangeUncertainty: 0, testPressure: 5000, limit: 1, rigLeak: 0, rigLeakUncertainty: 0 },
-    createdAt: at('09:00'), clock: null, settledAt: null, stoppedAt: at('09:30'), estimate: null, noEstimate: 'Too few readings.', scale: { kind: 'gauge' }, kit: {}, volumeChecks: [], struck: 'wrong gauge (Oda)',
+    startedAt: at('09:00'), clock: null, settledAt: null, stoppedAt: at('09:30'), estimate: null, noEstimate: 'Too few readings.', scale: { kind: 'gauge' }, kit: {}, volumeChecks: [], struck: 'wrong gauge (Oda)',
+  }, {
+    kind: 'soap', id: 's1', jobId: 'j', number: 1, pressure: 5000, closures: {}, links: {}, reached: ['cap', 'drain'], relief: { kind: 'water column', opensAt: 6000 }, earlyReason: null, by: 'Finn', startedAt: at('10:00'), stoppedAt: at('10:20'), struck: null, marks: [{ partId: 'cap', mark: 'dry', at: at('10:05') }, { partId: 'drain', mark: 'bubbles', at: at('10:10') }],
   }],
-  balloons: [],
-  soaps: [{ id: 's1', number: 1, pressure: 5000, closures: {}, links: {}, reached: ['cap', 'drain'], relief: { kind: 'water column', opensAt: 6000 }, earlyReason: null, by: 'Finn', startedAt: at('10:00'), stoppedAt: at('10:20'), struck: null, marks: [{ partId: 'cap', mark: 'dry', at: at('10:05') }, { partId: 'drain', mark: 'bubbles', at: at('10:10') }] }],
   leaks: [{ id: 'L', number: 1, partId: 'drain' }],
   finds: [{ id: 'f', leakId: 'L', testId: 's1', seen: 'bubbles', x1: 0, y1: 0, x2: 9, y2: 0, length: 0.012, note: 'Steady.', by: 'Finn', at: at('10:10'), struck: null }],
   repairs: [
@@ -50,13 +51,13 @@ test('what no longer counts is listed with its reason, what is missing by name',
 })
 
 test('smoke is told by what was proven, and what it turned out to be is named', () => {
-  const smoke = {
-    id: 'k', number: 1, setup: { closures: { drain: 'rig' as const }, links: {}, pressure: 3000 }, tube: { smallest: 1e-6, largest: 1e-4, readDoubt: 0.02, gas: 'air' as const }, own: { ball: 'floor' as const }, simulated: true, relief: null, earlyReason: null,
+  const smoke: SmokeView = {
+    kind: 'smoke', id: 'k', jobId: 'j', number: 1, closures: { drain: 'rig' }, links: {}, reached: [], pressure: 3000, tube: { smallest: 1e-6, largest: 1e-4, readDoubt: 0.02, gas: 'air' }, own: { ball: 'floor' }, simulated: true, relief: null, earlyReason: null,
     by: 'Finn', startedAt: at('13:00'), stoppedAt: at('13:20'), struck: null,
-    events: [{ id: 'e1', kind: 'arrival' as const, at: at('13:01'), end: 'cap', seen: true, by: 'Finn' }, { id: 'e2', kind: 'mark' as const, at: at('13:02'), partId: 'cap', mark: 'clear' as const, by: 'Finn' }],
+    events: [{ id: 'e1', kind: 'arrival', at: at('13:01'), end: 'cap', seen: true, by: 'Finn' }, { id: 'e2', kind: 'mark', at: at('13:02'), partId: 'cap', mark: 'clear', by: 'Finn' }],
   }
   const parts = job.parts.map(part => ({ ...part, opening: true }))
-  const told = recordRows({ ...job, parts, smokes: [smoke], outcomes: [{ id: 'o', cause: 'drain', partId: 'drain', by: 'Finn', at: at('14:00'), struck: null }] }, jobStanding(job, now).ledger, now, short)
-  expect(told.looked[1]!.text).toBe('Smoke 1, 13:20, at 3000 pressure, Finn (simulated): seen to arrive, clear on cap; found on nothing.')
+  const told = recordRows({ ...job, parts, tests: [...job.tests, smoke], outcomes: [{ id: 'o', cause: 'drain', partId: 'drain', by: 'Finn', at: at('14:00'), struck: null }] }, jobStanding(job, now).ledger, now, short)
+  expect(told.looked[1]!.text).toBe('Smoke 1, 13:20, at 3000 pressure, Finn (simulated tank): seen to arrive, clear on cap; found on nothing.')
   expect(told.was).toBe('drain plug or its gasket (drain)')
 })

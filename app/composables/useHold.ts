@@ -2,8 +2,9 @@ import HoldWorker from '~/workers/hold.worker?worker'
 import type { FromHoldWorker, ToHoldWorker } from '~/workers/hold.worker'
 import type { Residual } from '#core/hold/residuals'
 import type { WhatIf } from '#core/hold/whatIf'
-import { holdTimeAt } from '#shared/holdClock'
-import type { BenchHold, CurveView, LiveView, ReadingView } from '#shared/views'
+import { touchesJob } from '#shared/changes'
+import { holdTimeAt } from '#shared/leaktest/hold/holdClock'
+import type { BenchHold, CurveView, HoldView, LiveView, ReadingView } from '#shared/leaktest/hold/holdView'
 
 const LONG_EVERY = 3000 // ms between two looks at a long hold that runs
 
@@ -85,8 +86,8 @@ export function useHold(id: string) {
   }
   const refresh = () => ask(load)
   useChanges().on(notice => {
-    if (notice === null || (notice.subjectId === id && notice.verb !== 'read' && notice.verb !== 'moved a bell')) void refresh()
-    else if (notice.subjectId === id && notice.verb === 'read') void ask(readMore)
+    if (notice === null || (notice.subjectId === id && touchesJob(notice))) void refresh()
+    else if (notice.subjectId === id && notice.topics.includes('readings')) void ask(readMore)
   })
 
   const running = computed(() => hold.value?.state === 'settling' || hold.value?.state === 'reading')
@@ -97,8 +98,9 @@ export function useHold(id: string) {
   watch(() => hold.value?.state === 'stopped' && !isLong.value && live.value?.estimate, ready => { if (ready) tell({ kind: 'explain' }) })
   return {
     hold, error, readings, live, explained, running, held, estimate, isLong, refresh,
-    take: (view: BenchHold) => {
-      hold.value = { ...view, marks: view.marks ?? hold.value?.marks ?? [] }
+    /** Takes the hold that a verb answered, so that the page need not wait for the notice. */
+    take(view: HoldView | BenchHold) {
+      if (hold.value) hold.value = { ...hold.value, ...view }
       void refresh()
     },
     /** Adds a typed reading at this moment: shown at once, sent when the network allows. */

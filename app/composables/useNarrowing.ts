@@ -15,7 +15,7 @@ function timed<T>(name: string, work: () => T): T {
 /** Suspects and next checks of a job, with the shop's own outcomes when they are wanted; ranked anew with each answer. */
 export function useNarrowing(job: Ref<JobView | null>, jobId: string) {
   const session = useSession()
-  const { value: similar } = useRefreshed(() => callApi<SimilarJob[]>(`jobs/${jobId}/similar`), notice => notice.verb === 'said what it was' || notice.verb === 'struck out an entry')
+  const { value: similar } = useRefreshed(() => callApi<SimilarJob[]>(`jobs/${jobId}/similar`), notice => notice.topics.includes('narrowing'))
   const usesOwn = computed({
     get: () => session.preferences.ownOutcomes ?? true,
     set: on => void session.prefer({ ownOutcomes: on }),

@@ -1,17 +1,18 @@
 import { useThrottleFn } from '@vueuse/core'
-import type { ChangeNotice } from '#shared/views'
+import type { ChangeNotice } from '#shared/changes'
 
 /**
  * A value from the server that is fetched again when something that concerns it changes.
- * @param fetch how to get it
+ * @param fetch how to get it, from what was known before and what has changed since; null for both asks for the whole
  * @param concerns which notices ask for it anew
  */
-export function useRefreshed<T>(fetch: () => Promise<T>, concerns: (notice: ChangeNotice) => boolean) {
+export function useRefreshed<T>(fetch: (before: T | null, changed: readonly ChangeNotice[] | null) => Promise<T>, concerns: (notice: ChangeNotice) => boolean) {
   const value = shallowRef<T | null>(null)
   const error = ref<ApiError | null>(null)
-  const refresh = async () => {
+  let changed: ChangeNotice[] | null = null
+  const get = async (since: readonly ChangeNotice[] | null) => {
     try {
-      value.value = await fetch()
+      value.value = await fetch(value.value, since)
       error.value = null
     }
     catch (thrown) {
@@ -19,8 +20,18 @@ export function useRefreshed<T>(fetch: () => Promise<T>, concerns: (notice: Chan
       error.value = thrown
     }
   }
-  const soon = useThrottleFn(refresh, 400, true)
-  useChanges().on(notice => { if (notice === null || concerns(notice)) void soon() })
-  void refresh()
+  const refresh = () => get(null)
+  const soon = useThrottleFn(() => {
+    const since = changed
+    changed = []
+    return get(since)
+  }, 400, true)
+  useChanges().on(notice => {
+    if (notice === null) changed = null
+    else if (!concerns(notice)) return
+    else changed?.push(notice)
+    void soon()
+  })
+  void refresh().then(() => { changed ??= [] })
   return { value, error, refresh }
 }

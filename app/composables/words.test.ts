@@ -31,25 +31,25 @@ describe('what a hold says in words', () => {
 })
 
 describe('the one next action', () => {
-  const step = (change: Partial<NextStep>): NextStep => ({ action: 'test', sentence: 'Do it.', at: null, about: null, ...change })
+  const step = (change: Partial<NextStep>): NextStep => ({ action: 'test', sentence: 'Do it.', at: null, about: null, kind: null, ...change })
   test('each leads somewhere within its job, or to the Bench', () => {
     for (const action of nextActions) {
-      const { label, to } = nextAction('J', step({ action, about: 'hold' }))
+      const { label, to } = nextAction('J', step({ action, about: 'hold', kind: 'hold' }))
       expect(label.length).toBeGreaterThan(3)
       expect(to).toMatch(/^\/(jobs\/J|bench\/hold)/)
     }
   })
   test('a running hold is watched, a running walk gone on with', () => {
-    expect(nextAction('J', step({ action: 'watch', about: 'H', sentence: 'A hold is running.' })).to).toBe('/bench/H')
-    expect(nextAction('J', step({ action: 'watch', about: 'S', sentence: 'A soap walk is running.' })).to).toBe('/jobs/J/soap')
+    expect(nextAction('J', step({ action: 'watch', about: 'H', kind: 'hold' })).to).toBe('/bench/H')
+    expect(nextAction('J', step({ action: 'watch', about: 'S', kind: 'soap' })).to).toBe('/jobs/J/soap')
   })
   test('what is missing is settled by the test that is shortest', () => {
-    expect(nextAction('J', step({ action: 'settle', about: 'soap' }))).toEqual({ label: 'Soap the rest', to: '/jobs/J/soap' })
-    expect(nextAction('J', step({ action: 'settle', about: 'hold' })).to).toBe('/jobs/J/hold')
+    expect(nextAction('J', step({ action: 'settle', kind: 'soap' }))).toEqual({ label: 'Soap the rest', to: '/jobs/J/soap' })
+    expect(nextAction('J', step({ action: 'settle', kind: 'hold' })).to).toBe('/jobs/J/hold')
   })
   test('waiting says until when, in local time', () => {
     const at = +new Date('2026-05-20T16:40:00'), now = +new Date('2026-05-20T14:00:00')
-    expect(nextSentence(step({ action: 'wait', sentence: 'Sender ring is curing. Hold again once cured.', at }), now)).toBe('Sender ring is curing. Cured 16:40, then hold again.')
+    expect(nextSentence(step({ action: 'wait', sentence: 'Sender ring is curing.', at }), now)).toBe('Sender ring is curing. Cured 16:40, then hold again.')
     expect(nextSentence(step({}), now)).toBe('Do it.')
   })
 })

@@ -15,7 +15,7 @@ const rooms = [
   { to: '/shelf', name: 'Shelf', icon: 'i-lucide-library', here: (path: string) => path.startsWith('/shelf') },
 ]
 changes.open()
-changes.on(notice => { if (notice === null || ['rang', 'answered a bell', 'moved a bell', 'repaired a leak', 'stopped the hold', 'ended the soap walk', 'took a file of readings', 'tied a balloon', 'typed a girth', 'took the balloon off'].includes(notice.verb)) void rope.load() })
+changes.on(notice => { if (notice === null || notice.topics.includes('bells')) void rope.load() })
 void rope.load()
 void queue.restore()
 void useStripQueue().restore()

@@ -1,26 +1,25 @@
 <script setup lang="ts">
 import { fuelName } from '#core/fuel/fuels'
-import type { BayRow } from '#shared/views'
 
 /** The Bay: a row a job, its leaks on the outline, its descent, one sentence, one next action. */
 const session = useSession()
 const now = useClock()
 const { short } = useQuantities()
-const { value: rows, error, refresh } = useRefreshed(() => callApi<BayRow[]>('jobs'), notice => notice.verb !== 'read' && notice.verb !== 'moved a bell')
-const wanted = ref('')
+const { bay, error, refresh, words: wanted, closed, showMore } = useBay()
 const finder = useTemplateRef<{ inputRef: HTMLInputElement }>('finder')
-const PAGE = 40
-const most = ref(PAGE)
 
-const found = computed(() => {
-  const words = wanted.value.toLowerCase().split(/\s+/).filter(Boolean)
-  return (rows.value ?? []).filter(row => words.every(word => `${row.craft} ${row.tankName} ${row.material} ${fuelName(row.fuel)} ${row.state} ${jobWords[row.state]}`.toLowerCase().includes(word)))
-})
+const found = computed(() => bay.value?.rows ?? [])
+/** Whether there is anything to find: an empty shop has nothing but its beginning. */
+const hasJobs = computed(() => bay.value !== null && bay.value.open + bay.value.closed > 0)
 const headline = computed(() => {
-  const all = rows.value?.length ?? 0
-  if (all === 0) return 'The bay is empty'
-  const sealed = rows.value!.filter(row => row.state === 'sealed').length
-  return `${all} ${all === 1 ? 'tank' : 'tanks'} in, ${sealed === 0 ? 'none' : sealed} sealed`
+  if (!bay.value) return ''
+  const { open, closed: gone, rows, next } = bay.value
+  if (closed.value) return `${gone} ${gone === 1 ? 'job' : 'jobs'} closed`
+  if (open === 0) return 'The bay is empty'
+  const all = `${open} ${open === 1 ? 'tank' : 'tanks'} in`
+  if (next !== null || wanted.value.trim()) return all
+  const sealed = rows.filter(row => row.state === 'sealed').length
+  return `${all}, ${sealed === 0 ? 'none' : sealed} sealed`
 })
 const today = computed(() => new Date(now.value).toLocaleDateString('en-GB', { weekday: 'long', day: 'numeric', month: 'long' }))
 const chosen = ref(0)
@@ -38,30 +37,31 @@ useActionKeys('Bay', [
 </script>
 
 <template>
-  <PageState v-if="!rows" :error="error" @retry="refresh" />
+  <PageState v-if="!bay" :error="error" @retry="refresh" />
   <div v-else class="page">
     <header class="mb-4 flex flex-wrap items-end justify-between gap-3">
       <div>
         <h1>{{ headline }}</h1>
         <p class="soft">{{ today }}</p>
       </div>
-      <div v-if="rows.length" class="flex w-full gap-2 sm:w-auto">
+      <div v-if="hasJobs" class="flex w-full gap-2 sm:w-auto">
         <UInput ref="finder" v-model="wanted" icon="i-lucide-search" placeholder="Find a job" aria-label="Find a job" class="flex-1 sm:w-52" size="xl"><template #trailing><UKbd size="lg" class="max-sm:hidden">/</UKbd></template></UInput>
         <UButton v-if="session.mayWork" to="/jobs/new" color="neutral" size="xl">New complaint<span class="key max-sm:hidden">N</span></UButton>
       </div>
     </header>
     <p v-if="error" role="alert" class="leaking mb-3 font-medium">{{ error.message }}</p>
 
-    <div v-if="!rows.length" class="sheet flex flex-col items-center px-6 py-16 text-center">
+    <div v-if="!hasJobs" class="sheet flex flex-col items-center px-6 py-16 text-center">
       <svg viewBox="0 0 200 100" class="mb-6 w-48" aria-hidden="true"><rect x="20" y="20" width="160" height="60" rx="12" fill="none" stroke="var(--tank-line)" stroke-width="3" stroke-dasharray="8 7" /><circle cx="100" cy="50" r="9" fill="none" stroke="var(--unsure)" stroke-width="3.500" stroke-dasharray="5.400 4" /></svg>
       <p class="mb-1 text-lg font-semibold">No tank is in.</p>
       <p class="soft mb-6 max-w-sm">Start with what somebody smelled or saw. The tank’s parts come with its kind, and the first hold is two taps further.</p>
       <UButton v-if="session.mayWork" to="/jobs/new" color="neutral" size="xl">New complaint<span class="key">N</span></UButton>
     </div>
-    <p v-else-if="!found.length" class="sheet py-10 text-center">No job fits “{{ wanted }}”. <UButton variant="link" color="neutral" @click="wanted = ''">Show all</UButton></p>
+    <p v-else-if="!found.length && wanted" class="sheet py-10 text-center">No job fits “{{ wanted }}”. <UButton variant="link" color="neutral" @click="wanted = ''">Show all</UButton></p>
+    <p v-else-if="!found.length" class="sheet py-10 text-center">{{ closed ? 'No job has been closed yet.' : 'Every job is closed.' }} <UButton variant="link" color="neutral" @click="closed = !closed">{{ closed ? 'To the bay' : 'Show the closed ones' }}</UButton></p>
 
     <ul class="space-y-3">
-      <li v-for="(row, i) in found.slice(0, most)" :key="row.id" class="sheet row">
+      <li v-for="(row, i) in found" :key="row.id" class="sheet row">
         <NuxtLink :id="`row-${i}`" :to="`/jobs/${row.id}`" class="who" @focus="chosen = i">
           <span class="block w-24 shrink-0 sm:w-28 lg:w-32"><TankMap :kind="row.tankKind" bare :leaks="row.leaks.map(leak => ({ id: String(leak.number), number: leak.number, look: leakLook(leak.state), label: '', x1: leak.x, y1: leak.y, x2: leak.x, y2: leak.y }))" /></span>
           <span class="min-w-0">
@@ -78,7 +78,10 @@ useActionKeys('Bay', [
         </div>
       </li>
     </ul>
-    <UButton v-if="found.length > most" block color="neutral" variant="subtle" size="xl" class="mt-4" @click="most += PAGE">Show {{ Math.min(PAGE, found.length - most) }} more of {{ found.length - most }}</UButton>
+    <div v-if="hasJobs" class="mt-4 flex flex-wrap gap-3">
+      <UButton v-if="bay.next" color="neutral" variant="subtle" size="xl" class="flex-1 justify-center" @click="showMore">Show more</UButton>
+      <UButton v-if="closed || bay.closed > 0" color="neutral" variant="ghost" size="xl" icon="i-lucide-archive" @click="closed = !closed">{{ closed ? 'Back to what is in' : `Closed jobs (${bay.closed})` }}</UButton>
+    </div>
   </div>
 </template>
 

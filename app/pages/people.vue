@@ -4,7 +4,7 @@ import type { PersonView } from '#shared/views'
 
 /** Who works here; the owner adds people. */
 const session = useSession()
-const { value: people, error, refresh } = useRefreshed(() => callApi<PersonView[]>('people'), notice => notice.verb === 'added a person')
+const { value: people, error, refresh } = useRefreshed(() => callApi<PersonView[]>('people'), notice => notice.topics.includes('people'))
 const blank = () => ({ id: newId(), name: '', login: '', password: '', role: 'technician' as (typeof roles)[number] })
 const state = ref(blank())
 const { saving, problem, save } = useSave()

@@ -1,8 +1,10 @@
+import { useEventListener, useEventSource, useTimeoutFn } from '@vueuse/core'
 import { defineStore } from 'pinia'
-import type { ChangeNotice } from '#shared/views'
+import type { ChangeNotice } from '#shared/changes'
 
 /** ms without a beat after which the stream counts as lost; the server beats every 15 s */
 const QUIET = 40_000
+const RETRY_AFTER = 2000
 
 type Listener = (notice: ChangeNotice | null) => void
 
@@ -10,55 +12,45 @@ type Listener = (notice: ChangeNotice | null) => void
 export const useChanges = defineStore('changes', () => {
   const connected = ref(true)
   const listeners = new Set<Listener>()
-  let source: EventSource | null = null
   let lost = false
-  let lastBeat = 0
-
-  const connect = () => {
-    source?.close()
-    source = new EventSource('/api/stream')
-    const alive = () => {
-      lastBeat = Date.now()
-      connected.value = true
-      if (lost) {
-        lost = false
-        listeners.forEach(listener => listener(null))
-      }
-    }
-    source.addEventListener('beat', alive)
-    source.onmessage = event => {
-      alive()
-      const notice = JSON.parse(event.data as string) as ChangeNotice
-      listeners.forEach(listener => listener(notice))
-    }
-    source.onerror = () => {
-      connected.value = false
-      lost = true
-    }
-  }
-  // A stream that was refused or has gone quiet is opened again.
-  setInterval(() => {
-    if (source && (source.readyState === EventSource.CLOSED || Date.now() - lastBeat > QUIET)) {
-      lost = true
-      lastBeat = Date.now()
-      connect()
-    }
-  }, 2000)
-  window.addEventListener('offline', () => {
+  const source = useEventSource<['beat'], ChangeNotice | null>('/api/stream', ['beat'], {
+    immediate: false, autoReconnect: { delay: RETRY_AFTER }, serializer: { read: text => (text ? JSON.parse(text) as ChangeNotice : null) },
+  })
+  const lose = () => {
     connected.value = false
     lost = true
-  })
-  window.addEventListener('online', () => { if (source) connect() })
+  }
+  const quiet = useTimeoutFn(() => {
+    lose()
+    source.open()
+    quiet.start()
+  }, QUIET, { immediate: false })
+
+  // Each message has a number of its own, so that two that say the same are two; told at once, so that none is passed over.
+  watch(source.lastEventId, id => {
+    if (id === null) return
+    quiet.start()
+    connected.value = true
+    if (lost) {
+      lost = false
+      listeners.forEach(listener => listener(null))
+    }
+    const notice = source.data.value
+    if (notice) listeners.forEach(listener => listener(notice))
+  }, { flush: 'sync' })
+  watch(source.error, error => { if (error) lose() })
+  useEventListener(window, 'offline', lose)
+  useEventListener(window, 'online', () => { if (source.eventSource.value) source.open() })
   return {
     connected,
     open() {
-      if (source) return
-      lastBeat = Date.now()
-      connect()
+      if (source.eventSource.value) return
+      source.open()
+      quiet.start()
     },
     close() {
-      source?.close()
-      source = null
+      quiet.stop()
+      source.close()
     },
     /** Hears changes for as long as the calling component lives. */
     on(listener: Listener) {

@@ -1,6 +1,6 @@
 import { openDB, type IDBPDatabase } from 'idb'
 import { defineStore } from 'pinia'
-import type { ReadingView } from '#shared/views'
+import type { ReadingView } from '#shared/leaktest/hold/holdView'
 
 const MOST_AT_ONCE = 1000
 

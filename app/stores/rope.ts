@@ -1,5 +1,5 @@
 import { defineStore } from 'pinia'
-import type { BellView } from '#shared/views'
+import type { BellView } from '#shared/bells'
 
 /** What hangs on the rope, kept by the server; rings here with sound, title and, when allowed, a notification. */
 export const useRope = defineStore('rope', () => {

@@ -1,5 +1,6 @@
 import type { CraftKind } from '../circuit/tankKinds'
 import type { Fuel } from './fuels'
+import { WATER_DENSITY } from '../quantity/waterDensity'
 
 export interface TankToDegas { craft: CraftKind, /** m3 */ capacity: number, fuel: Pick<Fuel, 'vapourPressure'> }
 
@@ -17,7 +18,6 @@ export interface DegassingWay {
 
 /** Below this at 20 °C, Pa, a fuel hardly evaporates: kerosene and diesel lie there, petrol far above. */
 const HARDLY_EVAPORATES = 1000
-const WATER_DENSITY = 1000
 
 const keepsWater = ({ craft }: TankToDegas) => (craft === 'light aircraft' ? 'Water stays in its seams and low corners, and the next flight finds it.' : null)
 

@@ -8,6 +8,7 @@ import { decision } from './holdDecision'
 import { HoldRecord } from './holdRecord'
 import { exposureAlong, holdSeries, leakLaws, type HoldSeries, type LeakLaw } from './holdSeries'
 import { beliefMean, beliefQuantile, beliefVariance, type RateBelief } from './rateBelief'
+import { gaugeSpread } from './gaugeSpread'
 
 /** A hold that is being read: readings are taken as they come, the estimate never looks at the whole history again. */
 export interface LiveHold {
@@ -39,7 +40,7 @@ export function liveHold(gauge: HoldSetup['gauge'], record = new HoldRecord()): 
   /** the time of the reading that each mark stands on */
   const placed = new Map<number, number>()
   const blocks: HoldBlock[] = []
-  const spread = Math.sqrt(gauge.noise * gauge.noise + gauge.resolution * gauge.resolution / 12)
+  const spread = gaugeSpread(gauge)
   let changed = record.size ? 0 : Infinity
   const placeMarks = () => {
     for (const [t, kind] of marks) {

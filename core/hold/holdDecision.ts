@@ -1,6 +1,6 @@
-import { ONE_SIDED_95 } from '../quantity/normalDistribution'
 import type { Budget, Decider, HoldEstimate, HoldSetup, HoldVerdict } from './hold'
 import type { HoldSeries } from './holdSeries'
+import { verdictOf, verdictOfBounds } from './verdict'
 
 /** Longer than this a technician does not wait for a hold, min. */
 const LONGEST_WAIT = 12 * 60
@@ -9,22 +9,15 @@ type Estimated = Pick<HoldEstimate, 'leakRate' | 'budget'>
 
 /**
  * The verdict of three, and for an undecided hold what would decide it.
- * Sealed when the one-sided 95 % upper bound is below the limit, leaking when the one-sided lower bound is above it.
  * @param estimated Pa·m3/s
  * @param oneSided the two 95 % bounds, Pa·m3/s
  */
 export function decision(setup: HoldSetup, series: HoldSeries, estimated: Estimated, oneSided: { low: number, high: number }): { verdict: HoldVerdict, decidedBy: Decider | null, minutesMore: number | null } {
-  const verdict = oneSided.high < setup.limit ? 'sealed' : oneSided.low > setup.limit ? 'leaking' : 'cannot-tell'
+  const verdict = verdictOfBounds(oneSided, setup.limit)
   if (verdict !== 'cannot-tell') return { verdict, decidedBy: null, minutesMore: null }
   const held = series.times[series.times.length - 1]! - series.times[0]!
   const minutesMore = minutesToDecide(estimated, setup.limit, held)
   return { verdict, minutesMore, decidedBy: minutesMore === null || minutesMore > 60 ? betterMeans(series, estimated.budget) : 'time' }
-}
-
-/** @param rate, uncertainty, limit in one unit */
-export function verdictOf(rate: number, uncertainty: number, limit: number): HoldVerdict {
-  if (rate + ONE_SIDED_95 * uncertainty < limit) return 'sealed'
-  return rate - ONE_SIDED_95 * uncertainty > limit ? 'leaking' : 'cannot-tell'
 }
 
 /** Doubt after holding `factor` times as long: readings average as the 1.5th power, unseen drift as the first, doubt in scale not at all. */

@@ -5,6 +5,7 @@ import { STANDARD_PRESSURE, STANDARD_TEMPERATURE } from '../quantity/standardLea
 import type { HoldBlock } from './holdBlocks'
 import { HoldError, isCoarse, type HoldSetup } from './hold'
 import { smoothChannel } from './smoothChannel'
+import { gaugeSpread } from './gaugeSpread'
 
 export const leakLaws = ['viscous', 'orifice'] as const
 export type LeakLaw = (typeof leakLaws)[number]
@@ -80,7 +81,7 @@ export function holdSeries(setup: HoldSetup, given: readonly HoldBlock[]): HoldS
   const coarse = isCoarse(setup.gauge)
   return {
     times, counts, inventory: amounts, temperatures, barometers, meanTemperature, meanBarometer, meanPressure,
-    noise: Math.sqrt(noise * noise + resolution * resolution / 12) * wide / meanTemperature,
+    noise: gaugeSpread(setup.gauge) * wide / meanTemperature,
     bareNoise: noise * wide / meanTemperature,
     intervals: coarse
       ? blocks.flatMap((block, i) => [...block.levels].map(([level, times]) => ({
@@ -131,8 +132,7 @@ function mean(values: Float64Array): number {
 /** Cuts a hold off where its pressure has gone: from there on it only adds noise. */
 function untilEmpty(setup: HoldSetup, blocks: HoldBlock[]): { blocks: HoldBlock[], emptyAt: number | null } {
   const sign = setup.method === 'vacuum-decay' ? -1 : 1
-  const { noise, resolution } = setup.gauge
-  const floor = Math.max(EMPTY * Math.abs(setup.testPressure), 2 * Math.sqrt(noise * noise + resolution * resolution / 12))
+  const floor = Math.max(EMPTY * Math.abs(setup.testPressure), 2 * gaugeSpread(setup.gauge))
   const isLow = (block: HoldBlock) => sign * block.pressure < floor
   if (blocks.length < 4 || isLow(blocks[0]!)) return { blocks, emptyAt: null }
   const lastEvent = blocks.findLastIndex(block => block.event !== null)

@@ -1,5 +1,5 @@
 import { throughputFromStandard } from '../quantity/standardLeakRate'
-import { verdictOf } from './holdDecision'
+import { verdictOf } from './verdict'
 import { minMaxThin } from '../readings/minMaxThin'
 import { pressureAhead } from './pressureAhead'
 import { resultJson, setupFromJson } from '../readings/setupJson'

@@ -3,6 +3,7 @@ import { ONE_SIDED_95 } from '../quantity/normalDistribution'
 import { STANDARD_PRESSURE, STANDARD_TEMPERATURE } from '../quantity/standardLeakRate'
 import type { Budget, BudgetPart, HoldSetup } from './hold'
 import { UNSEEN_BAROMETER_CHANGE, UNSEEN_TEMPERATURE_CHANGE } from './unseenChange'
+import { gaugeSpread } from './gaugeSpread'
 
 /** What is planned, and how often it is read. */
 export interface PlannedHold { setup: HoldSetup, /** s between readings */ every: number }
@@ -39,8 +40,7 @@ export interface HoldPlan {
 export function plannedBudget({ setup, every }: PlannedHold, held: number): Budget {
   const read = Math.max(1, held - SETTLING_TIME)
   const count = Math.max(3, read / every + 1)
-  const { noise, resolution } = setup.gauge
-  const spread = Math.sqrt(noise * noise + resolution * resolution / 12)
+  const spread = gaugeSpread(setup.gauge)
   const wide = effectiveVolume(setup.space, setup.testPressure)
   const absolute = STANDARD_PRESSURE + setup.testPressure
   const volume = setup.space.volume * (1 + setup.space.wallGive * setup.testPressure)

@@ -1,5 +1,5 @@
 import { isFind } from '../leaktest/soap/soap'
-import { measures, type Instant, type LedgerEntries, type LedgerRepair, type LedgerTest } from './ledger'
+import type { Instant, LedgerEntries, LedgerRepair, LedgerTest } from './ledger'
 
 /**
  * What one test says of one part.
@@ -32,13 +32,16 @@ export const lastCured = (partId: string, entries: LedgerEntries): Instant =>
 function observation(test: LedgerTest, partId: string, entries: LedgerEntries): { at: Instant, quiet: boolean, found: boolean } | null {
   const found = entries.finds.some(find => find.testId === test.id && entries.leaks.some(leak => leak.id === find.leakId && leak.partId === partId))
   const sensitive = test.smallestSeen <= entries.limit
-  if (measures(test)) {
-    if (!test.reached.includes(partId)) return null
-    return { at: test.at, quiet: test.verdict === 'sealed' && sensitive && !found, found }
+  switch (test.says) {
+    case 'rate':
+      if (!test.reached.includes(partId)) return null
+      return { at: test.at, quiet: test.verdict === 'sealed' && sensitive && !found, found }
+    case 'looks': {
+      const mark = test.marks.find(entry => entry.partId === partId)
+      if (!mark || mark.mark === 'not reached') return null
+      return { at: mark.at, quiet: mark.mark === 'dry' && sensitive && !found, found: found || isFind(mark.mark) }
+    }
   }
-  const mark = test.marks.find(entry => entry.partId === partId)
-  if (!mark || mark.mark === 'not reached') return null
-  return { at: mark.at, quiet: mark.mark === 'dry' && sensitive && !found, found: found || isFind(mark.mark) }
 }
 
 /** What a test says of a part today. */

@@ -2,14 +2,14 @@ import { throughputFromStandard } from '../quantity/standardLeakRate'
 import type { SoapMark } from '../leaktest/soap/soap'
 import type { HoldVerdict } from '../hold/hold'
 import { deriveLedger } from './deriveLedger'
-import type { LedgerEntries, LedgerHold, LedgerSoap } from './ledger'
+import type { LedgerEntries, LedgerLook, LedgerMeasurement } from './ledger'
 import { nextStep } from './nextStep'
 
 const parts = ['cap', 'seam', 'drain'].map(id => ({ id, name: id === 'seam' ? 'Top seam' : id.charAt(0).toUpperCase() + id.slice(1) }))
 const all = parts.map(part => part.id)
 const empty: LedgerEntries = { parts, tests: [], leaks: [], finds: [], repairs: [], touches: [], limit: throughputFromStandard(1) }
-const hold = (at: number, verdict: HoldVerdict, change: Partial<LedgerHold> = {}): LedgerHold => ({ kind: 'hold', id: `h${at}`, number: at, at, reached: all, verdict, smallestSeen: throughputFromStandard(0.3), ...change })
-const soap = (at: number, marks: Record<string, SoapMark>): LedgerSoap => ({ kind: 'soap', id: `s${at}`, number: at, at, marks: Object.entries(marks).map(([partId, mark]) => ({ partId, mark, at })), smallestSeen: throughputFromStandard(0.1) })
+const hold = (at: number, verdict: HoldVerdict, change: Partial<LedgerMeasurement> = {}): LedgerMeasurement => ({ says: 'rate', kind: 'hold', id: `h${at}`, name: `Hold ${at}`, at, reached: all, verdict, smallestSeen: throughputFromStandard(0.3), ...change })
+const soap = (at: number, marks: Record<string, SoapMark>): LedgerLook => ({ says: 'looks', kind: 'soap', id: `s${at}`, name: `Soap ${at}`, at, marks: Object.entries(marks).map(([partId, mark]) => ({ partId, mark, at })), smallestSeen: throughputFromStandard(0.1) })
 const leakOnDrain = { leaks: [{ id: 'L', number: 1, partId: 'drain' }], finds: [{ leakId: 'L', testId: 's2', at: 2 }] }
 const repaired = (at: number, curedAt: number) => [{ id: `r${at}`, leakId: 'L', at, curedAt }]
 const at = (entries: Partial<LedgerEntries>, now = 100) => deriveLedger({ ...empty, ...entries }, now)

@@ -1,38 +1,40 @@
 import type { FeedWay } from '../circuit/waysToFeed'
-import type { SoapMark } from '../leaktest/soap/soap'
 import type { HoldVerdict } from '../hold/hold'
+import type { SoapMark } from '../leaktest/soap/soap'
+import type { TankTestKind } from '../leaktest/testKinds'
 
 /** Times in the ledger are milliseconds since 1970, UTC. */
 export type Instant = number
 
 export interface LedgerPart { id: string, name: string }
 
-/** A hold that has ended, a balloon that was taken off, a flow tube that was read: they measure a rate over all that they reached. */
-export interface LedgerHold {
-  kind: 'hold' | 'balloon' | 'flow'
+/** What one test amounts to for the ledger. Smoke whose tube was read gives two: a measurement and a look. */
+interface LedgerTestBase {
   id: string
-  number: number
+  kind: TankTestKind
+  /** as people know it: Hold 2 */
+  name: string
   at: Instant
+  /** Pa·m3/s, one-sided 95 % of a measurement */
+  smallestSeen: number
+}
+
+/** Measures a rate over all that it reached: a hold that has ended, a balloon that was taken off, a flow tube that was read. */
+export interface LedgerMeasurement extends LedgerTestBase {
+  says: 'rate'
   reached: readonly string[]
   verdict: HoldVerdict
-  /** Pa·m3/s, one-sided 95 % */
-  smallestSeen: number
 }
 
-/** A soap walk, or smoke where it was seen to arrive; each part is marked at its own time. */
-export interface LedgerSoap {
-  kind: 'soap' | 'smoke'
-  id: string
-  number: number
-  at: Instant
+/** Looks at part after part, each at its own time: a soap walk, or smoke where it was seen to arrive. */
+export interface LedgerLook extends LedgerTestBase {
+  says: 'looks'
   marks: readonly { partId: string, mark: SoapMark, at: Instant }[]
-  /** Pa·m3/s */
-  smallestSeen: number
 }
-export type LedgerTest = LedgerHold | LedgerSoap
+export type LedgerTest = LedgerMeasurement | LedgerLook
 
 /** Whether a test measures over all that it reached, instead of looking at part after part. */
-export const measures = (test: LedgerTest): test is LedgerHold => test.kind !== 'soap' && test.kind !== 'smoke'
+export const measures = (test: LedgerTest): test is LedgerMeasurement => test.says === 'rate'
 
 export interface LedgerLeak { id: string, number: number, partId: string }
 export interface LedgerFind { leakId: string, testId: string, at: Instant }

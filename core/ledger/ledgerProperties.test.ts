@@ -26,11 +26,11 @@ function history(events: Event[]): LedgerEntries {
   const tests: LedgerTest[] = [], leaks: LedgerLeak[] = [], finds: LedgerFind[] = [], repairs: LedgerRepair[] = [], touches: LedgerTouch[] = []
   events.forEach((each, i) => {
     const at = (i + 1) * 10
-    if (each.kind === 'hold') tests.push({ kind: 'hold', id: `h${i}`, number: i, at, reached: each.reached, verdict: each.verdict, smallestSeen: throughputFromStandard(each.fine ? 0.3 : 3) })
+    if (each.kind === 'hold') tests.push({ says: 'rate', kind: 'hold', id: `h${i}`, name: `Hold ${i}`, at, reached: each.reached, verdict: each.verdict, smallestSeen: throughputFromStandard(each.fine ? 0.3 : 3) })
     if (each.kind === 'touch') touches.push({ at, partIds: each.parts, kind: 'removed' })
     if (each.kind === 'repair' && leaks.length > 0) repairs.push({ id: `r${i}`, leakId: leaks[each.pick % leaks.length]!.id, at, curedAt: at + each.cure })
     if (each.kind === 'soap') {
-      tests.push({ kind: 'soap', id: `s${i}`, number: i, at, smallestSeen: throughputFromStandard(0.1), marks: [...each.dry.filter(part => !each.found.includes(part)).map(partId => ({ partId, mark: 'dry' as const, at })), ...each.found.map(partId => ({ partId, mark: 'bubbles' as const, at }))] })
+      tests.push({ says: 'looks', kind: 'soap', id: `s${i}`, name: `Soap ${i}`, at, smallestSeen: throughputFromStandard(0.1), marks: [...each.dry.filter(part => !each.found.includes(part)).map(partId => ({ partId, mark: 'dry' as const, at })), ...each.found.map(partId => ({ partId, mark: 'bubbles' as const, at }))] })
       for (const partId of each.found) {
         let leak = leaks.find(known => known.partId === partId)
         if (!leak) leaks.push(leak = { id: `L${leaks.length}`, number: leaks.length + 1, partId })
@@ -69,7 +69,7 @@ test('touching a part never seals anything, and changes no other part', () => ho
 }))
 
 test('a last hold that reached everything and is tight settles all that is not open or curing', () => holds(entries => {
-  const whole: LedgerEntries = { ...entries, tests: [...entries.tests, { kind: 'hold', id: 'last', number: 99, at: NOW - 1, reached: partIds, verdict: 'sealed', smallestSeen: throughputFromStandard(0.2) }] }
+  const whole: LedgerEntries = { ...entries, tests: [...entries.tests, { says: 'rate', kind: 'hold', id: 'last', name: 'Hold 99', at: NOW - 1, reached: partIds, verdict: 'sealed', smallestSeen: throughputFromStandard(0.2) }] }
   const ledger = deriveLedger(whole, NOW)
   return ledger.unlocated === null && ledger.parts.every(row => row.standing === 'stands' || row.standing === 'open')
     && (ledger.state === 'sealed') === ledger.leaks.every(leak => leak.state === 'sealed')

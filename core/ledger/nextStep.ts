@@ -1,11 +1,15 @@
+import { testKinds, type TankTestKind } from '../leaktest/testKinds'
+import { listWords, lowerFirst, upperFirst } from '../words/words'
 import type { Ledger } from './deriveLedger'
+import { lastRepair } from './evidence'
 import { measures, type Instant, type LedgerEntries } from './ledger'
+import type { SettlingPlan } from './settlingPlan'
 
 export const nextActions = ['watch', 'check', 'test', 'find', 'repair', 'wait', 'retest', 'settle', 'record'] as const
 export type NextAction = (typeof nextActions)[number]
 
-export type RunningKind = 'hold' | 'soap' | 'balloon' | 'smoke'
-const runningWords: Record<RunningKind, string> = { hold: 'A hold is running.', soap: 'A soap walk is running.', balloon: 'A balloon is tied on.', smoke: 'Smoke is on.' }
+/** A test that is running now. */
+export interface RunningTest { id: string, kind: TankTestKind }
 
 /** One plain sentence and the one next action for a job. */
 export interface NextStep {
@@ -14,50 +18,82 @@ export interface NextStep {
   sentence: string
   /** when the action becomes possible, for `wait` */
   at: Instant | null
-  /** the leak, test or kind of test that it is about */
+  /** the leak or the test that it is about */
   about: string | null
+  /** the kind of test that it is about, running or to be made */
+  kind: TankTestKind | null
 }
+
+const step = (action: NextAction, sentence: string, more: Partial<NextStep> = {}): NextStep =>
+  ({ action, sentence, at: null, about: null, kind: null, ...more })
 
 /**
  * What to do next, most pressing first: watch a running test, repair an open leak, find a measured one, wait for a cure, retest, settle the rest, write the record.
- * @param running the id of a test that runs now
+ * @param running the test that runs now
  * @param unchecked something was complained of and nothing has been looked at yet
  */
-export function nextStep(ledger: Ledger, entries: LedgerEntries, running: { id: string, kind: RunningKind } | null, unchecked = false): NextStep {
-  const name = (partId: string) => entries.parts.find(part => part.id === partId)?.name ?? 'a part'
+export function nextStep(ledger: Ledger, entries: LedgerEntries, running: RunningTest | null, unchecked = false): NextStep {
+  if (running) return step('watch', testKinds[running.kind].running, { about: running.id, kind: running.kind })
+  return nextForLeaks(ledger, entries) ?? (ledger.settle ? nextForMissing(ledger, ledger.settle, entries, unchecked) : sealed(entries))
+}
+
+const partNameIn = (entries: LedgerEntries) => (partId: string) => entries.parts.find(part => part.id === partId)?.name ?? 'a part'
+
+/** While a leak is open: repair it, find it, wait for its cure, retest it. */
+function nextForLeaks(ledger: Ledger, entries: LedgerEntries): NextStep | null {
+  const name = partNameIn(entries)
   const leakOf = (id: string) => entries.leaks.find(leak => leak.id === id)!
-  if (running) return { action: 'watch', sentence: runningWords[running.kind], at: null, about: running.id }
-  const open = ledger.leaks.filter(leak => leak.state === 'found' || leak.state === 'back')
-  if (open.length > 0) {
-    const first = leakOf(open[0]!.id)
-    const rest = open.length > 1 ? ` ${open.length - 1} more to repair after it.` : ''
-    const state = open[0]!.state === 'back' ? 'is back after its repair. Decide what else to do.' : 'is found. Decide the repair.'
-    return { action: 'repair', sentence: `Leak ${first.number}, ${lower(name(first.partId))}, ${state}${rest}`, at: null, about: first.id }
+  const parts = (leaks: Ledger['leaks']) => {
+    const names = leaks.map(leak => upperFirst(name(leakOf(leak.id).partId)))
+    return `${listWords(names)} ${names.length > 1 ? 'are' : 'is'}`
   }
-  if (ledger.unlocated) return { action: 'find', sentence: 'A hold measured a leak that nobody has found yet. Soap the route while it is under pressure.', at: null, about: ledger.unlocated.holdId }
+  const [first, ...others] = ledger.leaks.filter(leak => leak.state === 'found' || leak.state === 'back')
+  if (first) {
+    const rest = others.length > 0 ? ` ${others.length} more to repair after it.` : ''
+    const state = first.state === 'back' ? 'is back after its repair. Decide what else to do.' : 'is found. Decide the repair.'
+    const { number, partId } = leakOf(first.id)
+    return step('repair', `Leak ${number}, ${lowerFirst(name(partId))}, ${state}${rest}`, { about: first.id })
+  }
+  if (ledger.unlocated) {
+    return step('find', 'A hold measured a leak that nobody has found yet. Soap the route while it is under pressure.', { about: ledger.unlocated.holdId, kind: 'soap' })
+  }
   const curing = ledger.leaks.filter(leak => leak.state === 'repaired, curing')
   if (curing.length > 0) {
-    const at = Math.max(...entries.repairs.filter(repair => curing.some(leak => leak.id === repair.leakId)).map(repair => repair.curedAt))
-    return { action: 'wait', sentence: `${list(curing.map(leak => capital(name(leakOf(leak.id).partId))))} ${curing.length > 1 ? 'are' : 'is'} curing. Hold again once cured.`, at, about: curing[0]!.id }
+    const at = Math.max(...curing.map(leak => lastRepair(leak.id, entries)!.curedAt))
+    return step('wait', `${parts(curing)} curing.`, { at, about: curing[0]!.id, kind: 'hold' })
   }
   const ready = ledger.leaks.filter(leak => leak.state === 'ready to retest')
-  if (ready.length > 0) return { action: 'retest', sentence: `${list(ready.map(leak => capital(name(leakOf(leak.id).partId))))} ${ready.length > 1 ? 'are' : 'is'} cured and ready to retest.`, at: null, about: ready[0]!.id }
-  if (ledger.settle) {
-    const { tests, minutes } = ledger.settle, { missing } = ledger
-    const kind = tests[0]?.kind ?? 'hold'
-    if (entries.tests.length === 0 && unchecked) return { action: 'check', sentence: 'The complaint is taken. See what it most likely is, and do the first check.', at: null, about: null }
-    if (entries.tests.length === 0) return { action: 'test', sentence: `Nothing tested yet. A hold takes about ${tests[0]?.minutes ?? minutes} min.`, at: null, about: 'hold' }
-    const last = entries.tests.at(-1)!
-    if (last.kind === 'hold' && last.verdict === 'cannot-tell' && kind === 'hold') return { action: 'settle', sentence: `Hold ${last.number} could not tell. Another of about ${tests[0]?.minutes ?? minutes} min, longer or with better instruments, would settle it.`, at: null, about: kind }
-    const which = missing.length <= 3 ? list(missing.map(name)) : `${missing.length} of ${entries.parts.length} parts`
-    const would = tests.length === 0 ? 'No way of feeding this circuit reaches them: look at the map.' : tests.length === 1 ? `A ${testWords[kind]} of about ${minutes} min would settle it.` : `${capital(list(tests.map(test => `a ${testWords[test.kind]}`)))}, about ${minutes} min together, would settle it.`
-    return { action: 'settle', sentence: `Cannot tell yet: no evidence that stands for ${which}. ${would}`, at: null, about: kind }
-  }
-  const holds = entries.tests.filter(test => measures(test) && test.verdict === 'sealed').length
-  return { action: 'record', sentence: `Sealed: every part has evidence that stands${holds ? `, ${holds} sealed ${holds > 1 ? 'holds' : 'hold'}` : ''}. Write the record.`, at: null, about: null }
+  if (ready.length > 0) return step('retest', `${parts(ready)} cured and ready to retest.`, { about: ready[0]!.id, kind: 'hold' })
+  return null
 }
 
 const testWords = { hold: 'hold', soap: 'soap walk' } as const
-const lower = (text: string) => text.charAt(0).toLowerCase() + text.slice(1)
-const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1)
-const list = (names: string[]) => (names.length < 2 ? names.join('') : `${names.slice(0, -1).join(', ')} and ${names.at(-1)}`)
+
+/** While parts have no evidence: the first check, the first test, or the shortest tests that settle the rest. */
+function nextForMissing({ missing }: Ledger, { tests, minutes }: SettlingPlan, entries: LedgerEntries, unchecked: boolean): NextStep {
+  const first = tests[0]?.minutes ?? minutes
+  const last = entries.tests.at(-1)
+  if (!last) {
+    return unchecked
+      ? step('check', 'The complaint is taken. See what it most likely is, and do the first check.')
+      : step('test', `Nothing tested yet. A hold takes about ${first} min.`, { kind: 'hold' })
+  }
+  const kind = tests[0]?.kind ?? 'hold'
+  if (last.kind === 'hold' && measures(last) && last.verdict === 'cannot-tell' && kind === 'hold') {
+    return step('settle', `${last.name} could not tell. Another of about ${first} min, longer or with better instruments, would settle it.`, { kind })
+  }
+  const which = missing.length <= 3 ? listWords(missing.map(partNameIn(entries))) : `${missing.length} of ${entries.parts.length} parts`
+  return step('settle', `Cannot tell yet: no evidence that stands for ${which}. ${wouldSettle({ tests, minutes })}`, { kind })
+}
+
+function wouldSettle({ tests, minutes }: Pick<SettlingPlan, 'tests' | 'minutes'>): string {
+  if (tests.length === 0) return 'No way of feeding this circuit reaches them: look at the map.'
+  const words = tests.map(test => `a ${testWords[test.kind]}`)
+  return tests.length === 1 ? `${upperFirst(words[0]!)} of about ${minutes} min would settle it.` : `${upperFirst(listWords(words))}, about ${minutes} min together, would settle it.`
+}
+
+function sealed(entries: LedgerEntries): NextStep {
+  const holds = entries.tests.filter(test => measures(test) && test.verdict === 'sealed').length
+  const held = holds > 0 ? `, ${holds} sealed ${holds > 1 ? 'holds' : 'hold'}` : ''
+  return step('record', `Sealed: every part has evidence that stands${held}. Write the record.`)
+}

@@ -30,7 +30,7 @@ test('soap shows nothing under vacuum', () => expect(kinds(['a'], [way(['a'], tr
 
 test('what no way reaches is named instead of left out', () => {
   expect(settlingPlan(['a', 'lost'], { limit, ways: [way(['a'])] })).toMatchObject({ beyond: ['lost'], tests: [{ partIds: ['a'] }] })
-  const entries = { parts: [{ id: 'lost', name: 'Lost' }], tests: [{ kind: 'hold' as const, id: 'h', number: 1, at: 1, reached: [], verdict: 'sealed' as const, smallestSeen: limit / 2 }], leaks: [], finds: [], repairs: [], touches: [], limit, ways: () => [] }
+  const entries = { parts: [{ id: 'lost', name: 'Lost' }], tests: [{ says: 'rate' as const, kind: 'hold' as const, id: 'h', name: 'Hold 1', at: 1, reached: [], verdict: 'sealed' as const, smallestSeen: limit / 2 }], leaks: [], finds: [], repairs: [], touches: [], limit, ways: () => [] }
   expect(nextStep(deriveLedger(entries, 9), entries, null).sentence).toContain('look at the map')
 })
 

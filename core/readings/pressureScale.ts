@@ -6,9 +6,6 @@ export type PressureScale =
   | { kind: 'column', /** kg/m3 */ density: number }
   | { kind: 'sensor', /** V at no pressure */ zero: number, /** Pa/V */ slope: number }
 
-/** Water near 20 °C, kg/m3 (IAPWS). */
-export const WATER_DENSITY = 998.2
-
 /** A scale that cannot be, with a sentence that says why. */
 export class PressureScaleError extends Error {
   override name = 'PressureScaleError'

@@ -1,15 +1,14 @@
 import { watchDecision } from '../feeds/decisionWatch'
-import { takeFeed } from '../services/bench/deviceFeed'
+import { MOST_FEED_BYTES, mustOpenHold, takeFeed } from '../services/bench/hold/deviceFeed'
 import { Refusal } from '../services/shop/refusal'
 
-const MOST_BYTES = 4_000_000
-
-/** Readings of a logger as newline-delimited JSON, with its key as bearer token. */
+/** Readings of a logger as newline-delimited JSON, with its key as bearer token. The key is looked at before anything is read. */
 export default openRoute(null, async ({ event }) => {
   const key = /^Bearer (\S+)$/.exec(getHeader(event, 'authorization') ?? '')?.[1]
   if (!key) throw new Refusal(401, 'Send the logger’s key as: Authorization: Bearer KEY')
-  if (Number(getHeader(event, 'content-length') ?? 0) > MOST_BYTES) throw new Refusal(413, 'Send at most 4 MB at once.')
-  const { holdId, ...answer } = await takeFeed(key, await readRawBody(event) ?? '', Date.now())
-  void watchDecision(holdId)
+  const opened = await mustOpenHold(key)
+  const body = await boundedBody(event, MOST_FEED_BYTES, () => new Refusal(413, `Send at most ${MOST_FEED_BYTES / 1e6} MB at once.`))
+  const answer = await takeFeed(opened, body.toString('utf8'))
+  void watchDecision(opened.holdId)
   return answer
 })

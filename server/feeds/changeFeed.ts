@@ -1,5 +1,5 @@
 import pg from 'pg'
-import type { ChangeNotice } from '../../shared/views'
+import type { ChangeNotice } from '../../shared/changes'
 import { CHANGE_CHANNEL } from '../services/shop/change'
 
 const listeners = new Set<(notice: ChangeNotice) => void>()

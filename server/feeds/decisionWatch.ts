@@ -1,4 +1,4 @@
-import { hangDecisionBell } from '../services/bench/holds'
+import { hangDecisionBell } from '../services/bench/hold/holds'
 
 const EVERY = 10_000 // ms between two looks at one hold
 const looked = new Map<string, number>()

@@ -1,12 +1,13 @@
 import { randomUUID } from 'node:crypto'
 import { sql } from 'drizzle-orm'
-import type { ChangeNotice } from '../../shared/views'
 import { database } from '../db/client'
-import { holdReadings } from '../services/bench/holdReadings'
-import { loadHold, markHold, setHoldSpeed, setUpHold, stepHold } from '../services/bench/holds'
-import { holdForm, openTestShop, testActor, testJob } from '../services/shop/testShop'
+import { holdReadings } from '../services/bench/hold/holdReadings'
+import { loadHold, setHoldSpeed, stepHold } from '../services/bench/hold/holds'
+import { recordEntry } from '../services/bench/recordEntry'
+import { holdForm, openTestShop, setUpHold, testActor, testJob } from '../services/shop/testShop'
 import { listenForChanges, onChange } from './changeFeed'
 import { standInFeed } from './standInFeed'
+import type { ChangeNotice } from '../../shared/changes'
 
 let shop: { close: () => Promise<void> }
 let technician: Awaited<ReturnType<typeof testActor>>
@@ -41,7 +42,7 @@ describe('the stand-in', () => {
     const { turn } = standInFeed()
     await turn()
     await setHoldSpeed(technician(new Date(Date.now() - 4000)), id, 60)
-    await markHold(technician(), id, { id: randomUUID(), kind: 'top-up' })
+    await recordEntry(technician(), id, 'mark', { id: randomUUID(), kind: 'top-up' })
     await turn()
     const readings = await holdReadings(id, -1)
     expect(readings.at(-1)!.t).toBeGreaterThanOrEqual(235)
@@ -82,7 +83,7 @@ describe('change notices', () => {
     const stop = onChange(notice => heard.push(notice))
     const end = await listenForChanges(process.env.DATABASE_URL!)
     const job = await testJob(technician())
-    await until(() => heard.some(notice => notice.jobId === job.id && notice.verb === 'opened the job'))
+    await until(() => heard.some(notice => notice.jobId === job.id && notice.topics.includes('facts')))
     await database().execute(sql`select pg_terminate_backend(pid) from pg_stat_activity where query like 'listen %' and pid <> pg_backend_pid()`)
     await new Promise(go => setTimeout(go, 1800))
     const second = await testJob(technician())

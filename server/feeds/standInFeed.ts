@@ -1,13 +1,13 @@
 import { eq } from 'drizzle-orm'
 import { standInTank, type StandInTank } from '../../core/standin/standInTank'
-import { holdTimeAt } from '../../shared/holdClock'
+import { holdTimeAt } from '../../shared/leaktest/hold/holdClock'
 import { database } from '../db/client'
 import { job } from '../db/schema'
 import { standInFor } from '../services/bench/hiddenTank'
-import { holdReadings } from '../services/bench/holdReadings'
-import { loadHold, runningHolds } from '../services/bench/holds'
-import { loadJob } from '../services/job/jobs'
-import { takeReadings } from '../services/bench/readings'
+import { holdReadings } from '../services/bench/hold/holdReadings'
+import { loadHold, runningStandIns } from '../services/bench/hold/holds'
+import { loadJob } from '../services/job/loadJobs'
+import { takeReadings } from '../services/bench/hold/readings'
 import { Refusal } from '../services/shop/refusal'
 import { watchDecision } from './decisionWatch'
 
@@ -25,7 +25,7 @@ async function takeUp(holdId: string): Promise<RunningTank | null> {
   const hold = await loadHold(holdId)
   const [own] = await database().select({ hiddenTank: job.hiddenTank }).from(job).where(eq(job.id, hold.jobId))
   if (!own?.hiddenTank || !hold.clock) return null
-  const tank = standInTank(standInFor(own.hiddenTank, await loadJob(hold.jobId), hold, hold.createdAt))
+  const tank = standInTank(standInFor(own.hiddenTank, await loadJob(hold.jobId), hold, hold.startedAt))
   const known = await holdReadings(holdId, -1)
   const lastT = known.at(-1)?.t ?? -INTERVAL
   const now = holdTimeAt(hold.clock, Date.now())
@@ -67,7 +67,7 @@ export function standInFeed(): { turn: () => Promise<void> } {
   return {
     /** Reads what is due from every running stand-in and stores it; one that fails is taken up anew at the next turn. */
     async turn() {
-      const due = (await runningHolds()).filter(hold => hold.source === 'stand-in').map(hold => hold.id)
+      const due = await runningStandIns()
       for (const id of tanks.keys()) if (!due.includes(id)) tanks.delete(id)
       for (const id of due) {
         try {

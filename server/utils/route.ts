@@ -1,5 +1,6 @@
 import type { H3Event } from 'h3'
 import { ValidationError, type AnyObject, type ObjectSchema } from 'yup'
+import { isTankTestKind, type TankTestKind } from '#core/leaktest/testKinds'
 import type { Actor } from '../services/shop/change'
 import { mustBeAllowed, type Deed } from '../services/shop/may'
 import { personById } from '../services/shop/people'
@@ -9,34 +10,58 @@ const UUID = /^[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}$/i
 
 export const isUuid = (text: string): boolean => UUID.test(text)
 
+/** A UUID of the path. @throws Refusal 404 for anything else */
+export function uuidIn(event: H3Event, name: string): string {
+  const value = getRouterParam(event, name) ?? ''
+  if (!isUuid(value)) throw new Refusal(404, 'There is nothing at this address.')
+  return value
+}
+
+/** The kind of test of a tank that the path names. @throws Refusal 404 for what is none */
+export function tankTestKindIn(event: H3Event): TankTestKind {
+  const kind = getRouterParam(event, 'kind') ?? ''
+  if (!isTankTestKind(kind)) throw new Refusal(404, 'There is no such kind of test.')
+  return kind
+}
+
 /** What an open route's handler gets: the event and the checked body. */
 interface OpenCall<Body> { event: H3Event, body: Body }
-/** What a signed-in route's handler gets besides: who calls, and a UUID of the path. */
-interface Call<Body> extends OpenCall<Body> { actor: Actor, id: (name?: string) => string }
+/** What a signed-in route's handler gets besides: who calls, a UUID of the path, and whether the caller has gone meanwhile. */
+interface Call<Body> extends OpenCall<Body> { actor: Actor, id: (name?: string) => string, gone: AbortSignal }
+
+/** Most bytes of a body of JSON before and after sign-in, unless a route says otherwise. */
+const MOST_OPEN_BYTES = 16_000
+const MOST_BYTES = 2_000_000
+
+type SchemaFor<Body extends AnyObject> = ObjectSchema<Body> | null | ((event: H3Event) => ObjectSchema<Body> | Promise<ObjectSchema<Body>>)
 
 /**
  * A route for people who are signed in: who may, the body checked against its schema, then the service.
  * A refusal becomes its status with one sentence, and sentences by field.
+ * @param schema of the body, null for none; worked out from the address where it depends on it
  */
 export function signedInRoute<Answer, Body extends AnyObject = Record<string, never>>(
-  deed: Deed, schema: ObjectSchema<Body> | null, answer: (call: Call<Body>) => Promise<Answer> | Answer,
+  deed: Deed, schema: SchemaFor<Body>, answer: (call: Call<Body>) => Promise<Answer> | Answer, { mostBytes = MOST_BYTES } = {},
 ) {
   return defineEventHandler(event => told(async () => {
     const actor = await actorOf(event)
     mustBeAllowed(actor.role, deed)
-    const body = await checkedBody(event, schema)
-    const id = (name = 'id') => {
-      const value = getRouterParam(event, name) ?? ''
-      if (!isUuid(value)) throw new Refusal(404, 'There is nothing at this address.')
-      return value
-    }
-    return answer({ event, actor, body, id })
-  }))
+    const body = await checkedBody(event, typeof schema === 'function' ? await schema(event) : schema, mostBytes)
+    return answer({ event, actor, body, id: (name = 'id') => uuidIn(event, name), gone: whenGone(event) })
+  }, event))
 }
 
 /** A route that answers without sign-in. */
 export const openRoute = <Answer, Body extends AnyObject>(schema: ObjectSchema<Body> | null, answer: (call: OpenCall<Body>) => Promise<Answer>) =>
-  defineEventHandler(event => told(async () => answer({ event, body: await checkedBody(event, schema) })))
+  defineEventHandler(event => told(async () => answer({ event, body: await checkedBody(event, schema, MOST_OPEN_BYTES) }), event))
+
+/** Tells when whoever asked has gone before the answer: then there is nobody to work for. */
+function whenGone(event: H3Event): AbortSignal {
+  const gone = new AbortController()
+  const { res } = event.node
+  res.once('close', () => { if (!res.writableFinished) gone.abort(new Refusal(499, 'Whoever asked has gone.')) })
+  return gone.signal
+}
 
 /** Who is signed in. @throws Refusal 401 */
 export async function actorOf(event: H3Event): Promise<Actor> {
@@ -53,28 +78,42 @@ export async function actorOf(event: H3Event): Promise<Actor> {
 }
 
 /**
- * A body as bytes; what is larger is not read to its end.
+ * A body as bytes, counted while it streams: what is larger is not read to its end and not kept.
  * @param most bytes
  * @param refusal what to say of a size that is too large
+ * @throws Refusal as `refusal` makes it, 400 when the body breaks off
  */
-export async function boundedBody(event: H3Event, most: number, refusal: (bytes: number) => Refusal): Promise<Buffer> {
-  const told = Number(getHeader(event, 'content-length') ?? 0)
-  if (told > most) throw refusal(told)
+export function boundedBody(event: H3Event, most: number, refusal: (bytes: number) => Refusal): Promise<Buffer> {
+  const { req, res } = event.node
   const pieces: Buffer[] = []
   let size = 0
-  for await (const piece of event.node.req as AsyncIterable<Buffer>) {
-    size += piece.length
-    if (size > most) throw refusal(size)
-    pieces.push(piece)
-  }
-  return Buffer.concat(pieces)
+  return new Promise((done, fail) => {
+    const tooMuch = (bytes: number) => {
+      req.off('data', take).pause()
+      // The rest is never read: the connection ends with the answer.
+      res.setHeader('connection', 'close')
+      res.once('finish', () => req.destroy())
+      fail(refusal(bytes))
+    }
+    const take = (piece: Buffer) => {
+      size += piece.length
+      if (size > most) tooMuch(size)
+      else pieces.push(piece)
+    }
+    const told = Number(req.headers['content-length'] ?? 0)
+    if (told > most) return tooMuch(told)
+    req.on('data', take)
+    req.once('end', () => done(Buffer.concat(pieces)))
+    req.once('error', () => fail(new Refusal(400, 'What was sent broke off before its end.')))
+  })
 }
 
-async function checkedBody<Body extends AnyObject>(event: H3Event, schema: ObjectSchema<Body> | null): Promise<Body> {
+async function checkedBody<Body extends AnyObject>(event: H3Event, schema: ObjectSchema<Body> | null, mostBytes: number): Promise<Body> {
   if (!schema) return {} as Body
+  const bytes = await boundedBody(event, mostBytes, () => new Refusal(413, 'That is more than is taken at once. Send less, or in parts.'))
   let body: unknown
   try {
-    body = await readBody(event)
+    body = JSON.parse(bytes.toString('utf8'))
   }
   catch {
     throw new Refusal(400, 'What was sent is not JSON.')
@@ -91,7 +130,7 @@ async function checkedBody<Body extends AnyObject>(event: H3Event, schema: Objec
   }
 }
 
-async function told<T>(work: () => Promise<T>): Promise<T> {
+async function told<T>(work: () => Promise<T>, event: H3Event): Promise<T> {
   try {
     return await work()
   }
@@ -99,7 +138,7 @@ async function told<T>(work: () => Promise<T>): Promise<T> {
     if (error instanceof Refusal) {
       throw createError({ statusCode: error.status, statusMessage: 'refused', message: error.message, data: { message: error.message, fields: error.fields, current: error.current } })
     }
-    if (isError(error)) throw error
+    if (isError(error) || event.node.res.destroyed) throw error
     console.error(error)
     throw createError({ statusCode: 500, statusMessage: 'failed', message: 'Something went wrong on the server. What was saved before is safe; try again.', data: { message: 'Something went wrong on the server. What was saved before is safe; try again.', fields: {} } })
   }

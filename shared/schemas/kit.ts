@@ -1,6 +1,6 @@
 import * as yup from 'yup'
 import { entryId, oneOf, positive, quantity, requiredLine } from './fields'
-import { readingSchema } from './hold'
+import { readingSchema } from '../leaktest/hold/holdForm'
 
 export const kitKinds = ['gauge', 'thermometer', 'barometer', 'rig', 'pump'] as const
 export type KitKind = (typeof kitKinds)[number]

@@ -2,7 +2,7 @@ import * as yup from 'yup'
 import { causes } from '../../core/complaint/causes'
 import { checks } from '../../core/complaint/checks'
 import { entryId, line, oneOf, quantity, requiredLine } from './fields'
-import { closuresSchema, linksSchema, reliefSchema } from './setup'
+import { closuresSchema, linksSchema, reliefSchema } from '../leaktest/setupForm'
 
 /** An answer to a check; `after` is the answer that was on the screen, so that two people answering at once are told. */
 export const answerSchema = yup.object({

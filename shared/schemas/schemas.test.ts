@@ -1,14 +1,15 @@
 import { randomUUID } from 'node:crypto'
 import { ValidationError, type AnyObjectSchema } from 'yup'
-import { fileSchema, holdSchema, holdStepSchema, markSchema, readingsSchema, speedSchema } from './hold'
+import { fileSchema, holdSchema, holdStepSchema, markSchema, readingsSchema, speedSchema } from '../leaktest/hold/holdForm'
 import { circuitSchema } from './circuit'
 import { gasReadingSchema, planSchema } from './safety'
-import { smokeSchema } from './smoke'
+import { smokeSchema } from '../leaktest/smoke/smokeForm'
 import { stripSchema } from './strip'
 import { jobEditSchema, newJobSchema, strikeSchema } from './job'
 import { ownerSchema, personSchema, preferencesSchema, signInSchema } from './person'
 import { repairSchema, touchSchema } from './repair'
-import { findSchema, soapMarkSchema, soapSchema } from './soap'
+import { soapMarkSchema, soapSchema } from '../leaktest/soap/soapForm'
+import { findSchema } from '../leaktest/findForm'
 
 const id = randomUUID()
 const job = {

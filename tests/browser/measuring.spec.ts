@@ -1,8 +1,8 @@
 import { writeFileSync } from 'node:fs'
 import { estimateHold } from '../../core/hold/estimateHold'
 import { balloonGirth } from '../../core/leaktest/balloon/balloon'
-import type { BenchHold, ReadingView } from '../../shared/views'
 import { enter, expect, jobOf, readCautions, test } from '../support/test'
+import type { BenchHold, ReadingView } from '../../shared/leaktest/hold/holdView'
 
 test('planned, rig checked, volume measured, held through a knock, and understood', async ({ page, context, demo }) => {
   test.setTimeout(240_000)
@@ -77,7 +77,7 @@ test('planned, rig checked, volume measured, held through a knock, and understoo
 test('while it runs, the page’s own estimate is the server’s to the last digit', async ({ page, context, demo }) => {
   await enter(context, demo)
   const job = await jobOf(context, demo, 'Glider tug')
-  const id = job.holds[0]!.id
+  const id = job.tests[0]!.id
   await page.goto(`${demo.url}/bench/${id}`)
   const shown = async () => page.evaluate(() => document.querySelector('[data-rate]')?.getAttribute('data-rate'))
   const atServer = async () => String((await (await context.request.get(`${demo.url}/api/holds/${id}/live`)).json() as { estimate: { leakRate: number } }).estimate.leakRate)

@@ -81,7 +81,7 @@ test('a reading from after the stop is refused by itself, and takes no good one 
 test('killed in the middle of a hold, the server has every reading that was shown, and the hold goes on', async ({ page, context, demo }) => {
   await enter(context, demo)
   const job = await jobOf(context, demo, 'Glider tug')
-  const hold = job.holds[0]!.id
+  const hold = job.tests[0]!.id
   await page.goto(`${demo.url}/bench/${hold}`)
   await page.getByRole('button', { name: '×60' }).click()
   await expect(page.getByText(/leak rate in mL\/min/)).toBeVisible()

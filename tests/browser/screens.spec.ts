@@ -43,8 +43,8 @@ const rooms: Record<string, (of: Subjects) => Screen[]> = {
   'the tests': ({ tractor, tug, pump, generator, rightBay }) => [
     { name: 'Hold set-up', path: `/jobs/${tractor.id}/hold`, shows: 'To the Bench' },
     { name: 'Bench', path: '/bench', shows: 'These want a test' },
-    { name: 'Running hold', path: `/bench/${tug.holds[0]!.id}`, shows: 'What can be said so far' },
-    { name: 'Result', path: `/bench/${pump.holds[0]!.id}`, shows: 'What it says' },
+    { name: 'Running hold', path: `/bench/${tug.tests[0]!.id}`, shows: 'What can be said so far' },
+    { name: 'Result', path: `/bench/${pump.tests[0]!.id}`, shows: 'What it says' },
     { name: 'Soap', path: `/jobs/${generator.id}/soap`, shows: 'Start at the cap' },
     { name: 'Balloon', path: `/jobs/${rightBay.id}/balloon`, shows: 'What can be said so far' },
   ],

@@ -2,7 +2,7 @@ import { test as base, expect, type BrowserContext, type Page } from '@playwrigh
 import { holdingLinks } from '../../core/circuit/reach'
 import { cautions } from '../../core/fuel/makeSafe'
 import { openShop, type Shop } from './shop'
-import type { BayRow, JobView } from '../../shared/views'
+import type { BayPage, JobView } from '../../shared/views'
 
 const shopFrom = (template: 'zinc_demo' | 'zinc_empty') => async ({}: object, use: (shop: Shop) => Promise<void>) => {
   const shop = await openShop(template)
@@ -22,7 +22,7 @@ export async function enter(context: BrowserContext, shop: Shop, login = 'finn')
 
 /** The job of a craft, as the server has it. */
 export async function jobOf(context: BrowserContext, shop: Shop, craft: string): Promise<JobView> {
-  const rows = await (await context.request.get(`${shop.url}/api/jobs`)).json() as BayRow[]
+  const { rows } = await (await context.request.get(`${shop.url}/api/jobs`)).json() as BayPage
   return await (await context.request.get(`${shop.url}/api/jobs/${rows.find(row => `${row.craft}, ${row.tankName}`.startsWith(craft))!.id}`)).json() as JobView
 }
 
@@ -32,7 +32,7 @@ export async function startTypedHold(context: BrowserContext, shop: Shop, jobId:
   const job = await (await context.request.get(`${shop.url}/api/jobs/${jobId}`)).json() as JobView
   const post = (path: string, data: object) => context.request.post(`${shop.url}/api/${path}`, { data }).then(answer => expect(answer.ok(), path).toBe(true))
   await post(`jobs/${jobId}/cautions`, { cautions: cautions.map(caution => caution.key), act: 'air or smoke' })
-  await post(`jobs/${jobId}/holds`, {
+  await post(`jobs/${jobId}/tests/hold`, {
     id, source: 'typed', method: 'pressure-decay', volume: 0.12, volumeUncertainty: 0.003, testPressure: 6000, gaugeStep: 10, gaugeNoise: 5,
     temperatureDoubt: 0.3, barometerDoubt: 40, rigLeak: 0, rigLeakDoubt: 0, closures: {}, links: holdingLinks(job.circuit), relief: { kind: 'water column', opensAt: 6500 },
   })

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { nearestOnPart, slideOnPart } from '#core/circuit/placeOnPart'
-import { findSchema, type FindForm, type FindLook } from '#shared/schemas/soap'
 import type { JobView, LeakView, PartView } from '#shared/views'
+import { findSchema, type FindForm, type FindLook } from '#shared/leaktest/findForm'
 
 /** A find between its two hash marks: ends from taps on the map or moved by key, length, note, and whether it is a known leak again. */
 const props = defineProps<{ /** address that takes the find */ path: string, /** what it can look like */ shows: readonly FindLook[], part: PartView, known: LeakView[] }>()

@@ -2,8 +2,7 @@
 import { minMaxThin } from '#core/readings/minMaxThin'
 import type { HoldEstimate } from '#core/hold/hold'
 import type { HoldAhead } from '#core/hold/holdAhead'
-import type { BenchHold } from '#shared/views'
-import type { ReadingView } from '#shared/views'
+import type { BenchHold, ReadingView } from '#shared/leaktest/hold/holdView'
 
 /** The hold's pressure against time: settling, where it is going, what it would do at the limit, marks, readings left out. */
 const props = defineProps<{ hold: BenchHold, readings: ReadingView[], estimate: HoldEstimate | null, ahead: HoldAhead | null }>()

@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import type { JobView, ReadingView } from '#shared/views'
-import type { BenchHold } from '#shared/views'
+import type { JobView } from '#shared/views'
+import type { ReadingView, BenchHold } from '#shared/leaktest/hold/holdView'
 
 /** A hold's figures, to be read at two metres: pressure, skin, barometer, time held. */
 const props = defineProps<{ hold: BenchHold, job: JobView, readings: ReadingView[], held: number, note: string }>()

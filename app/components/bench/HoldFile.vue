@@ -4,7 +4,7 @@ import type { FilePreview, ToFileWorker } from '~/workers/file.worker'
 import { ReadingsFileError, readingsTable, timeUnits, type ColumnMeaning, type ReadingsTable } from '#core/readings/readingsCsv'
 import { unitDoubt } from '#core/readings/unitDoubt'
 import { pascalsPer, toKelvin, type AnyPressureUnit } from '#core/quantity/units'
-import type { BenchHold } from '#shared/views'
+import type { BenchHold } from '#shared/leaktest/hold/holdView'
 
 /** Takes a hold's readings from a file: says what each column is where the names do not, shows the curve, and only then takes it whole. */
 const props = defineProps<{ hold: BenchHold }>()

@@ -1,7 +1,6 @@
 <script setup lang="ts">
 import type { HoldEstimate } from '#core/hold/hold'
-import type { ReadingView } from '#shared/views'
-import type { BenchHold } from '#shared/views'
+import type { ReadingView, BenchHold } from '#shared/leaktest/hold/holdView'
 
 /** What the estimate did with the readings: left out, stepped, settled, corrected. */
 const props = defineProps<{ hold: BenchHold, estimate: HoldEstimate, readings: ReadingView[] }>()

@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import { deviceKeySchema } from '#shared/schemas/hold'
-import type { BenchHold, DeviceKeyView } from '#shared/views'
+import { deviceKeySchema } from '#shared/leaktest/hold/holdForm'
+import type { BenchHold, DeviceKeyView } from '#shared/leaktest/hold/holdView'
 
 /** Keys with which loggers send readings into this hold; the owner makes and revokes them. */
 const props = defineProps<{ hold: BenchHold }>()

@@ -1,9 +1,8 @@
 <script setup lang="ts">
 import { pressureFrom } from '#core/readings/pressureScale'
 import { parseNumber } from '#core/quantity/parseNumber'
-import { readingsSchema } from '#shared/schemas/hold'
-import type { BenchHold } from '#shared/views'
-import type { ReadingView } from '#shared/views'
+import { readingsSchema } from '#shared/leaktest/hold/holdForm'
+import type { BenchHold, ReadingView } from '#shared/leaktest/hold/holdView'
 
 /** A large keypad for gloves: Enter adds the reading with the clock. */
 const props = defineProps<{ hold: BenchHold, readings: ReadingView[] }>()

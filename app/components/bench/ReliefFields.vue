@@ -1,6 +1,7 @@
 <script setup lang="ts">
-import { readAtPressure, WATER_DENSITY } from '#core/readings/pressureScale'
-import { reliefKinds, type Relief, type ReliefKind } from '#shared/schemas/setup'
+import { readAtPressure } from '#core/readings/pressureScale'
+import { WATER_DENSITY } from '#core/quantity/waterDensity'
+import { reliefKinds, type Relief, type ReliefKind } from '#shared/leaktest/setupForm'
 import type { JobView } from '#shared/views'
 
 /** What keeps the tank below its limit while air or smoke goes in, and at what pressure it opens. */

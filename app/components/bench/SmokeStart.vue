@@ -3,7 +3,7 @@ import { smokeGases, type SmokeGas } from '#core/leaktest/flowtube/flowTube'
 import { holdingLinks } from '#core/circuit/reach'
 import { reachOn } from '#shared/jobCircuit'
 import { lastRelief } from '#shared/limits'
-import { smokeSchema, type SmokeForm } from '#shared/schemas/smoke'
+import { smokeSchema, type SmokeForm } from '#shared/leaktest/smoke/smokeForm'
 import type { JobView } from '#shared/views'
 
 /** Puts smoke on: the machine checked dead-ended first, then where it goes in and how the circuit is closed. */
@@ -24,7 +24,7 @@ const fed = computed(() => Object.values(draft.value.closures).includes('rig'))
 const gasItems = smokeGases.map(gas => ({ label: gas.name, value: gas.key }))
 const ownBad = computed(() => draft.value.own.ball !== 'floor')
 const start = () => save(async () => {
-  const job = await callApi<JobView>(`jobs/${props.job.id}/smokes`, 'POST', draft.value)
+  const job = await callApi<JobView>(`jobs/${props.job.id}/tests/smoke`, 'POST', draft.value)
   clear()
   emit('started', job)
 }, form.value)

@@ -2,8 +2,9 @@
 import { holdingLinks } from '#core/circuit/reach'
 import { reachOn, targetPressure } from '#shared/jobCircuit'
 import { lastRelief } from '#shared/limits'
-import { soapSchema } from '#shared/schemas/soap'
+import { soapSchema } from '#shared/leaktest/soap/soapForm'
 import type { JobView } from '#shared/views'
+import { testsOf } from '#shared/leaktest/tests'
 
 /** Starts a soap walk: the pressure that is on the tank now, and a reason when a repair has not cured. */
 const props = defineProps<{ job: JobView, now: number }>()
@@ -13,13 +14,14 @@ const { saving, problem, save } = useSave()
 const form = useTemplateRef('form')
 const firstPart = computed(() => props.job.parts.find(part => part.removedAt === null)?.name ?? 'first part')
 
-const usual = Math.abs(props.job.holds.at(-1)?.setup.testPressure ?? targetPressure(props.job))
-const last = props.job.holds.filter(hold => !hold.struck).at(-1)
+const holds = testsOf(props.job, 'hold')
+const usual = Math.abs(holds.at(-1)?.pressure ?? targetPressure(props.job))
+const last = holds.findLast(hold => !hold.struck)
 const wanted = useFeedWanted()(props.job.circuit)
 const state = ref({ id: newId(), pressure: Math.min(props.job.pressureLimit, usual), closures: wanted?.closures ?? { ...last?.closures }, links: wanted?.links ?? { ...holdingLinks(props.job.circuit), ...last?.links }, relief: lastRelief(props.job), earlyReason: '' })
 const boundary = computed({ get: () => ({ closures: state.value.closures, links: state.value.links }), set: value => Object.assign(state.value, value) })
 const seen = computed(() => reachOn(props.job, { ...boundary.value, pressure: state.value.pressure || 1 }))
-const start = () => save(async () => emit('started', await callApi<JobView>(`jobs/${props.job.id}/soaps`, 'POST', state.value)), form.value)
+const start = () => save(async () => emit('started', await callApi<JobView>(`jobs/${props.job.id}/tests/soap`, 'POST', state.value)), form.value)
 </script>
 
 <template>

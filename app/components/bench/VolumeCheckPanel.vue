@@ -1,13 +1,15 @@
 <script setup lang="ts">
+import { gaugeSpread } from '#core/hold/gaugeSpread'
 import { checkDisagreement, pressureWithoutPush, standingAfterPush, VolumeCheckError, volumeFromPush } from '#core/gas/volumeCheck'
 import { effectiveVolume } from '#core/gas/inventory'
-import { volumeCheckSchema, type MarkForm } from '#shared/schemas/hold'
-import type { BenchHold, ReadingView } from '#shared/views'
+import { volumeCheckSchema, type MarkForm } from '#shared/leaktest/hold/holdForm'
+import type { JobView } from '#shared/views'
+import type { BenchHold, HoldView, ReadingView } from '#shared/leaktest/hold/holdView'
 
 /** Pushes a known volume into the closed tank and reads what the gauge does: the effective volume measured, not guessed. */
 const props = defineProps<{ hold: BenchHold, readings: ReadingView[] }>()
 const open = defineModel<boolean>('open', { required: true })
-const emit = defineEmits<{ done: [hold: BenchHold] }>()
+const emit = defineEmits<{ done: [hold: HoldView] }>()
 const { short } = useQuantities()
 const { of } = useKit()
 const { saving, problem, save } = useSave()
@@ -22,15 +24,12 @@ const meanOf = (few: ReadingView[]) => (few.length ? few.reduce((sum, reading) =
 const before = () => { state.before = meanOf(props.readings.slice(-FEW)) }
 /** Readings before the push that show where the pressure was going. */
 const TREND = 30
-const gaugeSpread = computed(() => {
-  const { noise, resolution } = props.hold.setup.gauge
-  return Math.sqrt(noise * noise + resolution * resolution / 12)
-})
+const spread = computed(() => gaugeSpread(props.hold.setup.gauge))
 /** A push takes a while to go in, s; later readings say more of the leak. */
 const GOES_IN = 120
 /** The first few once the push stands, against where the pressure would be by then without it: what leaks in between is not volume. */
 function after(pushed: number) {
-  const few = standingAfterPush(props.readings.filter(reading => reading.t > pushed && reading.t <= pushed + GOES_IN), state.before ?? 0, gaugeSpread.value).slice(0, FEW)
+  const few = standingAfterPush(props.readings.filter(reading => reading.t > pushed && reading.t <= pushed + GOES_IN), state.before ?? 0, spread.value).slice(0, FEW)
   state.after = meanOf(few)
   if (few.length) state.before = pressureWithoutPush(props.readings.filter(reading => reading.t <= pushed).slice(-TREND), few.reduce((sum, reading) => sum + reading.t, 0) / few.length)
 }
@@ -47,7 +46,7 @@ watch(() => props.readings.length, () => {
 /** The push is marked on the curve, and a stand-in takes it. */
 const push = () => save(async () => {
   const mark: MarkForm = { id: newId(), kind: 'push', amount: state.pushed ?? 0 }
-  const marked = await callApi<BenchHold>(`holds/${props.hold.id}/marks`, 'POST', mark)
+  const marked = holdIn(await callApi<JobView>(`tests/${props.hold.id}/entries/mark`, 'POST', mark), props.hold.id)
   pushedAt.value = marked.marks.at(-1)!.t
   emit('done', marked)
 }, form.value)
@@ -61,7 +60,7 @@ const measured = computed(() => {
   const { pushed, pushedUncertainty, before, after } = state
   if (pushed === null || pushedUncertainty === null || before === null || after === null) return null
   try {
-    return volumeFromPush({ pushed, pushedUncertainty, before, after, gaugeSpread: gaugeSpread.value, ...(state.barometer !== undefined && { barometer: state.barometer }) })
+    return volumeFromPush({ pushed, pushedUncertainty, before, after, gaugeSpread: spread.value, ...(state.barometer !== undefined && { barometer: state.barometer }) })
   }
   catch (error) {
     if (error instanceof VolumeCheckError) return error.message
@@ -71,7 +70,7 @@ const measured = computed(() => {
 const found = computed(() => (typeof measured.value === 'object' ? measured.value : null))
 const differs = computed(() => found.value && checkDisagreement(found.value, supposed.value) > 3)
 const keep = (use: boolean) => save(async () => {
-  emit('done', await callApi<BenchHold>(`holds/${props.hold.id}/volume`, 'POST', { ...state, use }))
+  emit('done', holdIn(await callApi<JobView>(`tests/${props.hold.id}/entries/volume`, 'POST', { ...state, use }), props.hold.id))
   open.value = false
 }, form.value)
 </script>

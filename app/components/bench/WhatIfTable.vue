@@ -2,7 +2,7 @@
 import { byHand, type WhatIf } from '#core/hold/whatIf'
 import type { HoldEstimate } from '#core/hold/hold'
 import { throughputFromStandard } from '#core/quantity/standardLeakRate'
-import type { BenchHold, ReadingView } from '#shared/views'
+import type { BenchHold, ReadingView } from '#shared/leaktest/hold/holdView'
 
 /** The same readings under one assumption changed, and as two readings by hand would have it. */
 const props = defineProps<{ estimate: HoldEstimate, variants: readonly WhatIf[], hold: BenchHold, readings: ReadingView[] }>()

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { BellView } from '#shared/views'
+import type { BellView } from '#shared/bells'
 
 /** The rope itself: time runs down it on a log scale, what is due hangs where its time is; what rings is at the top. */
 const rope = useRope()
@@ -24,8 +24,6 @@ const hung = computed(() => {
 const ticks = computed(() => TICKS.filter(tick => tick.y === 0 || !hung.value.some(({ y }) => tick.y > y - 4 && tick.y < y + BELL - 4)))
 const height = computed(() => Math.max(HEIGHT, (hung.value.at(-1)?.y ?? 0)) + BELL)
 const inTime = (bell: BellView) => (bell.dueAt - now.value < 90_000 ? `${Math.max(0, Math.round((bell.dueAt - now.value) / 1000))} s` : clockText(bell.dueAt, now.value))
-const colour = (bell: BellView) => (bell.kind === 'pressure' ? 'leaking' : bell.kind === 'hold' || bell.kind === 'balloon' ? 'unsure' : bell.kind === 'look' ? 'sealed' : 'time')
-const to = (bell: BellView) => (bell.kind === 'hold' || bell.kind === 'pressure' ? `/bench/${bell.subjectId}` : bell.kind === 'balloon' ? `/jobs/${bell.jobId}/balloon` : bell.kind === 'vapour' ? `/jobs/${bell.jobId}/safe#vapour-title` : `/jobs/${bell.jobId}`)
 const mayNotify = ref(typeof Notification !== 'undefined' && Notification.permission === 'default')
 async function allow() {
   await Notification.requestPermission()
@@ -41,7 +39,7 @@ async function allow() {
         <div class="flex gap-2">
           <BellSign class="time swing mt-0.5 shrink-0" :size="26" />
           <div class="min-w-0 flex-1">
-            <NuxtLink :to="to(bell)" class="block font-semibold leading-tight hover:underline">{{ bell.title }}</NuxtLink>
+            <NuxtLink :to="bellFace(bell).to" class="block font-semibold leading-tight hover:underline">{{ bell.title }}</NuxtLink>
             <p class="soft text-sm">{{ bell.detail }} · rang {{ clockText(bell.rungAt!, now) }}</p>
           </div>
         </div>
@@ -54,8 +52,8 @@ async function allow() {
       <span v-for="tick in ticks" :key="tick.name" class="soft absolute right-0 text-[0.75rem] leading-none" :style="{ top: `${tick.y}px` }" aria-hidden="true">{{ tick.name }}</span>
       <ul>
         <li v-for="{ bell, y } in hung" :key="bell.id" class="absolute left-0 right-0 flex gap-2" :style="{ top: `${y + 14}px` }">
-          <BellSign :class="colour(bell)" class="shrink-0 bg-(--sheet)" :size="24" />
-          <NuxtLink :to="to(bell)" class="min-w-0 rounded bg-(--sheet) pr-1 leading-tight hover:underline">
+          <BellSign :class="bellFace(bell).colour" class="shrink-0 bg-(--sheet)" :size="24" />
+          <NuxtLink :to="bellFace(bell).to" class="min-w-0 rounded bg-(--sheet) pr-1 leading-tight hover:underline">
             <span class="line-clamp-1 text-[0.9rem] font-semibold">{{ bell.title }}</span>
             <span class="soft line-clamp-1 text-[0.8rem]">{{ inTime(bell) }} · {{ bell.detail }}</span>
           </NuxtLink>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { touchesJob } from '#shared/changes'
 import type { TrailView } from '#shared/views'
 
 /** Everything that was done on a job, from the trail, latest first. */
@@ -6,7 +7,7 @@ const props = defineProps<{ jobId: string }>()
 const open = ref(false)
 const { value: trail } = useRefreshed(
   () => callApi<TrailView[]>(`jobs/${props.jobId}/trail`),
-  notice => notice.jobId === props.jobId && notice.verb !== 'read' && notice.verb !== 'moved a bell',
+  notice => notice.jobId === props.jobId && touchesJob(notice),
 )
 const details = (entry: TrailView) => Object.values(entry.detail).filter(value => typeof value === 'string').join(', ')
 </script>

@@ -20,7 +20,7 @@ const standingWords = { 'stands': 'stands', 'open': 'open', 'touched': 'touched 
       <thead>
         <tr class="soft text-left text-sm">
           <th scope="col" class="font-medium">Part</th>
-          <th v-for="test in tests" :key="test.id" scope="col" class="px-1 text-center font-medium whitespace-nowrap">{{ testName(test) }}</th>
+          <th v-for="test in tests" :key="test.id" scope="col" class="px-1 text-center font-medium whitespace-nowrap">{{ test.name }}</th>
           <th scope="col" class="text-right font-medium">Today</th>
         </tr>
       </thead>

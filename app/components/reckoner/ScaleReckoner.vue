@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { PressureScaleError, pressureFrom, sensorFromTwoPoints, readAtPressure, WATER_DENSITY } from '#core/readings/pressureScale'
+import { PressureScaleError, pressureFrom, sensorFromTwoPoints, readAtPressure } from '#core/readings/pressureScale'
+import { WATER_DENSITY } from '#core/quantity/waterDensity'
 
 /** A column's height and a sensor's volts as pressure. */
 const { short } = useQuantities()

@@ -1,9 +1,10 @@
 <script setup lang="ts">
-import { clockSpeeds } from '#shared/holdClock'
+import { gaugeSpread } from '#core/hold/gaugeSpread'
+import { clockSpeeds } from '#shared/leaktest/hold/holdClock'
 import { isOver } from '#shared/limits'
-import type { MarkKind } from '#shared/schemas/hold'
+import type { MarkKind } from '#shared/leaktest/hold/holdForm'
 import type { JobView } from '#shared/views'
-import type { BenchHold } from '#shared/views'
+import type { BenchHold } from '#shared/leaktest/hold/holdView'
 
 /** A hold on the Bench: large figures, the notch, the curve; once it is stopped, its result. */
 const id = String(useRoute().params.id)
@@ -37,7 +38,7 @@ const step = (to: 'settling' | 'reading' | 'stopped') => save(async () => {
   // A late answer to the step before must not close the question that was opened meanwhile.
   if (to === 'stopped') stopping.value = false
 })
-const mark = (kind: MarkKind) => save(async () => take(await callApi<BenchHold>(`holds/${id}/marks`, 'POST', { id: newId(), kind })))
+const mark = (kind: MarkKind) => save(async () => take(holdIn(await callApi<JobView>(`tests/${id}/entries/mark`, 'POST', { id: newId(), kind }), id)))
 const setSpeed = (speed: number) => save(async () => take(await callApi<BenchHold>(`holds/${id}/speed`, 'POST', { speed })))
 
 const last = computed(() => readings.value.at(-1))
@@ -81,7 +82,7 @@ const boundary = computed(() => {
     rig.value,
   ].filter(Boolean).join(' · ')
 })
-const spread = computed(() => { const { noise = 0, resolution = 0 } = hold.value?.setup.gauge ?? {}; return Math.sqrt(noise * noise + resolution * resolution / 12) })
+const spread = computed(() => (hold.value ? gaugeSpread(hold.value.setup.gauge) : 0))
 const isVacuum = computed(() => (hold.value?.setup.testPressure ?? 0) < 0)
 const ready = computed(() => hold.value?.state === 'set up' && session.mayWork)
 const needsCautions = computed(() => ready.value && job.value !== null && mustRead.value && hold.value?.source !== 'file')

@@ -1,9 +1,10 @@
 <script setup lang="ts">
+import { touchesJob } from '#shared/changes'
 import type { BayRow } from '#shared/views'
 
 /** The Bench: what runs now, and the tanks that want a test. */
 const session = useSession()
-const { value: rows, error, refresh } = useRefreshed(() => callApi<BayRow[]>('jobs'), notice => notice.verb !== 'read' && notice.verb !== 'moved a bell')
+const { value: rows, error, refresh } = useRefreshed(() => callApi<BayRow[]>('bench'), touchesJob)
 const now = useClock()
 const running = computed(() => rows.value?.filter(row => row.next.action === 'watch') ?? [])
 const wanting = computed(() => rows.value?.filter(row => ['test', 'retest', 'settle', 'find', 'wait'].includes(row.next.action)) ?? [])

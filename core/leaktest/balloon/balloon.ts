@@ -2,6 +2,7 @@ import { ONE_SIDED_95, TWO_SIDED_95 } from '../../quantity/normalDistribution'
 import { STANDARD_PRESSURE, STANDARD_TEMPERATURE, throughputFromStandard } from '../../quantity/standardLeakRate'
 import { HoldError, type HoldVerdict } from '../../hold/hold'
 import { normalEquations, solveNormal } from '../../hold/weightedLeastSquares'
+import { oneSidedBounds, verdictOfBounds } from '../../hold/verdict'
 
 /** A girth typed now and then, SI. */
 export interface GirthReading {
@@ -107,8 +108,9 @@ export function estimateBalloon(setup: BalloonSetup, readings: readonly GirthRea
   const uncertainty = Math.hypot(...Object.values(budget))
   const leak = trapped.rate - rubber.rate
   const luck = Math.max(0, -uncertainty - leak)
-  const upper = leak + ONE_SIDED_95 * uncertainty + luck
-  const verdict: HoldVerdict = upper < setup.limit ? 'sealed' : leak - ONE_SIDED_95 * uncertainty > setup.limit ? 'leaking' : 'cannot-tell'
+  const { low, high } = oneSidedBounds(leak, uncertainty)
+  const upper = high + luck
+  const verdict = verdictOfBounds({ low, high: upper }, setup.limit)
   return {
     leakRate: Math.max(0, leak), low95: Math.max(0, leak - TWO_SIDED_95 * uncertainty), high95: leak + TWO_SIDED_95 * uncertainty + luck, uncertainty, verdict,
     smallestSeen: Math.min(upper, ONE_SIDED_95 * uncertainty), budget, rubberLoss: rubber.rate, rubberFrom: controlLoss ? 'control' : 'default',
@@ -133,7 +135,8 @@ const LONGEST_WAIT = 72 * 60 // min
 function minutesToDecide(leak: number, budget: Record<BalloonPart, number>, limit: number, span: number): number | null {
   for (let factor = 1.05; span * (factor - 1) / 60 <= LONGEST_WAIT; factor *= 1.05) {
     const uncertainty = Math.hypot(budget.girth / factor, budget.temperature / factor, budget.barometer / factor, budget.volume / factor, budget.rubber)
-    if (Math.max(0, leak) + ONE_SIDED_95 * uncertainty < limit || leak - ONE_SIDED_95 * uncertainty > limit) return Math.max(1, Math.ceil(span * (factor - 1) / 60))
+    const bounds = { low: oneSidedBounds(leak, uncertainty).low, high: oneSidedBounds(Math.max(0, leak), uncertainty).high }
+    if (verdictOfBounds(bounds, limit) !== 'cannot-tell') return Math.max(1, Math.ceil(span * (factor - 1) / 60))
   }
   return null
 }

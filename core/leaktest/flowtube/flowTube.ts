@@ -2,6 +2,8 @@ import { AIR_MOLAR_MASS } from '../../gas/air'
 import { equivalentHole } from '../../gas/equivalentHole'
 import { STANDARD_PRESSURE, STANDARD_TEMPERATURE } from '../../quantity/standardLeakRate'
 import type { HoldVerdict } from '../../hold/hold'
+import { verdictOfBounds } from '../../hold/verdict'
+import { ONE_SIDED_95, TWO_SIDED_95 } from '../../quantity/normalDistribution'
 
 /** Gases that smoke is carried in, with their molar mass, kg/mol. Source: IUPAC standard atomic weights. */
 export const smokeGases = [
@@ -28,6 +30,7 @@ export type BallReading = { ball: 'floats', at: number } | { ball: 'floor' } | {
 /** What a reading says. Rates are throughput at 293.15 K, Pa·m3/s. */
 export interface FlowResult {
   rate: number
+  /** two-sided 95 % interval, as a hold's; infinite above when the ball stands at the top */
   low95: number
   high95: number
   /** m, sharp hole that would pass the rate */
@@ -59,16 +62,19 @@ export function flowAtMark(marked: number, tube: Pick<FlowTube, 'gas'>, gauge: n
  */
 export function readFlowTube(tube: FlowTube, reading: BallReading, own: BallReading, gauge: number, limit: number): FlowResult {
   const at = (marked: number) => flowAtMark(marked, tube, gauge)
-  const doubt = 1.645 * Math.SQRT2 * tube.readDoubt * at(tube.largest)
   const floor = at(tube.smallest)
+  const spread = Math.SQRT2 * tube.readDoubt * at(tube.largest)
   const bounds = (ball: BallReading) => (ball.ball === 'floats' ? { low: at(ball.at), high: at(ball.at) } : ball.ball === 'floor' ? { low: 0, high: floor } : { low: at(tube.largest), high: Infinity })
   const behind = bounds(reading), machine = bounds(own)
-  const low95 = Math.max(0, behind.low - machine.high - (reading.ball === 'floor' ? 0 : doubt))
-  const high95 = Math.max(floor, behind.high - machine.low + (reading.ball === 'floats' ? doubt : 0))
+  const within = (sigmas: number) => ({
+    low: Math.max(0, behind.low - machine.high - (reading.ball === 'floor' ? 0 : sigmas * spread)),
+    high: Math.max(floor, behind.high - machine.low + (reading.ball === 'floats' ? sigmas * spread : 0)),
+  })
   const rate = reading.ball === 'floor' ? 0 : Math.max(0, behind.low - (machine.low + Math.min(machine.high, behind.low)) / 2)
+  const { low: low95, high: high95 } = within(TWO_SIDED_95)
   return {
     rate, low95, high95, hole: equivalentHole(rate, gauge),
-    verdict: high95 < limit ? 'sealed' : low95 > limit ? 'leaking' : 'cannot-tell',
-    smallestSeen: Math.max(floor, doubt),
+    verdict: verdictOfBounds(within(ONE_SIDED_95), limit),
+    smallestSeen: Math.max(floor, ONE_SIDED_95 * spread),
   }
 }

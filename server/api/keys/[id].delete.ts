@@ -1,3 +1,3 @@
-import { revokeKey } from '../../services/bench/deviceKeys'
+import { revokeKey } from '../../services/bench/hold/deviceKeys'
 
 export default signedInRoute('devices', null, ({ actor, id }) => revokeKey(actor, id()))

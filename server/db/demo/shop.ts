@@ -10,24 +10,28 @@ import type { SoapMark } from '../../../core/leaktest/soap/soap'
 import { throughputFromStandard } from '../../../core/quantity/standardLeakRate'
 import { normalAt } from '../../../core/standin/seededRandom'
 import { standInTank } from '../../../core/standin/standInTank'
-import type { HoldForm } from '../../../shared/schemas/hold'
+import type { HoldForm } from '../../../shared/leaktest/hold/holdForm'
 import { emptyComplaint, type NewJob } from '../../../shared/schemas/job'
 import type { PurchaseForm, PurchaseStep } from '../../../shared/schemas/narrow'
 import type { RepairForm } from '../../../shared/schemas/repair'
 import { defaultPreferences, type Role } from '../../../shared/schemas/person'
-import type { HoldView, JobView } from '../../../shared/views'
-import { tieBalloon, typeGirth } from '../../services/bench/balloons'
+import type { HoldView } from '../../../shared/leaktest/hold/holdView'
+import type { JobView } from '../../../shared/views'
+import { beginTest } from '../../services/bench/beginTest'
+import { endTest } from '../../services/bench/endTest'
+import { addFind } from '../../services/bench/finds'
+import { recordEntry } from '../../services/bench/recordEntry'
 import type { Actor } from '../../services/shop/change'
 import { seedOf, standInFor } from '../../services/bench/hiddenTank'
 import type { HiddenTank } from '../schema/hiddenTank'
-import { setUpHold, stepHold } from '../../services/bench/holds'
-import { takeReadings } from '../../services/bench/readings'
-import { loadJob, openJob } from '../../services/job/jobs'
+import { loadHold, stepHold } from '../../services/bench/hold/holds'
+import { takeReadings } from '../../services/bench/hold/readings'
+import { openJob } from '../../services/job/jobs'
+import { loadJob } from '../../services/job/loadJobs'
 import { readCautions } from '../../services/safe/safety'
 import { answerCheck, recordOutcome } from '../../services/narrow/narrowing'
 import { addPurchase, stepPurchase } from '../../services/narrow/purchases'
 import { recordRepair } from '../../services/job/repairs'
-import { addFind, markPart, startSoap, stopSoap } from '../../services/bench/soaps'
 import { database } from '../client'
 import { job, person } from '../schema'
 
@@ -69,11 +73,13 @@ export async function demoJob(actor: (at: Date) => Actor, opened: Date, facts: P
 
   const hold = async (name: string, started: Date, minutes: number, form: Partial<HoldForm> = {}, running = false): Promise<HoldView> => {
     await readCautions(actor(started), id, cautions.map(caution => caution.key), 'air or smoke')
-    const made = await setUpHold(actor(started), id, {
-      id: demoId(`${id} hold ${name}`), source: 'stand-in', method: 'pressure-decay', volume: view.capacity, volumeUncertainty: view.capacity * 0.02,
+    const holdId = demoId(`${id} hold ${name}`)
+    await beginTest(actor(started), id, 'hold', {
+      id: holdId, source: 'stand-in', method: 'pressure-decay', volume: view.capacity, volumeUncertainty: view.capacity * 0.02,
       testPressure: kind.workingPressure, gaugeStep: 10, gaugeNoise: 6, hasThermometer: true, hasBarometer: true, temperatureDoubt: 0.05, barometerDoubt: 10,
       rigLeak: mLmin(0.02), rigLeakDoubt: mLmin(0.01), closures: {}, links: holdingLinks(view.circuit), supply: 'hand pump', relief: null, earlyReason: '', scale: { kind: 'gauge' }, kit: {}, wettedShare: 0, ...form,
     })
+    const made = await loadHold(holdId)
     await stepHold(actor(started), made.id, 'settling')
     view = await loadJob(id)
     const tank = standInTank(standInFor(hidden, view, made, +started))
@@ -87,12 +93,12 @@ export async function demoJob(actor: (at: Date) => Actor, opened: Date, facts: P
 
   const soap = async (name: string, started: Date, marks: Record<string, { mark: SoapMark, from?: number, to?: number, length?: number, note?: string, again?: number }>) => {
     const soapId = demoId(`${id} soap ${name}`)
-    view = await startSoap(actor(started), id, { id: soapId, pressure: kind.workingPressure, closures: {}, links: holdingLinks(view.circuit), relief: null, earlyReason: '' })
+    view = await beginTest(actor(started), id, 'soap', { id: soapId, pressure: kind.workingPressure, closures: {}, links: holdingLinks(view.circuit), relief: null, earlyReason: '' })
     let minute = 0
     for (const part of view.parts.filter(each => each.removedAt === null)) {
       const at = new Date(+started + ++minute * 45_000)
       const seen = marks[part.name] ?? { mark: 'dry' as const }
-      if (seen.mark !== 'foams' && seen.mark !== 'bubbles') view = await markPart(actor(at), soapId, { id: demoId(soapId + part.id), partId: part.id, mark: seen.mark })
+      if (seen.mark !== 'foams' && seen.mark !== 'bubbles') view = await recordEntry(actor(at), soapId, 'mark', { id: demoId(soapId + part.id), partId: part.id, mark: seen.mark })
       else {
         view = await addFind(actor(at), soapId, {
           id: demoId(`${soapId} find ${part.id}`), partId: part.id, seen: seen.mark, ...spanOfPart(part.shape, seen.from ?? 0.3, seen.to ?? 0.7),
@@ -100,7 +106,7 @@ export async function demoJob(actor: (at: Date) => Actor, opened: Date, facts: P
         })
       }
     }
-    view = await stopSoap(actor(new Date(+started + ++minute * 45_000)), soapId)
+    view = await endTest(actor(new Date(+started + ++minute * 45_000)), soapId)
   }
 
   const repair = async (leakNumber: number, at: Date, form: Pick<RepairForm, 'method' | 'material'> & Partial<RepairForm>, left = 0) => {
@@ -117,7 +123,7 @@ export async function demoJob(actor: (at: Date) => Actor, opened: Date, facts: P
   const balloon = async (name: string, tied: Date, rate: number, hours: number[]) => {
     await readCautions(actor(tied), id, cautions.map(caution => caution.key), 'air or smoke')
     const balloonId = demoId(`${id} balloon ${name}`)
-    view = await tieBalloon(actor(tied), id, {
+    view = await beginTest(actor(tied), id, 'balloon', {
       id: balloonId, volume: view.capacity, volumeUncertainty: view.capacity * 0.03, pressure: BALLOON_PRESSURE, girthUncertainty: 0.002, hasThermometer: true, hasBarometer: true, closures: {}, links: holdingLinks(view.circuit), earlyReason: '',
     })
     const blown = 0.0048, start = { temperature: 290.6, pressure: 101_150 + BALLOON_PRESSURE }
@@ -126,7 +132,7 @@ export async function demoJob(actor: (at: Date) => Actor, opened: Date, facts: P
       const lost = (leak: number) => mLmin(leak) * hour * 3600 / start.pressure
       const volumeOf = (trapped: number, leak: number) => (trapped - lost(leak)) * temperature / start.temperature * start.pressure / (barometer + BALLOON_PRESSURE)
       const measured = (volume: number, channel: number) => Math.round((balloonGirth(volume) + 0.0015 * normalAt(seedOf(balloonId), channel, k)) * 1000) / 1000
-      view = await typeGirth(actor(new Date(+tied + hour * HOUR)), balloonId, {
+      view = await recordEntry(actor(new Date(+tied + hour * HOUR)), balloonId, 'girth', {
         id: demoId(`${balloonId} ${hour}`), girth: measured(volumeOf(view.capacity + blown, rate + 0.12) - view.capacity, 0), controlGirth: measured(volumeOf(blown, 0.12), 1),
         temperature: Math.round(temperature * 10) / 10, barometer: Math.round(barometer / 10) * 10,
       })

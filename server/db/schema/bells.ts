@@ -1,5 +1,5 @@
 import { index, pgTable, text, unique, uuid } from 'drizzle-orm/pg-core'
-import type { BellKind } from '../../../shared/views'
+import type { BellKind } from '../../../shared/bells'
 import { id, moment } from './columns'
 import { jobId } from './jobs'
 import { person } from './people'

@@ -22,4 +22,4 @@ export const strike = pgTable('strike', {
   reason: text('reason').notNull(),
   personId: personId(),
   at: moment('at').notNull(),
-})
+}, table => [index('strike_job').on(table.jobId)])

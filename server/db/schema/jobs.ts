@@ -40,9 +40,13 @@ export const job = pgTable('job', {
   revision: integer('revision').notNull().default(1),
   openedAt: moment('opened_at').notNull(),
   openedBy: uuid('opened_by').references(() => person.id).notNull(),
+  /** when somebody last did something on it: the order of the Bay's pages */
+  movedAt: moment('moved_at').notNull(),
+  /** when it left the Bay; empty while it is in */
+  closedAt: moment('closed_at'),
   /** what the simulated tank of this job hides; empty until a stand-in hold is set up */
   hiddenTank: jsonb('hidden_tank').$type<HiddenTank>(),
-}, table => [check('job_capacity', sql`${table.capacity} > 0`), check('job_limit', sql`${table.pressureLimit} > 0`)])
+}, table => [index('job_moved').on(table.movedAt), index('job_craft').on(table.craftId), check('job_capacity', sql`${table.capacity} > 0`), check('job_limit', sql`${table.pressureLimit} > 0`)])
 
 export const jobId = () => uuid('job_id').references(() => job.id).notNull()
 

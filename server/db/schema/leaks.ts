@@ -1,11 +1,9 @@
-import { sql } from 'drizzle-orm'
-import { check, doublePrecision, index, integer, pgTable, text, unique, uuid } from 'drizzle-orm/pg-core'
-import type { FindLook } from '../../../shared/schemas/soap'
+import { doublePrecision, index, integer, pgTable, text, unique, uuid } from 'drizzle-orm/pg-core'
+import type { FindLook } from '../../../shared/leaktest/findForm'
 import { id, moment } from './columns'
 import { jobId, part } from './jobs'
 import { personId } from './people'
-import { smoke } from './smokes'
-import { soap } from './soaps'
+import { test } from './tests'
 
 export const leak = pgTable('leak', {
   id: id(),
@@ -17,9 +15,8 @@ export const leak = pgTable('leak', {
 export const find = pgTable('find', {
   id: id(),
   leakId: uuid('leak_id').references(() => leak.id).notNull(),
-  /** the test that found it: one of the two */
-  soapId: uuid('soap_id').references(() => soap.id),
-  smokeId: uuid('smoke_id').references(() => smoke.id),
+  /** the test that found it */
+  testId: uuid('test_id').references(() => test.id).notNull(),
   seen: text('seen').$type<FindLook>().notNull(),
   /** ends of the leak on the map, drawn as hash marks */
   x1: doublePrecision('x1').notNull(),
@@ -30,7 +27,7 @@ export const find = pgTable('find', {
   note: text('note').notNull(),
   personId: personId(),
   at: moment('at').notNull(),
-}, table => [index('find_leak').on(table.leakId), check('find_of_one_test', sql`(${table.soapId} is null) <> (${table.smokeId} is null)`)])
+}, table => [index('find_leak').on(table.leakId)])
 
 export const repair = pgTable('repair', {
   id: id(),

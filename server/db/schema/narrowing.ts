@@ -1,7 +1,7 @@
 import { boolean, index, integer, jsonb, pgTable, text, uuid } from 'drizzle-orm/pg-core'
 import type { TestSetup } from '../../../core/circuit/reach'
 import type { ProbeMethod, PurchaseReason, PurchaseStep } from '../../../shared/schemas/narrow'
-import type { Relief } from '../../../shared/schemas/setup'
+import type { Relief } from '../../../shared/leaktest/setupForm'
 import { id, moment } from './columns'
 import { jobId, part } from './jobs'
 import { personId } from './people'

@@ -1,16 +1,42 @@
 import { and, desc, eq } from 'drizzle-orm'
-import type { FindForm } from '../../../shared/schemas/soap'
+import type { FindForm } from '../../../shared/leaktest/findForm'
+import { isRunning, testDescriptors } from '../../../shared/leaktest/tests'
+import { listWords } from '../../../core/words/words'
+import type { JobView } from '../../../shared/views'
 import type { Transaction } from '../../db/client'
-import { find, leak, part } from '../../db/schema'
-import type { Actor } from '../shop/change'
-import { refuseField } from '../shop/refusal'
+import { find, leak, part, testEntry } from '../../db/schema'
+import type { TestEntry } from '../../db/schema/testFacts'
+import { loadAspects, loadJob } from '../job/loadJobs'
+import { change, type Actor } from '../shop/change'
+import { Refusal, refuseField } from '../shop/refusal'
+import { anyTestRow } from './testRows'
+import { serviceOf } from './testServices'
 
 /**
- * Puts a find on the register, of a soap walk or of smoke: a new leak, or one known before that is back.
- * @returns false when the find is there already
- * @throws Refusal 422 when the part is not on the tank, or the leak it is said to be again is on another part
+ * Records a find between its two hash marks in a test that shows where, and marks the part there: a new leak, or one known before that is back.
+ * A repeated id is the same find.
+ * @throws Refusal 409 once the test has ended, 422 for a look that is not of this kind of test, or a part that is not on the tank
  */
-export async function insertFind(tx: Transaction, actor: Actor, jobId: string, test: { soapId: string } | { smokeId: string }, form: FindForm, now: Date): Promise<boolean> {
+export async function addFind(actor: Actor, testId: string, form: FindForm): Promise<JobView> {
+  const row = await anyTestRow(testId)
+  const { shows } = testDescriptors[row.kind]
+  if (!shows.includes(form.seen)) {
+    throw refuseField('seen', shows.length > 0 ? `In this test a find shows ${listWords(shows)}; choose one of them.` : 'This test does not show where a leak is. Soap the route to find it.')
+  }
+  const detail = { [row.kind]: row.number, seen: form.seen }
+  await change(actor, { verb: 'found a leak', touches: ['tests', 'leaks'], jobId: row.jobId, subjectId: form.id, detail }, async (tx, now) => {
+    const test = (await loadAspects(row.jobId, ['tests'], tx)).tests.find(each => each.id === testId)!
+    if (!await insertFind(tx, actor, row.jobId, testId, form, now)) return null
+    if (!isRunning(test)) throw new Refusal(409, serviceOf(row.kind).ended)
+    const entry = { kind: 'mark', partId: form.partId, mark: form.seen } as TestEntry
+    await tx.insert(testEntry).values({ id: crypto.randomUUID(), testId, at: now, entry, personId: actor.id })
+    return true
+  })
+  return loadJob(row.jobId)
+}
+
+/** Puts a find on the register. @returns false when it is there already @throws Refusal 422 */
+async function insertFind(tx: Transaction, actor: Actor, jobId: string, testId: string, form: FindForm, now: Date): Promise<boolean> {
   const [same] = await tx.select({ id: find.id }).from(find).where(eq(find.id, form.id))
   if (same) return false
   const [its] = await tx.select({ removedAt: part.removedAt }).from(part).where(and(eq(part.id, form.partId), eq(part.jobId, jobId)))
@@ -23,6 +49,6 @@ export async function insertFind(tx: Transaction, actor: Actor, jobId: string, t
     await tx.insert(leak).values({ id: leakId, jobId, number: (last?.number ?? 0) + 1, partId: form.partId })
   }
   const { partId: _part, leakId: _again, ...values } = form
-  await tx.insert(find).values({ ...values, ...test, leakId, personId: actor.id, at: now })
+  await tx.insert(find).values({ ...values, testId, leakId, personId: actor.id, at: now })
   return true
 }

@@ -4,6 +4,7 @@ import { throughputFromStandard } from '../../../core/quantity/standardLeakRate'
 import { uniformAt } from '../../../core/standin/seededRandom'
 import type { HiddenLeak, StandInConfig } from '../../../core/standin/standInTank'
 import { liveParts } from '../../../shared/jobCircuit'
+import type { HoldView } from '../../../shared/leaktest/hold/holdView'
 import type { JobView } from '../../../shared/views'
 import type { HiddenTank } from '../../db/schema/hiddenTank'
 
@@ -51,7 +52,7 @@ const RIG_SHARE = throughputFromStandard(0.02)
 const OPEN_END = throughputFromStandard(20_000)
 
 /** The stand-in for one hold: the tank with what still leaks within its boundary, in ordinary workshop air. */
-export function standInFor(hidden: HiddenTank, job: JobView, hold: Pick<JobView['holds'][number], 'id' | 'setup' | 'closures' | 'links' | 'hasThermometer' | 'hasBarometer'>, at: number): StandInConfig {
+export function standInFor(hidden: HiddenTank, job: JobView, hold: Pick<HoldView, 'id' | 'setup' | 'closures' | 'links' | 'hasThermometer' | 'hasBarometer'>, at: number): StandInConfig {
   const truth = reachInTruth(hidden, job, { closures: hold.closures, links: hold.links, pressure: hold.setup.testPressure })
   const reached = new Set(truth.reached)
   const seed = hidden.seed ^ seedOf(hold.id)

@@ -4,22 +4,25 @@ import { estimateHold } from '../../../core/hold/estimateHold'
 import { standardFromThroughput, throughputFromStandard } from '../../../core/quantity/standardLeakRate'
 import { normalAt } from '../../../core/standin/seededRandom'
 import { jobStanding } from '../../../shared/jobEntries'
-import { balloonSchema, girthSchema } from '../../../shared/schemas/balloon'
+import { balloonSchema, girthSchema } from '../../../shared/leaktest/balloon/balloonForm'
 import type { KitItemForm } from '../../../shared/schemas/kit'
-import { tieBalloon, takeOffBalloon, typeGirth } from './balloons'
+import { testsOf } from '../../../shared/leaktest/tests'
+import { beginTest } from './beginTest'
+import { endTest } from './endTest'
+import { recordEntry } from './recordEntry'
 import { bells } from '../shop/bells'
-import { takeFeed } from './deviceFeed'
-import { makeKey, revokeKey } from './deviceKeys'
-import { countReadings, holdCurve, holdReadings, readingRecord } from './holdReadings'
-import { hangDecisionBell, loadHold, markHold, setUpHold, stepHold } from './holds'
-import { loadJob, strikeEntry } from '../job/jobs'
+import { mustOpenHold, takeFeed } from './hold/deviceFeed'
+import { makeKey, revokeKey } from './hold/deviceKeys'
+import { countReadings, holdCurve, holdReadings, readingRecord } from './hold/holdReadings'
+import { hangDecisionBell, loadHold, stepHold } from './hold/holds'
 import { checkRig, loadKit, saveKitItem } from '../shelf/kit'
-import { liveEstimate } from './liveHolds'
-import { takeFile, takeReadings } from './readings'
+import { liveEstimate } from './hold/liveHolds'
+import { takeFile, takeReadings } from './hold/readings'
 import { Refusal } from '../shop/refusal'
 import { database } from '../../db/client'
-import { holdForm, openTestShop, testActor, testJob } from '../shop/testShop'
-import { checkVolume } from './volumeChecks'
+import { holdForm, openTestShop, setUpHold, testActor, testJob } from '../shop/testShop'
+import { loadJob } from '../job/loadJobs'
+import { strikeEntry } from '../job/strikes'
 
 let shop: { close: () => Promise<void> }
 let technician: Awaited<ReturnType<typeof testActor>>
@@ -31,6 +34,12 @@ beforeAll(async () => {
 })
 afterAll(() => shop.close())
 
+/** A batch of a logger, as its route takes it. */
+const feed = async (key: string, text: string) => takeFeed(await mustOpenHold(key), text)
+const checkVolume = async (actor: ReturnType<typeof technician>, id: string, form: { id: string }) => {
+  await recordEntry(actor, id, 'volume', form)
+  return loadHold(id)
+}
 const refusal = async (work: Promise<unknown>): Promise<Refusal> => {
   const thrown: unknown = await work.then(() => null, (error: unknown) => error)
   expect(thrown).toBeInstanceOf(Refusal)
@@ -122,8 +131,8 @@ describe('a volume check', () => {
   })
   test('a push is a mark with its amount', async () => {
     const hold = await running()
-    const marked = await markHold(technician(), hold.id, { id: randomUUID(), kind: 'push', amount: 1e-4 })
-    expect(marked.marks).toMatchObject([{ kind: 'push', amount: 1e-4 }])
+    await recordEntry(technician(), hold.id, 'mark', { id: randomUUID(), kind: 'push', amount: 1e-4 })
+    expect((await loadHold(hold.id)).marks).toMatchObject([{ kind: 'push', amount: 1e-4 }])
   })
 })
 
@@ -165,31 +174,33 @@ describe('a logger', () => {
   test('sends into the one hold that its key opens, until the key is revoked', async () => {
     const hold = await running({ source: 'device' })
     const { key, keys } = await makeKey(owner(), hold.id, { id: randomUUID(), name: 'Shed logger' })
-    expect(await takeFeed(key, lines(500), 1e12)).toMatchObject({ holdId: hold.id, taken: 500, known: 0, refused: 0 })
-    expect(await takeFeed(key, lines(510), 2e12)).toMatchObject({ taken: 10, known: 500 })
+    expect(await feed(key, lines(500))).toMatchObject({ taken: 500, known: 0, refused: 0 })
+    expect(await feed(key, lines(510))).toMatchObject({ taken: 10, known: 500 })
     expect(await countReadings(hold.id)).toBe(510)
     expect(JSON.stringify(await loadHold(hold.id))).not.toContain(key)
     await revokeKey(owner(), keys[0]!.id)
-    expect((await refusal(takeFeed(key, lines(1), 3e12))).status).toBe(401)
-    expect((await refusal(takeFeed('guess', lines(1), 3e12))).status).toBe(401)
+    expect((await refusal(feed(key, lines(1)))).status).toBe(401)
+    expect((await refusal(feed('guess', lines(1)))).status).toBe(401)
   })
   test('keeps the good lines among nonsense and names the bad', async () => {
     const hold = await running({ source: 'device' })
     const { key } = await makeKey(owner(), hold.id, { id: randomUUID(), name: 'a' })
     const mixed = ['{"t": 1, "pressure_kPa": 5, "temperature_C": 18.2}', 'hello', '{"t": "x", "pressure_kPa": 5}', '[]', '{"t": 2}', '{"t": 3, "pressure_kPa": 99999}', '', '{"t": 4, "pressure_psi": 0.7, "event": "knock", "battery": 3}'].join('\n')
-    const answer = await takeFeed(key, mixed, 1e12)
+    const answer = await feed(key, mixed)
     expect(answer).toMatchObject({ taken: 2, refused: 5 })
     expect(answer.lines.map(each => each.message).join(' ')).toMatch(/not JSON.*not a number.*not a JSON object.*pressure is missing.*1,000 kPa/)
     expect((await holdReadings(hold.id, -1)).at(-1)).toMatchObject({ t: 4, event: 'knock' })
-    expect((await refusal(takeFeed(key, 'a\nb', 2e12))).status).toBe(422)
+    expect((await refusal(feed(key, 'a\nb'))).status).toBe(422)
   })
   test('that floods is told to wait, and the server takes the rest', async () => {
     const hold = await running({ source: 'device' })
     const { key } = await makeKey(owner(), hold.id, { id: randomUUID(), name: 'a' })
-    for (let k = 0; k < 25; k++) await takeFeed(key, lines(1, k), 1e12 + k)
-    expect((await refusal(takeFeed(key, lines(1, 99), 1e12 + 30))).status).toBe(429)
-    expect((await takeFeed(key, lines(1, 99), 1e12 + 1001)).taken).toBe(1)
-    expect((await refusal(takeFeed(key, lines(20_001), 3e12))).status).toBe(413)
+    const opened = await mustOpenHold(key)
+    const answers = await Promise.all(Array.from({ length: 30 }, () => mustOpenHold(key).then(() => 200, (error: Refusal) => error.status)))
+    expect(answers.filter(status => status === 429)).toHaveLength(6)
+    await new Promise(done => { setTimeout(done, 1100) })
+    expect((await feed(key, lines(1, 99))).taken).toBe(1)
+    expect((await refusal(takeFeed(opened, lines(20_001)))).status).toBe(413)
   })
   test('needs a hold that is set up for it and started', async () => {
     const typed = await running()
@@ -197,7 +208,7 @@ describe('a logger', () => {
     const job = await testJob(technician())
     const waiting = await setUpHold(technician(), job.id, holdForm({ source: 'device' }))
     const { key } = await makeKey(owner(), waiting.id, { id: randomUUID(), name: 'a' })
-    expect((await refusal(takeFeed(key, lines(3), 1e12))).message).toContain('not been started')
+    expect((await refusal(feed(key, lines(3)))).message).toContain('not been started')
   })
 })
 
@@ -227,43 +238,43 @@ describe('a balloon', () => {
   const tied = async (hours: number) => {
     const start = new Date(Date.now() - hours * 3600_000)
     const job = await testJob(technician(start))
-    const view = await tieBalloon(technician(start), job.id, form())
-    return { job, start, id: view.balloons[0]!.id }
+    const view = await beginTest(technician(start), job.id, 'balloon', form())
+    return { job, start, id: view.tests[0]!.id }
   }
   const girth = (volume: number, change = {}) => girthSchema.validateSync({ id: randomUUID(), girth: balloonGirth(volume), temperature: 290, barometer: 101_000, ...change })
   const at = (start: Date, hours: number) => technician(new Date(+start + hours * 3600_000))
   test('that holds seals what it reached; its bell asks for the next girth', async () => {
     const { job, start, id } = await tied(30)
     const rubber = throughputFromStandard(0.15) * 24 * 3600 / 103_500
-    await typeGirth(at(start, 0), id, girth(0.005))
+    await recordEntry(at(start, 0), id, 'girth', girth(0.005))
     expect((await bells()).find(bell => bell.subjectId === id)).toMatchObject({ kind: 'balloon', detail: 'type its girth again' })
     expect(jobStanding(await loadJob(job.id), +start + 1000).next.sentence).toContain('balloon')
-    await typeGirth(at(start, 12), id, girth(0.005 - rubber / 2))
-    const view = await typeGirth(at(start, 24), id, girth(0.005 - rubber))
-    expect(view.balloons[0]!.estimate).toMatchObject({ verdict: 'sealed', rubberFrom: 'default', readings: 3 })
-    const off = await takeOffBalloon(at(start, 24), id)
-    await takeOffBalloon(at(start, 25), id)
+    await recordEntry(at(start, 12), id, 'girth', girth(0.005 - rubber / 2))
+    const view = await recordEntry(at(start, 24), id, 'girth', girth(0.005 - rubber))
+    expect(testsOf(view, 'balloon')[0]!.estimate).toMatchObject({ verdict: 'sealed', rubberFrom: 'default', readings: 3 })
+    const off = await endTest(at(start, 24), id)
+    await endTest(at(start, 25), id)
     expect(jobStanding(off, Date.now()).ledger.state).toBe('sealed')
-    expect((await refusal(typeGirth(at(start, 26), id, girth(0.004)))).status).toBe(409)
+    expect((await refusal(recordEntry(at(start, 26), id, 'girth', girth(0.004)))).status).toBe(409)
     const struck = await strikeEntry(technician(), job.id, { id: randomUUID(), subjectId: id, reason: 'wrong opening' })
     expect(jobStanding(struck, Date.now()).ledger.state).toBe('cannot-tell')
   })
   test('that went down on a leak says so', async () => {
     const { job, start, id } = await tied(10)
-    await typeGirth(at(start, 0), id, girth(0.005))
-    await typeGirth(at(start, 3), id, girth(0.004))
-    await typeGirth(at(start, 6), id, girth(0.003))
-    const off = await takeOffBalloon(at(start, 6), id)
-    expect(off.balloons[0]!.estimate!.verdict).toBe('leaking')
+    await recordEntry(at(start, 0), id, 'girth', girth(0.005))
+    await recordEntry(at(start, 3), id, 'girth', girth(0.004))
+    await recordEntry(at(start, 6), id, 'girth', girth(0.003))
+    const off = await endTest(at(start, 6), id)
+    expect(testsOf(off, 'balloon')[0]!.estimate!.verdict).toBe('leaking')
     expect(jobStanding(await loadJob(job.id), Date.now()).ledger).toMatchObject({ state: 'leaking', unlocated: { holdId: id } })
   })
   test('two at once, over the limit, before the cautions, or in the wrong unit are refused', async () => {
     const { job, start, id } = await tied(1)
-    expect((await refusal(tieBalloon(technician(), job.id, form()))).status).toBe(409)
+    expect((await refusal(beginTest(technician(), job.id, 'balloon', form()))).status).toBe(409)
     const other = await testJob(technician(), { pressureLimit: 2000 })
-    expect((await refusal(tieBalloon(technician(), other.id, form()))).fields.pressure).toContain('limit')
-    await typeGirth(at(start, 0), id, girth(0.001))
-    expect((await refusal(typeGirth(at(start, 1), id, girth(0.05)))).fields.girth).toContain('Check the unit')
+    expect((await refusal(beginTest(technician(), other.id, 'balloon', form()))).fields.pressure).toContain('limit')
+    await recordEntry(at(start, 0), id, 'girth', girth(0.001))
+    expect((await refusal(recordEntry(at(start, 1), id, 'girth', girth(0.05)))).fields.girth).toContain('Check the unit')
   })
 })
 

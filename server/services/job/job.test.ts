@@ -1,22 +1,30 @@
 import { randomUUID } from 'node:crypto'
 import { eq, sql } from 'drizzle-orm'
 import pg from 'pg'
+import { jobAspects, type ChangeNotice } from '../../../shared/changes'
 import { jobStanding } from '../../../shared/jobEntries'
 import type { JobView } from '../../../shared/views'
 import { database } from '../../db/client'
 import { bell, job as jobTable, trail } from '../../db/schema'
 import { answerBell, bells, ringDueBells } from '../shop/bells'
 import { CHANGE_CHANNEL } from '../shop/change'
-import { holdReadings } from '../bench/holdReadings'
-import { hangDecisionBell, loadHold, markHold, setHoldSpeed, setUpHold, stepHold } from '../bench/holds'
-import { takeFile, takeReadings } from '../bench/readings'
-import { bay, editJob, jobTrail, loadJob, openJob, setCircuit, strikeEntry } from './jobs'
+import { holdReadings } from '../bench/hold/holdReadings'
+import { hangDecisionBell, loadHold, setHoldSpeed, stepHold } from '../bench/hold/holds'
+import { takeFile, takeReadings } from '../bench/hold/readings'
+import { editJob, jobTrail, openJob, setCircuit } from './jobs'
 import { factsOf } from '../../../shared/jobFacts'
 import { addPerson, makeOwner, people, shopIsEmpty, signIn, type Hasher } from '../shop/people'
 import { Refusal } from '../shop/refusal'
 import { recordRepair, recordTouch } from './repairs'
-import { addFind, lookAtPart, markPart, startSoap, stopSoap } from '../bench/soaps'
-import { holdForm, newJobForm, openTestShop, testActor, testJob } from '../shop/testShop'
+import { endTest } from '../bench/endTest'
+import { addFind } from '../bench/finds'
+import { lookAtTest } from '../bench/lookAtTest'
+import { recordEntry } from '../bench/recordEntry'
+import { testsOf } from '../../../shared/leaktest/tests'
+import { holdForm, markPart, newJobForm, openTestShop, setUpHold, startSoap, testActor, testJob } from '../shop/testShop'
+import { bay } from '../bay/bay'
+import { loadJob } from './loadJobs'
+import { strikeEntry } from './strikes'
 
 let shop: { close: () => Promise<void> }
 let technician: Awaited<ReturnType<typeof testActor>>
@@ -101,8 +109,8 @@ describe('a job', () => {
     const late = await refusal(setCircuit(technician(), job.id, { ...job.circuit, revision: first, parts: rows }))
     expect(late.status).toBe(409)
     expect((late.current as JobView).parts.some(part => part.name === 'Added standpipe')).toBe(true)
-    job = await startSoap(technician(), job.id, { id: randomUUID(), pressure: 5000, closures: {}, links: {}, relief: { kind: 'water column', opensAt: 5000 }, earlyReason: '' })
-    job = await addFind(technician(), job.soaps[0]!.id, { id: randomUUID(), partId: added.id, seen: 'foams', x1: 1, y1: 1, x2: 2, y2: 2, length: 0.01, note: '', leakId: null })
+    job = await startSoap(technician(), job.id)
+    job = await addFind(technician(), testsOf(job, 'soap')[0]!.id, { id: randomUUID(), partId: added.id, seen: 'foams', x1: 1, y1: 1, x2: 2, y2: 2, length: 0.01, note: '', leakId: null })
     const refused = await refusal(setCircuit(technician(), job.id, { ...job.circuit, revision: job.revision, parts: [{ ...rows[1]!, name: 'Neck' }] }))
     expect(refused.fields.parts).toContain('Added standpipe')
   })
@@ -117,7 +125,7 @@ test('the Bay puts what runs first, what waits for somebody next, what is sealed
   const leaking = await testJob(technician())
   await typedHold(leaking, 30, new Date(Date.now() - 2 * HOUR))
   const fresh = await testJob(technician())
-  const order = (await bay(Date.now())).map(row => row.id).filter(id => [running.id, sealed.id, leaking.id, fresh.id].includes(id))
+  const order = (await bay({}, Date.now())).rows.map(row => row.id).filter(id => [running.id, sealed.id, leaking.id, fresh.id].includes(id))
   expect(order).toEqual([running.id, leaking.id, fresh.id, sealed.id])
 })
 
@@ -199,7 +207,8 @@ describe('a hold', () => {
     const hold = await setUpHold(technician(start), job.id, holdForm({ source: 'stand-in' }))
     await stepHold(technician(start), hold.id, 'settling')
     await setHoldSpeed(technician(new Date(+start + 60_000)), hold.id, 60)
-    const marked = await markHold(technician(new Date(+start + 61_000)), hold.id, { id: randomUUID(), kind: 'knock' })
+    await recordEntry(technician(new Date(+start + 61_000)), hold.id, 'mark', { id: randomUUID(), kind: 'knock' })
+    const marked = await loadHold(hold.id)
     expect(marked.marks[0]!.t).toBeCloseTo(120, 3)
     expect((await loadJob(job.id)).hasStandIn).toBe(true)
     expect(JSON.stringify(await loadJob(job.id))).not.toContain('referencePressure')
@@ -228,16 +237,16 @@ describe('soap, repair and cure', () => {
     let job = await testJob(at(0))
     await typedHold(job, 30, at(1).now)
     expect(jobStanding(await loadJob(job.id), +at(2).now).ledger).toMatchObject({ state: 'leaking', unlocated: expect.anything() })
-    job = await startSoap(at(2), job.id, { id: randomUUID(), pressure: 5000, closures: {}, links: {}, relief: { kind: 'water column', opensAt: 5000 }, earlyReason: '' })
-    const soapId = job.soaps[0]!.id
-    for (const part of job.parts.filter(each => each.name !== 'Drain plug')) job = await markPart(at(2), soapId, { id: randomUUID(), partId: part.id, mark: 'dry' })
+    job = await startSoap(at(2), job.id)
+    const soapId = testsOf(job, 'soap')[0]!.id
+    for (const part of job.parts.filter(each => each.name !== 'Drain plug')) job = await markPart(at(2), soapId, part.id, 'dry')
     const find = { id: randomUUID(), partId: partId(job, 'Drain plug'), seen: 'bubbles' as const, x1: 490, y1: 316, x2: 510, y2: 316, length: 0.012, note: '', leakId: null }
     await addFind(at(2), soapId, find)
     job = await addFind(at(2), soapId, find)
     expect(job.leaks).toHaveLength(1)
-    expect((await refusal(markPart(at(2), soapId, { id: randomUUID(), partId: find.partId, mark: 'dry' }))).fields).toHaveProperty('mark')
-    job = await stopSoap(at(3), soapId)
-    expect((await refusal(markPart(at(3), soapId, { id: randomUUID(), partId: find.partId, mark: 'dry' }))).status).toBe(409)
+    expect((await refusal(markPart(at(2), soapId, find.partId, 'dry'))).fields).toHaveProperty('mark')
+    job = await endTest(at(3), soapId)
+    expect((await refusal(markPart(at(3), soapId, find.partId, 'dry'))).status).toBe(409)
 
     const leak = job.leaks[0]!
     const repair = { id: randomUUID(), leakId: leak.id, method: 'faying', material: 'polysulfide-fast', batch: 'PF-1', temperature: 298.15, cureTime: null, note: '' }
@@ -260,8 +269,8 @@ describe('soap, repair and cure', () => {
     job = await recordTouch(at(11), job.id, { id: randomUUID(), partIds: [partId(job, 'Cap')], kind: 'refitted', note: '' })
     expect(jobStanding(job, +at(12).now).ledger.missing).toEqual([partId(job, 'Cap')])
 
-    job = await startSoap(at(13), job.id, { id: randomUUID(), pressure: 5000, closures: {}, links: {}, relief: { kind: 'water column', opensAt: 5000 }, earlyReason: '' })
-    job = await addFind(at(13), job.soaps[1]!.id, { ...find, id: randomUUID(), leakId: leak.id, seen: 'foams' })
+    job = await startSoap(at(13), job.id)
+    job = await addFind(at(13), testsOf(job, 'soap')[1]!.id, { ...find, id: randomUUID(), leakId: leak.id, seen: 'foams' })
     expect(jobStanding(job, +at(14).now).ledger.leaks).toMatchObject([{ id: leak.id, state: 'back' }])
 
     job = await strikeEntry(at(15), job.id, { id: randomUUID(), subjectId: job.finds[1]!.id, reason: 'it was the rig' })
@@ -269,16 +278,16 @@ describe('soap, repair and cure', () => {
     expect(jobStanding(job, +at(16).now).ledger.leaks[0]!.state).toBe('sealed')
     expect((await refusal(strikeEntry(at(15), job.id, { id: randomUUID(), subjectId: randomUUID(), reason: 'x' }))).status).toBe(404)
 
-    const row = (await bay(+at(16).now)).find(each => each.id === job.id)!
+    const row = (await bay({}, +at(16).now)).rows.find(each => each.id === job.id)!
     expect(row.descent.map(point => point.verdict)).toEqual(['leaking', 'sealed', 'sealed'])
     expect(row.leaks).toMatchObject([{ number: 1, x: 500, y: 316 }])
   })
   test('a look at the stand-in shows bubbles only where it leaks', async () => {
     let job = await testJob(technician())
     await database().update(jobTable).set({ hiddenTank: { seed: 1, leaks: [{ partId: partId(job, 'Cap'), law: 'viscous', rate: 0.05, referencePressure: 5000 }] } }).where(eq(jobTable.id, job.id))
-    job = await startSoap(technician(), job.id, { id: randomUUID(), pressure: 5000, closures: {}, links: {}, relief: { kind: 'water column', opensAt: 5000 }, earlyReason: '' })
-    expect(await lookAtPart(job.soaps[0]!.id, partId(job, 'Cap'), Date.now())).toBe('bubbles')
-    expect(await lookAtPart(job.soaps[0]!.id, partId(job, 'Drain plug'), Date.now())).toBe('dry')
+    job = await startSoap(technician(), job.id)
+    expect(await lookAtTest(testsOf(job, 'soap')[0]!.id, { at: partId(job, 'Cap') }, Date.now())).toEqual({ mark: 'bubbles' })
+    expect(await lookAtTest(testsOf(job, 'soap')[0]!.id, { at: partId(job, 'Drain plug') }, Date.now())).toEqual({ mark: 'dry' })
   })
 })
 
@@ -287,13 +296,13 @@ describe('the way a change travels', () => {
     const client = new pg.Client({ connectionString: process.env.DATABASE_URL })
     await client.connect()
     await client.query(`listen ${CHANGE_CHANNEL}`)
-    const heard: string[] = []
-    client.on('notification', ({ payload }) => heard.push(JSON.parse(payload!).verb))
+    const heard: string[][] = []
+    client.on('notification', ({ payload }) => heard.push((JSON.parse(payload!) as ChangeNotice).topics))
     const job = await testJob(technician())
     await refusal(setUpHold(technician(), job.id, holdForm({ testPressure: 99_000 })))
     await client.query('select 1')
     await client.end()
-    expect(heard).toEqual(['opened the job', 'read the cautions'])
+    expect(heard).toEqual([[...jobAspects], ['safety']])
   })
   test('the trail cannot be changed or emptied', async () => {
     await expect(database().delete(trail)).rejects.toThrow()

@@ -4,7 +4,7 @@ import type { JobView } from '../../../shared/views'
 import { database } from '../../db/client'
 import { photo } from '../../db/schema'
 import { change, type Actor } from '../shop/change'
-import { loadJob } from './jobs'
+import { loadJob } from './loadJobs'
 import { notFound, Refusal, refuseField } from '../shop/refusal'
 
 /** Largest file that is taken, bytes; the page makes larger pictures smaller before it sends them. */
@@ -25,7 +25,7 @@ export async function keepPhoto(actor: Actor, jobId: string, input: { id: string
   if (input.drawnOn !== null && !photos.some(known => known.id === input.drawnOn)) throw refuseField('drawnOn', 'The photograph that was drawn on is not of this job.')
   if (input.file.length > MOST_PHOTO_BYTES) throw tooLarge(input.file.length)
   const shown = await drawn(input.file)
-  await change(actor, { verb: 'took a photograph', jobId, subjectId: input.id }, async (tx, now) => {
+  await change(actor, { verb: 'took a photograph', touches: ['stripping'], jobId, subjectId: input.id }, async (tx, now) => {
     const [made] = await tx.insert(photo).values({ id: input.id, jobId, drawnOn: input.drawnOn, ...shown, personId: actor.id, at: now }).onConflictDoNothing().returning({ id: photo.id })
     return made ?? null
   })

@@ -3,24 +3,30 @@ import sharp from 'sharp'
 import { holdingLinks } from '../../../core/circuit/reach'
 import { suspectsOf } from '../../../core/complaint/suspects'
 import { jobEntries, jobStanding } from '../../../shared/jobEntries'
-import { situationOf, smokeFlowOn, smokeOn } from '../../../shared/situation'
-import type { SmokeForm } from '../../../shared/schemas/smoke'
+import { situationOf } from '../../../shared/situation'
+import type { SmokeForm } from '../../../shared/leaktest/smoke/smokeForm'
 import type { JobView } from '../../../shared/views'
 import { database } from '../../db/client'
 import { job as jobTable } from '../../db/schema'
 import { eq } from 'drizzle-orm'
 import type { Actor } from '../shop/change'
 import { listCrafts } from '../job/crafts'
-import { setUpHold } from '../bench/holds'
-import { editJob, loadJob, openJob, setCircuit, strikeEntry } from '../job/jobs'
+import { editJob, openJob, setCircuit } from '../job/jobs'
 import { answerCheck, recordOutcome, recordProbe, similarJobs } from './narrowing'
 import { keepPhoto, photoBytes } from '../job/photos'
 import { addPurchase, editPurchase, stepPurchase } from './purchases'
 import type { Refusal } from '../shop/refusal'
-import { addSmokeFind, lookInSmoke, placeToLook, recordSmokeEvent, startSmoke, stopSmoke } from '../bench/smokes'
-import { startSoap } from '../bench/soaps'
-import { holdForm, newJobForm, openTestShop, testActor, testJob } from '../shop/testShop'
+import { beginTest } from '../bench/beginTest'
+import { endTest } from '../bench/endTest'
+import { addFind } from '../bench/finds'
+import { lookAtTest } from '../bench/lookAtTest'
+import { recordEntry } from '../bench/recordEntry'
+import { testsOf } from '../../../shared/leaktest/tests'
+import { holdForm, newJobForm, openTestShop, setUpHold, startSoap, testActor, testJob } from '../shop/testShop'
 import { factsOf } from '../../../shared/jobFacts'
+import { smokeFlowOn, smokeOn } from '../../../shared/leaktest/smoke/smokeTest'
+import { loadJob } from '../job/loadJobs'
+import { strikeEntry } from '../job/strikes'
 
 let shop: Awaited<ReturnType<typeof openTestShop>>
 let technician: (now?: Date) => Actor, second: (now?: Date) => Actor
@@ -68,8 +74,8 @@ describe('a craft that comes in again', () => {
     expect((await send({ parts: parts.map(part => (part.name === 'Cap' ? { ...part, space: 'attic' } : part)) })).fields.parts).toContain('not there any more')
     expect((await send({ links: job.circuit.links.filter(link => link.id !== 'purge') })).fields.parts).toContain('Purge valve is the body of a valve that is not there')
     const loose = await setCircuit(technician(), job.id, { revision: job.revision, ...job.circuit, parts: parts.map(part => (part.name === 'Cap' ? { ...part, space: null } : part)) })
-    const soaped = await startSoap(technician(), job.id, { id: randomUUID(), pressure: 3000, closures: {}, links: holdingLinks(job.circuit), relief: { kind: 'water column', opensAt: 3000 }, earlyReason: '' })
-    expect(soaped.soaps[0]!.reached).not.toContain(partOf(loose, 'Cap'))
+    const soaped = await startSoap(technician(), job.id, { pressure: 3000, links: holdingLinks(job.circuit) })
+    expect(soaped.tests[0]!.reached).not.toContain(partOf(loose, 'Cap'))
   })
 })
 
@@ -126,7 +132,7 @@ describe('halving', () => {
     const job = await van()
     expect((await refusal(setUpHold(technician(), job.id, holdForm({ volume: 0.06, testPressure: 3000, links: {} })))).fields.links).toContain('Air would escape at the fresh air')
     await setUpHold(technician(), job.id, holdForm({ volume: 0.06, testPressure: 3000, links: holdingLinks(job.circuit) }))
-    const hold = (await loadJob(job.id)).holds[0]!
+    const hold = testsOf(await loadJob(job.id), 'hold')[0]!
     expect(hold.reached).toContain(partOf(job, 'Canister'))
     expect(hold.reached).not.toContain(partOf(job, 'Filler neck and grommet'))
   })
@@ -136,21 +142,21 @@ describe('smoke', () => {
   test('a quiet look counts only where smoke was seen to arrive, and the ledger follows', async () => {
     let job = await van({ acceptance: 1 })
     const form = smokeForm(job)
-    job = await startSmoke(technician(), job.id, form)
-    job = await startSmoke(technician(), job.id, form)
-    expect(job.smokes).toHaveLength(1)
-    expect((await refusal(startSmoke(technician(), job.id, smokeForm(job)))).status).toBe(409)
-    const event = (at: number, change: object) => recordSmokeEvent(technician(new Date(Date.now() + at)), form.id, { id: randomUUID(), ...change } as never)
+    job = await beginTest(technician(), job.id, 'smoke', form)
+    job = await beginTest(technician(), job.id, 'smoke', form)
+    expect(job.tests).toHaveLength(1)
+    expect((await refusal(beginTest(technician(), job.id, 'smoke', smokeForm(job)))).status).toBe(409)
+    const event = (at: number, change: object) => recordEntry(technician(new Date(Date.now() + at)), form.id, 'event', { id: randomUUID(), ...change })
     job = await event(1, { kind: 'mark', partId: partOf(job, 'Canister'), mark: 'clear' })
-    expect(smokeOn(job, job.smokes[0]!).unproven).toHaveLength(1)
+    expect(smokeOn(job, testsOf(job, 'smoke')[0]!).unproven).toHaveLength(1)
     job = await event(2, { kind: 'arrival', end: partOf(job, 'Pump ring and seal'), seen: true })
     job = await event(3, { kind: 'mark', partId: partOf(job, 'Canister'), mark: 'clear' })
     job = await event(4, { kind: 'mark', partId: partOf(job, 'Filler neck and grommet'), mark: 'clear' })
     job = await event(5, { kind: 'flow', reading: { ball: 'floor' } })
-    expect(smokeFlowOn(job, job.smokes[0]!)).toMatchObject({ rate: 0, verdict: 'sealed' })
-    job = await stopSmoke(technician(new Date(Date.now() + 6)), form.id)
+    expect(smokeFlowOn(job, testsOf(job, 'smoke')[0]!)).toMatchObject({ rate: 0, verdict: 'sealed' })
+    job = await endTest(technician(new Date(Date.now() + 6)), form.id)
     const { parts, tests } = { ...jobStanding(job, Date.now()).ledger, tests: jobEntries(job).tests }
-    expect(tests.map(test => test.kind).sort()).toEqual(['flow', 'smoke'])
+    expect(tests.map(test => test.name).sort()).toEqual(['Flow tube 1', 'Smoke 1'])
     const standing = (name: string) => parts.find(row => row.partId === partOf(job, name))!.standing
     expect(standing('Canister')).toBe('stands')
     expect(standing('Filler neck and grommet')).toBe('no evidence')
@@ -158,28 +164,28 @@ describe('smoke', () => {
   })
   test('bad input is told: no feed, over the limit, a valve and a far end that are not there, soap’s looks', async () => {
     const job = await van()
-    expect((await refusal(startSmoke(technician(), job.id, smokeForm(job, { closures: {} })))).fields.closures).toContain('where smoke goes in')
-    expect((await refusal(startSmoke(technician(), job.id, smokeForm(job, { pressure: 8000 })))).fields.pressure).toContain('limit')
+    expect((await refusal(beginTest(technician(), job.id, 'smoke', smokeForm(job, { closures: {} })))).fields.closures).toContain('where smoke goes in')
+    expect((await refusal(beginTest(technician(), job.id, 'smoke', smokeForm(job, { pressure: 8000 })))).fields.pressure).toContain('limit')
     const form = smokeForm(job)
-    await startSmoke(technician(), job.id, form)
-    const event = (change: object) => refusal(recordSmokeEvent(technician(), form.id, { id: randomUUID(), ...change } as never))
+    await beginTest(technician(), job.id, 'smoke', form)
+    const event = (change: object) => refusal(recordEntry(technician(), form.id, 'event', { id: randomUUID(), ...change }))
     expect((await event({ kind: 'link', linkId: 'chimney', to: 'open' })).fields.linkId).toContain('not in this circuit')
     expect((await event({ kind: 'arrival', end: 'chimney', seen: true })).fields.end).toContain('no far end')
     expect((await event({ kind: 'mark', partId: randomUUID(), mark: 'clear' })).fields.partId).toContain('not on this tank')
     const find = { id: randomUUID(), partId: partOf(job, 'Canister'), seen: 'bubbles' as const, x1: 1, y1: 1, x2: 2, y2: 2, length: 0.01, note: '', leakId: null }
-    expect((await refusal(addSmokeFind(technician(), form.id, find))).fields.seen).toContain('smoke or dye')
-    const found = await addSmokeFind(technician(), form.id, { ...find, seen: 'smoke' })
+    expect((await refusal(addFind(technician(), form.id, find))).fields.seen).toContain('smoke and dye')
+    const found = await addFind(technician(), form.id, { ...find, seen: 'smoke' })
     expect(found.finds[0]).toMatchObject({ testId: form.id, seen: 'smoke' })
     expect(jobStanding(found, Date.now()).ledger.state).toBe('leaking')
-    expect((await addSmokeFind(technician(), form.id, { ...find, seen: 'smoke' })).finds).toHaveLength(1)
+    expect((await addFind(technician(), form.id, { ...find, seen: 'smoke' })).finds).toHaveLength(1)
   })
   test('the simulated circuit: smoke fed at the service port never gets to the neck, fed at the cap it does; a stuck valve shows in the tube', async () => {
     const job = await van()
     const neck = partOf(job, 'Filler neck and grommet')
     await database().update(jobTable).set({ hiddenTank: { seed: 7, leaks: [{ partId: neck, law: 'viscous', rate: 0.1, referencePressure: 3000 }], sensorOffset: -0.8 } }).where(eq(jobTable.id, job.id))
-    const look = async (id: string, place: object) => lookInSmoke(id, placeToLook(place as never), Date.now())
+    const look = async (id: string, place: object) => lookAtTest(id, place, Date.now())
     const port = smokeForm(job, { simulated: true })
-    await startSmoke(technician(), job.id, port)
+    await beginTest(technician(), job.id, 'smoke', port)
     expect(await look(port.id, { what: 'tube' })).toEqual({ what: 'tube', reading: { ball: 'floor' } })
     expect(await look(port.id, { what: 'part', at: neck })).toEqual({ what: 'part', mark: 'clear' })
     expect(await look(port.id, { what: 'end', at: partOf(job, 'Pump ring and seal') })).toEqual({ what: 'end', seen: true })
@@ -187,14 +193,14 @@ describe('smoke', () => {
     const sensor = await look(port.id, { what: 'sensor' })
     expect(sensor).toMatchObject({ what: 'sensor', zero: 2.5 })
     expect((sensor as { volts: number }).volts).toBeLessThan(1.8)
-    await stopSmoke(technician(), port.id)
+    await endTest(technician(), port.id)
     const cap = smokeForm(job, { simulated: true, closures: { [partOf(job, 'Cap')]: 'rig' } })
-    await startSmoke(technician(), job.id, cap)
+    await beginTest(technician(), job.id, 'smoke', cap)
     expect(await look(cap.id, { what: 'part', at: neck })).toEqual({ what: 'part', mark: 'smoke' })
     expect(await look(cap.id, { what: 'tube' })).toMatchObject({ reading: { ball: 'floats' } })
     await database().update(jobTable).set({ hiddenTank: { seed: 7, leaks: [], stuck: { vent: 'open' } } }).where(eq(jobTable.id, job.id))
     expect(await look(cap.id, { what: 'tube' })).toEqual({ what: 'tube', reading: { ball: 'top' } })
-    expect(() => placeToLook({ what: 'behind the shed' })).toThrow()
+    expect((await refusal(look(cap.id, { what: 'behind the shed' }))).status).toBe(404)
   })
 })
 

@@ -7,10 +7,10 @@ import type { JobView, SimilarJob } from '../../../shared/views'
 import { database } from '../../db/client'
 import { checkAnswer, craft, job, outcome, part, probe, strike } from '../../db/schema'
 import { change, type Actor } from '../shop/change'
-import { loadJob } from '../job/jobs'
+import { loadJob } from '../job/loadJobs'
 import { notFound, Refusal, refuseField } from '../shop/refusal'
 import { mustHaveReadCautions } from '../safe/safety'
-import { mustBeWithinLimit, mustHaveReasonIfEarly, mustHaveRelief } from '../bench/tests'
+import { mustBeWithinLimit, mustHaveReasonIfEarly, mustHaveRelief } from '../bench/testGuards'
 
 const wordsOf = (check: string, key: string) => {
   const { outcomes, rest } = checkOf(check)
@@ -22,7 +22,7 @@ const wordsOf = (check: string, key: string) => {
  * @throws Refusal 409 when somebody answered it otherwise since the page was drawn: both are kept only when it is answered once more
  */
 export async function answerCheck(actor: Actor, jobId: string, form: AnswerForm): Promise<JobView> {
-  await change(actor, { verb: 'answered a check', jobId, subjectId: form.id, detail: { check: form.check, outcome: form.outcome } }, async (tx, now) => {
+  await change(actor, { verb: 'answered a check', touches: ['narrowing'], jobId, subjectId: form.id, detail: { check: form.check, outcome: form.outcome } }, async (tx, now) => {
     const [same] = await tx.select({ id: checkAnswer.id }).from(checkAnswer).where(eq(checkAnswer.id, form.id))
     if (same) return null
     const current = await loadJob(jobId, tx)
@@ -43,7 +43,7 @@ export async function answerCheck(actor: Actor, jobId: string, form: AnswerForm)
  * @throws Refusal 422 over the tank's limit, without a relief, early without a reason, or when it reaches nothing or lets out to the open; 409 before the cautions are read
  */
 export async function recordProbe(actor: Actor, jobId: string, form: ProbeForm): Promise<JobView> {
-  await change(actor, { verb: 'tried a set-up', jobId, subjectId: form.id, detail: { method: form.method, leaks: form.leaks } }, async (tx, now) => {
+  await change(actor, { verb: 'tried a set-up', touches: ['narrowing'], jobId, subjectId: form.id, detail: { method: form.method, leaks: form.leaks } }, async (tx, now) => {
     const tank = await loadJob(jobId, tx)
     mustHaveReadCautions(tank, actor, 'air or smoke')
     mustBeWithinLimit(tank, form.pressure)
@@ -65,7 +65,7 @@ export async function recordProbe(actor: Actor, jobId: string, form: ProbeForm):
 export async function recordOutcome(actor: Actor, jobId: string, form: OutcomeForm): Promise<JobView> {
   const tank = await loadJob(jobId)
   if (form.partId && !tank.parts.some(each => each.id === form.partId)) throw refuseField('partId', 'That part is not on this tank.')
-  await change(actor, { verb: 'said what it was', jobId, subjectId: form.id, detail: { cause: form.cause } }, async (tx, now) => {
+  await change(actor, { verb: 'said what it was', touches: ['narrowing'], jobId, subjectId: form.id, detail: { cause: form.cause } }, async (tx, now) => {
     const current = await loadJob(jobId, tx)
     if (current.outcomes.some(each => !each.struck && each.cause === form.cause && each.partId === form.partId)) return null
     const [made] = await tx.insert(outcome).values({ ...form, jobId, personId: actor.id, at: now }).onConflictDoNothing().returning({ id: outcome.id })

@@ -1,7 +1,7 @@
 import { lateParts } from '../../../shared/purchases'
 import type { Transaction } from '../../db/client'
 import { hangAnew, hangBell, takeOffBell } from '../shop/bells'
-import { loadJob } from '../job/jobs'
+import { loadJob } from '../job/loadJobs'
 
 const DAY = 86_400_000
 

@@ -11,16 +11,18 @@ import { database } from '../../db/client'
 import { job as jobTable } from '../../db/schema'
 import type { Actor } from '../shop/change'
 import { bells } from '../shop/bells'
-import { setUpHold, stepHold } from '../bench/holds'
-import { loadJob, openJob, strikeEntry } from '../job/jobs'
+import { stepHold } from '../bench/hold/holds'
+import { openJob } from '../job/jobs'
 import { addPurchase, editPurchase, stepPurchase } from '../narrow/purchases'
 import type { Refusal } from '../shop/refusal'
-import { takeReadings } from '../bench/readings'
+import { takeReadings } from '../bench/hold/readings'
 import { recordRepair } from '../job/repairs'
 import { lookAtGasMeter, planWork, readCautions, readGas, recordDrained, recordHotWork, weigh } from './safety'
-import { addFind, startSoap } from '../bench/soaps'
+import { addFind } from '../bench/finds'
 import { logStrip, tickRefit } from '../strip/strips'
-import { holdForm, newJobForm, openTestShop, testActor, testJob } from '../shop/testShop'
+import { holdForm, newJobForm, openTestShop, setUpHold, startSoap, testActor, testJob } from '../shop/testShop'
+import { loadJob } from '../job/loadJobs'
+import { strikeEntry } from '../job/strikes'
 
 let shop: Awaited<ReturnType<typeof openTestShop>>
 let finn: (now?: Date) => Actor, oda: (now?: Date) => Actor
@@ -36,7 +38,7 @@ const boat = () => openJob(finn(), newJobForm({ tankKind: 'aluminium-belly', cra
 const MINUTE = 60_000
 const start = Date.now()
 const at = (minutes: number) => new Date(start + minutes * MINUTE)
-const soap = (actor: Actor, job: JobView) => startSoap(actor, job.id, { id: randomUUID(), pressure: 3000, closures: {}, links: {}, relief: { kind: 'water column', opensAt: 3000 }, earlyReason: '' })
+const soap = (actor: Actor, job: JobView) => startSoap(actor, job.id, { pressure: 3000 })
 
 describe('cautions', () => {
   test('are read by each person, out of the way then, and back when the plan changes', async () => {
@@ -83,9 +85,9 @@ describe('vapour and heat', () => {
   const gas = (job: JobView, at: Date, explosive: number, point: string) => readGas(finn(at), job.id, { id: randomUUID(), point, explosive, oxygen: null })
   test('a weld with heat is refused until the readings stand, and again when they are old', async () => {
     let job = await testJob(finn(), { tankKind: 'moulded', craftName: `Van ${randomUUID().slice(0, 6)}` })
-    job = await startSoap(finn(), job.id, { id: randomUUID(), pressure: 3000, closures: {}, links: { vent: 'shut' }, relief: { kind: 'water column', opensAt: 3000 }, earlyReason: '' })
+    job = await startSoap(finn(), job.id, { pressure: 3000, links: { vent: 'shut' } })
     const partId = job.parts.find(part => part.name === 'Left pinch seam')!.id
-    job = await addFind(finn(), job.soaps[0]!.id, { id: randomUUID(), partId, seen: 'foams', x1: 1, y1: 1, x2: 2, y2: 2, length: 0.01, note: '', leakId: null })
+    job = await addFind(finn(), job.tests[0]!.id, { id: randomUUID(), partId, seen: 'foams', x1: 1, y1: 1, x2: 2, y2: 2, length: 0.01, note: '', leakId: null })
     const weld = (minutes: number) => recordRepair(finn(at(minutes)), job.id, { id: randomUUID(), leakId: job.leaks[0]!.id, method: 'plastic-weld', material: 'none', batch: '', temperature: 291, cureTime: null, note: '' })
     expect((await refusal(weld(0))).message).toContain('cautions')
     await readCautions(finn(), job.id, all, 'heat or sparks')
@@ -207,7 +209,7 @@ test('air goes in only with a relief that opens at or below the limit, and what 
   const held = (change: Parameters<typeof holdForm>[0]) => setUpHold(finn(), tank.id, holdForm(change))
   expect((await refusal(held({ relief: null }))).fields.relief).toContain('a water column, a relief valve or a regulator')
   expect((await refusal(held({ relief: { kind: 'regulator', opensAt: 9000 } }))).fields.relief).toContain('above this tank’s limit')
-  expect((await refusal(startSoap(finn(), tank.id, { id: randomUUID(), pressure: 3000, closures: {}, links: {}, relief: null, earlyReason: '' }))).fields.relief).toBeDefined()
+  expect((await refusal(startSoap(finn(), tank.id, { pressure: 3000, relief: null }))).fields.relief).toBeDefined()
   expect(await held({ relief: { kind: 'relief valve', opensAt: 6500 }, supply: 'regulated nitrogen' })).toMatchObject({ relief: { kind: 'relief valve', opensAt: 6500 }, supply: 'regulated nitrogen' })
   // What was measured elsewhere, and a vacuum, put no air in here.
   expect(await held({ source: 'file', relief: null })).toMatchObject({ relief: null, supply: null })

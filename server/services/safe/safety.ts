@@ -9,13 +9,13 @@ import { database, type Transaction } from '../../db/client'
 import { cautionRead, drained, gasReading, hotWork, job, weighing } from '../../db/schema'
 import { hangBell, takeOffBellsOf } from '../shop/bells'
 import { change, type Actor } from '../shop/change'
-import { loadJob } from '../job/jobs'
+import { loadJob } from '../job/loadJobs'
 import { hangPromise } from '../narrow/promise'
 import { Refusal, refuseField } from '../shop/refusal'
 
 /** Says where the work is done and what is planned: what a new plan calls for has to be read again. */
 export async function planWork(actor: Actor, jobId: string, plan: WorkPlan): Promise<JobView> {
-  await change(actor, { verb: 'planned the work', jobId, subjectId: jobId, detail: { ...plan } }, async (tx, now) => {
+  await change(actor, { verb: 'planned the work', touches: ['facts'], jobId, subjectId: jobId, detail: { ...plan } }, async (tx, now) => {
     const before = await loadJob(jobId, tx)
     if (JSON.stringify(before.plan) === JSON.stringify(plan)) return null
     await tx.update(job).set({ plan }).where(eq(job.id, jobId))
@@ -30,7 +30,7 @@ export async function planWork(actor: Actor, jobId: string, plan: WorkPlan): Pro
  * Cautions that do not apply are left out; one that this person has read for the same is not written again.
  */
 export async function readCautions(actor: Actor, jobId: string, keys: readonly string[], act: WorkAct | null = null): Promise<JobView> {
-  await change(actor, { verb: 'read the cautions', jobId, subjectId: jobId, detail: { cautions: keys } }, async (tx, now) => {
+  await change(actor, { verb: 'read the cautions', touches: ['safety'], jobId, subjectId: jobId, detail: { cautions: keys } }, async (tx, now) => {
     const tank = await loadJob(jobId, tx)
     const called = cautionsFor(safetyCaseOf(tank, act ? planWith(tank.plan, act) : tank.plan)).filter(({ caution }) => keys.includes(caution.key))
     const fresh = called.filter(({ caution, calledBy }) => !tank.cautionsRead.some(read => read.caution === caution.key && read.personId === actor.id && calledBy.every(call => read.calledBy.includes(call))))
@@ -58,7 +58,7 @@ async function hangVapour(tx: Transaction, jobId: string, subjectId: string, now
 
 /** Keeps a gas meter's reading. A repeated id is the same reading. */
 export async function readGas(actor: Actor, jobId: string, form: GasReadingForm): Promise<JobView> {
-  await change(actor, { verb: 'read the vapour', jobId, subjectId: form.id, detail: { point: form.point, explosive: form.explosive } }, async (tx, now) => {
+  await change(actor, { verb: 'read the vapour', touches: ['safety'], jobId, subjectId: form.id, detail: { point: form.point, explosive: form.explosive } }, async (tx, now) => {
     const [made] = await tx.insert(gasReading).values({ ...form, jobId, personId: actor.id, at: now }).onConflictDoNothing().returning({ id: gasReading.id })
     if (made) await hangVapour(tx, jobId, made.id, now)
     return made ?? null
@@ -70,7 +70,7 @@ const overCapacity = (tank: JobView) => `That is more than this tank holds (${(1
 
 /** Keeps what came out. A repeated id is the same. @throws Refusal 422 for more than the tank holds */
 export async function recordDrained(actor: Actor, jobId: string, form: DrainedForm): Promise<JobView> {
-  await change(actor, { verb: 'drained fuel', jobId, subjectId: form.id, detail: { volume: form.volume, method: form.method } }, async (tx, now) => {
+  await change(actor, { verb: 'drained fuel', touches: ['safety'], jobId, subjectId: form.id, detail: { volume: form.volume, method: form.method } }, async (tx, now) => {
     const tank = await loadJob(jobId, tx)
     if (form.volume > 1.05 * tank.capacity) throw refuseField('volume', overCapacity(tank))
     const [made] = await tx.insert(drained).values({ ...form, jobId, personId: actor.id, at: now }).onConflictDoNothing().returning({ id: drained.id })
@@ -82,7 +82,7 @@ export async function recordDrained(actor: Actor, jobId: string, form: DrainedFo
 
 /** Keeps what was measured to weigh the tank up. A repeated id is the same. @throws Refusal 422 for more than the tank holds */
 export async function weigh(actor: Actor, jobId: string, form: WeighingForm): Promise<JobView> {
-  await change(actor, { verb: 'weighed the tank up', jobId, subjectId: form.id }, async (tx, now) => {
+  await change(actor, { verb: 'weighed the tank up', touches: ['safety'], jobId, subjectId: form.id }, async (tx, now) => {
     const tank = await loadJob(jobId, tx)
     if (form.level !== null && !fitsIn(form.level, tank.capacity)) throw refuseField('level', overCapacity(tank))
     const [made] = await tx.insert(weighing).values({ ...form, jobId, personId: actor.id, at: now }).onConflictDoNothing().returning({ id: weighing.id })
@@ -93,7 +93,7 @@ export async function weigh(actor: Actor, jobId: string, form: WeighingForm): Pr
 
 /** Records flame or arc done by a licensed shop under its certificate. A repeated id is the same. */
 export async function recordHotWork(actor: Actor, jobId: string, form: HotWorkForm): Promise<JobView> {
-  await change(actor, { verb: 'recorded hot work by a licensed shop', jobId, subjectId: form.id, detail: { shop: form.shop, certificate: form.certificate } }, async (tx, now) => {
+  await change(actor, { verb: 'recorded hot work by a licensed shop', touches: ['safety'], jobId, subjectId: form.id, detail: { shop: form.shop, certificate: form.certificate } }, async (tx, now) => {
     const [made] = await tx.insert(hotWork).values({ ...form, jobId, personId: actor.id, at: now }).onConflictDoNothing().returning({ id: hotWork.id })
     return made ?? null
   })

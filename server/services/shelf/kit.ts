@@ -2,11 +2,13 @@ import { and, asc, desc, eq, inArray, isNull } from 'drizzle-orm'
 import { estimateHold } from '../../../core/hold/estimateHold'
 import { HoldError, type HoldEstimate } from '../../../core/hold/hold'
 import { rigCheckSetup } from '../../../core/leaktest/rig/rigCheck'
-import type { HoldKit } from '../../../shared/schemas/hold'
+import type { HoldKit } from '../../../shared/leaktest/hold/holdForm'
 import type { KitItemForm, RigCheckForm } from '../../../shared/schemas/kit'
-import type { KitItemView } from '../../../shared/views'
+import type { KitItemView, RigLeakView } from '../../../shared/views'
 import { database, type Transaction } from '../../db/client'
-import { kitItem, person, rigCheck } from '../../db/schema'
+import { kitItem, person, test } from '../../db/schema'
+import type { TestFacts } from '../../db/schema/testFacts'
+import { nextNumber } from '../bench/testRows'
 import { change, type Actor } from '../shop/change'
 import { notFound, refuseField } from '../shop/refusal'
 
@@ -15,24 +17,24 @@ type Reader = Pick<Transaction, 'select'>
 /** The shop's kit, each rig with the leak that its latest check measured. */
 export async function loadKit(reader: Reader = database()): Promise<KitItemView[]> {
   const items = await reader.select().from(kitItem).orderBy(asc(kitItem.name))
-  const checks = await reader.select({ check: rigCheck, by: person.name }).from(rigCheck).innerJoin(person, eq(rigCheck.personId, person.id)).orderBy(desc(rigCheck.at))
+  const checks = await reader.select({ check: test, by: person.name }).from(test).innerJoin(person, eq(test.startedBy, person.id)).where(eq(test.kind, 'rig')).orderBy(desc(test.startedAt))
   return items.map(({ calibratedAt, calibrationDue, retiredAt, ...item }) => {
     const latest = checks.find(each => each.check.kitId === item.id)
     return {
       ...item, calibratedAt: calibratedAt && +calibratedAt, calibrationDue: calibrationDue && +calibrationDue, retired: retiredAt !== null,
-      rigLeak: latest
-        ? {
-            leak: latest.check.estimate.leakRate, uncertainty: latest.check.estimate.uncertainty, checkedAt: latest.check.setup.testPressure,
-            at: +latest.check.at, by: latest.by, simulated: latest.check.simulated,
-          }
-        : null,
+      rigLeak: latest ? rigLeakOf(latest.check, latest.by) : null,
     }
   })
 }
 
+function rigLeakOf({ facts, pressure, startedAt }: typeof test.$inferSelect, by: string): RigLeakView {
+  const { estimate, simulated } = facts as TestFacts['rig']
+  return { leak: estimate.leakRate, uncertainty: estimate.uncertainty, checkedAt: pressure, at: +startedAt, by, simulated }
+}
+
 /** Adds a piece of kit, or changes the one with its id. @throws Refusal 422 when its kind would change */
 export async function saveKitItem(actor: Actor, form: KitItemForm): Promise<KitItemView[]> {
-  await change(actor, { verb: 'changed the kit', subjectId: form.id, detail: { name: form.name } }, async (tx, now) => {
+  await change(actor, { verb: 'changed the kit', touches: ['kit'], subjectId: form.id, detail: { name: form.name } }, async (tx, now) => {
     const [before] = await tx.select().from(kitItem).where(eq(kitItem.id, form.id)).for('update')
     if (before && before.facts.kind !== form.facts.kind) throw refuseField('facts.kind', 'A piece of kit keeps its kind. Add another instead.')
     const moment = (at: number | null) => (at === null ? null : new Date(at))
@@ -51,7 +53,7 @@ export async function saveKitItem(actor: Actor, form: KitItemForm): Promise<KitI
  * @throws Refusal 422 when the readings give no rate
  */
 export async function checkRig(actor: Actor, kitId: string, form: RigCheckForm): Promise<KitItemView[]> {
-  await change(actor, { verb: 'checked a rig', subjectId: kitId, detail: { check: form.id } }, async (tx, now) => {
+  await change(actor, { verb: 'checked a rig', touches: ['kit'], subjectId: kitId, detail: { check: form.id } }, async (tx, now) => {
     const [rig] = await tx.select().from(kitItem).where(eq(kitItem.id, kitId))
     if (rig?.facts.kind !== 'rig') throw notFound('rig')
     const [gauge] = await tx.select().from(kitItem).where(eq(kitItem.id, form.gaugeId))
@@ -65,7 +67,11 @@ export async function checkRig(actor: Actor, kitId: string, form: RigCheckForm):
       if (error instanceof HoldError) throw refuseField('readings', error.message)
       throw error
     }
-    const [made] = await tx.insert(rigCheck).values({ id: form.id, kitId, setup, readings: form.readings, estimate, simulated: form.simulated, personId: actor.id, at: now }).onConflictDoNothing().returning({ id: rigCheck.id })
+    const { testPressure, method: _, ...kept } = setup
+    const [made] = await tx.insert(test).values({
+      id: form.id, kitId, kind: 'rig', number: await nextNumber(tx, { kitId }, 'rig'), pressure: testPressure,
+      facts: { setup: kept, readings: form.readings, estimate, simulated: form.simulated }, startedBy: actor.id, startedAt: now, stoppedAt: now,
+    }).onConflictDoNothing().returning({ id: test.id })
     return made ?? null
   })
   return loadKit()

@@ -1,5 +1,5 @@
 import { eq, sql } from 'drizzle-orm'
-import type { ChangeNotice } from '../../../shared/views'
+import type { ChangeNotice, Topic } from '../../../shared/changes'
 import type { Role } from '../../../shared/schemas/person'
 import { database, type Transaction } from '../../db/client'
 import { job, trail } from '../../db/schema'
@@ -11,9 +11,13 @@ export interface Actor { id: string, role: Role, now: Date }
 /** What a change is about, as the trail keeps it. */
 export interface ChangeSubject {
   verb: string
+  /** what pages fetch again; bells tell of themselves */
+  touches: Topic[]
   jobId?: string | null
   /** the job is made by the change itself, so there is none to hold yet */
   opensJob?: boolean
+  /** it leaves the Bay; whatever else is done on a job brings it back */
+  closesJob?: boolean
   subjectId?: string | null
   detail?: Record<string, unknown>
 }
@@ -35,7 +39,8 @@ export async function change<T>(actor: Actor | null, subject: ChangeSubject, wor
       await tx.insert(trail).values({
         at: now, personId: actor?.id ?? null, jobId: subject.jobId ?? null, verb: subject.verb, subjectId: subject.subjectId ?? null, detail: subject.detail ?? {},
       })
-      await tell(tx, { verb: subject.verb, jobId: subject.jobId ?? null, subjectId: subject.subjectId ?? null })
+      if (subject.jobId && actor) await tx.update(job).set({ movedAt: sql`greatest(${job.movedAt}, ${now.toISOString()}::timestamptz)`, closedAt: subject.closesJob ? now : null }).where(eq(job.id, subject.jobId))
+      await tell(tx, { topics: subject.touches, jobId: subject.jobId ?? null, subjectId: subject.subjectId ?? null })
     }
     return result
   })

@@ -18,7 +18,7 @@ test('every route is described, and nothing that is not there', () => {
 
 test('bodies come from the schemas that check them', () => {
   const document = openApiDocument()
-  const hold = document.paths['/api/jobs/{id}/holds']!.post as { requestBody: { content: Record<string, { schema: { required: string[], properties: Record<string, unknown> } }> } }
+  const hold = document.paths['/api/jobs/{id}/tests/hold']!.post as { requestBody: { content: Record<string, { schema: { required: string[], properties: Record<string, unknown> } }> } }
   const { schema } = hold.requestBody.content['application/json']!
   expect(schema.required).toEqual(expect.arrayContaining(['volume', 'testPressure']))
   expect(schema.properties).toHaveProperty('closures')

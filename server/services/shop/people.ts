@@ -1,5 +1,6 @@
 import { timingSafeEqual } from 'node:crypto'
 import { asc, eq, sql } from 'drizzle-orm'
+import { RateLimiterMemory } from 'rate-limiter-flexible'
 import { defaultPreferences, type Preferences, type Role } from '../../../shared/schemas/person'
 import type { PersonView } from '../../../shared/views'
 import { database } from '../../db/client'
@@ -17,25 +18,22 @@ export async function shopIsEmpty(): Promise<boolean> {
   return found.length === 0
 }
 
-const attempts = new Map<string, { count: number, until: number }>()
-const MOST_ATTEMPTS = 8
-const ATTEMPT_WINDOW = 60_000
+/** Wrong tries by name: eight a minute. */
+const wrongTries = new RateLimiterMemory({ points: 8, duration: 60 })
 
 /**
  * Checks a sign-in name and password.
  * @throws Refusal 401 when they do not fit, 429 after eight wrong tries in a minute
  */
 export async function signIn(hasher: Hasher, login: string, password: string): Promise<PersonView> {
-  const now = Date.now()
-  const tried = attempts.get(login)
-  if (tried && tried.until > now && tried.count >= MOST_ATTEMPTS) throw new Refusal(429, 'Too many wrong tries. Wait a minute, then try again.')
+  const tried = await wrongTries.get(login)
+  if (tried && tried.remainingPoints <= 0) throw new Refusal(429, 'Too many wrong tries. Wait a minute, then try again.')
   const [found] = await database().select().from(person).where(eq(person.login, login))
   if (!found || !(await hasher.verify(found.passwordHash, password))) {
-    attempts.set(login, { count: tried && tried.until > now ? tried.count + 1 : 1, until: now + ATTEMPT_WINDOW })
-    if (attempts.size > 5000) attempts.clear()
+    await wrongTries.penalty(login)
     throw new Refusal(401, 'That name and password do not fit together. Check both and try again.')
   }
-  attempts.delete(login)
+  await wrongTries.delete(login)
   return view(found)
 }
 
@@ -49,7 +47,7 @@ export async function makeOwner(hasher: Hasher, expected: string | undefined, in
   const wanted = Buffer.from(expected ?? '')
   if (!expected || given.length !== wanted.length || !timingSafeEqual(given, wanted)) throw refuseField('code', 'That is not the code in the terminal. Type it as printed.')
   const passwordHash = await hasher.hash(input.password)
-  return change(null, { verb: 'made the owner’s account' }, async (tx, now) => {
+  return change(null, { verb: 'made the owner’s account', touches: ['people'] }, async (tx, now) => {
     await tx.execute(sql`lock table ${person} in exclusive mode`)
     if ((await tx.select({ id: person.id }).from(person).limit(1)).length > 0) throw new Refusal(409, 'This shop has an owner already. Sign in instead.')
     const [made] = await tx.insert(person).values({ id: crypto.randomUUID(), login: input.login, name: input.name, passwordHash, role: 'owner', preferences: defaultPreferences, createdAt: now }).returning()
@@ -71,7 +69,7 @@ export async function personById(id: string): Promise<PersonView> {
 /** @throws Refusal 422 when the sign-in name is taken */
 export async function addPerson(hasher: Hasher, actor: Actor, input: { id: string, name: string, login: string, password: string, role: Role }): Promise<PersonView> {
   const passwordHash = await hasher.hash(input.password)
-  await change(actor, { verb: 'added a person', subjectId: input.id, detail: { name: input.name, role: input.role } }, async (tx, now) => {
+  await change(actor, { verb: 'added a person', touches: ['people'], subjectId: input.id, detail: { name: input.name, role: input.role } }, async (tx, now) => {
     const [same] = await tx.select().from(person).where(eq(person.id, input.id))
     if (same) return null
     const [taken] = await tx.select({ id: person.id }).from(person).where(eq(person.login, input.login))
@@ -83,6 +81,6 @@ export async function addPerson(hasher: Hasher, actor: Actor, input: { id: strin
 }
 
 export async function setPreferences(actor: Actor, preferences: Preferences): Promise<PersonView> {
-  await change(actor, { verb: 'chose units and look', subjectId: actor.id, detail: preferences }, tx => tx.update(person).set({ preferences }).where(eq(person.id, actor.id)).then(() => true))
+  await change(actor, { verb: 'chose units and look', touches: ['people'], subjectId: actor.id, detail: preferences }, tx => tx.update(person).set({ preferences }).where(eq(person.id, actor.id)).then(() => true))
   return personById(actor.id)
 }

@@ -4,18 +4,27 @@ import { migrate } from 'drizzle-orm/node-postgres/migrator'
 import pg from 'pg'
 import { tankKind } from '../../../core/circuit/tankKinds'
 import { throughputFromStandard } from '../../../core/quantity/standardLeakRate'
-import type { HoldForm } from '../../../shared/schemas/hold'
+import type { HoldForm } from '../../../shared/leaktest/hold/holdForm'
 import { emptyComplaint, type NewJob } from '../../../shared/schemas/job'
 import { defaultPreferences, type Role } from '../../../shared/schemas/person'
 import { closeDatabase, database } from '../../db/client'
 import { person } from '../../db/schema'
 import type { Actor } from './change'
 import { cautions } from '../../../core/fuel/makeSafe'
+import type { SoapMark } from '../../../core/leaktest/soap/soap'
+import type { BenchHold } from '../../../shared/leaktest/hold/holdView'
+import type { SoapForm } from '../../../shared/leaktest/soap/soapForm'
+import { beginTest } from '../bench/beginTest'
+import { loadHold } from '../bench/hold/holds'
+import { recordEntry } from '../bench/recordEntry'
 import { openJob } from '../job/jobs'
 import { readCautions } from '../safe/safety'
 
-/** A shop of its own on the test cluster, for tests of the services. */
-export async function openTestShop(): Promise<{ close: () => Promise<void> }> {
+/**
+ * A shop of its own on the test cluster, for tests of the services.
+ * @param dump SQL of a database to begin with, of this or an earlier version
+ */
+export async function openTestShop(dump?: string): Promise<{ close: () => Promise<void> }> {
   const cluster = process.env.ZINC_TEST_URL
   if (!cluster) throw new Error('ZINC_TEST_URL is not set: run these tests with ./zinc test unit')
   const name = `unit_${randomUUID().replaceAll('-', '')}`
@@ -25,6 +34,7 @@ export async function openTestShop(): Promise<{ close: () => Promise<void> }> {
   const url = new URL(cluster)
   url.pathname = `/${name}`
   process.env.DATABASE_URL = url.href
+  if (dump !== undefined) await load(url.href, dump)
   await migrate(database(), { migrationsFolder: join(process.cwd(), 'server/db/migrations') })
   return {
     async close() {
@@ -33,6 +43,13 @@ export async function openTestShop(): Promise<{ close: () => Promise<void> }> {
       await admin.end()
     },
   }
+}
+
+async function load(url: string, dump: string): Promise<void> {
+  const client = new pg.Client({ connectionString: url })
+  await client.connect()
+  await client.query(dump)
+  await client.end()
 }
 
 /** A person of a role, acting at a moment. */
@@ -59,3 +76,18 @@ export const holdForm = (change: Partial<HoldForm> = {}): HoldForm => ({
   id: randomUUID(), source: 'typed', method: 'pressure-decay', volume: 0.018, volumeUncertainty: 0.0003, testPressure: 5000, gaugeStep: 1, gaugeNoise: 1,
   hasThermometer: false, hasBarometer: false, temperatureDoubt: 0.01, barometerDoubt: 2, rigLeak: 0, rigLeakDoubt: 0, closures: {}, links: {}, supply: 'hand pump', relief: { kind: 'water column', opensAt: change.testPressure ?? 5000 }, earlyReason: '', scale: { kind: 'gauge' }, kit: {}, wettedShare: 0, ...change,
 })
+
+/** Sets a hold up and gives it as the Bench shows it. */
+export async function setUpHold(actor: Actor, jobId: string, form: HoldForm): Promise<BenchHold> {
+  await beginTest(actor, jobId, 'hold', form)
+  return loadHold(form.id)
+}
+
+/** Starts a soap walk at 5 kPa, with a water column that spills there. */
+export const startSoap = (actor: Actor, jobId: string, change: Partial<SoapForm> = {}) => {
+  const pressure = change.pressure ?? 5000
+  return beginTest(actor, jobId, 'soap', { id: randomUUID(), pressure, closures: {}, links: {}, relief: { kind: 'water column', opensAt: pressure }, earlyReason: '', ...change })
+}
+
+/** Marks a part of a soap walk. */
+export const markPart = (actor: Actor, soapId: string, partId: string, mark: SoapMark) => recordEntry(actor, soapId, 'mark', { id: randomUUID(), partId, mark })

@@ -7,7 +7,7 @@ import type { JobView } from '../../../shared/views'
 import { database, type Transaction } from '../../db/client'
 import { photo, refit, stripEntry, touch } from '../../db/schema'
 import { change, type Actor } from '../shop/change'
-import { loadJob } from '../job/jobs'
+import { loadJob } from '../job/loadJobs'
 import { notFound, Refusal, refuseField } from '../shop/refusal'
 
 /** What is taken off or put on takes the evidence of the parts that it seals to. */
@@ -26,7 +26,7 @@ async function mustHaveArrived(tx: Transaction, jobId: string, photoId: string |
 
 /** Logs something that came off. A repeated id is the same line. @throws Refusal 409 when it is off already, 422 for a photograph of another job */
 export async function logStrip(actor: Actor, jobId: string, form: StripForm): Promise<JobView> {
-  await change(actor, { verb: 'took something off', jobId, subjectId: form.id, detail: { name: form.name } }, async (tx, now) => {
+  await change(actor, { verb: 'took something off', touches: ['stripping', 'leaks'], jobId, subjectId: form.id, detail: { name: form.name } }, async (tx, now) => {
     const tank = await loadJob(jobId, tx)
     if (tank.stripped.some(each => each.id === form.id)) return null
     const off = tank.stripped.find(each => !each.struck && form.fixing !== null && each.fixing === form.fixing && each.refit === null)
@@ -43,7 +43,7 @@ export async function logStrip(actor: Actor, jobId: string, form: StripForm): Pr
 export async function tickRefit(actor: Actor, entryId: string, form: RefitForm): Promise<JobView> {
   const [entry] = await database().select().from(stripEntry).where(eq(stripEntry.id, entryId))
   if (!entry || entry.absent) throw notFound('line on the strip list')
-  await change(actor, { verb: 'put something on again', jobId: entry.jobId, subjectId: entryId, detail: { name: entry.name } }, async (tx, now) => {
+  await change(actor, { verb: 'put something on again', touches: ['stripping', 'leaks'], jobId: entry.jobId, subjectId: entryId, detail: { name: entry.name } }, async (tx, now) => {
     const tank = await loadJob(entry.jobId, tx)
     const [same] = await tx.select({ id: refit.id }).from(refit).where(eq(refit.id, form.id))
     if (same) return null

@@ -1,9 +1,10 @@
 <script setup lang="ts">
 import { holdingLinks } from '#core/circuit/reach'
 import { BALLOON_PRESSURE, balloonVolume } from '#core/leaktest/balloon/balloon'
-import { balloonSchema, girthSchema, type BalloonForm } from '#shared/schemas/balloon'
+import { balloonSchema, girthSchema, type BalloonForm } from '#shared/leaktest/balloon/balloonForm'
 import { reachOn } from '#shared/jobCircuit'
 import type { JobView } from '#shared/views'
+import { testsOf } from '#shared/leaktest/tests'
 
 /** A balloon over an opening: tied on, measured round now and then for a day, corrected for weather and rubber. */
 const id = String(useRoute().params.id)
@@ -21,14 +22,14 @@ watch(job, view => {
   if (view && draft.value.volume === 0) Object.assign(draft.value, { volume: view.capacity, volumeUncertainty: Number((view.capacity * 0.03).toPrecision(2)), links: holdingLinks(view.circuit) })
 }, { immediate: true })
 
-const balloon = computed(() => job.value?.balloons.findLast(each => !each.struck) ?? null)
+const balloon = computed(() => (job.value ? testsOf(job.value, 'balloon').findLast(each => !each.struck) ?? null : null))
 const tiedOn = computed(() => balloon.value !== null && balloon.value.stoppedAt === null)
 const again = ref(false)
 const boundary = computed({ get: () => ({ closures: draft.value.closures, links: draft.value.links }), set: value => Object.assign(draft.value, value) })
 const seen = computed(() => job.value && reachOn(job.value, { ...boundary.value, pressure: draft.value.pressure || 1 }))
 
 const tie = () => save(async () => {
-  take(await callApi<JobView>(`jobs/${id}/balloons`, 'POST', draft.value))
+  take(await callApi<JobView>(`jobs/${id}/tests/balloon`, 'POST', draft.value))
   clear()
   again.value = false
 }, form.value)
@@ -36,10 +37,10 @@ const tie = () => save(async () => {
 const girth = reactive({ id: newId(), girth: null as number | null, controlGirth: null as number | null, temperature: null as number | null, barometer: null as number | null })
 const girthSent = computed(() => Object.fromEntries(Object.entries(girth).filter(([, value]) => value !== null)))
 const type = () => save(async () => {
-  take(await callApi<JobView>(`balloons/${balloon.value!.id}/girths`, 'POST', girthSent.value))
+  take(await callApi<JobView>(`tests/${balloon.value!.id}/entries/girth`, 'POST', girthSent.value))
   Object.assign(girth, { id: newId(), girth: null, controlGirth: null })
 }, girthForm.value)
-const off = () => save(async () => { take(await callApi<JobView>(`balloons/${balloon.value!.id}/stop`, 'POST')) })
+const off = () => save(async () => { take(await callApi<JobView>(`tests/${balloon.value!.id}/stop`, 'POST')) })
 
 const estimate = computed(() => balloon.value?.estimate ?? null)
 const look = computed(() => (estimate.value ? verdictLook(estimate.value.verdict) : 'unsure'))

@@ -2,6 +2,7 @@
 import { circuitFaults } from '#core/circuit/circuitFaults'
 import { holdingLinks } from '#core/circuit/reach'
 import { liveParts, reachOn, targetPressure } from '#shared/jobCircuit'
+import type { HoldView } from '#shared/leaktest/hold/holdView'
 import type { JobView } from '#shared/views'
 
 /** The circuit: what a set-up reaches, and the map itself to be changed. */
@@ -11,7 +12,7 @@ const session = useSession()
 const { job, error, refresh, take } = useJob(id)
 const { short } = useQuantities()
 const mode = ref<'reach' | 'change'>(route.query.change === '1' ? 'change' : 'reach')
-const setup = ref<{ closures: JobView['holds'][number]['closures'], links: JobView['holds'][number]['links'] }>({ closures: {}, links: {} })
+const setup = ref<Pick<HoldView, 'closures' | 'links'>>({ closures: {}, links: {} })
 const pressure = ref(0)
 watch(job, view => {
   if (!view || pressure.value !== 0) return

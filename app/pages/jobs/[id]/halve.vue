@@ -4,8 +4,9 @@ import { holdingLinks, type TestSetup } from '#core/circuit/reach'
 import { liveParts, reachOn, targetPressure } from '#shared/jobCircuit'
 import { curingLeaks, lastRelief, reliefProblem } from '#shared/limits'
 import { probeMethods, type ProbeMethod } from '#shared/schemas/narrow'
-import type { Relief } from '#shared/schemas/setup'
+import type { Relief } from '#shared/leaktest/setupForm'
 import type { JobView } from '#shared/views'
+import { testsOf } from '#shared/leaktest/tests'
 
 /** Halving: which plug or pinch next splits what is left best for the work, until a part or an inseparable few are left. */
 const id = String(useRoute().params.id)
@@ -29,7 +30,7 @@ const probes = computed(() => job.value?.probes.filter(each => !each.struck) ?? 
 /** Set-ups that say something: the steps of halving, and holds with a verdict. */
 const said = computed<Probe[]>(() => [
   ...probes.value.map(({ reached, leaks }) => ({ reached, leaks })),
-  ...(job.value?.holds ?? []).filter(hold => !hold.struck && (hold.estimate?.verdict === 'leaking' || hold.estimate?.verdict === 'sealed')).map(hold => ({ reached: hold.reached, leaks: hold.estimate!.verdict === 'leaking' })),
+  ...(job.value ? testsOf(job.value, 'hold') : []).filter(hold => !hold.struck && (hold.estimate?.verdict === 'leaking' || hold.estimate?.verdict === 'sealed')).map(hold => ({ reached: hold.reached, leaks: hold.estimate!.verdict === 'leaking' })),
 ])
 const all = computed(() => (job.value ? liveParts(job.value).filter(part => part.space !== null).map(part => part.id) : []))
 const narrowed = computed(() => narrowedBy(all.value, said.value))

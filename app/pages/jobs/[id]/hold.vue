@@ -2,15 +2,18 @@
 import { holdingLinks } from '#core/circuit/reach'
 import { WETTED_FLAG } from '#core/hold/holdBudget'
 import type { PlannedHold } from '#core/hold/planHold'
-import { readAtPressure, WATER_DENSITY } from '#core/readings/pressureScale'
+import { readAtPressure } from '#core/readings/pressureScale'
+import { WATER_DENSITY } from '#core/quantity/waterDensity'
 import { rigLeakAt } from '#core/leaktest/rig/rigCheck'
 import { UNSEEN_BAROMETER_CHANGE, UNSEEN_TEMPERATURE_CHANGE } from '#core/hold/unseenChange'
 import { throughputFromStandard } from '#core/quantity/standardLeakRate'
 import { reachOn, targetPressure } from '#shared/jobCircuit'
 import { curingLeaks, lastRelief, limitIsUsual, overLimit, reliefProblem } from '#shared/limits'
 import { weighingNow } from '#shared/safety'
-import { airSupplies, holdMethods, holdSchema, holdSources, scaleKinds, type HoldForm } from '#shared/schemas/hold'
-import type { HoldView, JobView, KitItemView } from '#shared/views'
+import { airSupplies, holdMethods, holdSchema, holdSources, scaleKinds, type HoldForm } from '#shared/leaktest/hold/holdForm'
+import type { JobView, KitItemView } from '#shared/views'
+import type { HoldView } from '#shared/leaktest/hold/holdView'
+import { testsOf } from '#shared/leaktest/tests'
 
 /** Set-up of a hold: where readings come from, the gas, the gauge, the boundary, the target. */
 const id = String(useRoute().params.id)
@@ -39,7 +42,7 @@ watch(job, (view, before) => {
 }, { immediate: true })
 /** From the last hold, or from the tank. */
 function fillIn(view: JobView) {
-  const last = view.holds.filter(hold => !hold.struck).at(-1)
+  const last = testsOf(view, 'hold').findLast(hold => !hold.struck)
   const fuel = Math.min(weighingNow(view).level ?? 0, view.capacity)
   Object.assign(draft.value, { relief: lastRelief(view) }, last
     ? {
@@ -120,10 +123,11 @@ const submit = () => save(async () => {
   if (unguarded) throw new ApiError(unguarded, 422, { relief: unguarded })
   const early = 'Say why you test before the repair has cured; the record will show it.'
   if (curing.value.length && !draft.value.earlyReason.trim()) throw new ApiError(early, 422, { earlyReason: early })
-  const hold = await callApi<HoldView>(`jobs/${id}/holds`, 'POST', draft.value)
+  const holdId = draft.value.id
+  await callApi<JobView>(`jobs/${id}/tests/hold`, 'POST', draft.value)
   sent = true
   clear()
-  await navigateTo(`/bench/${hold.id}`)
+  await navigateTo(`/bench/${holdId}`)
 }, form.value)
 useActionKeys('Hold set-up', [{ key: 'escape', label: 'Back to the job', run: () => void navigateTo(`/jobs/${id}`) }])
 const sourceWords = { 'stand-in': 'Stand-in tank', 'typed': 'Typed by hand', 'file': 'A CSV file', 'device': 'A logger' }
@@ -139,7 +143,7 @@ const sourceHelp = {
   <PageState v-if="!job" :error="error" @retry="refresh" />
   <div v-else class="page max-w-4xl">
     <NuxtLink :to="`/jobs/${job.id}`" class="soft font-semibold hover:underline">← {{ job.craft.name }}, {{ job.tankName }}</NuxtLink>
-    <h1 class="mb-4 mt-1">Set up hold {{ (job.holds.at(-1)?.number ?? 0) + 1 }}</h1>
+    <h1 class="mb-4 mt-1">Set up hold {{ (testsOf(job, 'hold').at(-1)?.number ?? 0) + 1 }}</h1>
     <SchemaForm ref="form" :problem="problem" :schema="holdSchema" :state="draft" class="space-y-3" @submit="submit">
       <CuringReason v-model="draft.earlyReason" :job="job" :now="now" />
       <div class="sheet space-y-4">

@@ -2,6 +2,7 @@
 import { fuelName } from '#core/fuel/fuels'
 import { descentOf, isSimulated } from '#shared/jobEntries'
 import type { JobView } from '#shared/views'
+import { testFaces } from '~/leaktest/testFaces'
 
 /** A job: how far it is, its map, what still stands, its descent, the register, the tests and all that was done. */
 const route = useRoute()
@@ -34,19 +35,18 @@ const firstOpen = computed(() => {
 })
 const complaintText = computed(() => (job.value ? complaintLine(job.value.complaint) : ''))
 
+const testButtons = Object.values(testFaces).map(face => ({ ...face.button, to: face.setUpPage(id) }))
+
 const may = () => session.mayWork && job.value !== null
 useActionKeys('Job', [
   { key: 'enter', label: 'Do the next thing', run: () => void navigateTo(action.value!.to), when: () => action.value !== null && panel.value === null && !repairing.value && document.activeElement === document.body },
-  { key: 'h', label: 'Set up a hold', run: () => void navigateTo(`/jobs/${id}/hold`), when: may },
-  { key: 's', label: 'Soap', run: () => void navigateTo(`/jobs/${id}/soap`), when: may },
-  { key: 'b', label: 'Balloon', run: () => void navigateTo(`/jobs/${id}/balloon`), when: may },
+  ...testButtons.map(({ key, keyLabel, to }) => ({ key, label: keyLabel, run: () => void navigateTo(to), when: may })),
   { key: 'r', label: 'Repair the first open leak', run: () => { if (firstOpen.value) void repair(firstOpen.value) }, when: may },
   { key: 't', label: 'Parts were disturbed', run: () => { panel.value = 'touch' }, when: may },
   { key: 'e', label: 'Change tank and complaint', run: () => { panel.value = 'edit' }, when: may },
   { key: 'k', label: 'Make safe', run: () => void navigateTo(`/jobs/${id}/safe`) },
   { key: 'x', label: 'Strip and rebuild', run: () => void navigateTo(`/jobs/${id}/strip`) },
   { key: 'n', label: 'Narrow: suspects and the next check', run: () => void navigateTo(`/jobs/${id}/narrow`) },
-  { key: 'o', label: 'Smoke', run: () => void navigateTo(`/jobs/${id}/smoke`), when: may },
   { key: 'm', label: 'Map and reach', run: () => void navigateTo(`/jobs/${id}/circuit`) },
   { key: 'w', label: 'The record', run: () => void navigateTo(`/jobs/${id}/record`) },
 ])
@@ -60,6 +60,7 @@ useActionKeys('Job', [
         <h1>{{ job.craft.name }} · {{ job.tankName }}</h1>
         <p class="mt-1"><span class="font-semibold" :class="jobLook(standing.ledger.state)"><StateSign :look="jobLook(standing.ledger.state)" /> {{ jobWords[standing.ledger.state] }}.</span> {{ nextSentence(standing.next, now) }}</p>
         <p class="soft">{{ standsCount }} of {{ parts.length }} parts have evidence that still stands.</p>
+        <p v-if="job.closedAt !== null" class="soft font-semibold">Closed {{ clockText(job.closedAt, now) }}. Whatever is recorded on it brings it back to the Bay.</p>
         <p v-if="isSimulated(job)" class="unsure font-semibold">Holds on a simulated tank count here: this is practice, not evidence for a real one.</p>
       </div>
       <div class="flex flex-wrap gap-2">
@@ -76,10 +77,7 @@ useActionKeys('Job', [
         <UButton :to="`/jobs/${job.id}/safe`" color="neutral" variant="outline" icon="i-lucide-shield-check" class="min-h-11">Make safe<span class="key max-sm:hidden">K</span></UButton>
         <UButton :to="`/jobs/${job.id}/narrow`" color="neutral" variant="outline" icon="i-lucide-list-filter" class="min-h-11">Narrow<span class="key max-sm:hidden">N</span></UButton>
         <UButton :to="`/jobs/${job.id}/strip`" color="neutral" variant="outline" icon="i-lucide-wrench" class="min-h-11">Strip<span class="key max-sm:hidden">X</span></UButton>
-        <UButton :to="`/jobs/${job.id}/hold`" color="neutral" variant="outline" icon="i-lucide-gauge" class="min-h-11">Hold<span class="key max-sm:hidden">H</span></UButton>
-        <UButton :to="`/jobs/${job.id}/soap`" color="neutral" variant="outline" icon="i-lucide-droplets" class="min-h-11">Soap<span class="key max-sm:hidden">S</span></UButton>
-        <UButton :to="`/jobs/${job.id}/smoke`" color="neutral" variant="outline" icon="i-lucide-cloud" class="min-h-11">Smoke<span class="key max-sm:hidden">O</span></UButton>
-        <UButton :to="`/jobs/${job.id}/balloon`" color="neutral" variant="outline" icon="i-lucide-circle-dot" class="min-h-11">Balloon<span class="key max-sm:hidden">B</span></UButton>
+        <UButton v-for="test in testButtons" :key="test.key" :to="test.to" color="neutral" variant="outline" :icon="test.icon" class="min-h-11">{{ test.label }}<span class="key max-sm:hidden">{{ test.key.toUpperCase() }}</span></UButton>
         <UButton color="neutral" variant="outline" icon="i-lucide-hand" class="min-h-11" @click="panel = 'touch'">Disturbed<span class="key max-sm:hidden">T</span></UButton>
         <UButton :to="`/jobs/${job.id}/circuit`" color="neutral" variant="outline" icon="i-lucide-waypoints" class="min-h-11">Map and reach<span class="key max-sm:hidden">M</span></UButton>
       </div>

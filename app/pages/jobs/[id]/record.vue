@@ -1,10 +1,15 @@
 <script setup lang="ts">
 import { fuelName } from '#core/fuel/fuels'
 import { descentOf, isSimulated } from '#shared/jobEntries'
+import type { JobView } from '#shared/views'
 
 /** The record: one page that prints, with everything that was found, done and measured. */
 const id = String(useRoute().params.id)
-const { job, error, refresh, standing, now } = useJob(id)
+const { job, error, refresh, standing, take, now } = useJob(id)
+const session = useSession()
+const { saving, problem, save } = useSave()
+/** Out of the Bay, or back into it. */
+const close = () => save(async () => take(await callApi<JobView>(`jobs/${id}/${job.value!.closedAt === null ? 'close' : 'reopen'}`, 'POST')))
 const { short } = useQuantities()
 const print = () => window.print()
 const parts = computed(() => job.value?.parts.filter(part => part.removedAt === null) ?? [])
@@ -25,8 +30,12 @@ useActionKeys('Record', [
   <div v-else class="page max-w-4xl">
     <div class="no-print mb-4 flex items-center justify-between gap-3">
       <NuxtLink :to="`/jobs/${job.id}`" class="soft font-semibold hover:underline">← {{ job.craft.name }}, {{ job.tankName }}</NuxtLink>
-      <UButton color="neutral" size="xl" icon="i-lucide-printer" @click="print">Print<span class="key max-sm:hidden">P</span></UButton>
+      <div class="flex flex-wrap justify-end gap-2">
+        <UButton v-if="session.mayWork" color="neutral" variant="outline" size="xl" :icon="job.closedAt === null ? 'i-lucide-archive' : 'i-lucide-archive-restore'" :loading="saving" @click="close">{{ job.closedAt === null ? 'Close the job' : 'Back to the Bay' }}</UButton>
+        <UButton color="neutral" size="xl" icon="i-lucide-printer" @click="print">Print<span class="key max-sm:hidden">P</span></UButton>
+      </div>
     </div>
+    <p v-if="problem" role="alert" class="leaking mb-3 font-medium">{{ problem }}</p>
     <article class="record sheet p-5 sm:p-10">
       <header class="mb-5 flex flex-wrap items-start justify-between gap-4 border-b-2 border-(--ink) pb-4">
         <div>

@@ -4,9 +4,12 @@ import type { BallReading } from '#core/leaktest/flowtube/flowTube'
 import { spanOfPart } from '#core/circuit/placeOnPart'
 import { farEnds, isSmokeFind, smokeMarks, type SmokeMark } from '#core/leaktest/smoke/smoke'
 import { liveParts, placeName } from '#shared/jobCircuit'
-import type { FindForm } from '#shared/schemas/soap'
-import { smokeFlowOn, smokeOn } from '#shared/situation'
-import type { JobView, SmokeView } from '#shared/views'
+import type { JobView } from '#shared/views'
+import type { FindForm } from '#shared/leaktest/findForm'
+import { smokeFlowOn, smokeOn } from '#shared/leaktest/smoke/smokeTest'
+import type { SmokeView } from '#shared/leaktest/smoke/smokeView'
+import { smokeShows } from '#shared/leaktest/smoke/smokeForm'
+import { isRunning, testsOf } from '#shared/leaktest/tests'
 
 /** Smoke: put on, seen to arrive, looked for part by part, valves switched while watching, the tube read. */
 const id = String(useRoute().params.id)
@@ -15,8 +18,8 @@ const { job, error, refresh, standing, take, now } = useJob(id)
 const mustRead = useMustRead(job, 'air or smoke')
 const { short } = useQuantities()
 const { saving, problem, save } = useSave({ inOrder: true })
-const test = computed(() => job.value?.smokes.find(smoke => smoke.stoppedAt === null && !smoke.struck) ?? null)
-const last = computed(() => job.value?.smokes.filter(smoke => smoke.stoppedAt !== null).at(-1) ?? null)
+const test = computed(() => (job.value ? testsOf(job.value, 'smoke').find(isRunning) ?? null : null))
+const last = computed(() => (job.value ? testsOf(job.value, 'smoke').findLast(smoke => smoke.stoppedAt !== null) ?? null : null))
 const at = computed(() => job.value && test.value && smokeOn(job.value, test.value))
 const flow = computed(() => (job.value && test.value ? smokeFlowOn(job.value, test.value) : null))
 const parts = computed(() => (job.value ? liveParts(job.value) : []))
@@ -34,7 +37,7 @@ const findForm = useTemplateRef('findForm')
 watch(picked, () => { finding.value = null; seen.value = null })
 const known = computed(() => (standing.value?.entries.leaks ?? []).filter(leak => leak.partId === picked.value))
 
-const send = (event: object) => save(async () => take(await callApi<JobView>(`smokes/${test.value!.id}/events`, 'POST', { id: newId(), ...event })))
+const send = (event: object) => save(async () => take(await callApi<JobView>(`tests/${test.value!.id}/entries/event`, 'POST', { id: newId(), ...event })))
 /** The next part to look at: not marked yet, or marked before smoke was proven to be there. */
 const next = () => {
   const left = parts.value.filter(each => at.value?.reach.reached.includes(each.id) && !marks.value.has(each.id) && (!unproven.value.has(each.id) || at.value.proven.has(each.space ?? '')))
@@ -57,14 +60,14 @@ const toggle = (link: Link) => send({ kind: 'link', linkId: link.id, to: linkSta
 const arrival = (end: string, came: boolean) => send({ kind: 'arrival', end, seen: came })
 const ball = ref<BallReading>({ ball: 'floor' })
 const readTube = () => send({ kind: 'flow', reading: ball.value })
-const end = () => save(async () => take(await callApi<JobView>(`smokes/${test.value!.id}/stop`, 'POST')))
+const end = () => save(async () => take(await callApi<JobView>(`tests/${test.value!.id}/stop`, 'POST')))
 const arrivalOf = (place: string) => test.value?.events.filter(event => event.kind === 'arrival' && event.end === place).at(-1)
 
 /** What the simulated circuit shows. */
 const looking = useSave()
 const seen = ref<string | null>(null)
 type Look = { what: 'tube', reading: BallReading } | { what: 'sensor', volts: number, zero: number } | { what: 'part', mark: SmokeMark } | { what: 'end', seen: boolean }
-const look = (query: string) => looking.save(() => callApi<Look>(`smokes/${test.value!.id}/look?${query}`))
+const look = (query: string) => looking.save(() => callApi<Look>(`tests/${test.value!.id}/look?${query}`))
 async function lookAtPart() {
   const view = picked.value ? await look(`what=part&at=${picked.value}`) : undefined
   if (view?.what === 'part') seen.value = `The simulated circuit shows: ${view.mark}`
@@ -111,7 +114,7 @@ useActionKeys('Smoke', [
       <div>
         <NuxtLink :to="`/jobs/${job.id}`" class="soft font-semibold hover:underline">← {{ job.craft.name }}, {{ job.tankName }}</NuxtLink>
         <h1 class="mt-1">{{ test ? `Smoke ${test.number}` : 'Smoke' }}</h1>
-        <p class="soft">{{ test && at ? `At ${short('pressure', test.setup.pressure)}, fed at the ${parts.filter(each => test!.setup.closures[each.id] === 'rig').map(each => lowerFirst(each.name)).join(', ')}.` : 'A quiet look says something only where smoke was seen to arrive.' }}</p>
+        <p class="soft">{{ test && at ? `At ${short('pressure', test.pressure)}, fed at the ${parts.filter(each => test!.closures[each.id] === 'rig').map(each => lowerFirst(each.name)).join(', ')}.` : 'A quiet look says something only where smoke was seen to arrive.' }}</p>
       </div>
       <UButton v-if="test && session.mayWork" color="neutral" size="xl" variant="outline" :loading="saving" @click="end">Take smoke off</UButton>
     </header>
@@ -138,7 +141,7 @@ useActionKeys('Smoke', [
             <h2 class="mb-2 text-xl font-bold text-(--ink)">{{ part.name }}</h2>
             <p v-if="!at.reach.reached.includes(part.id)" class="unsure mb-2 font-semibold"><StateSign look="unsure" :size="16" /> Smoke does not get here: {{ unreachedWords(job, at.reach.unreached.find(each => each.partId === part!.id)!) }}.</p>
             <p v-else-if="unproven.has(part.id)" class="unsure mb-2 font-semibold"><StateSign look="unsure" :size="16" /> Looked at before smoke was proven to be here: look again.</p>
-            <FindForm v-if="finding" ref="findForm" v-model="finding" :path="`smokes/${test.id}/finds`" :shows="['smoke', 'dye']" :part="part" :known="job.leaks.filter(leak => known.some(each => each.id === leak.id))" @recorded="recorded" @close="finding = null" />
+            <FindForm v-if="finding" ref="findForm" v-model="finding" :path="`tests/${test.id}/finds`" :shows="smokeShows" :part="part" :known="job.leaks.filter(leak => known.some(each => each.id === leak.id))" @recorded="recorded" @close="finding = null" />
             <template v-else>
               <div class="grid grid-cols-3 gap-2">
                 <UButton v-for="value in smokeMarks" :key="value" color="neutral" :variant="marks.get(part.id) === value ? 'solid' : 'outline'" class="h-16 justify-center text-lg" :aria-pressed="marks.get(part.id) === value" @click="mark(value)">

@@ -1,8 +1,10 @@
 <script setup lang="ts">
 import { spanOfPart } from '#core/circuit/placeOnPart'
 import { SOAP_WATCH_TIME, soapMarks, type SoapMark } from '#core/leaktest/soap/soap'
-import type { FindForm } from '#shared/schemas/soap'
 import type { JobView } from '#shared/views'
+import type { FindForm } from '#shared/leaktest/findForm'
+import { soapShows } from '#shared/leaktest/soap/soapForm'
+import { isRunning, testsOf } from '#shared/leaktest/tests'
 
 /** A soap walk: the parts in route order while under pressure; a find is drawn between its two hash marks. */
 const id = String(useRoute().params.id)
@@ -12,8 +14,8 @@ const mustRead = useMustRead(job, 'air or smoke')
 const { short } = useQuantities()
 const { saving, problem, save } = useSave({ inOrder: true })
 const parts = computed(() => job.value?.parts.filter(part => part.removedAt === null) ?? [])
-const walk = computed(() => job.value?.soaps.find(soap => soap.stoppedAt === null && !soap.struck) ?? null)
-const last = computed(() => job.value?.soaps.at(-1) ?? null)
+const walk = computed(() => (job.value ? testsOf(job.value, 'soap').find(isRunning) ?? null : null))
+const last = computed(() => (job.value ? testsOf(job.value, 'soap').at(-1) ?? null : null))
 const marks = computed(() => new Map(walk.value?.marks.map(each => [each.partId, each.mark])))
 const left = computed(() => parts.value.filter(part => !marks.value.has(part.id)))
 
@@ -45,7 +47,7 @@ function mark(value: SoapMark) {
     return
   }
   void save(async () => {
-    take(await callApi<JobView>(`soaps/${soapId}/marks`, 'POST', { id: newId(), partId: part.id, mark: value }))
+    take(await callApi<JobView>(`tests/${soapId}/entries/mark`, 'POST', { id: newId(), partId: part.id, mark: value }))
     goToNext()
   })
 }
@@ -55,8 +57,8 @@ function recorded(view: JobView) {
   goToNext()
 }
 const looking = useSave()
-const lookThere = () => looking.save(async () => { seen.value = (await callApi<{ mark: SoapMark }>(`soaps/${walk.value!.id}/look/${picked.value}`)).mark })
-const end = () => save(async () => take(await callApi<JobView>(`soaps/${walk.value!.id}/stop`, 'POST')))
+const lookThere = () => looking.save(async () => { seen.value = (await callApi<{ mark: SoapMark }>(`tests/${walk.value!.id}/look?at=${picked.value}`)).mark })
+const end = () => save(async () => take(await callApi<JobView>(`tests/${walk.value!.id}/stop`, 'POST')))
 
 const drawn = computed(() => {
   const leaks = job.value && standing.value ? mapLeaks(job.value, standing.value.ledger) : []
@@ -123,7 +125,7 @@ useActionKeys('Soap', [
             <span class="figure" :class="toWatch === 0 ? 'sealed font-bold' : 'soft'">{{ toWatch === 0 ? 'watched half a minute' : `watch ${toWatch} s more` }}</span>
           </div>
           <p v-if="shut.has(at.id)" class="unsure mb-3 font-semibold"><StateSign look="unsure" :size="16" /> No pressure gets here in this set-up: dry says nothing of it.</p>
-          <FindForm v-if="finding" ref="findForm" v-model="finding" :path="`soaps/${walk.id}/finds`" :shows="['foams', 'bubbles']" :part="at" :known="job.leaks.filter(leak => known.some(each => each.id === leak.id))" @recorded="recorded" @close="finding = null" />
+          <FindForm v-if="finding" ref="findForm" v-model="finding" :path="`tests/${walk.id}/finds`" :shows="soapShows" :part="at" :known="job.leaks.filter(leak => known.some(each => each.id === leak.id))" @recorded="recorded" @close="finding = null" />
           <template v-else>
             <div class="grid grid-cols-2 gap-2">
               <UButton

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { parseNumber } from '#core/quantity/parseNumber'
 import { RIG_LIMIT } from '#core/leaktest/rig/rigCheck'
-import { readingProblem } from '#shared/readingBounds'
+import { readingProblem } from '#shared/leaktest/hold/readingBounds'
 import type { RigCheckForm } from '#shared/schemas/kit'
 import type { KitItemView } from '#shared/views'
 

@@ -1,3 +1,3 @@
-import { loadHold } from '../../../services/bench/holds'
+import { loadHold } from '../../../services/bench/hold/holds'
 
 export default signedInRoute('read', null, ({ id }) => loadHold(id()))

@@ -1,4 +1,4 @@
-import { deviceKeySchema } from '#shared/schemas/hold'
-import { makeKey } from '../../../services/bench/deviceKeys'
+import { deviceKeySchema } from '#shared/leaktest/hold/holdForm'
+import { makeKey } from '../../../services/bench/hold/deviceKeys'
 
 export default signedInRoute('devices', deviceKeySchema, ({ actor, id, body }) => makeKey(actor, id(), body))

@@ -1,3 +1,3 @@
-import { liveEstimate } from '../../../services/bench/liveHolds'
+import { liveEstimate } from '../../../services/bench/hold/liveHolds'
 
 export default signedInRoute('read', null, ({ id }) => liveEstimate(id()))

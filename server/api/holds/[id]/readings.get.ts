@@ -1,4 +1,4 @@
-import { holdReadings } from '../../../services/bench/holdReadings'
+import { holdReadings } from '../../../services/bench/hold/holdReadings'
 
 export default signedInRoute('read', null, ({ event, id }) => {
   const after = Number(getQuery(event).after ?? -1)

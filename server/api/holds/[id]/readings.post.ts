@@ -1,6 +1,6 @@
-import { readingsSchema } from '#shared/schemas/hold'
+import { readingsSchema } from '#shared/leaktest/hold/holdForm'
 import { watchDecision } from '../../../feeds/decisionWatch'
-import { takeReadings } from '../../../services/bench/readings'
+import { takeReadings } from '../../../services/bench/hold/readings'
 
 export default signedInRoute('work', readingsSchema, async ({ actor, id, body }) => {
   const taken = await takeReadings(id(), body.readings, actor.id)

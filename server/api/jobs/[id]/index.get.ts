@@ -1,3 +1,9 @@
-import { loadJob } from '../../../services/job/jobs'
+import { jobAspects } from '#shared/changes'
+import { loadAspects } from '../../../services/job/loadJobs'
 
-export default signedInRoute('read', null, ({ id }) => loadJob(id()))
+/** A job, or the aspects of it that are asked for: `?aspects=tests,leaks`. */
+export default signedInRoute('read', null, ({ event, id }) => {
+  const wanted = String(getQuery(event).aspects ?? '').split(',')
+  const known = jobAspects.filter(aspect => wanted.includes(aspect))
+  return loadAspects(id(), known.length > 0 ? known : jobAspects)
+})

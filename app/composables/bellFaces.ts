@@ -1,0 +1,23 @@
+import { isTestBell, type BellView, type JobBellKind } from '#shared/bells'
+import { testFaces } from '~/leaktest/testFaces'
+import type { StateLook } from './stateLooks'
+
+interface BellFace { colour: StateLook | 'time', to: (bell: BellView) => string }
+
+const toJob = ({ jobId }: BellView) => `/jobs/${jobId}`
+const jobBells: Record<JobBellKind, BellFace> = {
+  cure: { colour: 'time', to: toJob },
+  look: { colour: 'sealed', to: toJob },
+  promise: { colour: 'time', to: toJob },
+  // Only a hold reads the pressure that rings.
+  pressure: { colour: 'leaking', to: ({ subjectId }) => `/bench/${subjectId}` },
+  vapour: { colour: 'time', to: ({ jobId }) => `/jobs/${jobId}/safe#vapour-title` },
+}
+
+/** The colour of a bell on the rope, and where it leads. */
+export function bellFace(bell: BellView): { colour: StateLook | 'time', to: string } {
+  const { kind, jobId, subjectId } = bell
+  if (!isTestBell(kind)) return { colour: jobBells[kind].colour, to: jobBells[kind].to(bell) }
+  if (kind === 'rig') return { colour: 'time', to: `/shelf/rig/${subjectId}` }
+  return { colour: testFaces[kind].bell, to: testFaces[kind].page({ id: subjectId, jobId }) }
+}

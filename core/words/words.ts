@@ -1,0 +1,10 @@
+const conjunction = new Intl.ListFormat('en-GB', { type: 'conjunction' })
+
+/** Names as one list in a sentence: the cap, the drain and the seam. */
+export const listWords = (names: readonly string[]): string => conjunction.format(names)
+
+/** For a name in the middle of a sentence. */
+export const lowerFirst = (text: string): string => text.charAt(0).toLowerCase() + text.slice(1)
+
+/** For a name that begins a sentence. */
+export const upperFirst = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1)

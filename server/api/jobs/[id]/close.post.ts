@@ -1,0 +1,3 @@
+import { closeJob } from '../../../services/job/jobs'
+
+export default signedInRoute('work', null, ({ actor, id }) => closeJob(actor, id()))

@@ -1,0 +1,73 @@
+import { relations } from 'drizzle-orm'
+import { strike, touch } from './entries'
+import { craft, job, part } from './jobs'
+import { find, leak, repair } from './leaks'
+import { cautionRead, drained, gasReading, hotWork, weighing } from './makeSafe'
+import { checkAnswer, outcome, probe, purchase, purchaseStep } from './narrowing'
+import { person } from './people'
+import { photo, refit, stripEntry } from './strips'
+import { test, testEntry } from './tests'
+
+// How rows hang together, so that an aspect of a job is loaded in one statement (server/services/job/loadJobs.ts).
+
+export const jobRelations = relations(job, ({ one, many }) => ({
+  craft: one(craft, { fields: [job.craftId], references: [craft.id] }),
+  parts: many(part),
+  strikes: many(strike),
+  cautionsRead: many(cautionRead),
+  gasReadings: many(gasReading),
+  drained: many(drained),
+  weighings: many(weighing),
+  hotWork: many(hotWork),
+  answers: many(checkAnswer),
+  probes: many(probe),
+  outcomes: many(outcome),
+  purchases: many(purchase),
+  photos: many(photo),
+  stripped: many(stripEntry),
+  tests: many(test),
+  leaks: many(leak),
+  touches: many(touch),
+}))
+export const partRelations = relations(part, ({ one }) => ({ job: one(job, { fields: [part.jobId], references: [job.id] }) }))
+export const strikeRelations = relations(strike, ({ one }) => ({
+  job: one(job, { fields: [strike.jobId], references: [job.id] }),
+  person: one(person, { fields: [strike.personId], references: [person.id] }),
+}))
+export const personRelations = relations(person, ({ many }) => ({ strikes: many(strike) }))
+export const touchRelations = relations(touch, ({ one }) => ({ job: one(job, { fields: [touch.jobId], references: [job.id] }) }))
+
+export const cautionReadRelations = relations(cautionRead, ({ one }) => ({ job: one(job, { fields: [cautionRead.jobId], references: [job.id] }) }))
+export const gasReadingRelations = relations(gasReading, ({ one }) => ({ job: one(job, { fields: [gasReading.jobId], references: [job.id] }) }))
+export const drainedRelations = relations(drained, ({ one }) => ({ job: one(job, { fields: [drained.jobId], references: [job.id] }) }))
+export const weighingRelations = relations(weighing, ({ one }) => ({ job: one(job, { fields: [weighing.jobId], references: [job.id] }) }))
+export const hotWorkRelations = relations(hotWork, ({ one }) => ({ job: one(job, { fields: [hotWork.jobId], references: [job.id] }) }))
+
+export const checkAnswerRelations = relations(checkAnswer, ({ one }) => ({ job: one(job, { fields: [checkAnswer.jobId], references: [job.id] }) }))
+export const probeRelations = relations(probe, ({ one }) => ({ job: one(job, { fields: [probe.jobId], references: [job.id] }) }))
+export const outcomeRelations = relations(outcome, ({ one }) => ({ job: one(job, { fields: [outcome.jobId], references: [job.id] }) }))
+export const purchaseRelations = relations(purchase, ({ one, many }) => ({
+  job: one(job, { fields: [purchase.jobId], references: [job.id] }),
+  steps: many(purchaseStep),
+}))
+export const purchaseStepRelations = relations(purchaseStep, ({ one }) => ({ purchase: one(purchase, { fields: [purchaseStep.purchaseId], references: [purchase.id] }) }))
+
+export const photoRelations = relations(photo, ({ one }) => ({ job: one(job, { fields: [photo.jobId], references: [job.id] }) }))
+export const stripEntryRelations = relations(stripEntry, ({ one }) => ({
+  job: one(job, { fields: [stripEntry.jobId], references: [job.id] }),
+  refit: one(refit, { fields: [stripEntry.id], references: [refit.entryId] }),
+}))
+
+export const testRelations = relations(test, ({ one, many }) => ({
+  job: one(job, { fields: [test.jobId], references: [job.id] }),
+  entries: many(testEntry),
+}))
+export const testEntryRelations = relations(testEntry, ({ one }) => ({ test: one(test, { fields: [testEntry.testId], references: [test.id] }) }))
+
+export const leakRelations = relations(leak, ({ one, many }) => ({
+  job: one(job, { fields: [leak.jobId], references: [job.id] }),
+  finds: many(find),
+  repairs: many(repair),
+}))
+export const findRelations = relations(find, ({ one }) => ({ leak: one(leak, { fields: [find.leakId], references: [leak.id] }) }))
+export const repairRelations = relations(repair, ({ one }) => ({ leak: one(leak, { fields: [repair.leakId], references: [leak.id] }) }))

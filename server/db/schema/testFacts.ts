@@ -1,0 +1,68 @@
+import type { HoldEstimate, HoldSetup, Reading } from '../../../core/hold/hold'
+import type { BalloonSetup } from '../../../core/leaktest/balloon/balloon'
+import type { BallReading, FlowTube } from '../../../core/leaktest/flowtube/flowTube'
+import type { SmokeEvent } from '../../../core/leaktest/smoke/smoke'
+import type { SoapMark } from '../../../core/leaktest/soap/soap'
+import type { TestKindKey } from '../../../core/leaktest/testKinds'
+import type { PressureScale } from '../../../core/readings/pressureScale'
+import type { HoldClock } from '../../../shared/leaktest/hold/holdClock'
+import type { AirSupply, HoldKit, HoldSource, MarkKind } from '../../../shared/leaktest/hold/holdForm'
+
+/** Leaves a member out of each kind of a union. */
+type DistributiveOmit<T, K extends PropertyKey> = T extends unknown ? Omit<T, K> : never
+
+/** What is kept of a test besides what all kinds have in common. The pressure has a column of its own. */
+export interface TestFacts {
+  hold: HoldFacts
+  balloon: { setup: Omit<BalloonSetup, 'pressure'> }
+  soap: Record<string, never>
+  smoke: {
+    tube: FlowTube
+    /** what the tube showed with the machine dead-ended */
+    own: BallReading
+    simulated: boolean
+  }
+  rig: { setup: KeptSetup, readings: Reading[], estimate: HoldEstimate, simulated: boolean }
+}
+
+/** Pressure and method follow from the test's own pressure. */
+export type KeptSetup = Omit<HoldSetup, 'testPressure' | 'method'>
+
+export interface HoldFacts {
+  source: HoldSource
+  setup: KeptSetup
+  hasThermometer: boolean
+  hasBarometer: boolean
+  supply: AirSupply | null
+  clock: HoldClock | null
+  settledAt: number | null
+  estimate: HoldEstimate | null
+  noEstimate: string | null
+  scale: PressureScale
+  kit: HoldKit
+}
+
+/** What can be recorded while a test of a kind runs, without its time. */
+export interface TestEntries {
+  hold: HoldMark | VolumeCheckEntry
+  balloon: { kind: 'girth', girth: number, controlGirth: number | null, temperature: number | null, barometer: number | null }
+  soap: { kind: 'mark', partId: string, mark: SoapMark }
+  smoke: DistributiveOmit<SmokeEvent, 'at'>
+  rig: never
+}
+export type TestEntry = TestEntries[TestKindKey]
+
+/** A mark at s of the hold's time; of a push with m3 of outside air. */
+export interface HoldMark { kind: MarkKind, t: number, amount: number | null }
+
+/** A known volume pushed into the closed tank, and what the gauge did. What it says is derived. */
+export interface VolumeCheckEntry {
+  kind: 'volume check'
+  pushed: number
+  pushedUncertainty: number
+  before: number
+  after: number
+  barometer: number | null
+  /** whether the hold's set-up took its space from this check */
+  used: boolean
+}

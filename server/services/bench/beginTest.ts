@@ -1,0 +1,59 @@
+import { eq } from 'drizzle-orm'
+import { mayRunBeside, testKinds, testName, type TankTestKind } from '../../../core/leaktest/testKinds'
+import { placeName, reachOn } from '../../../shared/jobCircuit'
+import { isRunning, type TestForms } from '../../../shared/leaktest/tests'
+import type { Relief } from '../../../shared/leaktest/setupForm'
+import type { JobView } from '../../../shared/views'
+import { job, test } from '../../db/schema'
+import { loadJob } from '../job/loadJobs'
+import { mustHaveReadCautions } from '../safe/safety'
+import { change, type Actor } from '../shop/change'
+import { Refusal, refuseField } from '../shop/refusal'
+import { inventHiddenTank } from './hiddenTank'
+import { mustBeWithinLimit, mustHaveReasonIfEarly, mustHaveRelief } from './testGuards'
+import { nextNumber } from './testRows'
+import { serviceOf } from './testServices'
+
+/** What every form that begins a test has. */
+interface BeginForm { id: string, closures: TestForms[TankTestKind]['closures'], links: TestForms[TankTestKind]['links'], earlyReason: string, relief?: Relief | null }
+
+/**
+ * Begins a test of a tank, of whatever kind: the one way in. Within the limit, cautions read, no other test in its way, a boundary that says something,
+ * a reason before a cure, and something that keeps it below the limit. A repeated id is the same test.
+ * @throws Refusal 422 beside the field that is wrong, 409 before the cautions are read or while another test runs that it cannot run beside
+ */
+export async function beginTest<K extends TankTestKind>(actor: Actor, jobId: string, kind: K, form: TestForms[K]): Promise<JobView> {
+  const service = serviceOf(kind)
+  const begin: BeginForm = form
+  await change(actor, { verb: service.verbs.begin, touches: ['tests'], jobId, subjectId: begin.id }, async (tx, now) => {
+    const [same] = await tx.select({ id: test.id }).from(test).where(eq(test.id, begin.id))
+    if (same) return null
+    const tank = await loadJob(jobId, tx)
+    const pressure = service.pressure.of(form)
+    mustBeWithinLimit(tank, pressure, service.pressure.field)
+    if (service.cautions) mustHaveReadCautions(tank, actor, service.cautions.act, service.cautions.what)
+    mustRunAlone(tank, kind)
+    const { reached, escapes } = reachOn(tank, { closures: begin.closures, links: begin.links, pressure })
+    const counted = service.reached(form, reached)
+    if (reached.length === 0) throw refuseField('closures', 'Every part is shut out of this test: leave at least one with its own closure.')
+    if (testKinds[kind].mustHold && escapes.length > 0) {
+      throw refuseField('links', `Air would escape at the ${placeName(tank, escapes[0]!).toLowerCase()}: shut what leads there, or nothing will hold.`)
+    }
+    const facts = await service.facts(form, tank, tx)
+    const earlyReason = mustHaveReasonIfEarly(tank, begin.earlyReason, now)
+    const relief = service.blowsIn(form, tank) ? mustHaveRelief(tank, begin.relief ?? null, pressure) : null
+    if (service.onStandIn(form) && !tank.hasStandIn) await tx.update(job).set({ hiddenTank: inventHiddenTank(tank) }).where(eq(job.id, jobId))
+    await tx.insert(test).values({
+      id: begin.id, jobId, kind, number: await nextNumber(tx, { jobId }, kind), pressure, closures: begin.closures, links: begin.links,
+      relief, earlyReason, startedBy: actor.id, startedAt: now, reached: counted, facts,
+    })
+    return true
+  })
+  return loadJob(jobId)
+}
+
+/** @throws Refusal 409 while a test runs on this tank that one of this kind cannot run beside; struck ones are none */
+export function mustRunAlone(tank: JobView, kind: TankTestKind, itself?: string): void {
+  const other = tank.tests.find(each => each.id !== itself && isRunning(each) && !mayRunBeside(kind, each.kind))
+  if (other) throw new Refusal(409, `${testName(other)} is still running on this tank. Go on with that one, or end it first.`)
+}

@@ -1,0 +1,112 @@
+import { fuels } from '../../../../core/fuel/fuels'
+import { spaceFromCheck, VolumeCheckError, volumeFromPush } from '../../../../core/gas/volumeCheck'
+import { gaugeSpread } from '../../../../core/hold/gaugeSpread'
+import type { HoldSetup } from '../../../../core/hold/hold'
+import { holdTimeAt, withSpeed } from '../../../../shared/leaktest/hold/holdClock'
+import type { HoldForm, MarkForm, VolumeCheckForm } from '../../../../shared/leaktest/hold/holdForm'
+import type { HoldView, VolumeCheckView } from '../../../../shared/leaktest/hold/holdView'
+import type { JobView } from '../../../../shared/views'
+import type { HoldMark, KeptSetup, VolumeCheckEntry } from '../../../db/schema/testFacts'
+import { mustBeKit } from '../../shelf/kit'
+import { refuseField } from '../../shop/refusal'
+import { changeFacts } from '../testRows'
+import type { EntryCall, TestService } from '../testService'
+import { marksIn } from './holdMarks'
+import { holdSetupOf, holdState, type HoldRow } from './holdRow'
+import { estimateOf, forgetLive } from './liveHolds'
+
+/** Doubt in how much a kind of tank gives, as a share of it: makers' walls vary that much. A volume check does better. */
+const WALL_GIVE_DOUBT = 0.2
+
+function keptSetup(form: HoldForm, tank: JobView): KeptSetup {
+  return {
+    space: { volume: form.volume, wallGive: tank.wallGive },
+    volumeUncertainty: form.volumeUncertainty,
+    wallGiveUncertainty: tank.wallGive * WALL_GIVE_DOUBT,
+    gauge: { resolution: form.gaugeStep, noise: form.gaugeNoise },
+    temperatureChangeUncertainty: form.temperatureDoubt,
+    barometerChangeUncertainty: form.barometerDoubt,
+    limit: tank.acceptance,
+    rigLeak: form.rigLeak,
+    rigLeakUncertainty: form.rigLeakDoubt,
+    ...(form.wettedShare > 0 && { wetted: { share: form.wettedShare, vapourPressure: fuels.find(fuel => fuel.key === tank.fuel)!.vapourPressure } }),
+  }
+}
+
+/** Whether a person puts air into a real tank for this hold: not for a simulated one, a vacuum, or a file of what was measured elsewhere. */
+const blowsIn = (form: Pick<HoldForm, 'source' | 'method'>) => form.method === 'pressure-decay' && (form.source === 'typed' || form.source === 'device')
+
+/** A pressure or vacuum hold. Its readings have a table of their own; its verdict is computed when it stops. */
+export const holdService: TestService<'hold'> = {
+  verbs: { begin: 'set up a hold', end: 'stopped the hold' },
+  ended: 'This hold is not running. Marks and volume checks go on a running hold.',
+  pressure: { field: 'testPressure', of: form => form.testPressure },
+  // They are read when air goes in, which may be by somebody else.
+  cautions: null,
+  blowsIn,
+  onStandIn: form => form.source === 'stand-in',
+  async facts(form, tank, tx) {
+    await mustBeKit(tx, form.kit)
+    const { source, hasThermometer, hasBarometer, scale, kit } = form
+    return {
+      source, setup: keptSetup(form, tank), hasThermometer, hasBarometer, scale, kit, supply: blowsIn(form) ? form.supply : null,
+      clock: null, settledAt: null, estimate: null, noEstimate: null,
+    }
+  },
+  reached: (_, reached) => reached,
+  entries: {
+    mark: {
+      verb: (form: MarkForm) => `marked a ${form.kind}`,
+      record: ({ row, now, form }: Omit<EntryCall<'hold'>, 'form'> & { form: MarkForm }): HoldMark =>
+        ({ kind: form.kind, t: holdTimeAt(row.facts.clock!, +now), amount: form.amount ?? null }),
+    },
+    volume: {
+      verb: () => 'checked the volume',
+      record: ({ row, form }: Omit<EntryCall<'hold'>, 'form'> & { form: VolumeCheckForm }) => checkedVolume(row, form).entry,
+      async after({ tx, row, tank, form }: Omit<EntryCall<'hold'>, 'form'> & { form: VolumeCheckForm }) {
+        if (!form.use) return
+        const { measured } = checkedVolume(row, form)
+        const known = { volume: row.facts.setup.space.volume, uncertainty: row.facts.setup.volumeUncertainty }
+        const space = spaceFromCheck(measured, known, tank.wallGive > 0, (form.before + form.after) / 2, form.barometer)
+        await changeFacts<'hold'>(tx, row, { setup: { ...row.facts.setup, ...space } })
+        forgetLive(row.id)
+      },
+    },
+  },
+  async end(tx, row, now) {
+    const { estimate, noEstimate } = await estimateOf(tx, row)
+    forgetLive(row.id)
+    return { estimate, noEstimate, clock: row.facts.clock && withSpeed(row.facts.clock, 0, +now) }
+  },
+  view: (row, entries, common, name): HoldView => ({
+    ...common, ...row.facts, setup: holdSetupOf(row), state: holdState(row), marks: marksIn(entries),
+    volumeChecks: entries.flatMap(({ id, at, personId, entry }) => (entry.kind === 'volume check' ? [volumeCheckView(id, entry, holdSetupOf(row), name(personId), +at)] : [])),
+  }),
+}
+
+/** @throws Refusal 422 when a push tells no volume */
+function checkedVolume(row: HoldRow, { pushed, pushedUncertainty, before, after, barometer, use }: VolumeCheckForm) {
+  try {
+    const measured = volumeFromPush({ pushed, pushedUncertainty, before, after, gaugeSpread: gaugeSpread(row.facts.setup.gauge), ...(barometer !== undefined && { barometer }) })
+    const entry: VolumeCheckEntry = { kind: 'volume check', pushed, pushedUncertainty, before, after, barometer: barometer ?? null, used: use }
+    return { measured, entry }
+  }
+  catch (error) {
+    if (error instanceof VolumeCheckError) throw refuseField('after', error.message)
+    throw error
+  }
+}
+
+/** A volume check with what it says of the tank. */
+function volumeCheckView(id: string, { pushed, pushedUncertainty, before, after, barometer, used }: VolumeCheckEntry, setup: HoldSetup, by: string, at: number): VolumeCheckView {
+  const measured = () => {
+    try {
+      return volumeFromPush({ pushed, pushedUncertainty, before, after, gaugeSpread: gaugeSpread(setup.gauge), ...(barometer !== null && { barometer }) })
+    }
+    catch (error) {
+      if (error instanceof VolumeCheckError) return { effective: NaN, uncertainty: NaN }
+      throw error
+    }
+  }
+  return { id, pushed, before, after, used, ...measured(), by, at }
+}

@@ -1,0 +1,100 @@
+import { and, eq, isNull, sql } from 'drizzle-orm'
+import { testName } from '../../../../core/leaktest/testKinds'
+import { holdTimeAt, withSpeed } from '../../../../shared/leaktest/hold/holdClock'
+import type { HoldState } from '../../../../shared/leaktest/hold/holdForm'
+import type { BenchHold } from '../../../../shared/leaktest/hold/holdView'
+import { testsOf } from '../../../../shared/leaktest/tests'
+import { database } from '../../../db/client'
+import { test } from '../../../db/schema'
+import { loadAspects, loadJob } from '../../job/loadJobs'
+import { mustHaveReadCautions } from '../../safe/safety'
+import { hangBell } from '../../shop/bells'
+import { change, lockJob, type Actor } from '../../shop/change'
+import { notFound, Refusal } from '../../shop/refusal'
+import { mustRunAlone } from '../beginTest'
+import { closeTest } from '../endTest'
+import { changeFacts, heldTestRow, testRow } from '../testRows'
+import { keysOf } from './deviceKeys'
+import { isLong } from './holdReadings'
+import { holdState } from './holdRow'
+import { liveEstimate } from './liveHolds'
+
+/** A hold with its marks, whether it is long, and who may send to it. @throws Refusal 404 */
+export async function loadHold(id: string): Promise<BenchHold> {
+  const { jobId } = await testRow('hold', id)
+  const view = testsOf(await loadAspects(jobId, ['tests']), 'hold').find(each => each.id === id)
+  if (!view) throw notFound('hold')
+  return { ...view, isLong: await isLong(id), deviceKeys: await keysOf(id) }
+}
+
+const order: HoldState[] = ['set up', 'settling', 'reading', 'stopped']
+const verbs = { settling: 'started the hold', reading: 'called it settled', stopped: 'stopped the hold' }
+
+/**
+ * Moves a hold on: air is in and it settles, it is read, it is stopped and estimated. A step that was made already changes nothing.
+ * @throws Refusal 409 when the cautions of the job were not read before air goes in, or another test runs that is in its way
+ */
+export async function stepHold(actor: Actor, id: string, to: Exclude<HoldState, 'set up'>): Promise<BenchHold> {
+  const { jobId, number } = await testRow('hold', id)
+  await change(actor, { verb: verbs[to], touches: ['tests'], jobId, subjectId: id, detail: { hold: number } }, async (tx, now) => {
+    // Held, so that no reading slips in between the verdict and the stop that it belongs to.
+    const row = await heldTestRow(tx, 'hold', id)
+    if (order.indexOf(to) <= order.indexOf(holdState(row))) return null
+    if (to === 'settling') {
+      const tank = await loadJob(jobId, tx)
+      mustHaveReadCautions(tank, actor, 'air or smoke')
+      mustRunAlone(tank, 'hold', id)
+      await changeFacts<'hold'>(tx, row, { clock: { anchoredAt: +now, anchor: 0, speed: 1 } })
+      return true
+    }
+    const { clock } = row.facts
+    if (clock === null) throw new Refusal(409, 'This hold has not been started yet.')
+    if (to === 'reading') await changeFacts<'hold'>(tx, row, { settledAt: holdTimeAt(clock, +now) })
+    else await closeTest(tx, row, now)
+    return true
+  })
+  return loadHold(id)
+}
+
+/** Lets a stand-in's time run faster or slower from now on. */
+export async function setHoldSpeed(actor: Actor, id: string, speed: number): Promise<BenchHold> {
+  const { jobId, facts } = await testRow('hold', id)
+  if (facts.source !== 'stand-in') throw new Refusal(409, 'Only a stand-in’s time can run faster.')
+  await change(actor, { verb: 'changed the stand-in’s speed', touches: ['tests'], jobId, subjectId: id, detail: { speed } }, async (tx, now) => {
+    const row = await heldTestRow(tx, 'hold', id)
+    const { clock } = row.facts
+    if (!clock || row.stoppedAt !== null || clock.speed === speed) return null
+    await changeFacts<'hold'>(tx, row, { clock: withSpeed(clock, speed, +now) })
+    return true
+  })
+  return loadHold(id)
+}
+
+/** Ids of the holds that run now on simulated tanks. */
+export async function runningStandIns(): Promise<string[]> {
+  const rows = await database().select({ id: test.id }).from(test)
+    .where(and(eq(test.kind, 'hold'), isNull(test.stoppedAt), sql`${test.facts}->>'source' = 'stand-in'`, sql`${test.facts}->'clock' <> 'null'`))
+  return rows.map(row => row.id)
+}
+
+/** Hangs or moves the bell for the moment at which a running hold decides. */
+export async function hangDecisionBell(id: string): Promise<void> {
+  const { estimate } = await liveEstimate(id)
+  if (!estimate) return
+  const { jobId } = await testRow('hold', id)
+  await database().transaction(async tx => {
+    await lockJob(tx, jobId)
+    const row = await testRow('hold', id, tx)
+    const { clock } = row.facts
+    if (!clock || row.stoppedAt !== null || clock.speed === 0) return
+    const decided = estimate.verdict !== 'cannot-tell'
+    if (!decided && estimate.minutesMore === null) return
+    const { craft } = await loadAspects(jobId, ['facts'], tx)
+    const [{ now }] = (await tx.execute<{ now: Date }>(sql`select now() as now`)).rows as [{ now: Date }]
+    await hangBell(tx, {
+      jobId, kind: 'hold', subjectId: id, title: `${testName(row)}, ${craft.name}`,
+      detail: decided ? `decided: ${estimate.verdict}. Stop it, or go on` : 'decides about then',
+      dueAt: decided ? new Date(now) : new Date(+new Date(now) + estimate.minutesMore! * 60_000 / clock.speed),
+    })
+  })
+}

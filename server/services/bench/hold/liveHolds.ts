@@ -1,0 +1,58 @@
+import { liveHold, type LiveHold } from '../../../../core/hold/estimateHold'
+import { HoldError, type HoldEstimate, type HoldSetup, type Reading } from '../../../../core/hold/hold'
+import { holdAhead } from '../../../../core/hold/holdAhead'
+import { withUnseenChange, type Instruments } from '../../../../core/hold/unseenChange'
+import type { LiveView } from '../../../../shared/leaktest/hold/holdView'
+import { database, type Transaction } from '../../../db/client'
+import { marksOf, readingRecord } from './holdReadings'
+import { testRow } from '../testRows'
+import { holdSetupOf, type HoldRow } from './holdRow'
+
+/**
+ * Running holds as the core reads them, so that one more reading does not read the whole history again.
+ * A cache only: what is not here is read from the database, and a hold that stops is forgotten.
+ */
+const held = new Map<string, LiveHold>()
+const MOST_HELD = 20
+
+export const forgetLive = (id: string) => held.delete(id)
+
+/** Readings that were committed; a hold that is not in the cache reads them when it is asked for. */
+export function addLive(id: string, readings: readonly Reading[]): void {
+  held.get(id)?.take(readings)
+}
+
+/** @throws Refusal 404 */
+export async function liveEstimate(id: string): Promise<LiveView> {
+  const row = await testRow('hold', id)
+  let live = held.get(id)
+  if (!live) {
+    live = liveHold(row.facts.setup.gauge, await readingRecord(database(), id))
+    if (row.stoppedAt === null) {
+      if (held.size >= MOST_HELD) held.delete(held.keys().next().value!)
+      held.set(id, live)
+    }
+  }
+  live.mark(await marksOf(database(), id))
+  return attempt(live, holdSetupOf(row), row.facts)
+}
+
+function attempt(live: LiveHold, setup: HoldSetup, instruments: Instruments): LiveView {
+  const known = withUnseenChange(setup, instruments, channel => live.record.sees(channel))
+  try {
+    const estimate = live.estimate(known)
+    return { estimate, reason: null, ahead: holdAhead(known, estimate, live.record) }
+  }
+  catch (error) {
+    if (error instanceof HoldError) return { estimate: null, reason: error.message, ahead: null }
+    throw error
+  }
+}
+
+/** The verdict that is stored: every reading and mark through the core, or the sentence that says why there is none. */
+export async function estimateOf(tx: Transaction, row: HoldRow): Promise<{ estimate: HoldEstimate | null, noEstimate: string | null }> {
+  const live = liveHold(row.facts.setup.gauge, await readingRecord(tx, row.id))
+  live.mark(await marksOf(tx, row.id))
+  const { estimate, reason } = attempt(live, holdSetupOf(row), row.facts)
+  return { estimate, noEstimate: reason }
+}

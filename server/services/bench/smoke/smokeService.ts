@@ -1,0 +1,98 @@
+import { flowAtMark, type BallReading } from '../../../../core/leaktest/flowtube/flowTube'
+import { farEnds, openedAt, type SmokeMark } from '../../../../core/leaktest/smoke/smoke'
+import { sensorVolts, smokeAt, smokeFlow } from '../../../../core/standin/smokeMachine'
+import type { LinkState } from '../../../../core/circuit/circuit'
+import { liveParts } from '../../../../shared/jobCircuit'
+import type { SmokeEventForm } from '../../../../shared/leaktest/smoke/smokeForm'
+import { smokeOn } from '../../../../shared/leaktest/smoke/smokeTest'
+import type { SmokeView } from '../../../../shared/leaktest/smoke/smokeView'
+import { setupOf } from '../../../../shared/leaktest/testView'
+import type { JobView } from '../../../../shared/views'
+import type { HiddenTank } from '../../../db/schema/hiddenTank'
+import type { TestEntries } from '../../../db/schema/testFacts'
+import { reachInTruth, remainingLeaks } from '../hiddenTank'
+import { notFound, refuseField } from '../../shop/refusal'
+import type { EntryCall, TestService } from '../testService'
+
+const verbs = { link: 'switched a valve in smoke', arrival: 'looked for smoke at a far end', flow: 'read the flow tube', mark: 'looked at a part in smoke' }
+
+/** Smoke fed into the circuit; all that was done and seen are its events. */
+export const smokeService: TestService<'smoke'> = {
+  verbs: { begin: 'put smoke on', end: 'took smoke off' },
+  ended: 'This smoke test has ended. Start another.',
+  pressure: { field: 'pressure', of: form => form.pressure },
+  cautions: { act: 'air or smoke', what: 'smoke' },
+  blowsIn: form => !form.simulated,
+  onStandIn: form => form.simulated,
+  facts: ({ tube, own, simulated }) => ({ tube, own, simulated }),
+  reached(form, reached) {
+    if (!Object.values(form.closures).includes('rig')) throw refuseField('closures', 'Choose the opening where smoke goes in.')
+    if (reached.length === 0) throw refuseField('closures', 'Smoke fed there reaches no part. Choose another opening.')
+    return []
+  },
+  entries: {
+    event: {
+      verb: (form: SmokeEventForm) => verbs[form.kind],
+      record: ({ form, tank, test }: Omit<EntryCall<'smoke'>, 'form'> & { form: SmokeEventForm }) => eventOf(form, tank, test),
+    },
+  },
+  view: ({ facts }, entries, common, name) => ({
+    ...common, ...facts, events: entries.map(({ id, at, personId, entry }) => ({ ...entry, id, at: +at, by: name(personId) })),
+  }),
+  look: ({ what, at }, test, tank, hidden, now) => seenAt(placeToLook(what, at), test, tank, hidden, now),
+}
+
+/** What a form says happened, without its time. @throws Refusal 422 when it names what is not there */
+function eventOf(form: SmokeEventForm, tank: JobView, test: SmokeView): TestEntries['smoke'] {
+  switch (form.kind) {
+    case 'link':
+      if (!tank.circuit.links.some(link => link.id === form.linkId)) throw refuseField('linkId', 'That valve is not in this circuit.')
+      return { kind: 'link', linkId: form.linkId!, to: form.to as LinkState }
+    case 'arrival':
+      if (!farEnds(tank.circuit, liveParts(tank), setupOf(test)).some(end => end.id === form.end)) throw refuseField('end', 'That is no far end of this circuit.')
+      return { kind: 'arrival', end: form.end!, seen: form.seen! }
+    case 'flow': return { kind: 'flow', reading: form.reading! }
+    case 'mark':
+      if (!liveParts(tank).some(each => each.id === form.partId)) throw refuseField('partId', 'That part is not on this tank.')
+      return { kind: 'mark', partId: form.partId!, mark: form.mark as SmokeMark }
+  }
+}
+
+/** What can be looked at on a simulated circuit. */
+type StandInPlace = { what: 'tube' } | { what: 'sensor' } | { what: 'part', id: string } | { what: 'end', id: string }
+type StandInLook = { what: 'tube', reading: BallReading } | { what: 'sensor', volts: number, zero: number } | { what: 'part', mark: SmokeMark } | { what: 'end', seen: boolean }
+
+/** The place that an address asks to look at. @throws Refusal 404 when it names none */
+function placeToLook(what: unknown, at: unknown): StandInPlace {
+  if (what === 'tube' || what === 'sensor') return { what }
+  if ((what === 'part' || what === 'end') && typeof at === 'string') return { what, id: at }
+  throw notFound('place to look at')
+}
+
+const SENSOR_ZERO = 2.5 // V
+
+/** The tube, the pressure sensor's volts with the cap off, a part in the lamp's light, or whether smoke comes out at a far end opened for a moment. */
+function seenAt(place: StandInPlace, test: SmokeView, tank: JobView, hidden: HiddenTank, now: number): StandInLook {
+  const { setup } = smokeOn(tank, test)
+  const leaksAt = (partId: string) => remainingLeaks(hidden, tank, now).filter(leak => leak.partId === partId)
+  const rateAt = (partId: string, reached: readonly string[]) =>
+    (reached.includes(partId) ? leaksAt(partId).reduce((sum, leak) => sum + leak.rate * setup.pressure / leak.referencePressure, 0) : 0)
+  switch (place.what) {
+    case 'sensor': {
+      const volts = sensorVolts(0, { zero: SENSOR_ZERO, offset: hidden.sensorOffset ?? 0, seed: hidden.seed, index: test.events.length })
+      return { what: 'sensor', volts: Math.round(1000 * volts) / 1000, zero: SENSOR_ZERO }
+    }
+    case 'part':
+      return { what: 'part', mark: smokeAt(rateAt(place.id, reachInTruth(hidden, tank, setup).reached)) }
+    case 'end':
+      return { what: 'end', seen: reachInTruth(hidden, tank, openedAt(tank.circuit, liveParts(tank), setup, place.id)).escapes.includes(place.id) }
+    case 'tube': {
+      const { reached, escapes } = reachInTruth(hidden, tank, setup)
+      const leaks = liveParts(tank).map(part => rateAt(part.id, reached))
+      const flow = smokeFlow({ seed: hidden.seed, leaks, openEnds: escapes.length, pressure: setup.pressure }, test.events.length)
+      const mark = flow / flowAtMark(1, test.tube, setup.pressure)
+      const { smallest, largest } = test.tube
+      return { what: 'tube', reading: mark < smallest ? { ball: 'floor' } : mark > largest ? { ball: 'top' } : { ball: 'floats', at: mark } }
+    }
+  }
+}

@@ -1,0 +1,15 @@
+import { measurementOf } from '../ledgerOf'
+import { saidBy, type TestDescriptor } from '../testDescriptor'
+import { balloonSchema, girthSchema } from './balloonForm'
+import type { BalloonView } from './balloonView'
+
+export const balloonTest: TestDescriptor<BalloonView> = {
+  schema: balloonSchema,
+  entries: { girth: { schema: girthSchema, summary: 'Type a girth now' } },
+  shows: [],
+  runs: balloon => balloon.stoppedAt === null,
+  isSimulated: () => false,
+  measured: ({ estimate, noEstimate }) => ({ estimate, noEstimate }),
+  ledger: measurementOf,
+  word: ({ reached, estimate }) => ({ reached, says: saidBy(estimate?.verdict), dry: [] }),
+}

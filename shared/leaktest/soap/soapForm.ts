@@ -1,0 +1,20 @@
+import * as yup from 'yup'
+import { soapMarks } from '../../../core/leaktest/soap/soap'
+import { entryId, line, oneOf, quantity, uuidField } from '../../schemas/fields'
+import { closuresSchema, linksSchema, reliefSchema } from '../setupForm'
+
+export const soapSchema = yup.object({
+  id: entryId(),
+  pressure: quantity('Pressure').test('positive', 'Soap shows a leak only under pressure.', value => !(value <= 0)).max(100_000, 'That is above 100 kPa. Check the unit.'),
+  closures: closuresSchema(),
+  links: linksSchema(),
+  relief: reliefSchema(),
+  earlyReason: line('The reason', 300).default(''),
+})
+
+export type SoapForm = yup.InferType<typeof soapSchema>
+
+export const soapMarkSchema = yup.object({ id: entryId(), partId: uuidField('Part'), mark: oneOf(soapMarks, 'What it showed') })
+
+/** What a find looks like under soap. */
+export const soapShows = ['foams', 'bubbles'] as const
