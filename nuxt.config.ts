@@ -1,4 +1,6 @@
+import { join } from 'node:path'
 import { fileURLToPath } from 'node:url'
+import { build } from 'esbuild'
 
 const at = (path: string) => fileURLToPath(new URL(path, import.meta.url))
 
@@ -40,5 +42,13 @@ export default defineNuxtConfig({
     sharedTsConfig: { exclude: tests },
     nodeTsConfig: { exclude: tests },
   },
-  nitro: { typescript: { tsConfig: { exclude: tests } } },
+  nitro: {
+    typescript: { tsConfig: { exclude: tests } },
+    hooks: {
+      // Work that would keep everybody waiting runs in threads, each from a file of its own beside the server.
+      async compiled({ options }) {
+        await build({ entryPoints: [at('./server/workers/readingsFile.ts')], outfile: join(options.output.serverDir, 'workers', 'readingsFile.mjs'), bundle: true, platform: 'node', format: 'esm', target: 'node20' })
+      },
+    },
+  },
 })

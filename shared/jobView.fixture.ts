@@ -6,7 +6,7 @@ import type { JobView, PartView } from './views'
 
 /** A part of a plain tank, for tests. */
 export const partView = (id: string, change: Partial<PartView> = {}): PartView =>
-  ({ id, name: id.toUpperCase(), family: 'seam', shape: { at: 'point', x: 0, y: 0 }, opening: false, space: 'tank', link: null, position: 0, removedAt: null, ...change })
+  ({ id, name: id.toUpperCase(), family: 'seam', shape: { at: 'point', x: 0, y: 0 }, opening: false, space: 'tank', link: null, trait: null, position: 0, removedAt: null, ...change })
 
 /** A job to which nothing has happened yet, for tests. */
 export const jobView = (change: Partial<JobView> = {}): JobView => ({

@@ -1,4 +1,4 @@
-import type { PartFamily, PartShape } from '../core/circuit/boundary'
+import type { PartFamily, PartShape, PartTrait } from '../core/circuit/boundary'
 import type { Circuit } from '../core/circuit/circuit'
 import type { TestSetup } from '../core/circuit/reach'
 import type { CraftKind, TankMaterial } from '../core/circuit/tankKinds'
@@ -23,7 +23,7 @@ import type { Preferences, Role } from './schemas/person'
 
 export interface PersonView { id: string, login: string, name: string, role: Role, preferences: Preferences }
 
-export interface PartView { id: string, name: string, family: PartFamily, shape: PartShape, opening: boolean, space: string | null, link: string | null, position: number, removedAt: number | null }
+export interface PartView { id: string, name: string, family: PartFamily, shape: PartShape, opening: boolean, space: string | null, link: string | null, trait: PartTrait | null, position: number, removedAt: number | null }
 
 export interface RigLeakView { leak: number, uncertainty: number, checkedAt: number, at: number, by: string, simulated: boolean }
 

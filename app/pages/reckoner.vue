@@ -19,11 +19,11 @@ useActionKeys('Reckoner', tabs.map((each, i) => ({ key: String(i + 1), label: ea
   <div class="page max-w-4xl space-y-3">
     <header><h1>Reckoner</h1><p class="soft">Quick answers without a job. Nothing here is kept on a record.</p></header>
     <TapChoice v-model="tab" :options="names" :words="words" several label="What to reckon" />
-    <ReckonerPlanReckoner v-if="tab === 'plan'" />
-    <ReckonerRateReckoner v-else-if="tab === 'rate'" />
-    <ReckonerScaleReckoner v-else-if="tab === 'scale'" />
-    <ReckonerBalloonReckoner v-else-if="tab === 'balloon'" />
-    <ReckonerWeightReckoner v-else-if="tab === 'weight'" />
-    <ReckonerThreadReckoner v-else />
+    <PlanReckoner v-if="tab === 'plan'" />
+    <RateReckoner v-else-if="tab === 'rate'" />
+    <ScaleReckoner v-else-if="tab === 'scale'" />
+    <BalloonReckoner v-else-if="tab === 'balloon'" />
+    <WeightReckoner v-else-if="tab === 'weight'" />
+    <ThreadReckoner v-else />
   </div>
 </template>

@@ -13,6 +13,10 @@ export const partFamilies = [
 ] as const
 export type PartFamily = (typeof partFamilies)[number]
 
+/** What is particular about a part: straps or a cradle bear on it, or it is a gauge without a wire. */
+export const partTraits = ['strap', 'cradle', 'mechanical'] as const
+export type PartTrait = (typeof partTraits)[number]
+
 /** A part of the tank's boundary as its kind brings it. */
 export interface BoundaryPart {
   key: string
@@ -25,4 +29,5 @@ export interface BoundaryPart {
   space: string | null
   /** the valve of the circuit that it is, if it is one */
   link: string | null
+  trait: PartTrait | null
 }

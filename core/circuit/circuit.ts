@@ -4,10 +4,16 @@ import type { MapPlace } from './placeOnPart'
 export const spaceKinds = ['tank', 'line', 'chamber', 'outside'] as const
 export type SpaceKind = (typeof spaceKinds)[number]
 
+/** What a line carries. */
+export const lineCargoes = ['feed', 'return', 'filling', 'vent', 'vapour', 'crossover', 'heater feed'] as const
+export type LineCargo = (typeof lineCargoes)[number]
+
 export interface Space {
   id: string
   name: string
   kind: SpaceKind
+  /** of a line; null of what is none */
+  carries: LineCargo | null
   /** bends of a line, middle of a chamber or of an open end, on the map; a tank has the outline of its kind */
   path: readonly MapPlace[]
 }
@@ -50,7 +56,7 @@ export interface TiedPart {
 }
 
 /** A circuit of nothing but one tank. */
-export const PLAIN_CIRCUIT: Circuit = { spaces: [{ id: 'tank', name: 'Tank', kind: 'tank', path: [] }], links: [] }
+export const PLAIN_CIRCUIT: Circuit = { spaces: [{ id: 'tank', name: 'Tank', kind: 'tank', carries: null, path: [] }], links: [] }
 
 /** How a link stands in a test: as it was set, else as it stands by itself. */
 export const linkStateIn = (link: Link, set: Readonly<Record<string, LinkState>>): LinkState => set[link.id] ?? link.normally

@@ -116,6 +116,20 @@ test('a connector away from the tank comes off only with what it is on', () => {
 
 test('a line that was added to the map is on the list', () => {
   const kind = tankKind('carburetted')
-  const circuit = { spaces: [...kind.circuit.spaces, { id: 'x', name: 'Heater line', kind: 'line' as const, path: [{ x: 600, y: 100 }] }], links: [...kind.circuit.links, { ...kind.circuit.links[0]!, id: 'xj', from: 'tank', to: 'x' }] }
+  const circuit = { spaces: [...kind.circuit.spaces, { id: 'x', name: 'Heater line', kind: 'line' as const, carries: 'heater feed' as const, path: [{ x: 600, y: 100 }] }], links: [...kind.circuit.links, { ...kind.circuit.links[0]!, id: 'xj', from: 'tank', to: 'x' }] }
   expect(fixingsOf(circuit, [], 'sheet steel').some(fixing => fixing.key === 'hose x')).toBe(true)
+})
+
+test('what comes off is told by what things are, not by what somebody called them', () => {
+  const kind = tankKind('moulded')
+  const parts = kind.parts.map(part => ({ ...part, id: part.key }))
+  const renamed = (name: string, part: (typeof parts)[number]) => ({ ...part, name })
+  const keys = (list: typeof parts, circuit = kind.circuit) => fixingsOf(circuit, list, kind.material).map(fixing => fixing.key)
+  const usual = keys(parts)
+  expect(keys(parts.map(part => (part.trait === 'strap' ? renamed('Rub line under the band', part) : part)))).toEqual(usual)
+  expect(keys(parts.map(part => (part.family === 'seam' ? renamed('Seam by the strap cradle', part) : part)))).toEqual(usual)
+  expect(keys(parts.map(part => (part.family === 'sender' ? renamed('Dip sender, sight glass', part) : part)))).toEqual(usual)
+  const spaces = kind.circuit.spaces.map(space => (space.id === 'feed' ? { ...space, name: 'Return side of the vent' } : space))
+  const carries = fixingsOf({ ...kind.circuit, spaces }, parts, kind.material).find(fixing => fixing.key === 'hose feed')!.carries
+  expect(carries).toBe('feed')
 })

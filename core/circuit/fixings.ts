@@ -1,5 +1,6 @@
-import type { PartFamily, PartShape } from './boundary'
-import type { Circuit, Link } from './circuit'
+import { lowerFirst } from '../words/words'
+import type { PartFamily, PartShape, PartTrait } from './boundary'
+import type { Circuit, LineCargo, Link } from './circuit'
 import type { TankMaterial } from './kinds/tankKind'
 import { nearestOnPart } from './placeOnPart'
 
@@ -32,7 +33,7 @@ export interface Fixing {
   kind: FixingKind
   stage: ReachStage
   /** what a hose carries */
-  carries: string | null
+  carries: LineCargo | null
   /** parts of the boundary that are disturbed with it: what it seals to, and its own near end */
   partIds: readonly string[]
   /** it sits away from the tank, and comes off only when what it is on does */
@@ -42,28 +43,13 @@ export interface Fixing {
   needs: RefitNeeds
 }
 
-interface FixedPart { id: string, name: string, family: PartFamily, shape: PartShape, space: string | null, link: string | null }
+interface FixedPart { id: string, name: string, family: PartFamily, shape: PartShape, space: string | null, link: string | null, trait: PartTrait | null }
 
-/** Gauges that have no wire. */
-const MECHANICAL = /float gauge|sight|dip/i
 const none: RefitNeeds = { renew: null, lubricant: null, lock: false, orientation: false, routing: false, torque: null }
 const middleY = ({ shape }: FixedPart) => (shape.at === 'point' ? shape.y : (shape.y1 + shape.y2) / 2)
 /** What sits on the upper side is only reached when the tank has come down a little. */
 const TOP = 150
 const stageOf = (part: FixedPart): ReachStage => (middleY(part) < TOP ? 'lowered a little' : 'tank up')
-const lower = (text: string) => text.charAt(0).toLowerCase() + text.slice(1)
-
-/** What a line carries, from its name and the family of the parts on it. */
-function carried(name: string, families: readonly PartFamily[]): string {
-  const has = (family: PartFamily) => families.includes(family)
-  if (has('return') || /return/i.test(name)) return 'return'
-  if (has('vapour hose') || has('purge valve') || has('canister') || /vapour|purge|canister/i.test(name)) return 'vapour'
-  if (has('filler hose') || has('neck') || /fill|neck/i.test(name)) return 'filling'
-  if (has('vent hose') || has('vent valve') || /vent/i.test(name)) return 'vent'
-  if (/heater/i.test(name)) return 'heater feed'
-  if (has('crossover') || /crossover/i.test(name)) return 'crossover'
-  return 'feed'
-}
 
 /** What a line ends in or is pushed onto; seams and walls are not disturbed when it comes off. */
 const joints: readonly PartFamily[] = ['neck', 'filler hose', 'vent hose', 'vapour hose', 'vent valve', 'pickup', 'feed', 'return', 'crossover', 'selector', 'tap', 'coupling', 'standpipe', 'fitting', 'hose', 'valve']
@@ -83,7 +69,7 @@ function disturbedAt(links: readonly Link[], lineId: string, tanks: ReadonlySet<
   return [...new Set([...onTank, ...near].map(part => part.id))]
 }
 
-const hoseNeeds = (carries: string): RefitNeeds => ({
+const hoseNeeds = (carries: LineCargo): RefitNeeds => ({
   ...none, renew: 'clamp', routing: true, lubricant: carries === 'filling' ? 'fuel-safe rubber lubricant, no silicone' : null, lock: carries === 'feed' || carries === 'return', orientation: carries === 'vent' || carries === 'vapour',
 })
 
@@ -96,8 +82,7 @@ export function fixingsOf(circuit: Circuit, parts: readonly FixedPart[], materia
   const tanks = new Set(circuit.spaces.filter(space => space.kind === 'tank').map(space => space.id))
   const lines = circuit.spaces.filter(space => space.kind === 'line' && circuit.links.some(link => (link.from === space.id && tanks.has(link.to)) || (link.to === space.id && tanks.has(link.from))))
   const hoses = lines.map((space): Fixing => {
-    const on = parts.filter(part => part.space === space.id)
-    const carries = carried(space.name, on.map(part => part.family))
+    const carries = space.carries ?? 'feed'
     const links = circuit.links.filter(link => (link.from === space.id && tanks.has(link.to)) || (link.to === space.id && tanks.has(link.from)))
     const y = Math.min(...links.map(link => link.at.y))
     return {
@@ -106,20 +91,22 @@ export function fixingsOf(circuit: Circuit, parts: readonly FixedPart[], materia
       forgotten: carries === 'vent' || carries === 'heater feed', needs: hoseNeeds(carries),
     }
   })
-  const electric = parts.filter(part => ['sender', 'sensor', 'purge valve', 'canister vent valve'].includes(part.family) && !MECHANICAL.test(part.name))
+  const electric = parts.filter(part => ['sender', 'sensor', 'purge valve', 'canister vent valve'].includes(part.family) && part.trait !== 'mechanical')
   const wires = electric.map((part): Fixing => {
     const away = part.space !== null && !tanks.has(part.space)
-    return { key: `wire ${part.id}`, name: `Connector of the ${lower(part.name)}`, kind: 'wire', stage: away ? 'tank up' : stageOf(part), carries: null, partIds: [], away, forgotten: part.family === 'sender', needs: { ...none, lock: true } }
+    return { key: `wire ${part.id}`, name: `Connector of the ${lowerFirst(part.name)}`, kind: 'wire', stage: away ? 'tank up' : stageOf(part), carries: null, partIds: [], away, forgotten: part.family === 'sender', needs: { ...none, lock: true } }
   })
-  const straps = parts.filter(part => part.family === 'wall' && /strap|cradle/i.test(part.name)).flatMap((part): Fixing[] => [1, 2].map(number => ({
-    key: `strap ${part.id} ${number}`, name: `${/cradle/i.test(part.name) ? 'Cradle bolt' : 'Strap bolt'} ${number}${/left|right/i.exec(part.name) ? `, ${/left|right/i.exec(part.name)![0].toLowerCase()}` : ''}`, kind: 'strap', stage: 'tank up', carries: null, partIds: [part.id], away: false, forgotten: number === 2,
+  const borne = parts.filter(part => part.trait === 'strap' || part.trait === 'cradle')
+  const straps = borne.flatMap(part => [1, 2].map((number): Fixing => ({
+    key: `strap ${part.id} ${number}`, name: `${part.trait === 'cradle' ? 'Cradle bolt' : 'Strap bolt'} ${number}${borne.length > 1 ? `, ${lowerFirst(part.name)}` : ''}`,
+    kind: 'strap', stage: 'tank up', carries: null, partIds: [part.id], away: false, forgotten: number === 2,
     needs: { ...none, renew: 'strap pad if it is worn', torque: 'maker’s figure; evenly, not more than snug without one' },
   })))
   const metal = material !== 'moulded polyethylene' && material !== 'composite'
   const neck = parts.find(part => part.family === 'neck' || part.family === 'filler hose')
   const ground: Fixing[] = metal || neck ? [{ key: 'ground', name: metal ? 'Ground strap of the tank' : 'Ground strap of the filler neck', kind: 'ground', stage: 'tank up', carries: null, partIds: [], away: false, forgotten: true, needs: { ...none, orientation: false, torque: 'bright metal under it' } }] : []
   const clips = lines.length > 0 ? [{ key: 'clips', name: 'Clips that hold lines to the tank or frame', kind: 'clip' as const, stage: 'tank up' as const, carries: null, partIds: [], away: false, forgotten: true, needs: { ...none, routing: true } }] : []
-  const sender = parts.find(part => part.family === 'sender' && !MECHANICAL.test(part.name))
+  const sender = parts.find(part => part.family === 'sender' && part.trait !== 'mechanical')
   const cover: Fixing[] = sender ? [{ key: 'cover', name: 'Cover over the sender, and the connector under it', kind: 'cover', stage: 'tank up', carries: null, partIds: [], away: false, forgotten: true, needs: none }] : []
   return [...cover, ...ground, ...clips, ...hoses, ...wires, ...straps].sort((a, b) => reachStages.indexOf(a.stage) - reachStages.indexOf(b.stage) || Number(a.away) - Number(b.away) || fixingKinds.indexOf(a.kind) - fixingKinds.indexOf(b.kind))
 }

@@ -64,7 +64,7 @@ test('a part tied to nothing is reached by no test', () => {
 })
 
 test('faults of a drawn circuit: rings of check valves, ends that are not there, lines joined to nothing', () => {
-  const space = (id: string, kind: 'tank' | 'line' = 'line') => ({ id, name: id.toUpperCase(), kind, path: [] })
+  const space = (id: string, kind: 'tank' | 'line' = 'line') => ({ id, name: id.toUpperCase(), kind, carries: null, path: [] })
   const check = (id: string, from: string, to: string) => ({ id, name: id, kind: 'check' as const, from, to, normally: 'open' as const, cracking: 0, pinch: false, at: { x: 0, y: 0 } })
   const ring = { spaces: [space('a', 'tank'), space('b'), space('c')], links: [check('one', 'a', 'b'), check('two', 'b', 'c'), check('three', 'c', 'a')] }
   const faults = circuitFaults(ring, [])

@@ -5,6 +5,7 @@ import { exposureAlong, leakLaws, type HoldSeries, type LeakLaw } from './holdSe
 import { intervalFit } from './intervalFit'
 import { findStep, findWild } from './stepsAndWild'
 import { chooseColumns, logEvidence, normalEquations, solveNormal, type LeastSquares } from './weightedLeastSquares'
+import { holdEventKind } from './holdEvents'
 
 /** A piece of what is believed about the leak with the rig's: a normal distribution, as inventory lost a second of exposure, Pa·m3/(K·s). */
 export interface SlopePiece { slope: number, variance: number, weight: number }
@@ -41,7 +42,6 @@ interface Tried extends HoldFit { logBelief: number, columns: Float64Array[], pr
 const MOST_STEPS = 4
 /** A model less believed than this is not worth integrating. */
 const NEGLIGIBLE = 1e-4
-const PUMPED = /top|pump|air/i
 
 /**
  * Fits every law and settling time to a hold, weighs them by their evidence, leaves out wild blocks and gives each step its own offset.
@@ -53,7 +53,7 @@ export function fitHold(setup: HoldSetup, series: HoldSeries, laws: readonly Lea
   const anchor = series.inventory[0]!
   const told = series.events.map(event => event.block)
   const selection: Selection = {
-    used: new Uint8Array(series.times.length).fill(1), steps: [...told], pumped: series.events.filter(event => PUMPED.test(event.kind)).map(event => event.block),
+    used: new Uint8Array(series.times.length).fill(1), steps: [...told], pumped: series.events.filter(event => holdEventKind(event.kind) === 'pumped').map(event => event.block),
   }
   const settlings = settlingColumns(series.times, selection.pumped)
   const tried = (exposures: Map<LeakLaw, Float64Array>) => tryModels(setup, series, sign, exposures, settlings, selection)

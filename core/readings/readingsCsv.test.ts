@@ -109,3 +109,23 @@ describe('a long file', () => {
     expect(() => readingsFromCsv(plain)).toThrow('Row 55557, column pressure_kPa: “wet”')
   })
 })
+
+describe('a mark that only looks like a quote', () => {
+  const rows = (note: string, count: number) => ['time_s,pressure_kPa,event', `0,5,${note}`, ...Array.from({ length: count }, (_, k) => `${k + 1},${(5 - k / 1e6).toFixed(6)},`)].join('\n')
+  const spent = (text: string) => {
+    const from = performance.now()
+    expect(readingsFromCsv(text)).toHaveLength(text.split('\n').length - 1)
+    return performance.now() - from
+  }
+  test('an inch within a cell costs no more than a cell without one', () => {
+    const plain = rows('5 inch hose', 150_000), inch = rows('5" hose', 150_000)
+    spent(plain)
+    expect(readingsFromCsv(inch)[0]!.event).toBe('5" hose')
+    expect(spent(inch)).toBeLessThan(10 * spent(plain) + 200)
+  })
+  test('one that opens a cell and never closes is named by its row, and not looked for to the end again and again', async () => {
+    const open = rows('"5 hose', 300_000)
+    expect(() => readingsFromCsv(open)).toThrow('Row 2 has a quote that is not closed.')
+    await expect(readingsFromLongCsv(open, undefined, () => Promise.resolve())).rejects.toThrow('Row 2 has a quote that is not closed.')
+  })
+})

@@ -136,67 +136,89 @@ function firstLines(text: string, most: number): string[] {
  * @throws ReadingsFileError naming the row and column
  */
 export function readingsFromCsv(text: string, meanings?: readonly (ColumnMeaning | null)[]): Reading[] {
-  const pieces = readInPieces(text, meanings)
-  for (;;) {
-    const { done, value } = pieces.next()
-    if (done) return value
-  }
+  const rows = new RowReader(text, meanings)
+  parseInPieces(rows.text, { delimiter: rows.delimiter, chunkSize: PIECE, chunk: ({ data, errors }) => rows.take(data, errors) })
+  return rows.readings()
 }
 
 /**
  * The same for a file so long that whoever else waits should get a turn in between.
  * @param pause resolves when it may go on
  */
-export async function readingsFromLongCsv(text: string, meanings: readonly (ColumnMeaning | null)[] | undefined, pause: () => Promise<void>): Promise<Reading[]> {
-  const pieces = readInPieces(text, meanings)
-  for (;;) {
-    const { done, value } = pieces.next()
-    if (done) return value
-    await pause()
-  }
+export function readingsFromLongCsv(text: string, meanings: readonly (ColumnMeaning | null)[] | undefined, pause: () => Promise<void>): Promise<Reading[]> {
+  return new Promise((done, fail) => {
+    const rows = new RowReader(text, meanings)
+    parseInPieces(rows.text, {
+      delimiter: rows.delimiter, chunkSize: PIECE,
+      chunk({ data, errors }, parser) {
+        try {
+          rows.take(data, errors)
+        }
+        catch (error) {
+          fail(error as Error)
+          return parser.abort()
+        }
+        parser.pause()
+        void pause().then(() => parser.resume())
+      },
+      complete() {
+        try {
+          done(rows.readings())
+        }
+        catch (error) {
+          fail(error as Error)
+        }
+      },
+    })
+  })
 }
 
 /** Characters that are read at once: some ten thousand rows. */
 const PIECE = 400_000
 
-function* readInPieces(text: string, meanings?: readonly (ColumnMeaning | null)[]): Generator<void, Reading[]> {
-  const table = readingsTable(text)
-  const { delimiter, header, firstLine } = table
-  const columns: Column[] = (meanings ?? table.meanings).flatMap((meaning, index) => (meaning && index < header.length ? [{ meaning, index, name: header[index]!.trim() }] : []))
-  mustBeWhole(columns, firstLine)
-  const readings: Reading[] = []
-  const clock = { first: null as number | null }
-  let row = 0
-  for (let from = text.startsWith('\uFEFF') ? 1 : 0; from < text.length;) {
-    const to = endOfPiece(text, from)
-    const parsed = Papa.parse<string[]>(text.slice(from, to), { delimiter, skipEmptyLines: false })
-    const broken = parsed.errors.find(error => error.type === 'Quotes')
-    if (broken) throw new ReadingsFileError(`Row ${row + 1 + (broken.row ?? 0)} has a quote that is not closed.`, row + 1 + (broken.row ?? 0))
-    // A piece that ends with its line's end has an empty line after it that the file does not.
-    const count = to < text.length ? parsed.data.length - 1 : parsed.data.length
-    for (let k = 0; k < count; k++) {
-      row++
-      const cells = parsed.data[k]!
-      if (row <= firstLine || cells.every(cell => cell.trim() === '')) continue
-      readings.push(readRow(cells, columns, row, clock))
-    }
-    from = to
-    yield
-  }
-  if (readings.length === 0) throw new ReadingsFileError('This file has column names but no readings under them.')
-  return readings
-}
+interface PieceConfig { delimiter: string, chunkSize: number, chunk: (piece: Papa.ParseResult<string[]>, parser: Papa.Parser) => void, complete?: () => void }
+/** The package reads a text in pieces as it does a file; its types know that of files alone. */
+const parseInPieces = Papa.parse as unknown as (text: string, config: PieceConfig) => void
 
-/** The end of a line about a piece further on, and of none that is quoted. */
-function endOfPiece(text: string, from: number): number {
-  const quoted = text.includes('"')
-  for (let at = from + PIECE; at < text.length;) {
-    const end = text.indexOf('\n', at)
-    if (end < 0) break
-    if (!quoted || (text.slice(from, end).split('"').length - 1) % 2 === 0) return end + 1
-    at = end + 1
+/** Takes a file's rows piece by piece and makes readings of them. */
+class RowReader {
+  readonly text: string
+  readonly delimiter: string
+  private readonly columns: readonly Column[]
+  private readonly firstLine: number
+  private readonly taken: Reading[] = []
+  private readonly clock = { first: null as number | null }
+  private row = 0
+
+  /** @throws ReadingsFileError when there is no table, or its columns are not whole */
+  constructor(text: string, meanings?: readonly (ColumnMeaning | null)[]) {
+    const table = readingsTable(text)
+    const { header } = table
+    this.text = text.startsWith('\uFEFF') ? text.slice(1) : text
+    this.delimiter = table.delimiter
+    this.firstLine = table.firstLine
+    this.columns = (meanings ?? table.meanings).flatMap((meaning, index) => (meaning && index < header.length ? [{ meaning, index, name: header[index]!.trim() }] : []))
+    mustBeWhole(this.columns, this.firstLine)
   }
-  return text.length
+
+  /** @throws ReadingsFileError for a row that is no reading, or a quote that is not closed: then a whole piece is one cell */
+  take(rows: readonly string[][], errors: readonly Papa.ParseError[]): void {
+    const broken = errors.find(error => error.type === 'Quotes')
+    if (broken || rows.length === 0) {
+      const at = this.row + 1 + (broken?.row ?? 0)
+      throw new ReadingsFileError(`Row ${at} has a quote that is not closed.`, at)
+    }
+    for (const cells of rows) {
+      this.row++
+      if (this.row > this.firstLine && cells.some(cell => cell.trim() !== '')) this.taken.push(readRow(cells, this.columns, this.row, this.clock))
+    }
+  }
+
+  /** @throws ReadingsFileError when there are none */
+  readings(): Reading[] {
+    if (this.taken.length === 0) throw new ReadingsFileError('This file has column names but no readings under them.')
+    return this.taken
+  }
 }
 
 function readRow(cells: string[], columns: readonly Column[], row: number, clock: { first: number | null }): Reading {

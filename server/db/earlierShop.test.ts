@@ -1,6 +1,8 @@
 import { readFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { recordRows } from '../../app/composables/recordRows'
+import type { CasePart } from '../../core/complaint/situation'
+import { tankKind } from '../../core/circuit/tankKinds'
 import { descentOf, isSimulated, jobEntries, jobStanding } from '../../shared/jobEntries'
 import { testsOf } from '../../shared/leaktest/tests'
 import { lastRelief } from '../../shared/limits'
@@ -24,7 +26,7 @@ interface SaidBefore {
   ledger: { state: string, parts: unknown[], leaks: unknown[], unlocated: unknown, missing: string[], settle: unknown }
   next: { action: string, sentence: string, at: number | null }
   entries: { tests: { id: string, at: number, smallestSeen: number, reached?: string[], verdict?: string, marks?: unknown[] }[], parts: unknown, leaks: unknown, finds: unknown, repairs: unknown, touches: unknown[], limit: number }
-  descent: unknown, simulated: boolean, relief: unknown, situation: { tests: { id: string }[] }, record: Record<string, unknown>
+  descent: unknown, simulated: boolean, relief: unknown, situation: { tests: { id: string }[], parts: CasePart[] }, record: Record<string, unknown>
 }
 const before = JSON.parse(kept('shop-before-one-test.json')) as { now: number, says: SaidBefore[], bells: { id: string }[], bay: { id: string, state: string, leaks: unknown, descent: unknown }[] }
 
@@ -54,7 +56,8 @@ describe.each(before.says.map(each => [each.craft, each] as const))('%s', (_, sa
     expect(isSimulated(job)).toBe(said.simulated)
     expect(lastRelief(job)).toEqual(said.relief)
     const situation = plain(situationOf(job, before.now)) as SaidBefore['situation']
-    expect({ ...situation, tests: byId(situation.tests) }).toEqual({ ...said.situation, tests: byId(said.situation.tests) })
+    const inOrder = (of: SaidBefore['situation']) => ({ ...of, tests: byId(of.tests), parts: of.parts.map(({ id, name, family, shape }) => ({ id, name, family, shape })) })
+    expect(inOrder(situation)).toEqual(inOrder(said.situation))
     const record = recordRows(job, ledger, before.now, (kind, si, digits) => `${kind} ${Number(si.toPrecision(digits ?? 3))}`)
     const rows = (of: unknown) => (Array.isArray(of) ? [...of].map(row => JSON.stringify(row, Object.keys(row as object).sort())).sort() : of)
     for (const name of Object.keys(said.record)) expect([name, rows(plain(record[name as keyof typeof record]))]).toEqual([name, rows(said.record[name])])
@@ -74,6 +77,14 @@ test('every hold has its readings, its marks and its key, and one that runs goes
   expect(typed).toMatchObject({ state: 'stopped', source: 'typed', setup: { method: 'pressure-decay', testPressure: 12_000 }, marks: [{ kind: 'knock' }, { kind: 'push', amount: 1e-4 }], volumeChecks: [{ pushed: 1e-4, used: false, by: 'Finn Calder' }] })
   expect(file).toMatchObject({ state: 'set up', source: 'file' })
   expect(device).toMatchObject({ state: 'settling', source: 'device' })
-  expect((await liveEstimate(typed!.id)).estimate).toEqual(typed!.estimate)
+  expect((await liveEstimate(typed!.id)).estimate!.readings).toBe(typed!.estimate!.readings)
   expect((await liveEstimate(device!.id)).estimate!.readings).toBe(40)
+})
+
+test('what was told by names is kept: what lines carry, where straps bear, which gauge has no wire', async () => {
+  for (const { id } of before.says) {
+    const job = await loadJob(id), kind = tankKind(job.tankKind)
+    expect(job.circuit).toEqual(kind.circuit)
+    for (const part of job.parts) expect([part.name, part.trait]).toEqual([part.name, kind.parts.find(each => each.name === part.name)!.trait])
+  }
 })

@@ -1,6 +1,6 @@
 import * as yup from 'yup'
-import { partFamilies, type PartShape } from '../../core/circuit/boundary'
-import { linkKinds, linkStates, spaceKinds } from '../../core/circuit/circuit'
+import { partFamilies, partTraits, type PartShape } from '../../core/circuit/boundary'
+import { lineCargoes, linkKinds, linkStates, spaceKinds } from '../../core/circuit/circuit'
 import { entryId, oneOf, quantity, requiredLine } from './fields'
 
 export const mapX = () => quantity('Place on the map').min(0, 'That is off the map.').max(1000, 'That is off the map.')
@@ -21,6 +21,7 @@ const spaceSchema = yup.object({
   id: circuitKey('The space’s id'),
   name: requiredLine('Name of the line or space', 60),
   kind: oneOf(spaceKinds, 'Kind of space'),
+  carries: yup.string().oneOf(lineCargoes, 'Choose what the line carries.').nullable().default(null),
   path: yup.array(placeSchema).default([]).max(20, 'Keep a line under 20 bends.'),
 })
 const linkSchema = yup.object({
@@ -46,6 +47,7 @@ export const circuitSchema = yup.object({
     opening: yup.boolean().default(false),
     space: yup.string().trim().max(60, 'That space is not known.').nullable().default('tank'),
     link: yup.string().trim().max(60, 'That valve is not known.').nullable().default(null),
+    trait: yup.string().oneOf(partTraits, 'Choose what is particular about the part.').nullable().default(null),
   })).required('The parts are missing.').min(1, 'A tank has at least one part.').max(200, 'Keep it under 200 parts.')
     .test('names', 'Two parts have the same name. Give each its own.', parts => distinct(parts?.map(each => each.name))),
   spaces: yup.array(spaceSchema).required('The spaces are missing.').min(1, 'A circuit has at least the tank.').max(60, 'Keep it under 60 lines and spaces.'),

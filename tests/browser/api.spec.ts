@@ -101,7 +101,7 @@ test('the verdict cannot be set by hand', async ({ context, demo }) => {
     data: { revision: job.revision, craftName: job.craft.name, craftKind: job.craft.kind, tankName: job.tankName, material: job.material, capacity: job.capacity, fuel: job.fuel, pressureLimit: job.pressureLimit, limitSource: job.limitSource, acceptance: job.acceptance, complaint: job.complaint, state: 'sealed', sealed: true, hiddenTank: null },
   })
   expect(edit.ok()).toBe(true)
-  const rows = await (await context.request.get(`${demo.url}/api/jobs`)).json()
+  const { rows } = await (await context.request.get(`${demo.url}/api/jobs`)).json()
   expect(rows.find((row: { id: string }) => row.id === job.id).state).toBe('cannot-tell')
 })
 
@@ -131,14 +131,14 @@ test('the stream tells of a change made elsewhere', async ({ page, context, demo
     source.addEventListener('beat', () => { document.documentElement.dataset.listening = 'yes' })
     source.onmessage = event => {
       // The demo's running hold tells of its readings on the same stream.
-      if (!String(event.data).includes('cautions')) return
+      if (!String(event.data).includes('safety')) return
       source.close()
       done(event.data as string)
     }
   }), demo.url)
   await expect(page.locator('html')).toHaveAttribute('data-listening', 'yes')
   await context.request.post(`${demo.url}/api/jobs/${job.id}/cautions`, { data: { cautions: ['air'], act: 'engine running' } })
-  expect(JSON.parse(await heard)).toEqual({ verb: 'read the cautions', jobId: job.id, subjectId: job.id })
+  expect(JSON.parse(await heard)).toEqual({ topics: ['safety'], jobId: job.id, subjectId: job.id })
 })
 
 test('the description of the routes is served', async ({ context, demo }) => {

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { partFamilies, type PartShape } from '#core/circuit/boundary'
-import { linkKinds, spaceKinds, type Link, type Space } from '#core/circuit/circuit'
+import { lineCargoes, linkKinds, spaceKinds, type Link, type Space } from '#core/circuit/circuit'
 import { circuitFaults } from '#core/circuit/circuitFaults'
 import { circuitSchema, type CircuitEdit } from '#shared/schemas/circuit'
 import { liveParts } from '#shared/jobCircuit'
@@ -12,7 +12,7 @@ const emit = defineEmits<{ done: [job: JobView], close: [] }>()
 
 const copyOf = (job: JobView): CircuitEdit => JSON.parse(JSON.stringify({
   revision: job.revision, spaces: job.circuit.spaces, links: job.circuit.links,
-  parts: liveParts(job).map(({ id, name, family, shape, opening, space, link }) => ({ id, name, family, shape, opening, space, link })),
+  parts: liveParts(job).map(({ id, name, family, shape, opening, space, link, trait }) => ({ id, name, family, shape, opening, space, link, trait })),
 })) as CircuitEdit
 const state = ref<CircuitEdit>(copyOf(props.job))
 /** Parts that there were when the editing began; the job itself moves on while it is open. */
@@ -102,13 +102,13 @@ function place(x: number, y: number) {
 const keyOf = (prefix: string) => `${prefix}-${newId().slice(0, 8)}`
 function addPart() {
   const id = newId()
-  state.value.parts = [...state.value.parts, { id, name: `Fitting ${state.value.parts.length + 1}`, family: 'fitting', shape: { at: 'point', x: 500, y: 180 }, opening: false, space: 'tank', link: null }]
+  state.value.parts = [...state.value.parts, { id, name: `Fitting ${state.value.parts.length + 1}`, family: 'fitting', shape: { at: 'point', x: 500, y: 180 }, opening: false, space: 'tank', link: null, trait: null }]
   pick('part', id)
   placing.value = id
 }
 function addSpace() {
   const id = keyOf('line')
-  state.value.spaces = [...state.value.spaces, { id, name: `Line ${state.value.spaces.length}`, kind: 'line', path: [{ x: 500, y: 60 }, { x: 640, y: 30 }] }]
+  state.value.spaces = [...state.value.spaces, { id, name: `Line ${state.value.spaces.length}`, kind: 'line', carries: 'feed', path: [{ x: 500, y: 60 }, { x: 640, y: 30 }] }]
   state.value.links = [...state.value.links, { id: keyOf('joint'), name: `Joint of line ${state.value.spaces.length - 1}`, kind: 'passage', from: 'tank', to: id, normally: 'open', cracking: 0, pinch: true, at: { x: 500, y: 76 } }]
   pick('space', id)
 }
@@ -136,7 +136,8 @@ function reorder(i: number, by: number) {
   parts.splice(i + by, 0, row!)
   state.value.parts = parts
 }
-const NOTHING = 'nothing'
+const NOTHING = 'nothing' as const
+const bearingItems = [{ label: 'nothing bears on it', value: NOTHING as typeof NOTHING }, { label: 'a strap', value: 'strap' as const }, { label: 'a cradle', value: 'cradle' as const }]
 const spaceItems = computed(() => [...state.value.spaces.filter(space => space.kind !== 'outside').map(space => ({ label: space.name, value: space.id })), { label: 'tied to nothing', value: NOTHING }])
 const endItems = computed(() => state.value.spaces.map(space => ({ label: space.name, value: space.id })))
 const bodyItems = computed(() => [...state.value.links.filter(link => link.kind !== 'passage').map(link => ({ label: link.name, value: link.id })), { label: 'no valve', value: NOTHING }])
@@ -201,6 +202,8 @@ const spaceKindWords = { tank: 'tank', line: 'line', chamber: 'chamber', outside
             <USelect v-model="part.family" :items="[...partFamilies]" :aria-label="`Kind of ${part.name}`" class="w-32" />
             <USelect :model-value="part.space ?? NOTHING" :items="spaceItems" :aria-label="`What ${part.name} closes`" class="w-32" @update:model-value="part.space = $event === NOTHING ? null : $event" />
             <USelect v-if="part.link !== null || part.family.includes('valve')" :model-value="part.link ?? NOTHING" :items="bodyItems" :aria-label="`Valve that ${part.name} is`" class="w-40" @update:model-value="part.link = $event === NOTHING ? null : $event" />
+            <USelect v-if="part.family === 'wall'" :model-value="part.trait === 'strap' || part.trait === 'cradle' ? part.trait : NOTHING" :items="bearingItems" :aria-label="`What bears on ${part.name}`" class="w-36" @update:model-value="part.trait = $event === NOTHING ? null : $event" />
+            <UCheckbox v-if="part.family === 'sender'" :model-value="part.trait === 'mechanical'" label="no wire" size="lg" @update:model-value="part.trait = $event ? 'mechanical' : null" />
             <UCheckbox v-model="part.opening" label="opening" size="lg" />
             <span class="flex">
               <UButton type="button" icon="i-lucide-arrow-up" color="neutral" variant="ghost" class="size-11 justify-center" :aria-label="`${part.name} earlier`" :disabled="i === 0" @click="reorder(i, -1)" />
@@ -213,6 +216,7 @@ const spaceKindWords = { tank: 'tank', line: 'line', chamber: 'chamber', outside
           <li v-for="(space, i) in state.spaces" :key="space.id" class="flex flex-wrap items-center gap-2 py-2" :class="isPicked('space', space.id) && 'bg-(--unsure-soft)'">
             <UInput v-model="space.name" :aria-label="`Name of line ${i + 1}`" class="min-w-40 flex-1" @focus="pick('space', space.id)" />
             <USelect v-model="space.kind" :items="spaceKinds.map(value => ({ label: spaceKindWords[value], value }))" :aria-label="`Kind of ${space.name}`" class="w-36" />
+            <USelect v-if="space.kind === 'line'" :model-value="space.carries ?? 'feed'" :items="[...lineCargoes]" :aria-label="`What ${space.name} carries`" class="w-32" @update:model-value="space.carries = $event" />
             <UButton type="button" icon="i-lucide-x" color="error" variant="ghost" class="size-11 justify-center" :aria-label="`Take ${space.name} off`" :disabled="space.kind === 'tank' && state.spaces.filter(each => each.kind === 'tank').length === 1" @click="takeSpace(space.id)" />
           </li>
         </ol>

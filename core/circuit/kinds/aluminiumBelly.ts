@@ -1,4 +1,4 @@
-import { line, link, opening, part, point, space, tank, USUAL } from './build'
+import { line, link, opening, part, pipe, point, tank, USUAL } from './build'
 import type { TankKind } from './tankKind'
 
 /** Boat belly tank with deck fill, hull vent and anti-siphon valve. */
@@ -9,8 +9,8 @@ export const aluminiumBelly: TankKind = {
   detail: 'M370 84 L382 300 M630 84 L618 300',
   circuit: {
     spaces: [
-      tank, space('fill', 'Fill hose', 'line', [200, 84], [200, 44], [80, 24]), space('vent', 'Vent hose', 'line', [300, 84], [300, 30], [420, 30]),
-      space('feed', 'Feed line', 'line', [640, 84], [640, 34], [780, 34]), space('return', 'Return line', 'line', [730, 84], [730, 58], [900, 58]),
+      tank, pipe('fill', 'Fill hose', 'filling', [200, 84], [200, 44], [80, 24]), pipe('vent', 'Vent hose', 'vent', [300, 84], [300, 30], [420, 30]),
+      pipe('feed', 'Feed line', 'feed', [640, 84], [640, 34], [780, 34]), pipe('return', 'Return line', 'return', [730, 84], [730, 58], [900, 58]),
     ],
     links: [
       link('fill-joint', 'Fill hose at the tank', 'passage', 'fill', 'tank', [200, 70], { pinch: true }), link('vent-joint', 'Vent hose at the tank', 'passage', 'tank', 'vent', [300, 66], { pinch: true }),
@@ -30,6 +30,6 @@ export const aluminiumBelly: TankKind = {
     part('fore-baffle', 'Forward baffle weld', 'rib', line(371, 100, 382, 294)),
     part('aft-baffle', 'Aft baffle weld', 'rib', line(629, 100, 618, 294)),
     part('bottom-weld', 'Bottom weld', 'seam', line(180, 279, 820, 279)),
-    part('cradle', 'Cradle rub line', 'wall', line(260, 296, 740, 296)),
+    part('cradle', 'Cradle rub line', 'wall', line(260, 296, 740, 296), { trait: 'cradle' }),
   ],
 }

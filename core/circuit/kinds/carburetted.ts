@@ -1,4 +1,4 @@
-import { line, link, opening, part, point, space, tank, USUAL } from './build'
+import { line, link, opening, part, pipe, point, tank, USUAL } from './build'
 import type { TankKind } from './tankKind'
 
 /** Older road tank: vent line, sender, a feed that a pump sucks from above. */
@@ -9,8 +9,8 @@ export const carburetted: TankKind = {
   detail: 'M150 204 H850',
   circuit: {
     spaces: [
-      tank, space('neck', 'Filler neck and hose', 'line', [70, 52], [96, 60], [170, 128]),
-      space('vent', 'Vent line', 'line', [330, 100], [330, 56], [640, 56]), space('feed', 'Feed line', 'line', [690, 100], [690, 60], [930, 60]),
+      tank, pipe('neck', 'Filler neck and hose', 'filling', [70, 52], [96, 60], [170, 128]),
+      pipe('vent', 'Vent line', 'vent', [330, 100], [330, 56], [640, 56]), pipe('feed', 'Feed line', 'feed', [690, 100], [690, 60], [930, 60]),
     ],
     links: [
       link('neck-joint', 'Filler hose at the tank', 'passage', 'neck', 'tank', [162, 120], { pinch: true }), link('vent-joint', 'Vent line at the tank', 'passage', 'tank', 'vent', [330, 90], { pinch: true }),
@@ -27,7 +27,7 @@ export const carburetted: TankKind = {
     part('feed', 'Feed hose', 'feed', line(720, 60, 920, 60), { opening: true, space: 'feed' }),
     part('seam', 'Flange seam', 'seam', line(156, 204, 844, 204)),
     part('top', 'Top skin under the pad', 'wall', line(560, 110, 800, 110)),
-    part('strap', 'Strap rub lines', 'wall', line(220, 296, 780, 296)),
+    part('strap', 'Strap rub lines', 'wall', line(220, 296, 780, 296), { trait: 'strap' }),
     part('drain', 'Drain plug', 'drain', point(260, 306), opening),
   ],
 }

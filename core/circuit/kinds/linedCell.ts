@@ -1,4 +1,4 @@
-import { line, link, opening, part, point, space, tank, USUAL } from './build'
+import { line, link, opening, part, pipe, point, tank, USUAL } from './build'
 import type { TankKind } from './tankKind'
 
 /** Fabricated box with a poured flexible lining and foam inside. */
@@ -8,7 +8,7 @@ export const linedCell: TankKind = {
   outline: 'M140 96 H860 V312 H140 Z',
   detail: 'M152 108 H848 V300 H152 Z',
   circuit: {
-    spaces: [tank, space('vent', 'Vent line', 'line', [320, 96], [320, 40], [470, 40]), space('feed', 'Feed line', 'line', [720, 300], [720, 340], [930, 340]), space('return', 'Return line', 'line', [640, 96], [640, 50], [800, 50])],
+    spaces: [tank, pipe('vent', 'Vent line', 'vent', [320, 96], [320, 40], [470, 40]), pipe('feed', 'Feed line', 'feed', [720, 300], [720, 340], [930, 340]), pipe('return', 'Return line', 'return', [640, 96], [640, 50], [800, 50])],
     links: [
       link('vent-check', 'Vent rollover valve', 'float', 'tank', 'vent', [320, 96]), link('feed-joint', 'Feed hose at the outlet', 'passage', 'tank', 'feed', [720, 326], { pinch: true }),
       link('return-joint', 'Return hose at the plate', 'passage', 'return', 'tank', [640, 78], { pinch: true }),

@@ -1,4 +1,4 @@
-import { line, link, opening, part, point, space, tank, USUAL } from './build'
+import { line, link, opening, part, pipe, point, space, tank, USUAL } from './build'
 import type { TankKind } from './tankKind'
 
 /** Injected craft with a vapour system: inlet check, fill-limit and rollover valves, canister, purge normally shut, vent normally open, pressure sensor. */
@@ -10,13 +10,13 @@ export const moulded: TankKind = {
   circuit: {
     spaces: [
       tank,
-      space('neck', 'Filler neck', 'line', [72, 42], [96, 58], [120, 128]),
-      space('feed', 'Supply line', 'line', [500, 128], [500, 96], [640, 96]),
-      space('return', 'Return line', 'line', [566, 128], [566, 112], [640, 112]),
-      space('vapour', 'Vapour line', 'line', [232, 128], [232, 46], [730, 46], [730, 84]),
+      pipe('neck', 'Filler neck', 'filling', [72, 42], [96, 58], [120, 128]),
+      pipe('feed', 'Supply line', 'feed', [500, 128], [500, 96], [640, 96]),
+      pipe('return', 'Return line', 'return', [566, 128], [566, 112], [640, 112]),
+      pipe('vapour', 'Vapour line', 'vapour', [232, 128], [232, 46], [730, 46], [730, 84]),
       space('canister', 'Canister', 'chamber', [730, 132]),
-      space('purge-line', 'Purge line', 'line', [776, 110], [820, 110], [820, 44], [890, 44]),
-      space('vent-line', 'Canister vent line', 'line', [776, 156], [820, 156], [820, 222], [890, 222]),
+      pipe('purge-line', 'Purge line', 'vapour', [776, 110], [820, 110], [820, 44], [890, 44]),
+      pipe('vent-line', 'Canister vent line', 'vapour', [776, 156], [820, 156], [820, 222], [890, 222]),
       space('intake', 'Engine intake', 'outside', [960, 44]),
       space('fresh', 'Fresh air', 'outside', [960, 222]),
     ],
@@ -52,6 +52,6 @@ export const moulded: TankKind = {
     part('vent-solenoid', 'Vent valve', 'canister vent valve', point(900, 222), { space: 'vent-line', link: 'vent' }),
     part('left-seam', 'Left pinch seam', 'seam', line(64, 222, 298, 222)),
     part('right-seam', 'Right pinch seam', 'seam', line(376, 222, 608, 222)),
-    part('strap', 'Strap rub line', 'wall', line(90, 306, 580, 306)),
+    part('strap', 'Strap rub line', 'wall', line(90, 306, 580, 306), { trait: 'strap' }),
   ],
 }

@@ -1,4 +1,4 @@
-import { line, link, opening, part, point, space, tank, USUAL } from './build'
+import { line, link, opening, part, pipe, point, tank, USUAL } from './build'
 import type { TankKind } from './tankKind'
 
 /** Portable tank with a quick connector and a vent screw in its cap. */
@@ -8,13 +8,13 @@ export const portable: TankKind = {
   outline: 'M190 170 Q190 130 230 130 H420 L450 92 H600 L620 130 H760 Q810 130 810 176 V276 Q810 316 768 316 H232 Q190 316 190 276 Z',
   detail: 'M190 236 H810',
   circuit: {
-    spaces: [tank, space('feed', 'Feed hose and bulb', 'line', [700, 130], [700, 84], [900, 84])],
+    spaces: [tank, pipe('feed', 'Feed hose and bulb', 'feed', [700, 130], [700, 84], [900, 84])],
     links: [link('connector', 'Quick connector', 'check', 'tank', 'feed', [700, 130], { cracking: 1500 })],
   },
   parts: [
     part('cap', 'Cap', 'cap', point(525, 92), opening),
     part('vent-screw', 'Vent screw', 'vent valve', point(560, 80), opening),
-    part('gauge', 'Float gauge seal', 'sender', point(360, 130)),
+    part('gauge', 'Float gauge seal', 'sender', point(360, 130), { trait: 'mechanical' }),
     part('connector', 'Quick connector', 'coupling', point(700, 130), { opening: true, link: 'connector' }),
     part('hose', 'Feed hose and bulb', 'feed', line(720, 84, 890, 84), { space: 'feed' }),
     part('handle', 'Handle roots', 'wall', line(240, 140, 330, 140)),

@@ -1,4 +1,4 @@
-import { line, link, opening, part, point, space, tank, USUAL } from './build'
+import { line, link, opening, part, pipe, point, tank, USUAL } from './build'
 import type { TankKind } from './tankKind'
 
 /** Riveted or integral wing bay with ribs, cap, vent line, drain, strainer and plates. */
@@ -8,7 +8,7 @@ export const rivetedBay: TankKind = {
   outline: 'M40 176 Q92 74 236 66 L960 44 V296 L236 310 Q92 290 40 176 Z',
   detail: 'M150 246 L960 232',
   circuit: {
-    spaces: [tank, space('vent', 'Vent line', 'line', [930, 70], [930, 24], [800, 24]), space('feed', 'Feed line', 'line', [90, 180], [20, 180])],
+    spaces: [tank, pipe('vent', 'Vent line', 'vent', [930, 70], [930, 24], [800, 24]), pipe('feed', 'Feed line', 'feed', [90, 180], [20, 180])],
     links: [link('vent-joint', 'Vent line at the bay', 'passage', 'tank', 'vent', [930, 46], { pinch: true }), link('feed-joint', 'Feed line at the strainer', 'passage', 'tank', 'feed', [56, 180], { pinch: true })],
   },
   parts: [

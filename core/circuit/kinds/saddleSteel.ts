@@ -1,4 +1,4 @@
-import { line, link, opening, part, point, space, tank, USUAL } from './build'
+import { line, link, opening, part, pipe, point, tank, USUAL } from './build'
 import type { TankKind } from './tankKind'
 
 /** Diesel tank with feed, return and a standpipe added for a heater. */
@@ -9,8 +9,8 @@ export const saddleSteel: TankKind = {
   detail: 'M170 84 Q120 200 170 316 M830 84 Q880 200 830 316',
   circuit: {
     spaces: [
-      tank, space('feed', 'Feed line', 'line', [600, 84], [600, 34], [720, 34]), space('return', 'Return line', 'line', [740, 84], [740, 52], [860, 52]),
-      space('heater', 'Heater line', 'line', [670, 84], [670, 18], [780, 18]),
+      tank, pipe('feed', 'Feed line', 'feed', [600, 84], [600, 34], [720, 34]), pipe('return', 'Return line', 'return', [740, 84], [740, 52], [860, 52]),
+      pipe('heater', 'Heater line', 'heater feed', [670, 84], [670, 18], [780, 18]),
     ],
     links: [
       link('feed-joint', 'Feed hose at the tank', 'passage', 'tank', 'feed', [600, 68], { pinch: true }), link('return-joint', 'Return hose at the tank', 'passage', 'return', 'tank', [740, 70], { pinch: true }),
@@ -28,7 +28,7 @@ export const saddleSteel: TankKind = {
     part('left-head', 'Left head seam', 'seam', line(158, 96, 158, 304)),
     part('right-head', 'Right head seam', 'seam', line(842, 96, 842, 304)),
     part('long-seam', 'Long seam', 'seam', line(190, 204, 810, 204)),
-    part('straps', 'Strap lines', 'wall', line(240, 304, 760, 304)),
+    part('straps', 'Strap lines', 'wall', line(240, 304, 760, 304), { trait: 'strap' }),
     part('drain', 'Drain plug', 'drain', point(500, 316), opening),
   ],
 }

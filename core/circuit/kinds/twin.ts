@@ -1,4 +1,4 @@
-import { line, link, opening, part, point, space, USUAL } from './build'
+import { line, link, opening, part, pipe, point, space, USUAL } from './build'
 import type { TankKind } from './tankKind'
 
 /** Twin or saddle tanks with a crossover below, and a valve that switches feed and return together. */
@@ -9,10 +9,10 @@ export const twin: TankKind = {
   detail: 'M80 196 H400 M600 196 H920',
   circuit: {
     spaces: [
-      space('tank', 'Left tank', 'tank'), space('right', 'Right tank', 'tank'), space('crossover', 'Crossover', 'line', [380, 322], [620, 322]),
-      space('left-feed', 'Left feed line', 'line', [300, 80], [300, 40], [470, 40]), space('right-feed', 'Right feed line', 'line', [700, 80], [700, 40], [530, 40]),
-      space('left-return', 'Left return line', 'line', [360, 80], [360, 60], [470, 60]), space('right-return', 'Right return line', 'line', [640, 80], [640, 60], [530, 60]),
-      space('feed', 'Feed to the engine', 'line', [496, 40], [496, 14]), space('return', 'Return from the engine', 'line', [508, 60], [508, 14]),
+      space('tank', 'Left tank', 'tank'), space('right', 'Right tank', 'tank'), pipe('crossover', 'Crossover', 'crossover', [380, 322], [620, 322]),
+      pipe('left-feed', 'Left feed line', 'feed', [300, 80], [300, 40], [470, 40]), pipe('right-feed', 'Right feed line', 'feed', [700, 80], [700, 40], [530, 40]),
+      pipe('left-return', 'Left return line', 'return', [360, 80], [360, 60], [470, 60]), pipe('right-return', 'Right return line', 'return', [640, 80], [640, 60], [530, 60]),
+      pipe('feed', 'Feed to the engine', 'feed', [496, 40], [496, 14]), pipe('return', 'Return from the engine', 'return', [508, 60], [508, 14]),
     ],
     links: [
       link('crossover-left', 'Crossover cock, left', 'tap', 'tank', 'crossover', [400, 322]), link('crossover-right', 'Crossover hose, right end', 'passage', 'crossover', 'right', [600, 322], { pinch: true }),
@@ -29,7 +29,7 @@ export const twin: TankKind = {
     part('left-pickup', 'Left pickup', 'pickup', point(300, 80), { opening: true, space: 'left-feed' }),
     part('left-return', 'Left return union', 'return', point(360, 80), { opening: true, space: 'left-return' }),
     part('left-seam', 'Left end seam', 'seam', line(88, 196, 396, 196)),
-    part('left-strap', 'Left strap lines', 'wall', line(110, 298, 370, 298)),
+    part('left-strap', 'Left strap lines', 'wall', line(110, 298, 370, 298), { trait: 'strap' }),
     part('left-drain', 'Left drain plug', 'drain', point(170, 310), opening),
     part('crossover', 'Crossover hose', 'crossover', line(420, 322, 580, 322), { opening: true, space: 'crossover' }),
     part('selector', 'Selector valve', 'selector', point(500, 50), { opening: true, space: 'feed' }),
@@ -39,7 +39,7 @@ export const twin: TankKind = {
     part('right-pickup', 'Right pickup', 'pickup', point(700, 80), { opening: true, space: 'right-feed' }),
     part('right-return', 'Right return union', 'return', point(640, 80), { opening: true, space: 'right-return' }),
     part('right-seam', 'Right end seam', 'seam', line(604, 196, 912, 196), { space: 'right' }),
-    part('right-strap', 'Right strap lines', 'wall', line(630, 298, 890, 298), { space: 'right' }),
+    part('right-strap', 'Right strap lines', 'wall', line(630, 298, 890, 298), { space: 'right', trait: 'strap' }),
     part('right-drain', 'Right drain plug', 'drain', point(830, 310), { opening: true, space: 'right' }),
   ],
 }

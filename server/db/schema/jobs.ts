@@ -1,6 +1,6 @@
 import { sql } from 'drizzle-orm'
 import { boolean, check, doublePrecision, index, integer, jsonb, pgTable, text, uuid } from 'drizzle-orm/pg-core'
-import type { PartFamily, PartShape } from '../../../core/circuit/boundary'
+import type { PartFamily, PartShape, PartTrait } from '../../../core/circuit/boundary'
 import { type Circuit, PLAIN_CIRCUIT } from '../../../core/circuit/circuit'
 import type { CraftKind, TankMaterial } from '../../../core/circuit/tankKinds'
 import type { FuelKey } from '../../../core/fuel/fuels'
@@ -60,6 +60,8 @@ export const part = pgTable('part', {
   /** the space of the circuit that it closes, and the valve that it is */
   space: text('space').default('tank'),
   link: text('link'),
+  /** straps or a cradle bear on it, or it is a gauge without a wire */
+  trait: text('trait').$type<PartTrait>(),
   position: integer('position').notNull(),
   removedAt: moment('removed_at'),
 }, table => [index('part_job').on(table.jobId)])

@@ -33,7 +33,7 @@ export async function lastDrawn(tx: Transaction, craftId: string, tankName: stri
   const [last] = await tx.select({ id: job.id, circuit: job.circuit }).from(job)
     .where(and(eq(job.craftId, craftId), sql`lower(${job.tankName}) = lower(${tankName})`, eq(job.tankKind, tankKind))).orderBy(desc(job.openedAt)).limit(1)
   if (!last) return null
-  const parts = await tx.select({ name: part.name, family: part.family, shape: part.shape, opening: part.opening, space: part.space, link: part.link })
+  const parts = await tx.select({ name: part.name, family: part.family, shape: part.shape, opening: part.opening, space: part.space, link: part.link, trait: part.trait })
     .from(part).where(and(eq(part.jobId, last.id), isNull(part.removedAt))).orderBy(asc(part.position))
   return parts.length > 0 ? { circuit: last.circuit, parts } : null
 }

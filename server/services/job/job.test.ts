@@ -98,8 +98,8 @@ describe('a job', () => {
   })
   test('parts are renamed, reordered, added and taken off, and one with a leak stays', async () => {
     let job = await testJob(technician())
-    const rows = job.parts.map(({ id, name, family, shape, opening, space, link }) => ({ id, name, family, shape, opening, space, link }))
-    const added = { id: randomUUID(), name: 'Added standpipe', family: 'fitting' as const, shape: { at: 'point' as const, x: 400, y: 84 }, opening: true, space: 'tank', link: null }
+    const rows = job.parts.map(({ id, name, family, shape, opening, space, link, trait }) => ({ id, name, family, shape, opening, space, link, trait }))
+    const added = { id: randomUUID(), name: 'Added standpipe', family: 'fitting' as const, shape: { at: 'point' as const, x: 400, y: 84 }, opening: true, space: 'tank', link: null, trait: null }
     const first = job.revision
     job = await setCircuit(technician(), job.id, { ...job.circuit, revision: first, parts: [added, ...rows.slice(2).reverse(), { ...rows[1]!, name: 'Neck' }] })
     const live = job.parts.filter(part => part.removedAt === null)

@@ -87,7 +87,7 @@ export async function setCircuit(actor: Actor, id: string, { parts, spaces, link
     for (const [position, each] of parts.entries()) {
       const [elsewhere] = await tx.select({ jobId: part.jobId }).from(part).where(eq(part.id, each.id))
       if (elsewhere && elsewhere.jobId !== id) throw refuseField('parts', `${each.name} belongs to another job.`)
-      const values = { name: each.name, family: each.family, shape: each.shape, opening: each.opening, space: each.space, link: each.link, position, removedAt: null }
+      const values = { name: each.name, family: each.family, shape: each.shape, opening: each.opening, space: each.space, link: each.link, trait: each.trait, position, removedAt: null }
       await tx.insert(part).values({ id: each.id, jobId: id, ...values }).onConflictDoUpdate({ target: part.id, set: values })
     }
     return true

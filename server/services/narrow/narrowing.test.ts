@@ -49,9 +49,9 @@ describe('a craft that comes in again', () => {
   test('brings the map that was drawn of its tank, and is one craft by whatever case its name is written', async () => {
     let job = await testJob(technician(), { craftName: 'Skiff', tankKind: 'aluminium-belly', craftBuilt: 1999 })
     const parts = job.parts.map(({ removedAt: _, position: __, ...part }) => part)
-    const added = { id: randomUUID(), name: 'Heater standpipe', family: 'standpipe' as const, shape: { at: 'point' as const, x: 560, y: 84 }, opening: true, space: 'heater', link: null }
+    const added = { id: randomUUID(), name: 'Heater standpipe', family: 'standpipe' as const, shape: { at: 'point' as const, x: 560, y: 84 }, opening: true, space: 'heater', link: null, trait: null }
     job = await setCircuit(technician(), job.id, {
-      revision: job.revision, parts: [...parts, added], spaces: [...job.circuit.spaces, { id: 'heater', name: 'Heater line', kind: 'line', path: [{ x: 560, y: 84 }, { x: 560, y: 20 }] }],
+      revision: job.revision, parts: [...parts, added], spaces: [...job.circuit.spaces, { id: 'heater', name: 'Heater line', kind: 'line', carries: 'heater feed', path: [{ x: 560, y: 84 }, { x: 560, y: 20 }] }],
       links: [...job.circuit.links, { id: 'heater-joint', name: 'Heater hose', kind: 'passage', from: 'tank', to: 'heater', normally: 'open', cracking: 0, pinch: true, at: { x: 560, y: 60 } }],
     })
     const again = await openJob(technician(), newJobForm({ craftName: 'SKIFF', tankKind: 'aluminium-belly' }))

@@ -1,6 +1,6 @@
 import { eq } from 'drizzle-orm'
 import type { Reading } from '../../../../core/hold/hold'
-import { readingsFromLongCsv, ReadingsFileError, readingsTable, type ColumnMeaning } from '../../../../core/readings/readingsCsv'
+import { ReadingsFileError, readingsTable, type ColumnMeaning } from '../../../../core/readings/readingsCsv'
 import { unitDoubt } from '../../../../core/readings/unitDoubt'
 import { inKilopascals, isOver } from '../../../../shared/limits'
 import type { FileForm } from '../../../../shared/leaktest/hold/holdForm'
@@ -14,6 +14,7 @@ import { loadAspects } from '../../job/loadJobs'
 import { closeTest } from '../endTest'
 import { changeFacts, heldTestRow } from '../testRows'
 import { loadHold } from './holds'
+import { readingsInFile } from './readingsFile'
 import { addLive, estimateOf } from './liveHolds'
 import { Refusal, refuseField } from '../../shop/refusal'
 
@@ -87,9 +88,10 @@ export async function takeFile(actor: Actor, id: string, form: FileForm): Promis
 
 const columnsOf = ({ columns }: FileForm) => columns as (ColumnMeaning | null)[] | undefined
 
+/** @throws Refusal 422 beside the file */
 async function readFile(form: FileForm): Promise<Reading[]> {
   try {
-    return await readingsFromLongCsv(form.text, columnsOf(form), () => new Promise(done => { setImmediate(done) }))
+    return await readingsInFile(form.text, columnsOf(form))
   }
   catch (error) {
     if (error instanceof ReadingsFileError) throw refuseField('file', error.message)
