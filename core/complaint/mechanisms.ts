@@ -1,4 +1,5 @@
 import type { Likelihood } from './signs'
+import type { SignKey } from './keys'
 
 /**
  * Ways in which a leak shows itself. A cause has one or more of them, and they say how likely each sign then is, and why.
@@ -8,7 +9,7 @@ export const mechanismKeys = ['high joint', 'low joint', 'any height', 'pump sid
 export type Mechanism = (typeof mechanismKeys)[number]
 
 /** How likely a sign is under a mechanism, and the reason as it is told. */
-export type Shows = Readonly<Record<string, readonly [Likelihood, string]>>
+export type Shows = Readonly<Partial<Record<SignKey, readonly [Likelihood, string]>>>
 
 export const mechanisms: Record<Mechanism, Shows> = {
   'high joint': {

@@ -5,6 +5,7 @@ import { mechanisms } from './mechanisms'
 import { likelihoods, signOf, signs, type Likelihood, type SignGroup } from './signs'
 import type { Situation, TestWord } from './situation'
 import { CODE_BASE, troubleCode, type CodeClass } from './troubleCodes'
+import type { SignKey } from './keys'
 
 /** Something that was said, seen or measured, as each hypothesis would have it. */
 export interface Observation {
@@ -27,24 +28,28 @@ const SIGN_WEIGHT = 0.8
 const SAID = 0.35
 
 /** How likely a cause shows a sign, and why; null when nothing connects them. Its own word counts before those of its mechanisms; of several mechanisms the likeliest. */
-export const signOfCause = (cause: Cause, key: string): readonly [Likelihood, string] | null => signTable.get(cause)?.[key] ?? null
+export const signOfCause = (cause: Cause, key: SignKey): readonly [Likelihood, string] | null => signTable.get(cause)?.[key] ?? null
 
 /** Every sign of every cause, worked out once: the ranking asks for them thousands of times. */
 const signTable = new Map(causes.map(cause => {
-  const all: Record<string, readonly [Likelihood, string]> = {}
+  const all: Partial<Record<SignKey, readonly [Likelihood, string]>> = {}
   for (const mechanism of cause.mechanisms) {
-    for (const [key, shown] of Object.entries(mechanisms[mechanism])) if (!all[key] || likelihoods[shown[0]] > likelihoods[all[key][0]]) all[key] = shown
+    for (const [sign, shown] of Object.entries(mechanisms[mechanism])) {
+      const key = sign as SignKey
+      const before = all[key]
+      if (!before || likelihoods[shown[0]] > likelihoods[before[0]]) all[key] = shown
+    }
   }
   return [cause, { ...all, ...cause.shows }] as const
 }))
 
-const signChance = (hypothesis: Hypothesis, key: string, base: number) => {
+const signChance = (hypothesis: Hypothesis, key: SignKey, base: number) => {
   const shown = hypothesis.cause && signOfCause(hypothesis.cause, key)
   return shown ? likelihoods[shown[0]] : base
 }
 
-function signObservation(key: string): Observation {
-  const { words, base } = signOf(key)
+function signObservation(sign: string): Observation {
+  const { key, words, base } = signOf(sign)
   return {
     key: `sign ${key}`, words, base: base ** SIGN_WEIGHT, shows: true,
     of: hypothesis => signChance(hypothesis, key, base) ** SIGN_WEIGHT,
@@ -55,7 +60,7 @@ function signObservation(key: string): Observation {
 /** What was not said where something else was: it speaks a little against causes that mostly show it. */
 function unsaid(group: SignGroup, said: readonly string[]): Observation {
   const left = signs.filter(sign => sign.group === group && !said.includes(sign.key))
-  const chance = (of: (key: string, base: number) => number) => left.reduce((product, sign) => product * (1 - SAID * of(sign.key, sign.base)), 1)
+  const chance = (of: (key: SignKey, base: number) => number) => left.reduce((product, sign) => product * (1 - SAID * of(sign.key, sign.base)), 1)
   return { key: `unsaid ${group}`, words: 'what was not said', base: chance((_, base) => base), shows: false, of: hypothesis => chance((key, base) => signChance(hypothesis, key, base)), because: () => null }
 }
 

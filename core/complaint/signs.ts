@@ -1,9 +1,14 @@
+import { known } from '../knowledge/known'
+import type { SourceKey } from '../knowledge/sources'
+import { signKeys, type SignKey } from './keys'
+
 /** What a customer or a technician can say of a leak before anything is tested. */
 export const signGroups = ['when', 'where', 'amount', 'smell', 'level', 'tanks', 'history'] as const
 export type SignGroup = (typeof signGroups)[number]
 
 export interface Sign {
-  key: string
+  key: SignKey
+  source: SourceKey
   group: SignGroup
   /** as a large choice */
   words: string
@@ -27,9 +32,9 @@ export const signGroupWords: Record<SignGroup, string> = {
 export const likelihoods = { always: 0.9, often: 0.6, sometimes: 0.3, seldom: 0.1, hardly: 0.03 } as const
 export type Likelihood = keyof typeof likelihoods
 
-const sign = (group: SignGroup, key: string, words: string, told: string, base: number): Sign => ({ group, key, words, told, base })
+const sign = (group: SignGroup, key: SignKey, words: string, told: string, base: number): Sign => ({ group, key, words, told, base, source: 'trade practice' })
 
-export const signs: readonly Sign[] = [
+const rows: readonly Sign[] = [
   sign('when', 'while-filling', 'While filling', 'shows while filling', 0.08),
   sign('when', 'clicks-off', 'Pump clicks off early', 'makes the pump click off early or splash back', 0.03),
   sign('when', 'brim-full', 'Only brim-full', 'shows only when brim-full', 0.08),
@@ -85,8 +90,8 @@ export const signs: readonly Sign[] = [
   sign('history', 'new-fuel', 'Another fuel blend', 'is on another fuel blend lately', 0.04),
   sign('history', 'gauge-wrong', 'Gauge reads wrong', 'has a gauge that reads wrong', 0.06),
 ]
+export const signs = known('Signs', rows, row => row.key, ({ base }) => ({ base: [base, 0.005, 0.5] }), signKeys)
 
-export const signKeys = signs.map(each => each.key)
 /** @throws Error when there is none */
 export function signOf(key: string): Sign {
   const found = signs.find(each => each.key === key)

@@ -1,3 +1,6 @@
+import { known } from '../knowledge/known'
+import type { SourceKey } from '../knowledge/sources'
+
 /**
  * What a stored trouble code says about a fuel tank, in plain words.
  * Generic numbers and what they stand for: SAE J2012 / ISO 15031-6; the sentences and what they mean for a search are ours.
@@ -5,11 +8,11 @@
 export const codeClasses = ['any vapour fault', 'small vapour leak', 'large vapour leak', 'cap loose', 'purge flow wrong', 'purge stuck open', 'purge circuit', 'vent not working', 'vent circuit', 'tank pressure sensor', 'level sender', 'mixture', 'fuel pressure low', 'liquid fuel leak'] as const
 export type CodeClass = (typeof codeClasses)[number]
 
-export interface TroubleCode { code: string, of: CodeClass, plain: string }
+export interface TroubleCode { code: string, of: CodeClass, plain: string, source: SourceKey }
 
-const code = (number: string, of: CodeClass, plain: string): TroubleCode => ({ code: number, of, plain })
+const code = (number: string, of: CodeClass, plain: string): TroubleCode => ({ code: number, of, plain, source: 'SAE J2012' })
 
-export const troubleCodes: readonly TroubleCode[] = [
+const rows: readonly TroubleCode[] = [
   code('P0440', 'any vapour fault', 'The vapour system failed its own test, without saying how.'),
   code('P0441', 'purge flow wrong', 'Purge did not draw what it should: valve stuck, hose off, or flow when there should be none.'),
   code('P0442', 'small vapour leak', 'A small leak, about a 1 mm hole: cap, neck, seals and hoses above the fuel come first.'),
@@ -45,6 +48,8 @@ export const troubleCodes: readonly TroubleCode[] = [
   code('P0172', 'mixture', 'Too rich: fuel or vapour drawn in where it should not be; often a soaked canister or an open purge valve.'),
   code('P0175', 'mixture', 'Too rich on the other bank: often a soaked canister or an open purge valve.'),
 ]
+/** Powertrain codes of the vapour system and its sensors, from P0440 on. */
+export const troubleCodes = known('Trouble codes', rows, row => row.code, ({ code: number }) => ({ number: [Number(number.replace(/^P/, '')), 87, 2999] }))
 
 /** The code as it was typed, known or not; null when it does not look like a code. */
 export function troubleCode(typed: string): { code: string, known: TroubleCode | null } | null {

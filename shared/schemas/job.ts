@@ -1,5 +1,6 @@
 import * as yup from 'yup'
-import { signKeys, signOf, singleGroups } from '../../core/complaint/signs'
+import { signKeys } from '../../core/complaint/keys'
+import { signOf, singleGroups } from '../../core/complaint/signs'
 import { troubleCode } from '../../core/complaint/troubleCodes'
 import { craftKinds, tankKinds, tankMaterials } from '../../core/circuit/tankKinds'
 import { fuelKeys } from '../../core/fuel/fuels'

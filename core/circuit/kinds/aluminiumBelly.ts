@@ -4,7 +4,7 @@ import type { TankKind } from './tankKind'
 /** Boat belly tank with deck fill, hull vent and anti-siphon valve. */
 export const aluminiumBelly: TankKind = {
   key: 'aluminium-belly', name: 'Aluminium belly tank', fits: 'boats, and welded fuselage tanks', craft: 'boat', material: 'aluminium',
-  capacity: 0.21, shape: 'keel', workingPressure: 14_000, pressureLimit: 20_000, limitSource: USUAL, acceptance: 2, wallGivePerKPa: 0.001,
+  capacity: 0.21, shape: 'keel', pressures: 'boat tank', workingPressure: 14_000, pressureLimit: 20_000, limitSource: USUAL, acceptance: 2, wallGivePerKPa: 0.001,
   outline: 'M110 84 H890 L850 270 Q500 336 150 270 Z',
   detail: 'M370 84 L382 300 M630 84 L618 300',
   circuit: {

@@ -4,7 +4,7 @@ import type { TankKind } from './tankKind'
 /** Older road tank: vent line, sender, a feed that a pump sucks from above. */
 export const carburetted: TankKind = {
   key: 'carburetted', name: 'Tank with vent and sender', fits: 'carburetted road craft, no vapour system', craft: 'road vehicle', material: 'sheet steel',
-  capacity: 0.05, shape: 'box', workingPressure: 3000, pressureLimit: 7000, limitSource: USUAL, acceptance: 2, wallGivePerKPa: 0.0003,
+  capacity: 0.05, shape: 'box', pressures: 'light sheet steel or moulded plastic', workingPressure: 3000, pressureLimit: 7000, limitSource: USUAL, acceptance: 2, wallGivePerKPa: 0.0003,
   outline: 'M150 130 Q150 100 180 100 H790 Q850 100 850 150 V270 Q850 306 806 306 H196 Q150 306 150 264 Z',
   detail: 'M150 204 H850',
   circuit: {

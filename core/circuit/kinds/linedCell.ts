@@ -4,7 +4,7 @@ import type { TankKind } from './tankKind'
 /** Fabricated box with a poured flexible lining and foam inside. */
 export const linedCell: TankKind = {
   key: 'lined-cell', name: 'Lined cell with foam', fits: 'fabricated boxes, flexible lining, foam', craft: 'light aircraft', material: 'aluminium',
-  capacity: 0.06, shape: 'box', workingPressure: 2500, pressureLimit: 5000, limitSource: USUAL, acceptance: 1, wallGivePerKPa: 0.004,
+  capacity: 0.06, shape: 'box', pressures: 'riveted or integral wing tank', workingPressure: 2500, pressureLimit: 5000, limitSource: USUAL, acceptance: 1, wallGivePerKPa: 0.004,
   outline: 'M140 96 H860 V312 H140 Z',
   detail: 'M152 108 H848 V300 H152 Z',
   circuit: {

@@ -4,7 +4,7 @@ import type { TankKind } from './tankKind'
 /** Diesel tank with feed, return and a standpipe added for a heater. */
 export const saddleSteel: TankKind = {
   key: 'saddle-steel', name: 'Steel saddle tank', fits: 'diesel with feed, return and heater standpipe', craft: 'heavy vehicle', material: 'sheet steel',
-  capacity: 0.12, shape: 'lying cylinder', workingPressure: 12_000, pressureLimit: 25_000, limitSource: USUAL, acceptance: 5, wallGivePerKPa: 0.0003,
+  capacity: 0.12, shape: 'lying cylinder', pressures: 'heavy vehicle saddle tank', workingPressure: 12_000, pressureLimit: 25_000, limitSource: USUAL, acceptance: 5, wallGivePerKPa: 0.0003,
   outline: 'M170 84 H830 Q910 84 910 200 Q910 316 830 316 H170 Q90 316 90 200 Q90 84 170 84 Z',
   detail: 'M170 84 Q120 200 170 316 M830 84 Q880 200 830 316',
   circuit: {

@@ -1,5 +1,6 @@
 import type { BoundaryPart } from '../boundary'
 import type { Circuit } from '../circuit'
+import type { PressureClass } from '../testPressures'
 
 export const craftKinds = ['road vehicle', 'boat', 'light aircraft', 'small equipment', 'heavy vehicle'] as const
 export type CraftKind = (typeof craftKinds)[number]
@@ -27,6 +28,8 @@ export interface TankKind {
   workingPressure: number
   /** Pa gauge, never above */
   pressureLimit: number
+  /** which usual pressures bound it */
+  pressures: PressureClass
   /** where the limit comes from, to be confirmed for the tank in hand */
   limitSource: string
   /** acceptance limit that is usual, std mL/min; the shop decides */

@@ -4,7 +4,7 @@ import type { TankKind } from './tankKind'
 /** Twin or saddle tanks with a crossover below, and a valve that switches feed and return together. */
 export const twin: TankKind = {
   key: 'twin', name: 'Twin tanks with crossover', fits: 'two tanks, switched feed and return', craft: 'heavy vehicle', material: 'sheet steel',
-  capacity: 0.16, shape: 'box', workingPressure: 10_000, pressureLimit: 25_000, limitSource: USUAL, acceptance: 5, wallGivePerKPa: 0.0003,
+  capacity: 0.16, shape: 'box', pressures: 'heavy vehicle saddle tank', workingPressure: 10_000, pressureLimit: 25_000, limitSource: USUAL, acceptance: 5, wallGivePerKPa: 0.0003,
   outline: 'M80 110 Q80 80 112 80 H368 Q400 80 400 110 V280 Q400 310 368 310 H112 Q80 310 80 280 Z M600 110 Q600 80 632 80 H888 Q920 80 920 110 V280 Q920 310 888 310 H632 Q600 310 600 280 Z',
   detail: 'M80 196 H400 M600 196 H920',
   circuit: {

@@ -5,6 +5,7 @@ import { holdingLinks } from '../../../core/circuit/reach'
 import { spanOfPart } from '../../../core/circuit/placeOnPart'
 import { tankKind } from '../../../core/circuit/tankKinds'
 import { BALLOON_PRESSURE, balloonGirth } from '../../../core/leaktest/balloon/balloon'
+import type { CauseKey, CheckKey } from '../../../core/complaint/keys'
 import { cautions } from '../../../core/fuel/makeSafe'
 import type { SoapMark } from '../../../core/leaktest/soap/soap'
 import { throughputFromStandard } from '../../../core/quantity/standardLeakRate'
@@ -139,11 +140,11 @@ export async function demoJob(actor: (at: Date) => Actor, opened: Date, facts: P
     }
   }
   /** Answers to checks, one a minute. */
-  const answer = async (from: Date, answers: Record<string, string>) => {
+  const answer = async (from: Date, answers: Partial<Record<CheckKey, string>>) => {
     let minute = 0
-    for (const [check, outcome] of Object.entries(answers)) view = await answerCheck(actor(new Date(+from + ++minute * 60_000)), id, { id: demoId(`${id} ${check}`), check, outcome, after: null })
+    for (const [check, outcome] of Object.entries(answers) as [CheckKey, string][]) view = await answerCheck(actor(new Date(+from + ++minute * 60_000)), id, { id: demoId(`${id} ${check}`), check, outcome, after: null })
   }
-  const outcome = async (at: Date, cause: string, part: string) => { view = await recordOutcome(actor(at), id, { id: demoId(`${id} was ${cause} ${part}`), cause, partId: partId(part) }) }
+  const outcome = async (at: Date, cause: CauseKey, part: string) => { view = await recordOutcome(actor(at), id, { id: demoId(`${id} was ${cause} ${part}`), cause, partId: partId(part) }) }
   const purchase = async (at: Date, form: Omit<PurchaseForm, 'id' | 'fixing' | 'leadDays'>, steps: Partial<Record<PurchaseStep, string>> = {}) => {
     const purchaseId = demoId(`${id} get ${form.name}`)
     view = await addPurchase(actor(at), id, { id: purchaseId, fixing: null, leadDays: null, ...form })

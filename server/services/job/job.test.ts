@@ -249,7 +249,7 @@ describe('soap, repair and cure', () => {
     expect((await refusal(markPart(at(3), soapId, find.partId, 'dry'))).status).toBe(409)
 
     const leak = job.leaks[0]!
-    const repair = { id: randomUUID(), leakId: leak.id, method: 'faying', material: 'polysulfide-fast', batch: 'PF-1', temperature: 298.15, cureTime: null, note: '' }
+    const repair = { id: randomUUID(), leakId: leak.id, method: 'faying' as const, material: 'polysulfide-fast' as const, batch: 'PF-1', temperature: 298.15, cureTime: null, note: '' }
     expect((await refusal(recordRepair(at(4), job.id, { ...repair, temperature: 270 }))).fields.temperature).toContain('does not cure below 5')
     await recordRepair(at(4), job.id, repair)
     job = await recordRepair(at(4), job.id, repair)

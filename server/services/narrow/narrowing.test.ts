@@ -85,7 +85,7 @@ describe('checks', () => {
     expect(jobStanding(job, Date.now()).next.action).toBe('check')
     const chance = (view: JobView) => suspectsOf(situationOf(view, Date.now())).list.find(each => each.cause.key === 'neck')!.chance
     const before = chance(job)
-    const first = { id: randomUUID(), check: 'neck-look', outcome: 'neck', after: null }
+    const first = { id: randomUUID(), check: 'neck-look' as const, outcome: 'neck', after: null }
     job = await answerCheck(technician(), job.id, first)
     job = await answerCheck(technician(), job.id, first)
     expect(job.answers).toHaveLength(1)
@@ -208,7 +208,7 @@ describe('what it turned out to be', () => {
   test('is kept, struck out, and found again by like jobs', async () => {
     const craftName = `Lugger ${randomUUID().slice(0, 6)}`
     let past = await testJob(technician(), { tankKind: 'aluminium-belly', craftName })
-    const form = { id: randomUUID(), cause: 'sender-seal', partId: partOf(past, 'Sender ring') }
+    const form = { id: randomUUID(), cause: 'sender-seal' as const, partId: partOf(past, 'Sender ring') }
     past = await recordOutcome(technician(), past.id, form)
     past = await recordOutcome(technician(), past.id, { ...form, id: randomUUID() })
     expect(past.outcomes).toHaveLength(1)
@@ -223,7 +223,7 @@ describe('what it turned out to be', () => {
 describe('parts to get', () => {
   test('are measured before they are ordered, and ordered before they arrive', async () => {
     let job = await van()
-    const form = { id: randomUUID(), name: 'Sender seal', reason: 'suspected' as const, measure: 'ring diameter', cause: 'sender-seal', fixing: null, leadDays: null }
+    const form = { id: randomUUID(), name: 'Sender seal', reason: 'suspected' as const, measure: 'ring diameter', cause: 'sender-seal' as const, fixing: null, leadDays: null }
     job = await addPurchase(technician(), job.id, form)
     expect((await addPurchase(technician(), job.id, form)).purchases).toHaveLength(1)
     expect((await refusal(addPurchase(technician(), job.id, { ...form, id: randomUUID(), name: 'sender SEAL' }))).message).toContain('on the list already')

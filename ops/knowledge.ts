@@ -1,0 +1,5 @@
+import { writeFileSync } from 'node:fs'
+import { join } from 'node:path'
+import { knowledgeTable } from './knowledgeTable'
+
+writeFileSync(join(process.cwd(), 'docs/knowledge.md'), knowledgeTable())
