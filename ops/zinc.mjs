@@ -7,6 +7,7 @@ const HELP = `usage: ./zinc COMMAND
   demo [--fresh]   serve the demo shop on http://127.0.0.1:4600 (PORT overrides); --fresh loads its data anew
   start            serve your own shop, empty at first
   test [NAME …]    run every check, or only those named: lint types unit browser
+  mutate [FOLDER …]  change the code in one place after another and see whether a test notices
   bench            speed and memory of the estimate, and the database under a fast logger
   play FILE --key KEY   send a CSV into a running hold as a logger would
   analyse FILE …   leak rate and verdict of logged holds, one line of JSON each; --setup FILE for one set-up for all
@@ -35,6 +36,10 @@ const commands = {
   async test() {
     const { test } = await import('./test.mjs')
     process.exitCode = await test(words)
+  },
+  async mutate() {
+    const { mutate } = await import('./mutate.mjs')
+    process.exitCode = await mutate(words)
   },
   analyse: () => script('analyse.ts'),
   play: () => script('play.ts'),

@@ -54,7 +54,7 @@ test('planned, rig checked, volume measured, held through a knock, and understoo
   await expect(page.getByText('The volume was measured:')).toBeVisible()
 
   await page.keyboard.press('k')
-  await expect.poll(async () => (await demo.query(`select 1 from hold_mark m join hold h on h.id = m.hold_id where h.job_id = '${job.id}' and m.kind = 'knock'`)).rowCount).toBe(1)
+  await expect.poll(async () => (await demo.query(`select 1 from test_entry e join test t on t.id = e.test_id where t.job_id = '${job.id}' and e.entry->>'kind' = 'knock'`)).rowCount).toBe(1)
   await page.waitForTimeout(4000)
   await page.keyboard.press('s')
   await page.getByRole('button', { name: 'Stop it' }).click()
@@ -181,8 +181,8 @@ test('a balloon through a night: its girths, the weather, the verdict, and evide
     await page.getByRole('button', { name: 'Add' }).click()
     await expect(page.getByLabel('Girth now')).toHaveValue('')
     // A night passes.
-    await demo.query(`update girth set at = at - interval '${24 - hours} hours' where at = (select max(at) from girth)`)
-    await demo.query(`update balloon set started_at = least(started_at, now() - interval '24 hours')`)
+    await demo.query(`update test_entry set at = at - interval '${24 - hours} hours' where at = (select max(at) from test_entry where entry->>'kind' = 'girth')`)
+    await demo.query(`update test set started_at = least(started_at, now() - interval '24 hours') where kind = 'balloon'`)
   }
   await page.getByLabel('Girth now').fill('20')
   await page.getByRole('button', { name: 'Add' }).click()
@@ -217,7 +217,7 @@ test('a column and a sensor are read as what they show', async ({ page, context,
   await page.getByLabel('Height between the levels').fill('200')
   await expect(page.getByText(/= −1\.958 kPa/)).toBeVisible()
   await page.keyboard.press('Enter')
-  await expect.poll(async () => (await demo.query(`select round(pressure) as pressure from reading r join hold h on h.id = r.hold_id where h.id = '${page.url().split('/').at(-1)}'`)).rows[0]?.pressure).toBe(-1958)
+  await expect.poll(async () => (await demo.query(`select round(pressure) as pressure from reading where hold_id = '${page.url().split('/').at(-1)}'`)).rows[0]?.pressure).toBe(-1958)
 })
 
 test('the Reckoner answers without a job, and says what it cannot', async ({ page, context, demo }) => {
