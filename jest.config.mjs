@@ -2,7 +2,9 @@ export default {
   testEnvironment: 'node',
   testMatch: ['<rootDir>/{core,shared,server,app,ops}/**/*.test.ts'],
   modulePathIgnorePatterns: ['<rootDir>/.output', '<rootDir>/.nuxt'],
-  transform: { '^.+\\.ts$': ['@swc/jest', { jsc: { parser: { syntax: 'typescript' }, target: 'es2022' }, module: { type: 'commonjs' } }] },
+  transform: {
+    '^.+\\.ts$': ['@swc/jest', { jsc: { parser: { syntax: 'typescript' }, target: 'es2022' }, module: { type: 'commonjs' } }],
+  },
   moduleNameMapper: { '^#core/(.*)$': '<rootDir>/core/$1', '^#shared/(.*)$': '<rootDir>/shared/$1' },
   testTimeout: 60_000,
 }

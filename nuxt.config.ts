@@ -23,11 +23,24 @@ export default defineNuxtConfig({
     head: {
       title: 'Zinc Bell',
       htmlAttrs: { lang: 'en' },
-      meta: [{ name: 'viewport', content: 'width=device-width, initial-scale=1' }, { name: 'robots', content: 'noindex' }],
+      meta: [
+        { name: 'viewport', content: 'width=device-width, initial-scale=1' },
+        { name: 'robots', content: 'noindex' },
+      ],
       link: [{ rel: 'icon', type: 'image/svg+xml', href: '/bell.svg' }],
     },
   },
-  fonts: { providers: { google: false, googleicons: false, bunny: false, fontshare: false, fontsource: false, adobe: false, npm: false } },
+  fonts: {
+    providers: {
+      google: false,
+      googleicons: false,
+      bunny: false,
+      fontshare: false,
+      fontsource: false,
+      adobe: false,
+      npm: false,
+    },
+  },
   icon: { provider: 'none', serverBundle: false, clientBundle: { scan: true, sizeLimitKb: 512 } },
   colorMode: { preference: 'system', fallback: 'light' },
   runtimeConfig: {
@@ -47,7 +60,14 @@ export default defineNuxtConfig({
     hooks: {
       // Work that would keep everybody waiting runs in threads, each from a file of its own beside the server.
       async compiled({ options }) {
-        await build({ entryPoints: [at('./server/workers/readingsFile.ts')], outfile: join(options.output.serverDir, 'workers', 'readingsFile.mjs'), bundle: true, platform: 'node', format: 'esm', target: 'node20' })
+        await build({
+          entryPoints: [at('./server/workers/readingsFile.ts')],
+          outfile: join(options.output.serverDir, 'workers', 'readingsFile.mjs'),
+          bundle: true,
+          platform: 'node',
+          format: 'esm',
+          target: 'node20',
+        })
       },
     },
   },

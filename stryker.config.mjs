@@ -8,7 +8,10 @@ export default {
   testRunner: 'jest',
   jest: {
     configFile: 'jest.config.mjs',
-    config: { testMatch: ['<rootDir>/{core,shared}/**/*.test.ts'], testPathIgnorePatterns: tooSlow.map(name => `${name}.test.ts$`) },
+    config: {
+      testMatch: ['<rootDir>/{core,shared}/**/*.test.ts'],
+      testPathIgnorePatterns: tooSlow.map(name => `${name}.test.ts$`),
+    },
   },
   coverageAnalysis: 'perTest',
   concurrency: 2,
@@ -17,7 +20,12 @@ export default {
   timeoutMS: 10_000,
   // A changed word in a sentence is for a reader to notice, not for a test.
   mutator: { excludedMutations: ['StringLiteral'] },
-  mutate: mutatedFolders.flatMap(folder => [`${folder}/**/*.ts`, `!${folder}/**/*.test.ts`, `!${folder}/**/*.fixture.ts`, `!${folder}/**/*.d.ts`]),
+  mutate: mutatedFolders.flatMap(folder => [
+    `${folder}/**/*.ts`,
+    `!${folder}/**/*.test.ts`,
+    `!${folder}/**/*.fixture.ts`,
+    `!${folder}/**/*.d.ts`,
+  ]),
   reporters: ['clear-text', 'json'],
   clearTextReporter: { allowColor: false, logTests: false, reportTests: false },
   jsonReporter: { fileName: 'mutation/report.json' },

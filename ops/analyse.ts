@@ -10,7 +10,9 @@ const sharedSetup = setupAt >= 0 ? words[setupAt + 1] : undefined
 if (setupAt >= 0) words.splice(setupAt, 2)
 
 if (words.length === 0 || (setupAt >= 0 && !sharedSetup)) {
-  console.error('usage: ./zinc analyse A.csv [B.csv …] [--setup FILE]   each log has its set-up beside it as A.setup.json, or one for all')
+  console.error(
+    'usage: ./zinc analyse A.csv [B.csv …] [--setup FILE]   each log has its set-up beside it as A.setup.json, or one for all',
+  )
   process.exit(2)
 }
 
@@ -20,8 +22,7 @@ for (const file of words) {
     const setup = setupFromJson(json(sharedSetup ?? file.replace(/\.csv$/i, '') + '.setup.json'))
     const readings = readingsFromCsv(contents(file))
     console.log(JSON.stringify(resultJson(file, setup, estimateHold(setup, readings))))
-  }
-  catch (error) {
+  } catch (error) {
     failed = true
     console.log(JSON.stringify({ file, error: (error as Error).message }))
   }
@@ -31,8 +32,7 @@ process.exitCode = failed ? 1 : 0
 function contents(path: string): string {
   try {
     return readFileSync(path, 'utf8')
-  }
-  catch {
+  } catch {
     throw new Error(`${path} is not there or cannot be read.`)
   }
 }
@@ -41,8 +41,7 @@ function json(path: string): unknown {
   const text = contents(path)
   try {
     return JSON.parse(text)
-  }
-  catch {
+  } catch {
     throw new Error(`${path} is not valid JSON.`)
   }
 }

@@ -17,10 +17,13 @@ export async function bench() {
   try {
     cluster = await startCluster(folder, { throwaway: true })
     await cluster.ensure('zinc_bench')
-    const { code } = await run(bin('tsx'), [`${root}/ops/bench.ts`], { env: { ...process.env, DATABASE_URL: cluster.url('zinc_bench') }, stdio: ['ignore', 'inherit', 'inherit'], mayFail: true })
+    const { code } = await run(bin('tsx'), [`${root}/ops/bench.ts`], {
+      env: { ...process.env, DATABASE_URL: cluster.url('zinc_bench') },
+      stdio: ['ignore', 'inherit', 'inherit'],
+      mayFail: true,
+    })
     return code ?? 1
-  }
-  finally {
+  } finally {
     await end()
   }
 }

@@ -10,7 +10,10 @@ function fingerprint() {
   const hash = createHash('sha256')
   const take = path => {
     if (!existsSync(path)) return
-    if (statSync(path).isDirectory()) readdirSync(path).sort().forEach(name => take(join(path, name)))
+    if (statSync(path).isDirectory())
+      readdirSync(path)
+        .sort()
+        .forEach(name => take(join(path, name)))
     else if (!/\.test\.ts$/.test(path)) hash.update(path.slice(root.length)).update(readFileSync(path))
   }
   SOURCES.forEach(source => take(join(root, source)))
@@ -23,6 +26,9 @@ export async function buildApplication() {
   const now = fingerprint()
   if (existsSync(SERVER) && existsSync(stamp) && readFileSync(stamp, 'utf8') === now) return
   say('Building, about a minute …')
-  await run(bin('nuxt'), ['build'], { quiet: true, env: { ...process.env, NODE_ENV: 'production', NUXT_TELEMETRY_DISABLED: '1' } })
+  await run(bin('nuxt'), ['build'], {
+    quiet: true,
+    env: { ...process.env, NODE_ENV: 'production', NUXT_TELEMETRY_DISABLED: '1' },
+  })
   writeFileSync(stamp, now)
 }

@@ -23,7 +23,8 @@ export async function startCluster(folder, { throwaway = false } = {}) {
   const data = join(folder, 'pg')
   const secret = join(folder, 'pg.secret')
   const env = { PATH: process.env.PATH, LANG: 'C.UTF-8', LC_ALL: 'C.UTF-8' }
-  const control = (args, options = {}) => run(join(programs, 'pg_ctl'), ['-D', data, ...args], { ...user, cwd: '/', env, quiet: true, ...options })
+  const control = (args, options = {}) =>
+    run(join(programs, 'pg_ctl'), ['-D', data, ...args], { ...user, cwd: '/', env, quiet: true, ...options })
 
   if (!existsSync(join(data, 'PG_VERSION'))) {
     rmSync(data, { recursive: true, force: true })
@@ -31,11 +32,35 @@ export async function startCluster(folder, { throwaway = false } = {}) {
     if (user.uid !== undefined) chownSync(data, user.uid, user.gid)
     writeFileSync(secret, randomBytes(24).toString('hex'), { mode: 0o600 })
     if (user.uid !== undefined) chownSync(secret, user.uid, user.gid)
-    await run(join(programs, 'initdb'), ['-D', data, '-U', 'zinc', '-A', 'scram-sha-256', '--pwfile', secret, '-E', 'UTF8', '--locale=C.UTF-8', ...(throwaway ? ['--no-sync'] : [])], { ...user, cwd: '/', env, quiet: true })
-    writeFileSync(join(data, 'postgresql.auto.conf'), [
-      `listen_addresses = '127.0.0.1'`, `unix_socket_directories = ''`, 'max_connections = 120', `log_min_messages = 'warning'`,
-      ...(throwaway ? ['fsync = off', 'synchronous_commit = off', 'full_page_writes = off'] : []), '',
-    ].join('\n'))
+    await run(
+      join(programs, 'initdb'),
+      [
+        '-D',
+        data,
+        '-U',
+        'zinc',
+        '-A',
+        'scram-sha-256',
+        '--pwfile',
+        secret,
+        '-E',
+        'UTF8',
+        '--locale=C.UTF-8',
+        ...(throwaway ? ['--no-sync'] : []),
+      ],
+      { ...user, cwd: '/', env, quiet: true },
+    )
+    writeFileSync(
+      join(data, 'postgresql.auto.conf'),
+      [
+        `listen_addresses = '127.0.0.1'`,
+        `unix_socket_directories = ''`,
+        'max_connections = 120',
+        `log_min_messages = 'warning'`,
+        ...(throwaway ? ['fsync = off', 'synchronous_commit = off', 'full_page_writes = off'] : []),
+        '',
+      ].join('\n'),
+    )
     if (user.uid !== undefined) chownSync(join(data, 'postgresql.auto.conf'), user.uid, user.gid)
   }
 
@@ -43,8 +68,15 @@ export async function startCluster(folder, { throwaway = false } = {}) {
   if (!isUp) {
     const port = await freePort()
     const log = join(data, 'server.log')
-    const { code } = await control(['-w', '-t', '60', '-l', log, '-o', `-p ${port}`, 'start'], { mayFail: true, stdio: 'ignore', quiet: false })
-    if (code !== 0) throw new Trouble(`PostgreSQL did not start. Its own words:\n${existsSync(log) ? readFileSync(log, 'utf8').split('\n').slice(-12).join('\n') : '(none)'}`)
+    const { code } = await control(['-w', '-t', '60', '-l', log, '-o', `-p ${port}`, 'start'], {
+      mayFail: true,
+      stdio: 'ignore',
+      quiet: false,
+    })
+    if (code !== 0)
+      throw new Trouble(
+        `PostgreSQL did not start. Its own words:\n${existsSync(log) ? readFileSync(log, 'utf8').split('\n').slice(-12).join('\n') : '(none)'}`,
+      )
   }
   const port = readFileSync(join(data, 'postmaster.pid'), 'utf8').split('\n')[3]
   const password = readFileSync(secret, 'utf8').trim()
@@ -55,8 +87,7 @@ export async function startCluster(folder, { throwaway = false } = {}) {
     await client.connect()
     try {
       return await client.query(sql)
-    }
-    finally {
+    } finally {
       await client.end()
     }
   }

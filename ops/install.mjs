@@ -5,7 +5,9 @@ import { isRoot, root, run, say, Trouble } from './steps.mjs'
 
 /** Installs the npm packages of the lock file when they are not the ones that are there. */
 export async function installPackages() {
-  const lock = createHash('sha256').update(readFileSync(join(root, 'package-lock.json'))).digest('hex')
+  const lock = createHash('sha256')
+    .update(readFileSync(join(root, 'package-lock.json')))
+    .digest('hex')
   const stamp = join(root, 'node_modules', '.zinc-lock')
   if (existsSync(stamp) && readFileSync(stamp, 'utf8') === lock) return
   say('Installing npm packages …')
@@ -15,7 +17,8 @@ export async function installPackages() {
 
 /** Installs a Debian package as root, or tells an ordinary user which one to install. */
 async function installDebian(name) {
-  if (!isRoot) throw new Trouble(`This needs Debian’s package ${name}, and you may not install it. Ask for: apt-get install ${name}`)
+  if (!isRoot)
+    throw new Trouble(`This needs Debian’s package ${name}, and you may not install it. Ask for: apt-get install ${name}`)
   say(`Installing ${name} …`)
   const env = { ...process.env, DEBIAN_FRONTEND: 'noninteractive' }
   await run('apt-get', ['update', '-q'], { quiet: true, mayFail: true, env })

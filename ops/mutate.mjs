@@ -11,7 +11,21 @@ export async function mutate(folders) {
   const unknown = folders.find(folder => !mutatedFolders.some(known => folder === known || folder.startsWith(`${known}/`)))
   if (unknown) throw new Trouble(`Changes are made in ${mutatedFolders.join(', ')}. “${unknown}” is in none of them.`)
   await installPackages()
-  const only = folders.length > 0 ? ['--mutate', folders.map(folder => `${folder}${folder.endsWith('.ts') ? '' : '/**/*.ts'},!${folder}/**/*.test.ts,!${folder}/**/*.fixture.ts`).join(',')] : []
-  const { code } = await run(bin('stryker'), ['run', 'stryker.config.mjs', ...only], { mayFail: true, stdio: ['ignore', 'inherit', 'inherit'] })
+  const only =
+    folders.length > 0
+      ? [
+          '--mutate',
+          folders
+            .map(
+              folder =>
+                `${folder}${folder.endsWith('.ts') ? '' : '/**/*.ts'},!${folder}/**/*.test.ts,!${folder}/**/*.fixture.ts`,
+            )
+            .join(','),
+        ]
+      : []
+  const { code } = await run(bin('stryker'), ['run', 'stryker.config.mjs', ...only], {
+    mayFail: true,
+    stdio: ['ignore', 'inherit', 'inherit'],
+  })
   return code ?? 1
 }

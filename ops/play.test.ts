@@ -7,7 +7,10 @@ import { join } from 'node:path'
 const folder = mkdtempSync(join(tmpdir(), 'zinc-play-'))
 afterAll(() => rmSync(folder, { recursive: true }))
 const csv = join(folder, 'log.csv')
-writeFileSync(csv, ['time_min;pressure_kPa;temperature_C;event', '0,5;6,9;18,2;', '1,5;6,8;18,2;knock', '1;6,85;18,2;'].join('\n'))
+writeFileSync(
+  csv,
+  ['time_min;pressure_kPa;temperature_C;event', '0,5;6,9;18,2;', '1,5;6,8;18,2;knock', '1;6,85;18,2;'].join('\n'),
+)
 
 const bodyOf = async (request: IncomingMessage) => {
   let text = ''
@@ -16,29 +19,45 @@ const bodyOf = async (request: IncomingMessage) => {
 }
 
 /** A server that answers each batch in turn, and what it heard. */
-async function server(answers: { status: number, body: object }[]) {
-  const heard: { key: string | undefined, lines: object[] }[] = []
-  const http = createServer((request, response) => void (async () => {
-    const text = await bodyOf(request)
-    heard.push({ key: request.headers.authorization, lines: text.split('\n').map(line => JSON.parse(line) as object) })
-    const { status, body } = answers[Math.min(heard.length, answers.length) - 1]!
-    response.writeHead(status, { 'content-type': 'application/json' }).end(JSON.stringify(body))
-  })())
+async function server(answers: { status: number; body: object }[]) {
+  const heard: { key: string | undefined; lines: object[] }[] = []
+  const http = createServer(
+    (request, response) =>
+      void (async () => {
+        const text = await bodyOf(request)
+        heard.push({ key: request.headers.authorization, lines: text.split('\n').map(line => JSON.parse(line) as object) })
+        const { status, body } = answers[Math.min(heard.length, answers.length) - 1]!
+        response.writeHead(status, { 'content-type': 'application/json' }).end(JSON.stringify(body))
+      })(),
+  )
   await new Promise<void>(done => http.listen(0, '127.0.0.1', done))
   const address = http.address()
-  return { heard, url: `http://127.0.0.1:${typeof address === 'object' && address ? address.port : 0}`, close: () => http.close() }
+  return {
+    heard,
+    url: `http://127.0.0.1:${typeof address === 'object' && address ? address.port : 0}`,
+    close: () => http.close(),
+  }
 }
 
-const play = (...words: string[]) => new Promise<{ code: number | null, out: string, err: string }>(done => {
-  const child = spawn('./zinc', ['play', ...words])
-  let out = '', err = ''
-  child.stdout.on('data', chunk => { out += chunk })
-  child.stderr.on('data', chunk => { err += chunk })
-  child.on('close', code => done({ code, out, err }))
-})
+const play = (...words: string[]) =>
+  new Promise<{ code: number | null; out: string; err: string }>(done => {
+    const child = spawn('./zinc', ['play', ...words])
+    let out = '',
+      err = ''
+    child.stdout.on('data', chunk => {
+      out += chunk
+    })
+    child.stderr.on('data', chunk => {
+      err += chunk
+    })
+    child.on('close', code => done({ code, out, err }))
+  })
 
 test('a file goes out in order of time, from zero, and is sent again when the server was busy', async () => {
-  const { heard, url, close } = await server([{ status: 503, body: {} }, { status: 200, body: { taken: 2, known: 1, refused: 0 } }])
+  const { heard, url, close } = await server([
+    { status: 503, body: {} },
+    { status: 200, body: { taken: 2, known: 1, refused: 0 } },
+  ])
   const { code, out } = await play(csv, '--key', 'abc', '--url', url, '--speed', '0')
   close()
   expect(code).toBe(0)
@@ -46,7 +65,11 @@ test('a file goes out in order of time, from zero, and is sent again when the se
   expect(heard).toHaveLength(2)
   expect(heard[1]).toEqual(heard[0])
   expect(heard[1]!.key).toBe('Bearer abc')
-  expect(heard[1]!.lines).toMatchObject([{ t: 0, pressure_Pa: 6900 }, { t: 30, pressure_Pa: 6850 }, { t: 60, pressure_Pa: 6800, event: 'knock' }])
+  expect(heard[1]!.lines).toMatchObject([
+    { t: 0, pressure_Pa: 6900 },
+    { t: 30, pressure_Pa: 6850 },
+    { t: 60, pressure_Pa: 6800, event: 'knock' },
+  ])
 }, 30_000)
 
 test('what the server refuses is said, and so is how it is called', async () => {

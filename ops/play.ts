@@ -2,7 +2,8 @@ import { readFileSync } from 'node:fs'
 import { readingsFromCsv } from '../core/readings/readingsCsv'
 
 /**
- * `./zinc play FILE.csv --key KEY [--url ADDRESS] [--speed N]`: sends a CSV into a running hold as a logger would, in newline-delimited JSON.
+ * `./zinc play FILE.csv --key KEY [--url ADDRESS] [--speed N]`: sends a CSV into a running hold as a logger would, in
+ * newline-delimited JSON.
  * Readings go out at their own times, N times as fast; 0 sends all at once. What the server does not take is sent again.
  */
 const words = process.argv.slice(2)
@@ -23,16 +24,20 @@ const MOST_A_BATCH = 5000
 const EVERY = 1000 // ms between two batches
 const pause = (milliseconds: number) => new Promise(done => setTimeout(done, milliseconds))
 
-async function send(lines: string[]): Promise<{ taken: number, known: number, refused: number }> {
+async function send(lines: string[]): Promise<{ taken: number; known: number; refused: number }> {
   for (;;) {
-    const answer = await fetch(`${url}/api/feed`, { method: 'POST', headers: { 'authorization': `Bearer ${key}`, 'content-type': 'application/x-ndjson' }, body: lines.join('\n') }).catch(() => null)
-    if (answer?.ok) return await answer.json() as { taken: number, known: number, refused: number }
+    const answer = await fetch(`${url}/api/feed`, {
+      method: 'POST',
+      headers: { 'authorization': `Bearer ${key}`, 'content-type': 'application/x-ndjson' },
+      body: lines.join('\n'),
+    }).catch(() => null)
+    if (answer?.ok) return (await answer.json()) as { taken: number; known: number; refused: number }
     // The network is gone or the server busy: a logger keeps what it has and tries again.
     if (!answer || answer.status === 429 || answer.status >= 500) {
       await pause(2000)
       continue
     }
-    const told = await answer.json() as { data?: { message?: string } }
+    const told = (await answer.json()) as { data?: { message?: string } }
     throw new Error(told.data?.message ?? `The server answered ${answer.status}.`)
   }
 }
@@ -40,13 +45,20 @@ async function send(lines: string[]): Promise<{ taken: number, known: number, re
 try {
   const readings = readingsFromCsv(readFileSync(file, 'utf8')).sort((a, b) => a.t - b.t)
   const first = readings[0]!.t
-  const lines = readings.map(({ t, pressure, temperature, barometer, event }) => JSON.stringify({
-    t: t - first, pressure_Pa: pressure, ...(temperature !== undefined && { temperature_K: temperature }), ...(barometer !== undefined && { barometer_Pa: barometer }), ...(event && { event }),
-  }))
+  const lines = readings.map(({ t, pressure, temperature, barometer, event }) =>
+    JSON.stringify({
+      t: t - first,
+      pressure_Pa: pressure,
+      ...(temperature !== undefined && { temperature_K: temperature }),
+      ...(barometer !== undefined && { barometer_Pa: barometer }),
+      ...(event && { event }),
+    }),
+  )
   const start = Date.now()
   const total = { taken: 0, known: 0, refused: 0 }
   for (let sent = 0; sent < lines.length;) {
-    const due = speed === 0 ? lines.length : readings.findIndex(reading => reading.t - first > (Date.now() - start) / 1000 * speed)
+    const due =
+      speed === 0 ? lines.length : readings.findIndex(reading => reading.t - first > ((Date.now() - start) / 1000) * speed)
     const to = Math.min(sent + MOST_A_BATCH, due < 0 ? lines.length : due)
     if (to > sent) {
       const answer = await send(lines.slice(sent, to))
@@ -56,8 +68,7 @@ try {
     if (speed > 0 && sent < lines.length) await pause(EVERY)
   }
   console.log(`${lines.length} readings sent: ${total.taken} new, ${total.known} known already, ${total.refused} refused`)
-}
-catch (error) {
+} catch (error) {
   console.error((error as Error).message)
   process.exitCode = 1
 }

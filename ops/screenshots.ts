@@ -4,16 +4,45 @@ import type { BayRow, JobView } from '../shared/views'
 
 /** Makes docs/screenshots anew from a running demo: npx tsx ops/screenshots.ts [address] */
 const address = process.argv[2] ?? 'http://127.0.0.1:4600'
-const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: ['--no-sandbox', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync'] })
+const browser = await chromium.launch({
+  executablePath: '/usr/bin/chromium',
+  args: [
+    '--no-sandbox',
+    '--disable-quic',
+    '--no-first-run',
+    '--disable-background-networking',
+    '--disable-component-update',
+    '--disable-sync',
+  ],
+})
 
-interface Shot { name: string, path: string, width?: number, height?: number, dark?: boolean, signedOut?: boolean, before?: (page: Page) => Promise<void>, /** first and last region of the page to picture */ regions?: [string, string] }
+interface Shot {
+  name: string
+  path: string
+  width?: number
+  height?: number
+  dark?: boolean
+  signedOut?: boolean
+  before?: (page: Page) => Promise<void>
+  /** first and last region of the page to picture */ regions?: [string, string]
+}
 
 const first = await browser.newContext()
 await first.request.post(`${address}/api/session`, { data: { login: 'finn', password: 'skerry-reach' } })
-const rows = await (await first.request.get(`${address}/api/jobs`)).json() as BayRow[]
-const job = async (craft: string) => await (await first.request.get(`${address}/api/jobs/${rows.find(row => `${row.craft}, ${row.tankName}`.includes(craft))!.id}`)).json() as JobView
-const [flyingBoat, pump, tug, generator] = [await job('SK-11, left'), await job('pump'), await job('tug'), await job('generator')]
-const right = await job('SK-11, right'), van = await job('van'), tractor = await job('tractor')
+const rows = (await (await first.request.get(`${address}/api/jobs`)).json()) as BayRow[]
+const job = async (craft: string) =>
+  (await (
+    await first.request.get(`${address}/api/jobs/${rows.find(row => `${row.craft}, ${row.tankName}`.includes(craft))!.id}`)
+  ).json()) as JobView
+const [flyingBoat, pump, tug, generator] = [
+  await job('SK-11, left'),
+  await job('pump'),
+  await job('tug'),
+  await job('generator'),
+]
+const right = await job('SK-11, right'),
+  van = await job('van'),
+  tractor = await job('tractor')
 await first.close()
 
 const choose = async (page: Page, label: string, item: string) => {
@@ -26,66 +55,124 @@ const shots: Shot[] = [
   { name: 'complaint', path: '/jobs/new' },
   { name: 'job', path: `/jobs/${flyingBoat.id}` },
   { name: 'narrow', path: `/jobs/${tractor.id}/narrow`, height: 900 },
-  { name: 'reach', path: `/jobs/${van.id}/circuit`, height: 900, before: async page => { await choose(page, 'Service port', 'the rig is on it') } },
-  { name: 'halve', path: `/jobs/${tractor.id}/halve`, dark: true, before: async page => {
-    await page.getByRole('button', { name: 'All of this is done' }).click()
-    await page.getByRole('button', { name: /It leaks/ }).click()
-  } },
-  { name: 'smoke', path: `/jobs/${van.id}/smoke`, height: 1100, before: async page => {
-    await page.getByRole('button', { name: 'Put smoke on' }).click()
-    await page.getByRole('button', { name: 'Open the Pump ring and seal and look' }).click()
-    await page.getByRole('button', { name: 'Open the Cap and look' }).click()
-    for (let k = 0; k < 3; k++) {
-      await page.getByRole('button', { name: /^Clear/ }).click()
-      await page.waitForTimeout(400)
-    }
-    await page.getByRole('button', { name: 'Read the stand-in’s tube' }).click()
-  } },
+  {
+    name: 'reach',
+    path: `/jobs/${van.id}/circuit`,
+    height: 900,
+    before: async page => {
+      await choose(page, 'Service port', 'the rig is on it')
+    },
+  },
+  {
+    name: 'halve',
+    path: `/jobs/${tractor.id}/halve`,
+    dark: true,
+    before: async page => {
+      await page.getByRole('button', { name: 'All of this is done' }).click()
+      await page.getByRole('button', { name: /It leaks/ }).click()
+    },
+  },
+  {
+    name: 'smoke',
+    path: `/jobs/${van.id}/smoke`,
+    height: 1100,
+    before: async page => {
+      await page.getByRole('button', { name: 'Put smoke on' }).click()
+      await page.getByRole('button', { name: 'Open the Pump ring and seal and look' }).click()
+      await page.getByRole('button', { name: 'Open the Cap and look' }).click()
+      for (let k = 0; k < 3; k++) {
+        await page.getByRole('button', { name: /^Clear/ }).click()
+        await page.waitForTimeout(400)
+      }
+      await page.getByRole('button', { name: 'Read the stand-in’s tube' }).click()
+    },
+  },
   { name: 'make-safe', path: `/jobs/${tractor.id}/safe`, ...phone, height: 1400 },
-  { name: 'vapour', path: `/jobs/${van.id}/safe`, width: 820, height: 2400, before: async page => {
-    for (const [point, percent] of [['Near an opening', '4'], ['In the middle', '6'], ['Low in a far corner', '8']] as const) {
-      await page.getByRole('button', { name: point }).click()
-      await page.getByLabel('Of the lower limit').fill(percent)
-      await page.getByRole('button', { name: 'Keep the reading' }).click()
-      await page.waitForTimeout(500)
-    }
-  }, regions: ['Fuel and weight', 'Vapour'] },
+  {
+    name: 'vapour',
+    path: `/jobs/${van.id}/safe`,
+    width: 820,
+    height: 2400,
+    before: async page => {
+      for (const [point, percent] of [
+        ['Near an opening', '4'],
+        ['In the middle', '6'],
+        ['Low in a far corner', '8'],
+      ] as const) {
+        await page.getByRole('button', { name: point }).click()
+        await page.getByLabel('Of the lower limit').fill(percent)
+        await page.getByRole('button', { name: 'Keep the reading' }).click()
+        await page.waitForTimeout(500)
+      }
+    },
+    regions: ['Fuel and weight', 'Vapour'],
+  },
   { name: 'strip', path: `/jobs/${flyingBoat.id}/strip`, height: 900 },
-  { name: 'rebuild', path: `/jobs/${van.id}/strip`, ...phone, height: 1500, before: async page => {
-    const other = await page.context().newPage()
-    await other.setViewportSize({ width: 900, height: 800 })
-    await other.goto(`${address}/jobs/${van.id}`)
-    const photograph = await other.getByRole('img', { name: /map|tank/i }).first().screenshot()
-    await other.close()
-    await page.getByRole('button', { name: 'All of this is done' }).click()
-    const rows = page.getByRole('region', { name: 'To come off' }).getByRole('listitem')
-    for (const [name, look] of [['Return line, tank end', 'perished'], ['Vapour line, tank end', 'good'], ['Filler neck, tank end', 'good'], ['Ground strap', 'rusted'], ['Clips', 'broken'], ['Strap bolt 1', 'rusted'], ['Strap bolt 2', 'rusted'], ['Connector of the pump', 'good'], ['Cover over', 'good']] as const) {
-      const row = rows.filter({ hasText: name })
-      await row.getByRole('button', { name: /^Details/ }).click()
-      await row.getByRole('button', { name: look }).click()
-      if (look === 'perished') await row.locator('input[type=file]').setInputFiles({ name: 'return.png', mimeType: 'image/png', buffer: photograph })
-      await row.getByRole('button', { name: 'Off', exact: true }).click()
-    }
-    await page.waitForTimeout(2000)
-    await page.getByRole('button', { name: 'Going on' }).click()
-  } },
+  {
+    name: 'rebuild',
+    path: `/jobs/${van.id}/strip`,
+    ...phone,
+    height: 1500,
+    before: async page => {
+      const other = await page.context().newPage()
+      await other.setViewportSize({ width: 900, height: 800 })
+      await other.goto(`${address}/jobs/${van.id}`)
+      const photograph = await other
+        .getByRole('img', { name: /map|tank/i })
+        .first()
+        .screenshot()
+      await other.close()
+      await page.getByRole('button', { name: 'All of this is done' }).click()
+      const rows = page.getByRole('region', { name: 'To come off' }).getByRole('listitem')
+      for (const [name, look] of [
+        ['Return line, tank end', 'perished'],
+        ['Vapour line, tank end', 'good'],
+        ['Filler neck, tank end', 'good'],
+        ['Ground strap', 'rusted'],
+        ['Clips', 'broken'],
+        ['Strap bolt 1', 'rusted'],
+        ['Strap bolt 2', 'rusted'],
+        ['Connector of the pump', 'good'],
+        ['Cover over', 'good'],
+      ] as const) {
+        const row = rows.filter({ hasText: name })
+        await row.getByRole('button', { name: /^Details/ }).click()
+        await row.getByRole('button', { name: look }).click()
+        if (look === 'perished')
+          await row.locator('input[type=file]').setInputFiles({ name: 'return.png', mimeType: 'image/png', buffer: photograph })
+        await row.getByRole('button', { name: 'Off', exact: true }).click()
+      }
+      await page.waitForTimeout(2000)
+      await page.getByRole('button', { name: 'Going on' }).click()
+    },
+  },
   { name: 'hold-setup', path: `/jobs/${pump.id}/hold`, height: 1280 },
   { name: 'bench', path: `/bench/${tug.tests[0]!.id}` },
   { name: 'result', path: `/bench/${pump.tests[0]!.id}`, height: 1500 },
-  { name: 'soap', path: `/jobs/${generator.id}/soap`, before: async page => {
-    const start = page.getByRole('button', { name: 'Start at the cap' })
-    if (await start.isVisible()) await start.click()
-    await page.getByRole('button', { name: /Left pinch seam/ }).click()
-    await page.getByRole('button', { name: /^Foams/ }).click()
-  } },
+  {
+    name: 'soap',
+    path: `/jobs/${generator.id}/soap`,
+    before: async page => {
+      const start = page.getByRole('button', { name: 'Start at the cap' })
+      if (await start.isVisible()) await start.click()
+      await page.getByRole('button', { name: /Left pinch seam/ }).click()
+      await page.getByRole('button', { name: /^Foams/ }).click()
+    },
+  },
   { name: 'balloon', path: `/jobs/${right.id}/balloon` },
   { name: 'reckoner', path: '/reckoner?of=thread', height: 860 },
   { name: 'shelf', path: '/shelf' },
   { name: 'record', path: `/jobs/${pump.id}/record` },
 ]
 const only = process.argv.slice(3)
-for (const { name, path, width = 1280, height = 800, dark, signedOut, before, regions } of shots.filter(shot => only.length === 0 || only.includes(shot.name))) {
-  const context = await browser.newContext({ viewport: { width, height }, colorScheme: dark ? 'dark' : 'light', reducedMotion: 'reduce' })
+for (const { name, path, width = 1280, height = 800, dark, signedOut, before, regions } of shots.filter(
+  shot => only.length === 0 || only.includes(shot.name),
+)) {
+  const context = await browser.newContext({
+    viewport: { width, height },
+    colorScheme: dark ? 'dark' : 'light',
+    reducedMotion: 'reduce',
+  })
   if (!signedOut) await context.request.post(`${address}/api/session`, { data: { login: 'finn', password: 'skerry-reach' } })
   const page = await context.newPage()
   await page.goto(address + path)
@@ -95,8 +182,16 @@ for (const { name, path, width = 1280, height = 800, dark, signedOut, before, re
     await page.evaluate(() => window.scrollTo(0, 0))
     await page.waitForTimeout(500)
   }
-  const boxes = await Promise.all((regions ?? []).map(region => page.getByRole('region', { name: region, exact: true }).boundingBox()))
-  const clip = boxes[0] && boxes[1] && { x: boxes[0].x - 12, y: boxes[0].y - 12, width: boxes[0].width + 24, height: boxes[1].y + boxes[1].height - boxes[0].y + 24 }
+  const boxes = await Promise.all(
+    (regions ?? []).map(region => page.getByRole('region', { name: region, exact: true }).boundingBox()),
+  )
+  const clip = boxes[0] &&
+    boxes[1] && {
+      x: boxes[0].x - 12,
+      y: boxes[0].y - 12,
+      width: boxes[0].width + 24,
+      height: boxes[1].y + boxes[1].height - boxes[0].y + 24,
+    }
   await page.screenshot({ path: `docs/screenshots/${name}.png`, ...(clip && { clip }) })
   await context.close()
 }

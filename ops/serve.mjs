@@ -16,7 +16,8 @@ function takeLock(folder, mode) {
   if (existsSync(lock)) {
     const pid = Number(readFileSync(lock, 'utf8'))
     const command = existsSync(`/proc/${pid}/cmdline`) ? readFileSync(`/proc/${pid}/cmdline`, 'utf8') : ''
-    if (pid !== process.pid && command.includes('zinc.mjs')) throw new Trouble(`This shop (${mode}) runs already as process ${pid}. Stop that one with Ctrl-C first.`)
+    if (pid !== process.pid && command.includes('zinc.mjs'))
+      throw new Trouble(`This shop (${mode}) runs already as process ${pid}. Stop that one with Ctrl-C first.`)
   }
   writeFileSync(lock, String(process.pid))
   return () => rmSync(lock, { force: true })
@@ -36,8 +37,7 @@ async function nobodyYet(url) {
   await client.connect()
   try {
     return (await client.query('select 1 from person limit 1')).rowCount === 0
-  }
-  finally {
+  } finally {
     await client.end()
   }
 }
@@ -45,8 +45,7 @@ async function nobodyYet(url) {
 async function healthy(port) {
   try {
     return (await fetch(`http://127.0.0.1:${port}/api/health`)).ok
-  }
-  catch {
+  } catch {
     return false
   }
 }
@@ -57,8 +56,10 @@ async function healthy(port) {
  */
 export async function serve(mode, { fresh = false } = {}) {
   const port = Number(process.env.PORT ?? 4600)
-  if (!Number.isInteger(port) || port < 1 || port > 65535) throw new Trouble(`PORT is “${process.env.PORT}”: give a number from 1 to 65535.`)
-  if (!(await portIsFree(port))) throw new Trouble(`Port ${port} is taken. Stop what uses it, or choose another: PORT=4700 ./zinc ${mode}`)
+  if (!Number.isInteger(port) || port < 1 || port > 65535)
+    throw new Trouble(`PORT is “${process.env.PORT}”: give a number from 1 to 65535.`)
+  if (!(await portIsFree(port)))
+    throw new Trouble(`Port ${port} is taken. Stop what uses it, or choose another: PORT=4700 ./zinc ${mode}`)
   const folder = dataFolder(mode)
   const unlock = takeLock(folder, mode)
   let cluster
@@ -79,15 +80,19 @@ export async function serve(mode, { fresh = false } = {}) {
     unlock()
     process.exit(code)
   }
-  for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP']) process.on(signal, () => { say('Stopping …'); void end(0) })
+  for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP'])
+    process.on(signal, () => {
+      say('Stopping …')
+      void end(0)
+    })
 
   try {
     await installPackages()
     let url = process.env.DATABASE_URL
     if (url) {
-      if (fresh) throw new Trouble('--fresh resets only the program’s own cluster. Empty the database behind DATABASE_URL yourself.')
-    }
-    else {
+      if (fresh)
+        throw new Trouble('--fresh resets only the program’s own cluster. Empty the database behind DATABASE_URL yourself.')
+    } else {
       cluster = await startCluster(folder)
       if (fresh) await cluster.drop('zinc_bell')
       await cluster.ensure('zinc_bell')
@@ -102,8 +107,13 @@ export async function serve(mode, { fresh = false } = {}) {
     }
     const code = mode === 'start' && empty ? oneTimeCode() : undefined
     const env = {
-      ...process.env, NODE_ENV: 'production', DATABASE_URL: url, NITRO_PORT: String(port), NITRO_HOST: process.env.HOST ?? '127.0.0.1',
-      NUXT_SESSION_PASSWORD: process.env.NUXT_SESSION_PASSWORD ?? sessionSecret(folder), ...(code && { ZINC_OWNER_CODE: code }),
+      ...process.env,
+      NODE_ENV: 'production',
+      DATABASE_URL: url,
+      NITRO_PORT: String(port),
+      NITRO_HOST: process.env.HOST ?? '127.0.0.1',
+      NUXT_SESSION_PASSWORD: process.env.NUXT_SESSION_PASSWORD ?? sessionSecret(folder),
+      ...(code && { ZINC_OWNER_CODE: code }),
     }
     let restarts = 0
     const launch = () => {
@@ -114,8 +124,7 @@ export async function serve(mode, { fresh = false } = {}) {
         if (signal && restarts++ < 20) {
           say(`The server was ended by ${signal}. Starting it again; running holds go on.`)
           launch()
-        }
-        else void end(exit ?? 1)
+        } else void end(exit ?? 1)
       })
     }
     launch()
@@ -124,11 +133,13 @@ export async function serve(mode, { fresh = false } = {}) {
       await new Promise(done => setTimeout(done, 100))
     }
     process.stdout.write(`\nZinc Bell is open at http://127.0.0.1:${port}\n`)
-    if (mode === 'demo') process.stdout.write('Sign in as  oda (owner),  finn (technician)  or  ines (inspector);  the password of each is  skerry-reach\n')
+    if (mode === 'demo')
+      process.stdout.write(
+        'Sign in as  oda (owner),  finn (technician)  or  ines (inspector);  the password of each is  skerry-reach\n',
+      )
     if (code) process.stdout.write(`This shop is empty. Make the owner’s account with the code  ${code}\n`)
     process.stdout.write('Ctrl-C stops it.\n')
-  }
-  catch (error) {
+  } catch (error) {
     if (!ending) {
       say(error instanceof Trouble ? error.message : error.stack)
       await end(1)

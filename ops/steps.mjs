@@ -21,8 +21,9 @@ export const say = line => process.stderr.write(`${line}\n`)
  * ZINC_DATA names another.
  */
 export function dataFolder(mode) {
-  const base = process.env.ZINC_DATA
-    ?? (isRoot ? '/var/lib/zinc-bell' : join(process.env.XDG_DATA_HOME ?? join(homedir(), '.local', 'share'), 'zinc-bell'))
+  const base =
+    process.env.ZINC_DATA ??
+    (isRoot ? '/var/lib/zinc-bell' : join(process.env.XDG_DATA_HOME ?? join(homedir(), '.local', 'share'), 'zinc-bell'))
   const folder = join(base, createHash('sha256').update(root).digest('hex').slice(0, 12), mode)
   mkdirSync(folder, { recursive: true, mode: 0o755 })
   return folder
@@ -41,14 +42,26 @@ export function run(command, args, options = {}) {
   const { quiet = false, capture = false, mayFail = false, input, ...rest } = options
   const keep = quiet || capture
   return new Promise((done, fail) => {
-    const child = spawn(command, args, { cwd: root, stdio: [input === undefined ? 'ignore' : 'pipe', keep ? 'pipe' : 2, keep ? 'pipe' : 2], ...rest })
+    const child = spawn(command, args, {
+      cwd: root,
+      stdio: [input === undefined ? 'ignore' : 'pipe', keep ? 'pipe' : 2, keep ? 'pipe' : 2],
+      ...rest,
+    })
     running.add(child)
     let out = ''
     let all = ''
-    child.stdout?.on('data', chunk => { out += chunk; all += chunk })
-    child.stderr?.on('data', chunk => { all += chunk })
+    child.stdout?.on('data', chunk => {
+      out += chunk
+      all += chunk
+    })
+    child.stderr?.on('data', chunk => {
+      all += chunk
+    })
     if (input !== undefined) child.stdin.end(input)
-    child.on('error', error => { running.delete(child); fail(new Trouble(`${command} could not be started: ${error.message}`)) })
+    child.on('error', error => {
+      running.delete(child)
+      fail(new Trouble(`${command} could not be started: ${error.message}`))
+    })
     child.on('close', code => {
       running.delete(child)
       if (code === 0 || mayFail) return done({ code, out })
@@ -59,17 +72,19 @@ export function run(command, args, options = {}) {
 }
 
 /** A loopback port that nothing listens on. */
-export const freePort = () => new Promise((done, fail) => {
-  const server = createServer()
-  server.on('error', fail)
-  server.listen(0, '127.0.0.1', () => {
-    const { port } = server.address()
-    server.close(() => done(port))
+export const freePort = () =>
+  new Promise((done, fail) => {
+    const server = createServer()
+    server.on('error', fail)
+    server.listen(0, '127.0.0.1', () => {
+      const { port } = server.address()
+      server.close(() => done(port))
+    })
   })
-})
 
-export const portIsFree = port => new Promise(done => {
-  const server = createServer()
-  server.on('error', () => done(false))
-  server.listen(port, '127.0.0.1', () => server.close(() => done(true)))
-})
+export const portIsFree = port =>
+  new Promise(done => {
+    const server = createServer()
+    server.on('error', () => done(false))
+    server.listen(port, '127.0.0.1', () => server.close(() => done(true)))
+  })

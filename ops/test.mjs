@@ -35,7 +35,10 @@ export async function test(names) {
   }
   for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP']) process.on(signal, () => void end().then(() => process.exit(1)))
   const total = { passed: 0, failed: 0 }
-  const add = ({ passed, failed }) => { total.passed += passed; total.failed += failed }
+  const add = ({ passed, failed }) => {
+    total.passed += passed
+    total.failed += failed
+  }
   try {
     await installPackages()
     if (wanted.includes('browser')) await installChromium()
@@ -60,19 +63,24 @@ export async function test(names) {
     }
     if (wanted.includes('browser')) {
       await buildApplication()
-      for (const [database, file] of [['zinc_empty', null], ['zinc_demo', 'server/db/demo/load.ts']]) {
+      for (const [database, file] of [
+        ['zinc_empty', null],
+        ['zinc_demo', 'server/db/demo/load.ts'],
+      ]) {
         await cluster.ensure(database)
         const own = { env: { ...env, DATABASE_URL: cluster.url(database) } }
         await run(bin('tsx'), ['ops/migrate.ts'], own)
         if (file) await run(bin('tsx'), [file], own)
       }
       say('Browser tests …')
-      await run(bin('playwright'), ['test'], { mayFail: true, env: { ...env, PLAYWRIGHT_JSON_OUTPUT_NAME: reportFile('browser') } })
+      await run(bin('playwright'), ['test'], {
+        mayFail: true,
+        env: { ...env, PLAYWRIGHT_JSON_OUTPUT_NAME: reportFile('browser') },
+      })
       const { stats } = report(reportFile('browser'))
       add({ passed: stats.expected + stats.flaky, failed: stats.unexpected })
     }
-  }
-  catch (error) {
+  } catch (error) {
     say(error instanceof Trouble ? error.message : error.stack)
     total.failed++
   }

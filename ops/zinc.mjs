@@ -18,7 +18,11 @@ DATABASE_URL uses another PostgreSQL server instead of the own one. ZINC_DATA na
 async function script(file) {
   const { installPackages } = await import('./install.mjs')
   await installPackages()
-  const { code } = await run(bin('tsx'), [`${root}/ops/${file}`, ...words], { cwd: process.cwd(), stdio: ['ignore', 'inherit', 'inherit'], mayFail: true })
+  const { code } = await run(bin('tsx'), [`${root}/ops/${file}`, ...words], {
+    cwd: process.cwd(),
+    stdio: ['ignore', 'inherit', 'inherit'],
+    mayFail: true,
+  })
   process.exitCode = code ?? 1
 }
 
@@ -55,8 +59,7 @@ if (!(command in commands)) {
 }
 try {
   await commands[command]()
-}
-catch (error) {
+} catch (error) {
   endRunning()
   say(error instanceof Trouble ? error.message : error.stack)
   process.exitCode = 1

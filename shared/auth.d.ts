@@ -1,4 +1,6 @@
 declare module '#auth-utils' {
-  interface User { id: string }
+  interface User {
+    id: string
+  }
 }
 export {}

@@ -1,6 +1,9 @@
 import { testKinds, type TestKindKey } from '../core/leaktest/testKinds'
 
-/** Bells that hang for something of a job other than a test: a cure, the look again, pressure above the limit, the day promised, vapour readings. */
+/**
+ * Bells that hang for something of a job other than a test: a cure, the look again, pressure above the limit, the day promised,
+ * vapour readings.
+ */
 export const jobBellKinds = ['cure', 'look', 'pressure', 'promise', 'vapour'] as const
 export type JobBellKind = (typeof jobBellKinds)[number]
 
@@ -10,4 +13,13 @@ export type BellKind = JobBellKind | TestKindKey
 /** Whether a bell hangs for a test. */
 export const isTestBell = (kind: BellKind): kind is TestKindKey => kind in testKinds
 
-export interface BellView { id: string, jobId: string, kind: BellKind, subjectId: string, title: string, detail: string, dueAt: number, rungAt: number | null }
+export interface BellView {
+  id: string
+  jobId: string
+  kind: BellKind
+  subjectId: string
+  title: string
+  detail: string
+  dueAt: number
+  rungAt: number | null
+}

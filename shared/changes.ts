@@ -1,4 +1,7 @@
-/** What can be loaded of a job by itself: what the craft and its tank are, making safe, narrowing, stripping, tests, and leaks with what was done to them. */
+/**
+ * What can be loaded of a job by itself: what the craft and its tank are, making safe, narrowing, stripping, tests, and leaks
+ * with what was done to them.
+ */
 export const jobAspects = ['facts', 'safety', 'narrowing', 'stripping', 'tests', 'leaks'] as const
 export type JobAspect = (typeof jobAspects)[number]
 
@@ -6,7 +9,11 @@ export type JobAspect = (typeof jobAspects)[number]
 export type Topic = JobAspect | 'readings' | 'bells' | 'kit' | 'people'
 
 /** What the server tells every open page when something changed: what is to be fetched again, and what it was about. */
-export interface ChangeNotice { topics: Topic[], jobId: string | null, subjectId: string | null }
+export interface ChangeNotice {
+  topics: Topic[]
+  jobId: string | null
+  subjectId: string | null
+}
 
 const aspects: readonly Topic[] = jobAspects
 export const isJobAspect = (topic: Topic): topic is JobAspect => aspects.includes(topic)

@@ -25,7 +25,8 @@ export function jobEntries(job: JobView): LedgerEntries {
 }
 
 /** Whether tests of a simulated tank count on a job: then what it amounts to is practice, not evidence for a real tank. */
-export const isSimulated = (job: Pick<JobView, 'tests'>): boolean => job.tests.some(test => !test.struck && descriptorOf(test).isSimulated(test))
+export const isSimulated = (job: Pick<JobView, 'tests'>): boolean =>
+  job.tests.some(test => !test.struck && descriptorOf(test).isSimulated(test))
 
 /** The test that runs now, if one does; where two do, the one that is watched by its clock. */
 export function runningTest(job: Pick<JobView, 'tests'>): RunningTest | null {
@@ -35,19 +36,31 @@ export function runningTest(job: Pick<JobView, 'tests'>): RunningTest | null {
 }
 
 /** What a job amounts to at a moment, and what to do next. */
-export function jobStanding(job: JobView, now: number): { entries: LedgerEntries, ledger: Ledger, next: NextStep } {
+export function jobStanding(job: JobView, now: number): { entries: LedgerEntries; ledger: Ledger; next: NextStep } {
   const entries = jobEntries(job)
   const ledger = deriveLedger(entries, now)
-  return { entries, ledger, next: nextStep(ledger, entries, runningTest(job), job.complaint.signs.length + job.complaint.codes.length > 0 && job.answers.every(answer => answer.struck !== null)) }
+  return {
+    entries,
+    ledger,
+    next: nextStep(
+      ledger,
+      entries,
+      runningTest(job),
+      job.complaint.signs.length + job.complaint.codes.length > 0 && job.answers.every(answer => answer.struck !== null),
+    ),
+  }
 }
 
 /** Each test that measured a rate, in the order in which they ended: the descent of the leak rate. */
-export const descentOf = (job: Pick<JobView, 'tests'>): DescentPoint[] => job.tests.flatMap(test => {
-  const estimate = descriptorOf(test).measured(test)?.estimate
-  if (test.struck || test.stoppedAt === null || !estimate) return []
-  const { leakRate: rate, low95: low, high95: high, verdict } = estimate
-  return [{ label: `${testKinds[test.kind].sign}${test.number}`, at: test.stoppedAt, rate, low, high, verdict }]
-}).sort((a, b) => a.at - b.at)
+export const descentOf = (job: Pick<JobView, 'tests'>): DescentPoint[] =>
+  job.tests
+    .flatMap(test => {
+      const estimate = descriptorOf(test).measured(test)?.estimate
+      if (test.struck || test.stoppedAt === null || !estimate) return []
+      const { leakRate: rate, low95: low, high95: high, verdict } = estimate
+      return [{ label: `${testKinds[test.kind].sign}${test.number}`, at: test.stoppedAt, rate, low, high, verdict }]
+    })
+    .sort((a, b) => a.at - b.at)
 
 /** The latest find of a leak that still counts: where its hash marks stand. */
 export const latestFind = (finds: readonly FindView[], leakId: string): FindView | undefined =>

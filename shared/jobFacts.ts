@@ -3,6 +3,15 @@ import type { JobView } from './views'
 
 /** A job's editable facts. */
 export const factsOf = (view: JobView): JobFacts => ({
-  craftName: view.craft.name, craftKind: view.craft.kind, craftBuilt: view.craft.built, tankName: view.tankName, material: view.material, capacity: view.capacity, fuel: view.fuel,
-  pressureLimit: view.pressureLimit, limitSource: view.limitSource, acceptance: view.acceptance, complaint: view.complaint,
+  craftName: view.craft.name,
+  craftKind: view.craft.kind,
+  craftBuilt: view.craft.built,
+  tankName: view.tankName,
+  material: view.material,
+  capacity: view.capacity,
+  fuel: view.fuel,
+  pressureLimit: view.pressureLimit,
+  limitSource: view.limitSource,
+  acceptance: view.acceptance,
+  complaint: view.complaint,
 })

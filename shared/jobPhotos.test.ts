@@ -2,9 +2,31 @@ import { jobView } from './jobView.fixture'
 import { lastDrawn, shownPhotos, subjectOf } from './jobPhotos'
 import type { PhotoView, StripView } from './views'
 
-const photo = (id: string, drawnOn: string | null = null, struck: string | null = null): PhotoView => ({ id, width: 4, height: 3, drawnOn, by: 'Finn', at: 1, struck })
-const entry = (photoId: string | null, after: string | null): StripView =>
-  ({ id: 'e', fixing: null, name: 'Vent hose', mark: '', facing: '', fastener: '', torque: null, condition: '', absent: false, photoId, by: 'Finn', at: 1, struck: null, refit: { by: 'Finn', at: 2, photoId: after } })
+const photo = (id: string, drawnOn: string | null = null, struck: string | null = null): PhotoView => ({
+  id,
+  width: 4,
+  height: 3,
+  drawnOn,
+  by: 'Finn',
+  at: 1,
+  struck,
+})
+const entry = (photoId: string | null, after: string | null): StripView => ({
+  id: 'e',
+  fixing: null,
+  name: 'Vent hose',
+  mark: '',
+  facing: '',
+  fastener: '',
+  torque: null,
+  condition: '',
+  absent: false,
+  photoId,
+  by: 'Finn',
+  at: 1,
+  struck: null,
+  refit: { by: 'Finn', at: 2, photoId: after },
+})
 
 test('a photograph is shown as it was last drawn on, and the drawing comes off when it is struck out', () => {
   const job = jobView({ photos: [photo('a'), photo('b', 'a'), photo('c', 'b'), photo('d')] })

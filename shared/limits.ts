@@ -6,7 +6,11 @@ import type { JobView, RepairView } from './views'
  * Why a target pressure (Pa gauge, either side of zero) is refused on a tank, or null when it may be used.
  * @param show writes a pressure in the reader's unit
  */
-export function overLimit(job: Pick<JobView, 'pressureLimit' | 'limitSource'>, target: number, show: (pascals: number) => string): string | null {
+export function overLimit(
+  job: Pick<JobView, 'pressureLimit' | 'limitSource'>,
+  target: number,
+  show: (pascals: number) => string,
+): string | null {
   if (!(Math.abs(target) > job.pressureLimit)) return null
   return `${show(target)} is above this tank’s limit of ${show(job.pressureLimit)} (${job.limitSource}). Choose ${show(job.pressureLimit)} or less: panels and seams split before a gauge shows it.`
 }
@@ -15,27 +19,38 @@ export function overLimit(job: Pick<JobView, 'pressureLimit' | 'limitSource'>, t
 const FLUTTER = 50
 
 /** Whether a reading (Pa gauge, either side of zero) is above the tank's limit, and it must be vented at once. */
-export const isOver = (job: Pick<JobView, 'pressureLimit'>, pressure: number): boolean => Math.abs(pressure) > job.pressureLimit + FLUTTER
+export const isOver = (job: Pick<JobView, 'pressureLimit'>, pressure: number): boolean =>
+  Math.abs(pressure) > job.pressureLimit + FLUTTER
 
 /** Whether nobody has looked for the tank's own plate or manual yet: its limit is what is usual for its kind. */
 export const limitIsUsual = (job: Pick<JobView, 'limitSource'>): boolean => job.limitSource === USUAL_LIMIT_SOURCE
 
 /**
- * Why a test may not begin with what keeps its pressure below the limit, or null when it may: something must be there, open before the limit and not before the target.
+ * Why a test may not begin with what keeps its pressure below the limit, or null when it may: something must be there, open
+ * before the limit and not before the target.
  * @param target Pa gauge, above zero
  * @param show writes a pressure in the reader's unit
  */
-export function reliefProblem(job: Pick<JobView, 'pressureLimit' | 'limitSource'>, relief: Relief | null, target: number, show: (pascals: number) => string): string | null {
-  if (relief === null) return 'Say what keeps it below the limit: a water column, a relief valve or a regulator. Without one a pump, or the sun, goes past it unseen.'
-  if (relief.opensAt > job.pressureLimit) return `It opens at ${show(relief.opensAt)}, above this tank’s limit of ${show(job.pressureLimit)} (${job.limitSource}): set it to the limit or below.`
-  if (relief.opensAt < target) return `It opens at ${show(relief.opensAt)}, below the target of ${show(target)}: nothing would hold. Set it between the target and the limit.`
+export function reliefProblem(
+  job: Pick<JobView, 'pressureLimit' | 'limitSource'>,
+  relief: Relief | null,
+  target: number,
+  show: (pascals: number) => string,
+): string | null {
+  if (relief === null)
+    return 'Say what keeps it below the limit: a water column, a relief valve or a regulator. Without one a pump, or the sun, goes past it unseen.'
+  if (relief.opensAt > job.pressureLimit)
+    return `It opens at ${show(relief.opensAt)}, above this tank’s limit of ${show(job.pressureLimit)} (${job.limitSource}): set it to the limit or below.`
+  if (relief.opensAt < target)
+    return `It opens at ${show(relief.opensAt)}, below the target of ${show(target)}: nothing would hold. Set it between the target and the limit.`
   return null
 }
 
 /** What kept this tank below its limit when air or smoke last went in: most likely it does again. */
 export const lastRelief = (job: Pick<JobView, 'tests' | 'probes'>): Relief | null =>
   [...job.tests.map(test => ({ at: test.startedAt, relief: test.relief })), ...job.probes]
-    .sort((a, b) => a.at - b.at).findLast(each => each.relief !== null)?.relief ?? null
+    .sort((a, b) => a.at - b.at)
+    .findLast(each => each.relief !== null)?.relief ?? null
 
 export const inKilopascals = (pascals: number) => `${(pascals / 1000).toLocaleString('en', { maximumFractionDigits: 2 })} kPa`
 
@@ -46,7 +61,10 @@ export const curingLeaks = (job: Pick<JobView, 'leaks' | 'repairs'>, at: number)
     return last !== null && last.curedAt > at
   })
 
-/** The repair of a leak that counts at a moment: the last one that was not struck out, since it took the place of those before. */
+/**
+ * The repair of a leak that counts at a moment: the last one that was not struck out, since it took the place of those before.
+ */
 export const countingRepair = (job: Pick<JobView, 'repairs'>, leakId: string, at = Infinity): RepairView | null =>
-  job.repairs.filter(repair => repair.leakId === leakId && !repair.struck && repair.at <= at)
+  job.repairs
+    .filter(repair => repair.leakId === leakId && !repair.struck && repair.at <= at)
     .reduce<RepairView | null>((last, repair) => (last && last.at > repair.at ? last : repair), null)

@@ -4,9 +4,21 @@ import type { PurchaseView } from './views'
 
 const DAY = 86_400_000
 const now = Date.parse('2026-05-18T10:00:00')
-const part = (leadDays: number | null, steps: PurchaseView['steps'] = []): PurchaseView => ({ id: 'p', name: 'Vent hose', reason: 'confirmed', measure: '', cause: null, fixing: null, leadDays, by: 'Finn', at: 1, steps })
+const part = (leadDays: number | null, steps: PurchaseView['steps'] = []): PurchaseView => ({
+  id: 'p',
+  name: 'Vent hose',
+  reason: 'confirmed',
+  measure: '',
+  cause: null,
+  fixing: null,
+  leadDays,
+  by: 'Finn',
+  at: 1,
+  steps,
+})
 const step = (kind: 'ordered' | 'arrived', at: number) => ({ id: kind, step: kind, note: '', by: 'Finn', at })
-const job = (promised: string | null, purchase = part(3)) => jobView({ plan: { place: 'outdoors', acts: ['look'], promised }, purchases: [purchase] })
+const job = (promised: string | null, purchase = part(3)) =>
+  jobView({ plan: { place: 'outdoors', acts: ['look'], promised }, purchases: [purchase] })
 
 test('counted from now, or from when it was ordered, against the end of the promised day', () => {
   expect(comesTooLate(job('2026-05-20'), part(3), now)).toBe(now + 3 * DAY)

@@ -6,7 +6,8 @@ const DAY = 86_400_000
 export const purchaseStanding = (purchase: PurchaseView) => purchase.steps.at(-1)?.step ?? 'wanted'
 
 /**
- * When something on the list comes, if that is after the day on which the craft is promised: counted from its order, or from now while it is not ordered.
+ * When something on the list comes, if that is after the day on which the craft is promised: counted from its order, or from
+ * now while it is not ordered.
  * @returns ms, or null when it comes in time, is here, or nobody knows how long it takes
  */
 export function comesTooLate(job: Pick<JobView, 'plan'>, purchase: PurchaseView, now: number): number | null {
@@ -18,4 +19,5 @@ export function comesTooLate(job: Pick<JobView, 'plan'>, purchase: PurchaseView,
 }
 
 /** Everything on the list that comes after the promised day. */
-export const lateParts = (job: Pick<JobView, 'plan' | 'purchases'>, now: number): PurchaseView[] => job.purchases.filter(purchase => comesTooLate(job, purchase, now) !== null)
+export const lateParts = (job: Pick<JobView, 'plan' | 'purchases'>, now: number): PurchaseView[] =>
+  job.purchases.filter(purchase => comesTooLate(job, purchase, now) !== null)

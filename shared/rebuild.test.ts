@@ -4,24 +4,50 @@ import { jobView, partView } from './jobView.fixture'
 import { jobFixings, rebuildOf } from './rebuild'
 import type { JobView, StripView } from './views'
 
-const entryOf = (fixing: string, name: string, change: Partial<StripView> = {}): StripView =>
-  ({ id: fixing, fixing, name, mark: 'ring 1', facing: '', fastener: '', torque: null, condition: '', absent: false, photoId: null, by: 'Finn', at: 1, struck: null, refit: null, ...change })
+const entryOf = (fixing: string, name: string, change: Partial<StripView> = {}): StripView => ({
+  id: fixing,
+  fixing,
+  name,
+  mark: 'ring 1',
+  facing: '',
+  fastener: '',
+  torque: null,
+  condition: '',
+  absent: false,
+  photoId: null,
+  by: 'Finn',
+  at: 1,
+  struck: null,
+  refit: null,
+  ...change,
+})
 const off = (fixing: Fixing, change: Partial<StripView> = {}) => entryOf(fixing.key, fixing.name, change)
 const refit = { by: 'Finn', at: 2, photoId: null }
 const jobOf = (kind: TankKind, change: Partial<JobView> = {}): JobView =>
-  jobView({ circuit: kind.circuit, material: kind.material, parts: kind.parts.map((part, position) => partView(part.key, { ...part, id: part.key, position })), plan: { place: 'outdoors', acts: ['remove the tank'] }, ...change })
+  jobView({
+    circuit: kind.circuit,
+    material: kind.material,
+    parts: kind.parts.map((part, position) => partView(part.key, { ...part, id: part.key, position })),
+    plan: { place: 'outdoors', acts: ['remove the tank'] },
+    ...change,
+  })
 
-test.each(tankKinds.map(kind => [kind.key, kind] as const))('%s: whichever one thing is forgotten is named, and nothing else', (_, kind) => {
-  const must = jobFixings(jobOf(kind)).filter(fixing => !fixing.away)
-  for (const forgotten of must) {
-    const rest = must.filter(fixing => fixing !== forgotten)
-    const stripped = rest.map((fixing, i) => off(fixing, { refit: i === 0 ? refit : null }))
-    expect(rebuildOf(jobOf(kind, { stripped })).missed.map(fixing => fixing.key)).toEqual(rest.length > 0 ? [forgotten.key] : [])
-  }
-  const all = rebuildOf(jobOf(kind, { stripped: must.map(fixing => off(fixing, { refit })) }))
-  expect(all.missed).toEqual([])
-  expect(all.left).toBe(0)
-})
+test.each(tankKinds.map(kind => [kind.key, kind] as const))(
+  '%s: whichever one thing is forgotten is named, and nothing else',
+  (_, kind) => {
+    const must = jobFixings(jobOf(kind)).filter(fixing => !fixing.away)
+    for (const forgotten of must) {
+      const rest = must.filter(fixing => fixing !== forgotten)
+      const stripped = rest.map((fixing, i) => off(fixing, { refit: i === 0 ? refit : null }))
+      expect(rebuildOf(jobOf(kind, { stripped })).missed.map(fixing => fixing.key)).toEqual(
+        rest.length > 0 ? [forgotten.key] : [],
+      )
+    }
+    const all = rebuildOf(jobOf(kind, { stripped: must.map(fixing => off(fixing, { refit })) }))
+    expect(all.missed).toEqual([])
+    expect(all.left).toBe(0)
+  },
+)
 
 test('while only what is reached without lowering is off, nothing is asked after', () => {
   const kind = tankKinds.find(each => each.key === 'moulded')!
@@ -32,7 +58,9 @@ test('while only what is reached without lowering is off, nothing is asked after
 test('before the tank goes up what is not on yet is named', () => {
   const kind = tankKinds.find(each => each.key === 'aluminium-belly')!
   const must = jobFixings(jobOf(kind))
-  const { rows } = rebuildOf(jobOf(kind, { stripped: must.map(fixing => off(fixing, { refit: fixing.kind === 'wire' ? refit : null })) }))
+  const { rows } = rebuildOf(
+    jobOf(kind, { stripped: must.map(fixing => off(fixing, { refit: fixing.kind === 'wire' ? refit : null })) }),
+  )
   const steps = rows.flatMap(row => (row.kind === 'step' ? [row] : []))
   expect(steps.map(row => row.step.to)).toEqual(['tank down', 'lowered a little', 'tank up'])
   expect(steps[0]!.notOn).toEqual([])
@@ -51,9 +79,13 @@ test('what was struck out never came off', () => {
 test('taken apart a second time, the first time is over: only what is off now goes on, and what was not logged this time is missed', () => {
   const kind = tankKinds.find(each => each.key === 'small-steel')!
   const must = jobFixings(jobOf(kind))
-  const first = must.map((fixing, i) => off(fixing, { id: `first ${i}`, at: 10 + i, refit: { by: 'Finn', at: 100 + i, photoId: null } }))
+  const first = must.map((fixing, i) =>
+    off(fixing, { id: `first ${i}`, at: 10 + i, refit: { by: 'Finn', at: 100 + i, photoId: null } }),
+  )
   expect(rebuildOf(jobOf(kind, { stripped: first }))).toMatchObject({ left: 0, missed: [] })
-  const again = must.filter(fixing => fixing.kind !== 'ground').map((fixing, i) => off(fixing, { id: `again ${i}`, at: 200 + i }))
+  const again = must
+    .filter(fixing => fixing.kind !== 'ground')
+    .map((fixing, i) => off(fixing, { id: `again ${i}`, at: 200 + i }))
   const { rows, left, missed } = rebuildOf(jobOf(kind, { stripped: [...first, ...again] }))
   expect(rows.flatMap(row => (row.kind === 'refit' ? [row.entry.id] : [])).every(id => id.startsWith('again'))).toBe(true)
   expect(left).toBe(again.length)
@@ -63,7 +95,11 @@ test('taken apart a second time, the first time is over: only what is off now go
 test('what came off again while something else was still off belongs to the same taking apart', () => {
   const kind = tankKinds.find(each => each.key === 'small-steel')!
   const [one, two] = jobFixings(jobOf(kind))
-  const stripped = [off(one!, { id: 'a', at: 10, refit: { by: 'Finn', at: 30, photoId: null } }), off(two!, { id: 'b', at: 20 }), off(one!, { id: 'c', at: 40 })]
+  const stripped = [
+    off(one!, { id: 'a', at: 10, refit: { by: 'Finn', at: 30, photoId: null } }),
+    off(two!, { id: 'b', at: 20 }),
+    off(one!, { id: 'c', at: 40 }),
+  ]
   const listed = rebuildOf(jobOf(kind, { stripped })).rows.flatMap(row => (row.kind === 'refit' ? [row.entry.id] : []))
   expect([...listed].sort()).toEqual(['a', 'b', 'c'])
 })
@@ -71,7 +107,9 @@ test('what came off again while something else was still off belongs to the same
 test('what this tank does not have is neither missed nor put on', () => {
   const kind = tankKinds.find(each => each.key === 'small-steel')!
   const must = jobFixings(jobOf(kind))
-  const { rows, missed, left } = rebuildOf(jobOf(kind, { stripped: must.map(fixing => off(fixing, { absent: fixing.kind === 'cover' })) }))
+  const { rows, missed, left } = rebuildOf(
+    jobOf(kind, { stripped: must.map(fixing => off(fixing, { absent: fixing.kind === 'cover' })) }),
+  )
   expect(missed).toEqual([])
   expect(left).toBe(must.length - 1)
   expect(rows.some(row => row.kind === 'refit' && row.fixing?.kind === 'cover')).toBe(false)
@@ -81,6 +119,8 @@ test('an end of a hose goes on right after the end at the tank', () => {
   const kind = tankKinds.find(each => each.key === 'moulded')!
   const hose = jobFixings(jobOf(kind)).find(fixing => fixing.key === 'hose return')!
   const far = otherEnd(hose)
-  const names = rebuildOf(jobOf(kind, { stripped: [entryOf(far.key, far.name), off(hose)] })).rows.flatMap(row => (row.kind === 'refit' ? [row.entry.name] : []))
+  const names = rebuildOf(jobOf(kind, { stripped: [entryOf(far.key, far.name), off(hose)] })).rows.flatMap(row =>
+    row.kind === 'refit' ? [row.entry.name] : [],
+  )
   expect(names).toEqual(['Return line, tank end', 'Return line, other end'])
 })

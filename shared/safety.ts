@@ -1,4 +1,11 @@
-import { cautionsFor, dueCautions, type CalledCaution, type SafetyCase, type WorkAct, type WorkPlan } from '../core/fuel/makeSafe'
+import {
+  cautionsFor,
+  dueCautions,
+  type CalledCaution,
+  type SafetyCase,
+  type WorkAct,
+  type WorkPlan,
+} from '../core/fuel/makeSafe'
 import { tankKind } from '../core/circuit/tankKinds'
 import { fuels } from '../core/fuel/fuels'
 import { weighingFault, weighUp, type UnweighedTank, type WeighedTank, type Weighing } from '../core/fuel/weighing'
@@ -8,17 +15,32 @@ import type { JobView } from './views'
 type PlannedJob = Pick<JobView, 'craft' | 'fuel' | 'capacity' | 'plan'>
 
 /** What a job's cautions are drawn up from. @param plan another plan than the job's own */
-export const safetyCaseOf = (job: PlannedJob, plan: WorkPlan = job.plan): SafetyCase => ({ craft: job.craft.kind, fuel: job.fuel, capacity: job.capacity, plan })
+export const safetyCaseOf = (job: PlannedJob, plan: WorkPlan = job.plan): SafetyCase => ({
+  craft: job.craft.kind,
+  fuel: job.fuel,
+  capacity: job.capacity,
+  plan,
+})
 
 /** The plan with an act that is about to be done, planned or not. */
-export const planWith = (plan: WorkPlan, act: WorkAct): WorkPlan => (plan.acts.includes(act) ? plan : { ...plan, acts: [...plan.acts, act] })
+export const planWith = (plan: WorkPlan, act: WorkAct): WorkPlan =>
+  plan.acts.includes(act) ? plan : { ...plan, acts: [...plan.acts, act] }
 
 /** Cautions that a person has still to read: of the whole plan, or of one act in its place. */
 export const dueOn = (job: PlannedJob & Pick<JobView, 'cautionsRead'>, personId: string, act?: WorkAct): CalledCaution[] =>
-  dueCautions(cautionsFor(safetyCaseOf(job, act ? { place: job.plan.place, acts: [act] } : job.plan)), job.cautionsRead, personId)
+  dueCautions(
+    cautionsFor(safetyCaseOf(job, act ? { place: job.plan.place, acts: [act] } : job.plan)),
+    job.cautionsRead,
+    personId,
+  )
 
 /** What is known of a job's tank without weighing it. */
-export const unweighed = (job: Pick<JobView, 'fuel' | 'capacity' | 'material' | 'tankKind'>): UnweighedTank => ({ fuel: fuels.find(each => each.key === job.fuel)!, capacity: job.capacity, material: job.material, shape: tankKind(job.tankKind).shape })
+export const unweighed = (job: Pick<JobView, 'fuel' | 'capacity' | 'material' | 'tankKind'>): UnweighedTank => ({
+  fuel: fuels.find(each => each.key === job.fuel)!,
+  capacity: job.capacity,
+  material: job.material,
+  shape: tankKind(job.tankKind).shape,
+})
 
 type WeighedJob = Pick<JobView, 'weighings' | 'drained'>
 /** The latest entry that counts and says something of this. */
@@ -30,17 +52,29 @@ export function cameOutSince(job: WeighedJob): number {
   return said ? job.drained.filter(each => !each.struck && each.at > said.at).reduce((sum, each) => sum + each.volume, 0) : 0
 }
 
-/** What is known by measuring of a job's tank: of each thing what was said last, and what has come out since taken off what was in it. */
+/**
+ * What is known by measuring of a job's tank: of each thing what was said last, and what has come out since taken off what was
+ * in it.
+ */
 export function weighingNow(job: WeighedJob): Weighing {
-  const said = <K extends keyof Weighing>(what: K): Weighing[K] => lastSaid(job, what)?.[what] ?? null as Weighing[K]
+  const said = <K extends keyof Weighing>(what: K): Weighing[K] => lastSaid(job, what)?.[what] ?? (null as Weighing[K])
   const level = said('level')
   return {
     level: level === null ? null : Math.max(0, level - cameOutSince(job)),
-    shape: said('shape'), temperature: said('temperature'), density: said('density'), tankMass: said('tankMass'), length: said('length'), height: said('height'), clearance: said('clearance'),
+    shape: said('shape'),
+    temperature: said('temperature'),
+    density: said('density'),
+    tankMass: said('tankMass'),
+    length: said('length'),
+    height: said('height'),
+    clearance: said('clearance'),
   }
 }
 
-/** A job's tank weighed up from what was measured; null where that cannot be, as when its capacity was corrected to less than is said to be in it. */
+/**
+ * A job's tank weighed up from what was measured; null where that cannot be, as when its capacity was corrected to less than is
+ * said to be in it.
+ */
 export function weighedNow(job: Parameters<typeof unweighed>[0], measured: Weighing): WeighedTank | null {
   const tank = unweighed(job)
   return weighingFault(tank, measured) ? null : weighUp(tank, measured)
@@ -53,4 +87,5 @@ export function gasReadingsNow(job: Pick<JobView, 'gasReadings' | 'drained'>): J
 }
 
 /** Where a job's tank stands by its gas readings. */
-export const vapourOn = (job: Pick<JobView, 'gasReadings' | 'drained'>, now: number): VapourStanding => vapourStanding(gasReadingsNow(job), now)
+export const vapourOn = (job: Pick<JobView, 'gasReadings' | 'drained'>, now: number): VapourStanding =>
+  vapourStanding(gasReadingsNow(job), now)

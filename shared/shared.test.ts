@@ -9,16 +9,106 @@ import type { HoldView } from './leaktest/hold/holdView'
 import type { SoapView } from './leaktest/soap/soapView'
 
 const estimate = (verdict: 'sealed' | 'leaking' | 'cannot-tell') => ({
-  leakRate: 0.001, low95: 0, high95: 0.002, uncertainty: 0.0005, verdict, smallestSeen: throughputFromStandard(0.2), decidedBy: null, minutesMore: null,
-  budget: { readings: 0, temperature: 0, barometer: 0, volume: 0, wallGive: 0, law: 0, rig: 0 }, readings: 9, ignored: [], steps: [], settling: null, viscousWeight: 1, thermometerJumps: [], emptyAt: null, engine: '1',
+  leakRate: 0.001,
+  low95: 0,
+  high95: 0.002,
+  uncertainty: 0.0005,
+  verdict,
+  smallestSeen: throughputFromStandard(0.2),
+  decidedBy: null,
+  minutesMore: null,
+  budget: { readings: 0, temperature: 0, barometer: 0, volume: 0, wallGive: 0, law: 0, rig: 0 },
+  readings: 9,
+  ignored: [],
+  steps: [],
+  settling: null,
+  viscousWeight: 1,
+  thermometerJumps: [],
+  emptyAt: null,
+  engine: '1',
 })
-const hold = (number: number, at: number | null, verdict: 'sealed' | 'leaking' | 'cannot-tell', change: Partial<HoldView> = {}): HoldView => ({
-  kind: 'hold', id: `h${number}`, jobId: 'j', number, pressure: 5000, state: at === null ? 'reading' : 'stopped', source: 'typed', closures: {}, links: {}, reached: ['a', 'b'], hasThermometer: false, hasBarometer: false, earlyReason: null, supply: null, relief: null,
-  setup: { method: 'pressure-decay', space: { volume: 0.02, wallGive: 0 }, volumeUncertainty: 0, wallGiveUncertainty: 0, gauge: { resolution: 1, noise: 1 }, temperatureChangeUncertainty: 0, barometerChangeUncertainty: 0, testPressure: 5000, limit: throughputFromStandard(1), rigLeak: 0, rigLeakUncertainty: 0 },
-  by: 'Finn', startedAt: 0, clock: null, settledAt: null, stoppedAt: at, estimate: at === null ? null : estimate(verdict), noEstimate: null, scale: { kind: 'gauge' }, kit: {}, marks: [], volumeChecks: [], struck: null, ...change,
+const hold = (
+  number: number,
+  at: number | null,
+  verdict: 'sealed' | 'leaking' | 'cannot-tell',
+  change: Partial<HoldView> = {},
+): HoldView => ({
+  kind: 'hold',
+  id: `h${number}`,
+  jobId: 'j',
+  number,
+  pressure: 5000,
+  state: at === null ? 'reading' : 'stopped',
+  source: 'typed',
+  closures: {},
+  links: {},
+  reached: ['a', 'b'],
+  hasThermometer: false,
+  hasBarometer: false,
+  earlyReason: null,
+  supply: null,
+  relief: null,
+  setup: {
+    method: 'pressure-decay',
+    space: { volume: 0.02, wallGive: 0 },
+    volumeUncertainty: 0,
+    wallGiveUncertainty: 0,
+    gauge: { resolution: 1, noise: 1 },
+    temperatureChangeUncertainty: 0,
+    barometerChangeUncertainty: 0,
+    testPressure: 5000,
+    limit: throughputFromStandard(1),
+    rigLeak: 0,
+    rigLeakUncertainty: 0,
+  },
+  by: 'Finn',
+  startedAt: 0,
+  clock: null,
+  settledAt: null,
+  stoppedAt: at,
+  estimate: at === null ? null : estimate(verdict),
+  noEstimate: null,
+  scale: { kind: 'gauge' },
+  kit: {},
+  marks: [],
+  volumeChecks: [],
+  struck: null,
+  ...change,
 })
-const soap = (number: number, at: number, marks: SoapView['marks'], change: Partial<SoapView> = {}): SoapView => ({ kind: 'soap', id: `s${number}`, jobId: 'j', number, pressure: 5000, closures: {}, links: {}, reached: ['a', 'b'], relief: null, earlyReason: null, by: 'Finn', startedAt: at, stoppedAt: at, marks, struck: null, ...change })
-const find = (id: string, at: number, change: Partial<FindView> = {}): FindView => ({ id, leakId: 'L', testId: 's1', seen: 'foams', x1: 0, y1: 0, x2: 10, y2: 0, length: 0.01, note: '', by: 'Finn', at, struck: null, ...change })
+const soap = (number: number, at: number, marks: SoapView['marks'], change: Partial<SoapView> = {}): SoapView => ({
+  kind: 'soap',
+  id: `s${number}`,
+  jobId: 'j',
+  number,
+  pressure: 5000,
+  closures: {},
+  links: {},
+  reached: ['a', 'b'],
+  relief: null,
+  earlyReason: null,
+  by: 'Finn',
+  startedAt: at,
+  stoppedAt: at,
+  marks,
+  struck: null,
+  ...change,
+})
+const find = (id: string, at: number, change: Partial<FindView> = {}): FindView => ({
+  id,
+  leakId: 'L',
+  testId: 's1',
+  seen: 'foams',
+  x1: 0,
+  y1: 0,
+  x2: 10,
+  y2: 0,
+  length: 0.01,
+  note: '',
+  by: 'Finn',
+  at,
+  struck: null,
+  ...change,
+})
 const part = (id: string, removedAt: number | null = null) => partView(id, { removedAt })
 const job = (change: Partial<JobView> = {}): JobView => jobView({ parts: [part('a'), part('b')], ...change })
 
@@ -36,22 +126,32 @@ describe('a hold’s own time', () => {
 
 describe('a job as the ledger reads it', () => {
   test('leaves out what runs, what has no verdict and what is struck', () => {
-    const entries = jobEntries(job({
-      tests: [
-        hold(1, 10, 'leaking', { struck: 'wrong tank (Finn)' }), hold(2, null, 'sealed'), hold(3, 30, 'sealed', { estimate: null, noEstimate: 'too few' }), hold(4, 40, 'sealed'),
-        soap(1, 20, [{ partId: 'a', mark: 'dry', at: 20 }]),
-      ],
-    }))
+    const entries = jobEntries(
+      job({
+        tests: [
+          hold(1, 10, 'leaking', { struck: 'wrong tank (Finn)' }),
+          hold(2, null, 'sealed'),
+          hold(3, 30, 'sealed', { estimate: null, noEstimate: 'too few' }),
+          hold(4, 40, 'sealed'),
+          soap(1, 20, [{ partId: 'a', mark: 'dry', at: 20 }]),
+        ],
+      }),
+    )
     expect(entries.tests.map(test => test.id)).toEqual(['s1', 'h4'])
   })
   test('a leak whose every find is struck, or found in a struck walk, is none', () => {
     const leaks = [{ id: 'L', number: 1, partId: 'a' }]
     expect(jobEntries(job({ leaks, finds: [find('f', 5)] })).leaks).toHaveLength(1)
     expect(jobEntries(job({ leaks, finds: [find('f', 5, { struck: 'rig' })] })).leaks).toHaveLength(0)
-    expect(jobEntries(job({ leaks, finds: [find('f', 5)], tests: [soap(1, 5, [], { struck: 'no pressure' })] })).leaks).toHaveLength(0)
+    expect(
+      jobEntries(job({ leaks, finds: [find('f', 5)], tests: [soap(1, 5, [], { struck: 'no pressure' })] })).leaks,
+    ).toHaveLength(0)
   })
   test('parts that were taken off want no evidence', () => {
-    expect(jobStanding(job({ parts: [part('a'), part('b', 3)], tests: [hold(1, 10, 'sealed', { reached: ['a'] })] }), 99).ledger.state).toBe('sealed')
+    expect(
+      jobStanding(job({ parts: [part('a'), part('b', 3)], tests: [hold(1, 10, 'sealed', { reached: ['a'] })] }), 99).ledger
+        .state,
+    ).toBe('sealed')
   })
   test('knows what runs', () => {
     expect(runningTest(job({ tests: [hold(1, null, 'sealed')] }))).toEqual({ id: 'h1', kind: 'hold' })
@@ -64,7 +164,11 @@ describe('a job as the ledger reads it', () => {
     expect(isSimulated(job({ tests: [hold(1, 10, 'sealed', { source: 'stand-in', struck: 'practice' })] }))).toBe(false)
   })
   test('the descent is the measured holds in the order in which they ended', () => {
-    expect(descentOf(job({ tests: [hold(2, 50, 'sealed'), hold(1, 10, 'leaking'), hold(3, null, 'sealed')] })).map(point => point.label)).toEqual(['H1', 'H2'])
+    expect(
+      descentOf(job({ tests: [hold(2, 50, 'sealed'), hold(1, 10, 'leaking'), hold(3, null, 'sealed')] })).map(
+        point => point.label,
+      ),
+    ).toEqual(['H1', 'H2'])
   })
   test('a leak stands on the map where it was found last', () => {
     expect(latestFind([find('f', 5), find('g', 9), find('h', 20, { struck: 'x' })], 'L')!.id).toBe('g')
@@ -90,15 +194,51 @@ test('a relief opens between the target and the limit, and there must be one', (
 })
 
 test('what last kept the tank below its limit comes along, of whichever test that was', () => {
-  const column = { kind: 'water column' as const, opensAt: 6000 }, valve = { kind: 'relief valve' as const, opensAt: 6500 }
-  const soap: SoapView = { kind: 'soap', id: 's', jobId: 'j', number: 1, pressure: 5000, closures: {}, links: {}, reached: [], relief: valve, earlyReason: null, by: 'Finn', startedAt: 20, stoppedAt: 30, marks: [], struck: null }
+  const column = { kind: 'water column' as const, opensAt: 6000 },
+    valve = { kind: 'relief valve' as const, opensAt: 6500 }
+  const soap: SoapView = {
+    kind: 'soap',
+    id: 's',
+    jobId: 'j',
+    number: 1,
+    pressure: 5000,
+    closures: {},
+    links: {},
+    reached: [],
+    relief: valve,
+    earlyReason: null,
+    by: 'Finn',
+    startedAt: 20,
+    stoppedAt: 30,
+    marks: [],
+    struck: null,
+  }
   expect(lastRelief(job())).toBeNull()
   expect(lastRelief(job({ tests: [hold(1, 10, 'sealed', { relief: column, startedAt: 5 }), soap] }))).toEqual(valve)
-  expect(lastRelief(job({ tests: [hold(1, 10, 'sealed', { relief: column, startedAt: 25 }), hold(2, 50, 'sealed', { startedAt: 40 }), soap] }))).toEqual(column)
+  expect(
+    lastRelief(
+      job({
+        tests: [hold(1, 10, 'sealed', { relief: column, startedAt: 25 }), hold(2, 50, 'sealed', { startedAt: 40 }), soap],
+      }),
+    ),
+  ).toEqual(column)
 })
 
 test('a leak cures from its repair until its time, unless the repair is struck', () => {
-  const repair = { id: 'r', leakId: 'L', method: 'wick', material: 'none', batch: '', temperature: 290, note: '', by: 'Finn', at: 10, cureTime: 0, curedAt: 20, struck: null }
+  const repair = {
+    id: 'r',
+    leakId: 'L',
+    method: 'wick',
+    material: 'none',
+    batch: '',
+    temperature: 290,
+    note: '',
+    by: 'Finn',
+    at: 10,
+    cureTime: 0,
+    curedAt: 20,
+    struck: null,
+  }
   const leaks = [{ id: 'L', number: 1, partId: 'a' }]
   expect(curingLeaks({ leaks, repairs: [repair] }, 15)).toHaveLength(1)
   expect(curingLeaks({ leaks, repairs: [repair] }, 20)).toHaveLength(0)
@@ -107,5 +247,17 @@ test('a leak cures from its repair until its time, unless the repair is struck',
 })
 
 test('facts are the fields of the edit, and no more', () => {
-  expect(Object.keys(factsOf(job())).sort()).toEqual(['acceptance', 'capacity', 'complaint', 'craftBuilt', 'craftKind', 'craftName', 'fuel', 'limitSource', 'material', 'pressureLimit', 'tankName'])
+  expect(Object.keys(factsOf(job())).sort()).toEqual([
+    'acceptance',
+    'capacity',
+    'complaint',
+    'craftBuilt',
+    'craftKind',
+    'craftName',
+    'fuel',
+    'limitSource',
+    'material',
+    'pressureLimit',
+    'tankName',
+  ])
 })

@@ -11,26 +11,56 @@ export function answersThatCount(job: Pick<JobView, 'answers'>): AnswerView[] {
   return [...latest.values()]
 }
 
-/** What each test says to the search for a cause, of the parts that it reached alone. A leak that was repaired since speaks no more. */
+/**
+ * What each test says to the search for a cause, of the parts that it reached alone. A leak that was repaired since speaks no
+ * more.
+ */
 function testWords(job: JobView): TestWord[] {
   const repairedAt = Math.max(-Infinity, ...job.repairs.filter(repair => !repair.struck).map(repair => repair.at))
   const finds = job.finds.filter(find => !find.struck && find.at > repairedAt)
-  const foundIn = (testId: string) => [...new Set(finds.filter(find => find.testId === testId).map(find => job.leaks.find(leak => leak.id === find.leakId)?.partId).filter(id => id !== undefined))]
+  const foundIn = (testId: string) => [
+    ...new Set(
+      finds
+        .filter(find => find.testId === testId)
+        .map(find => job.leaks.find(leak => leak.id === find.leakId)?.partId)
+        .filter(id => id !== undefined),
+    ),
+  ]
   const since = (at: number | null) => at !== null && at > repairedAt
   return [
     // What measures speaks once it has ended, what looks from its beginning on.
-    ...job.tests.filter(test => !test.struck && since(testKinds[test.kind].says === 'rate' ? test.stoppedAt : test.startedAt)).map((test): TestWord => ({
-      id: test.id, label: testName(test), found: testDescriptors[test.kind].shows.length > 0 ? foundIn(test.id) : [], ...descriptorOf(test).word(test, job),
-    })),
-    ...job.probes.filter(probe => !probe.struck && since(probe.at)).map((probe: ProbeView, k): TestWord => ({ id: probe.id, label: `Halving step ${k + 1}`, reached: probe.reached, says: probe.leaks ? 'leaks' : 'tight', dry: [], found: [] })),
+    ...job.tests
+      .filter(test => !test.struck && since(testKinds[test.kind].says === 'rate' ? test.stoppedAt : test.startedAt))
+      .map((test): TestWord => ({
+        id: test.id,
+        label: testName(test),
+        found: testDescriptors[test.kind].shows.length > 0 ? foundIn(test.id) : [],
+        ...descriptorOf(test).word(test, job),
+      })),
+    ...job.probes
+      .filter(probe => !probe.struck && since(probe.at))
+      .map((probe: ProbeView, k): TestWord => ({
+        id: probe.id,
+        label: `Halving step ${k + 1}`,
+        reached: probe.reached,
+        says: probe.leaks ? 'leaks' : 'tight',
+        dry: [],
+        found: [],
+      })),
   ]
 }
 
 /** Parts whose leak was repaired and has not been found again. */
-const repairedParts = (job: JobView): string[] => job.leaks.filter(leak => {
-  const repairedAt = Math.max(-Infinity, ...job.repairs.filter(repair => !repair.struck && repair.leakId === leak.id).map(repair => repair.at))
-  return repairedAt > -Infinity && !job.finds.some(find => !find.struck && find.leakId === leak.id && find.at > repairedAt)
-}).map(leak => leak.partId)
+const repairedParts = (job: JobView): string[] =>
+  job.leaks
+    .filter(leak => {
+      const repairedAt = Math.max(
+        -Infinity,
+        ...job.repairs.filter(repair => !repair.struck && repair.leakId === leak.id).map(repair => repair.at),
+      )
+      return repairedAt > -Infinity && !job.finds.some(find => !find.struck && find.leakId === leak.id && find.at > repairedAt)
+    })
+    .map(leak => leak.partId)
 
 const YEAR = 365.25 * 86_400_000
 
@@ -41,7 +71,16 @@ const YEAR = 365.25 * 86_400_000
 export function situationOf(job: JobView, now: number, outcomes: Readonly<Record<string, number>> = {}): Situation {
   const built = job.craft.built === null ? null : Date.UTC(job.craft.built, 6)
   return {
-    craft: job.craft.kind, material: job.material, fuel: job.fuel, parts: liveParts(job), age: built === null ? null : Math.max(0, (now - built) / YEAR),
-    signs: job.complaint.signs, codes: job.complaint.codes, answers: answersThatCount(job).map(({ check, outcome }) => ({ check, outcome })), tests: testWords(job), repaired: repairedParts(job), outcomes,
+    craft: job.craft.kind,
+    material: job.material,
+    fuel: job.fuel,
+    parts: liveParts(job),
+    age: built === null ? null : Math.max(0, (now - built) / YEAR),
+    signs: job.complaint.signs,
+    codes: job.complaint.codes,
+    answers: answersThatCount(job).map(({ check, outcome }) => ({ check, outcome })),
+    tests: testWords(job),
+    repaired: repairedParts(job),
+    outcomes,
   }
 }

@@ -21,11 +21,35 @@ import type { Preferences, Role } from './schemas/person'
 
 // What the server answers. Times are milliseconds since 1970, quantities SI.
 
-export interface PersonView { id: string, login: string, name: string, role: Role, preferences: Preferences }
+export interface PersonView {
+  id: string
+  login: string
+  name: string
+  role: Role
+  preferences: Preferences
+}
 
-export interface PartView { id: string, name: string, family: PartFamily, shape: PartShape, opening: boolean, space: string | null, link: string | null, trait: PartTrait | null, position: number, removedAt: number | null }
+export interface PartView {
+  id: string
+  name: string
+  family: PartFamily
+  shape: PartShape
+  opening: boolean
+  space: string | null
+  link: string | null
+  trait: PartTrait | null
+  position: number
+  removedAt: number | null
+}
 
-export interface RigLeakView { leak: number, uncertainty: number, checkedAt: number, at: number, by: string, simulated: boolean }
+export interface RigLeakView {
+  leak: number
+  uncertainty: number
+  checkedAt: number
+  at: number
+  by: string
+  simulated: boolean
+}
 
 export interface KitItemView {
   id: string
@@ -38,51 +62,195 @@ export interface KitItemView {
   rigLeak: RigLeakView | null
 }
 
-export interface AnswerView { id: string, check: string, outcome: string, by: string, at: number, struck: string | null }
+export interface AnswerView {
+  id: string
+  check: string
+  outcome: string
+  by: string
+  at: number
+  struck: string | null
+}
 
 /** A set-up that was tried while halving. */
-export interface ProbeView { id: string, method: ProbeMethod, setup: TestSetup, reached: string[], leaks: boolean, relief: Relief | null, earlyReason: string | null, by: string, at: number, struck: string | null }
+export interface ProbeView {
+  id: string
+  method: ProbeMethod
+  setup: TestSetup
+  reached: string[]
+  leaks: boolean
+  relief: Relief | null
+  earlyReason: string | null
+  by: string
+  at: number
+  struck: string | null
+}
 
 /** What a job turned out to be, as somebody said it. */
-export interface OutcomeView { id: string, cause: string, partId: string | null, by: string, at: number, struck: string | null }
+export interface OutcomeView {
+  id: string
+  cause: string
+  partId: string | null
+  by: string
+  at: number
+  struck: string | null
+}
 
 export interface PurchaseView {
-  id: string, name: string, reason: PurchaseReason, measure: string, cause: string | null, fixing: string | null, leadDays: number | null
-  by: string, at: number, steps: { id: string, step: PurchaseStep, note: string, by: string, at: number }[]
+  id: string
+  name: string
+  reason: PurchaseReason
+  measure: string
+  cause: string | null
+  fixing: string | null
+  leadDays: number | null
+  by: string
+  at: number
+  steps: { id: string; step: PurchaseStep; note: string; by: string; at: number }[]
 }
 
 /** Something that came off, with when it went on again. */
-export interface StripView { id: string, fixing: string | null, name: string, mark: string, facing: string, fastener: string, torque: number | null, condition: string, /** this tank has no such thing */ absent: boolean, photoId: string | null, by: string, at: number, struck: string | null, refit: { by: string, at: number, photoId: string | null } | null }
+export interface StripView {
+  id: string
+  fixing: string | null
+  name: string
+  mark: string
+  facing: string
+  fastener: string
+  torque: number | null
+  condition: string
+  /** this tank has no such thing */ absent: boolean
+  photoId: string | null
+  by: string
+  at: number
+  struck: string | null
+  refit: { by: string; at: number; photoId: string | null } | null
+}
 
-export interface PhotoView { id: string, width: number, height: number, /** the photograph that it is with something drawn on it */ drawnOn: string | null, by: string, at: number, struck: string | null }
+export interface PhotoView {
+  id: string
+  width: number
+  height: number
+  /** the photograph that it is with something drawn on it */ drawnOn: string | null
+  by: string
+  at: number
+  struck: string | null
+}
 
 /** That a person read a caution, and what called for it then. */
-export interface CautionReadView { caution: string, calledBy: string[], personId: string, by: string, at: number }
-export interface GasReadingView extends GasReading { id: string, by: string, struck: string | null }
-export interface DrainedView { id: string, volume: number, method: string, gaugeShown: number | null, by: string, at: number, struck: string | null }
-export interface WeighingView extends Weighing { id: string, by: string, at: number, struck: string | null }
-export interface HotWorkView { id: string, shop: string, certificate: string, issuedOn: string, what: string, note: string, by: string, at: number, struck: string | null }
+export interface CautionReadView {
+  caution: string
+  calledBy: string[]
+  personId: string
+  by: string
+  at: number
+}
+export interface GasReadingView extends GasReading {
+  id: string
+  by: string
+  struck: string | null
+}
+export interface DrainedView {
+  id: string
+  volume: number
+  method: string
+  gaugeShown: number | null
+  by: string
+  at: number
+  struck: string | null
+}
+export interface WeighingView extends Weighing {
+  id: string
+  by: string
+  at: number
+  struck: string | null
+}
+export interface HotWorkView {
+  id: string
+  shop: string
+  certificate: string
+  issuedOn: string
+  what: string
+  note: string
+  by: string
+  at: number
+  struck: string | null
+}
 
 /** A past job on the same craft or kind of tank, with what it turned out to be. */
-export interface SimilarJob { id: string, craft: string, tankName: string, sameCraft: boolean, openedAt: number, causes: { cause: string, part: string | null, at: number }[] }
+export interface SimilarJob {
+  id: string
+  craft: string
+  tankName: string
+  sameCraft: boolean
+  openedAt: number
+  causes: { cause: string; part: string | null; at: number }[]
+}
 
 /** A craft that was in the shop before, with what comes along from its last job. */
-export interface CraftView { id: string, name: string, kind: CraftKind, built: number | null, tanks: { name: string, tankKind: string, material: TankMaterial, capacity: number, fuel: FuelKey, pressureLimit: number, limitSource: string, acceptance: number }[] }
+export interface CraftView {
+  id: string
+  name: string
+  kind: CraftKind
+  built: number | null
+  tanks: {
+    name: string
+    tankKind: string
+    material: TankMaterial
+    capacity: number
+    fuel: FuelKey
+    pressureLimit: number
+    limitSource: string
+    acceptance: number
+  }[]
+}
 
-export interface LeakView { id: string, number: number, partId: string }
+export interface LeakView {
+  id: string
+  number: number
+  partId: string
+}
 export interface FindView {
-  id: string, leakId: string, testId: string, seen: FindLook, x1: number, y1: number, x2: number, y2: number
-  length: number, note: string, by: string, at: number, struck: string | null
+  id: string
+  leakId: string
+  testId: string
+  seen: FindLook
+  x1: number
+  y1: number
+  x2: number
+  y2: number
+  length: number
+  note: string
+  by: string
+  at: number
+  struck: string | null
 }
 export interface RepairView {
-  id: string, leakId: string, method: string, material: string, batch: string, temperature: number, note: string
-  by: string, at: number, cureTime: number, curedAt: number, struck: string | null
+  id: string
+  leakId: string
+  method: string
+  material: string
+  batch: string
+  temperature: number
+  note: string
+  by: string
+  at: number
+  cureTime: number
+  curedAt: number
+  struck: string | null
 }
-export interface TouchView { id: string, partIds: string[], kind: TouchKind, note: string, by: string, at: number, struck: string | null }
+export interface TouchView {
+  id: string
+  partIds: string[]
+  kind: TouchKind
+  note: string
+  by: string
+  at: number
+  struck: string | null
+}
 
 export interface JobView {
   id: string
-  craft: { name: string, kind: CraftKind, built: number | null }
+  craft: { name: string; kind: CraftKind; built: number | null }
   tankName: string
   tankKind: string
   material: TankMaterial
@@ -124,7 +292,14 @@ export interface JobView {
 }
 
 /** One hold on the descent. */
-export interface DescentPoint { label: string, at: number, rate: number, low: number, high: number, verdict: HoldVerdict }
+export interface DescentPoint {
+  label: string
+  at: number
+  rate: number
+  low: number
+  high: number
+  verdict: HoldVerdict
+}
 
 /** One row of the Bay. */
 export interface BayRow {
@@ -138,7 +313,7 @@ export interface BayRow {
   acceptance: number
   state: JobState
   next: NextStep
-  leaks: { number: number, state: LeakState, x: number, y: number }[]
+  leaks: { number: number; state: LeakState; x: number; y: number }[]
   descent: DescentPoint[]
   /** when somebody last did something on it */
   movedAt: number
@@ -154,4 +329,10 @@ export interface BayPage {
   next: string | null
 }
 
-export interface TrailView { id: number, at: number, by: string | null, verb: string, detail: Record<string, unknown> }
+export interface TrailView {
+  id: number
+  at: number
+  by: string | null
+  verb: string
+  detail: Record<string, unknown>
+}

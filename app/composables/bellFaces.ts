@@ -2,7 +2,10 @@ import { isTestBell, type BellView, type JobBellKind } from '#shared/bells'
 import { testFaces } from '~/leaktest/testFaces'
 import type { StateLook } from './stateLooks'
 
-interface BellFace { colour: StateLook | 'time', to: (bell: BellView) => string }
+interface BellFace {
+  colour: StateLook | 'time'
+  to: (bell: BellView) => string
+}
 
 const toJob = ({ jobId }: BellView) => `/jobs/${jobId}`
 const jobBells: Record<JobBellKind, BellFace> = {
@@ -15,7 +18,7 @@ const jobBells: Record<JobBellKind, BellFace> = {
 }
 
 /** The colour of a bell on the rope, and where it leads. */
-export function bellFace(bell: BellView): { colour: StateLook | 'time', to: string } {
+export function bellFace(bell: BellView): { colour: StateLook | 'time'; to: string } {
   const { kind, jobId, subjectId } = bell
   if (!isTestBell(kind)) return { colour: jobBells[kind].colour, to: jobBells[kind].to(bell) }
   if (kind === 'rig') return { colour: 'time', to: `/shelf/rig/${subjectId}` }

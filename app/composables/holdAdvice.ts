@@ -13,11 +13,22 @@ const means: Record<Decider, string> = {
 /** What can be said so far, and what would decide it, in one or two sentences. */
 export function holdAdvice(estimate: HoldEstimate, setup: HoldSetup): string {
   const limit = `${limitText(setup.limit)} mL/min`
-  if (estimate.verdict === 'sealed') return `Even its upper bound is below ${limit}. This hold saw leaks down to ${rateText(estimate.smallestSeen)} mL/min.`
-  if (estimate.verdict === 'leaking') return `Even its lower bound is above ${limit}. Find it with soap while it is under pressure.`
+  if (estimate.verdict === 'sealed')
+    return `Even its upper bound is below ${limit}. This hold saw leaks down to ${rateText(estimate.smallestSeen)} mL/min.`
+  if (estimate.verdict === 'leaking')
+    return `Even its lower bound is above ${limit}. Find it with soap while it is under pressure.`
   const parts = Object.entries(estimate.budget).sort((a, b) => b[1] - a[1])
-  const largest = { readings: 'The readings themselves are', temperature: 'Temperature is', barometer: 'The weather is', volume: 'The volume is', wallGive: 'Wall give is', law: 'The kind of leak is', rig: 'The rig is' }[parts[0]![0] as keyof HoldEstimate['budget']]
-  if (estimate.decidedBy === 'time' && estimate.minutesMore !== null) return `About ${estimate.minutesMore} more min decide it. ${largest} the largest doubt.`
+  const largest = {
+    readings: 'The readings themselves are',
+    temperature: 'Temperature is',
+    barometer: 'The weather is',
+    volume: 'The volume is',
+    wallGive: 'Wall give is',
+    law: 'The kind of leak is',
+    rig: 'The rig is',
+  }[parts[0]![0] as keyof HoldEstimate['budget']]
+  if (estimate.decidedBy === 'time' && estimate.minutesMore !== null)
+    return `About ${estimate.minutesMore} more min decide it. ${largest} the largest doubt.`
   const wait = estimate.minutesMore !== null ? ` Or about ${estimate.minutesMore} more min.` : ''
   return (estimate.decidedBy ? means[estimate.decidedBy] : '') + wait
 }

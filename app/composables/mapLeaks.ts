@@ -9,6 +9,19 @@ export function mapLeaks(job: JobView, ledger: Ledger): MapLeak[] {
     const leak = job.leaks.find(each => each.id === id)
     const find = latestFind(job.finds, id)
     const part = job.parts.find(each => each.id === leak?.partId)
-    return leak && find && part ? [{ id, number: leak.number, look: leakLook(state), label: `${leak.number} · ${lowerFirst(part.name)}, ${state}`, x1: find.x1, y1: find.y1, x2: find.x2, y2: find.y2 }] : []
+    return leak && find && part
+      ? [
+          {
+            id,
+            number: leak.number,
+            look: leakLook(state),
+            label: `${leak.number} · ${lowerFirst(part.name)}, ${state}`,
+            x1: find.x1,
+            y1: find.y1,
+            x2: find.x2,
+            y2: find.y2,
+          },
+        ]
+      : []
   })
 }

@@ -3,21 +3,31 @@ import { testFaces } from '../leaktest/testFaces'
 import { clockText } from './times'
 
 /** Where a job's next action happens, and what its button says. */
-export function nextAction(jobId: string, next: NextStep): { label: string, to: string } {
+export function nextAction(jobId: string, next: NextStep): { label: string; to: string } {
   const job = `/jobs/${jobId}`
   const { setUpPage, page, goOn } = testFaces[next.kind ?? 'hold']
   switch (next.action) {
-    case 'watch': return { label: goOn, to: page({ id: next.about!, jobId }) }
-    case 'check': return { label: 'To the first check', to: `${job}/narrow` }
-    case 'test': return { label: 'Set up a hold', to: setUpPage(jobId) }
-    case 'find': return { label: 'Find it with soap', to: setUpPage(jobId) }
-    case 'repair': return { label: 'Record the repair', to: `${job}?repair=${next.about}` }
-    case 'wait': return { label: next.at ? `Retest at ${clockText(next.at)}` : 'Retest', to: setUpPage(jobId) }
-    case 'retest': return { label: 'Retest: set up a hold', to: setUpPage(jobId) }
-    case 'settle': return { label: next.kind === 'soap' ? 'Soap the rest' : 'Set up a hold', to: setUpPage(jobId) }
-    case 'record': return { label: 'Write the record', to: `${job}/record` }
+    case 'watch':
+      return { label: goOn, to: page({ id: next.about!, jobId }) }
+    case 'check':
+      return { label: 'To the first check', to: `${job}/narrow` }
+    case 'test':
+      return { label: 'Set up a hold', to: setUpPage(jobId) }
+    case 'find':
+      return { label: 'Find it with soap', to: setUpPage(jobId) }
+    case 'repair':
+      return { label: 'Record the repair', to: `${job}?repair=${next.about}` }
+    case 'wait':
+      return { label: next.at ? `Retest at ${clockText(next.at)}` : 'Retest', to: setUpPage(jobId) }
+    case 'retest':
+      return { label: 'Retest: set up a hold', to: setUpPage(jobId) }
+    case 'settle':
+      return { label: next.kind === 'soap' ? 'Soap the rest' : 'Set up a hold', to: setUpPage(jobId) }
+    case 'record':
+      return { label: 'Write the record', to: `${job}/record` }
   }
 }
 
 /** The sentence with its time of day. */
-export const nextSentence = (next: NextStep, now: number) => (next.at ? `${next.sentence} Cured ${clockText(next.at, now)}, then hold again.` : next.sentence)
+export const nextSentence = (next: NextStep, now: number) =>
+  next.at ? `${next.sentence} Cured ${clockText(next.at, now)}, then hold again.` : next.sentence

@@ -1,12 +1,18 @@
 const RETRY_AFTER = 2000 // ms
 
-/** What becomes of something that the server did not take: it waits for the network, waits for somebody to sign in, or is refused for good. */
+/**
+ * What becomes of something that the server did not take: it waits for the network, waits for somebody to sign in, or is
+ * refused for good.
+ */
 export type Fate = 'later' | 'signed out' | 'refused'
 
 /** @throws what is no answer of the server, as it is */
-export function fateOf(error: unknown): { fate: Fate, message: string } {
+export function fateOf(error: unknown): { fate: Fate; message: string } {
   if (!(error instanceof ApiError)) throw error
-  return { fate: error.offline || error.status >= 500 ? 'later' : error.status === 401 ? 'signed out' : 'refused', message: error.message }
+  return {
+    fate: error.offline || error.status >= 500 ? 'later' : error.status === 401 ? 'signed out' : 'refused',
+    message: error.message,
+  }
 }
 
 /**
@@ -17,7 +23,7 @@ export function outbox(round: () => Promise<Fate | void>): () => Promise<void> {
   let sending: Promise<void> = Promise.resolve()
   let again: ReturnType<typeof setTimeout> | undefined
   async function once() {
-    if (await round() !== 'later') return
+    if ((await round()) !== 'later') return
     clearTimeout(again)
     again = setTimeout(() => void flush(), RETRY_AFTER)
   }

@@ -1,6 +1,8 @@
 import { standardFromThroughput } from '#core/quantity/standardLeakRate'
 
-/** A leak rate for people: two or three significant figures, never more decimals than it deserves; std mL/min without the unit. */
+/**
+ * A leak rate for people: two or three significant figures, never more decimals than it deserves; std mL/min without the unit.
+ */
 export function rateText(throughput: number): string {
   const rate = standardFromThroughput(throughput)
   if (rate < 0.005) return '0'

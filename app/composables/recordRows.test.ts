@@ -8,41 +8,161 @@ const now = at('18:00')
 const short = (kind: string, si: number) => `${si} ${kind}`
 const part = (id: string, position: number) => partView(id, { name: `${id.charAt(0).toUpperCase()}${id.slice(1)}`, position })
 const job = jobView({
-  openedAt: at('08:00'), hasStandIn: true, parts: [part('cap', 0), part('drain', 1)],
-  tests: [{
-    kind: 'hold', id: 'h1', jobId: 'j', pressure: 5000, marks: [], number: 1, state: 'stopped', source: 'stand-in', closures: {}, links: {}, reached: ['cap', 'drain'], hasThermometer: false, hasBarometer: false, supply: null, relief: null, earlyReason: 'tide', by: 'Finn',
-    setup: { method: 'pressure-decay', space: { volume: 0.02, wallGive: 0 }, volumeUncertainty: 0, wallGiveUncertainty: 0, gauge: { resolution: 1, noise: 1 }, temperatureChangeUncertainty: 0, barometerChangeUncertainty: 0, testPressure: 5000, limit: 1, rigLeak: 0, rigLeakUncertainty: 0 },
-    startedAt: at('09:00'), clock: null, settledAt: null, stoppedAt: at('09:30'), estimate: null, noEstimate: 'Too few readings.', scale: { kind: 'gauge' }, kit: {}, volumeChecks: [], struck: 'wrong gauge (Oda)',
-  }, {
-    kind: 'soap', id: 's1', jobId: 'j', number: 1, pressure: 5000, closures: {}, links: {}, reached: ['cap', 'drain'], relief: { kind: 'water column', opensAt: 6000 }, earlyReason: null, by: 'Finn', startedAt: at('10:00'), stoppedAt: at('10:20'), struck: null, marks: [{ partId: 'cap', mark: 'dry', at: at('10:05') }, { partId: 'drain', mark: 'bubbles', at: at('10:10') }],
-  }],
+  openedAt: at('08:00'),
+  hasStandIn: true,
+  parts: [part('cap', 0), part('drain', 1)],
+  tests: [
+    {
+      kind: 'hold',
+      id: 'h1',
+      jobId: 'j',
+      pressure: 5000,
+      marks: [],
+      number: 1,
+      state: 'stopped',
+      source: 'stand-in',
+      closures: {},
+      links: {},
+      reached: ['cap', 'drain'],
+      hasThermometer: false,
+      hasBarometer: false,
+      supply: null,
+      relief: null,
+      earlyReason: 'tide',
+      by: 'Finn',
+      setup: {
+        method: 'pressure-decay',
+        space: { volume: 0.02, wallGive: 0 },
+        volumeUncertainty: 0,
+        wallGiveUncertainty: 0,
+        gauge: { resolution: 1, noise: 1 },
+        temperatureChangeUncertainty: 0,
+        barometerChangeUncertainty: 0,
+        testPressure: 5000,
+        limit: 1,
+        rigLeak: 0,
+        rigLeakUncertainty: 0,
+      },
+      startedAt: at('09:00'),
+      clock: null,
+      settledAt: null,
+      stoppedAt: at('09:30'),
+      estimate: null,
+      noEstimate: 'Too few readings.',
+      scale: { kind: 'gauge' },
+      kit: {},
+      volumeChecks: [],
+      struck: 'wrong gauge (Oda)',
+    },
+    {
+      kind: 'soap',
+      id: 's1',
+      jobId: 'j',
+      number: 1,
+      pressure: 5000,
+      closures: {},
+      links: {},
+      reached: ['cap', 'drain'],
+      relief: { kind: 'water column', opensAt: 6000 },
+      earlyReason: null,
+      by: 'Finn',
+      startedAt: at('10:00'),
+      stoppedAt: at('10:20'),
+      struck: null,
+      marks: [
+        { partId: 'cap', mark: 'dry', at: at('10:05') },
+        { partId: 'drain', mark: 'bubbles', at: at('10:10') },
+      ],
+    },
+  ],
   leaks: [{ id: 'L', number: 1, partId: 'drain' }],
-  finds: [{ id: 'f', leakId: 'L', testId: 's1', seen: 'bubbles', x1: 0, y1: 0, x2: 9, y2: 0, length: 0.012, note: 'Steady.', by: 'Finn', at: at('10:10'), struck: null }],
+  finds: [
+    {
+      id: 'f',
+      leakId: 'L',
+      testId: 's1',
+      seen: 'bubbles',
+      x1: 0,
+      y1: 0,
+      x2: 9,
+      y2: 0,
+      length: 0.012,
+      note: 'Steady.',
+      by: 'Finn',
+      at: at('10:10'),
+      struck: null,
+    },
+  ],
   repairs: [
-    { id: 'r2', leakId: 'L', method: 'faying', material: 'polysulfide-fast', batch: 'PF-1', temperature: 293, note: '', by: 'Finn', at: at('12:00'), cureTime: 1, curedAt: at('17:00'), struck: null },
-    { id: 'r1', leakId: 'L', method: 'tighten', material: 'none', batch: '', temperature: 293, note: 'A quarter turn', by: 'Finn', at: at('11:00'), cureTime: 0, curedAt: at('11:00'), struck: null },
+    {
+      id: 'r2',
+      leakId: 'L',
+      method: 'faying',
+      material: 'polysulfide-fast',
+      batch: 'PF-1',
+      temperature: 293,
+      note: '',
+      by: 'Finn',
+      at: at('12:00'),
+      cureTime: 1,
+      curedAt: at('17:00'),
+      struck: null,
+    },
+    {
+      id: 'r1',
+      leakId: 'L',
+      method: 'tighten',
+      material: 'none',
+      batch: '',
+      temperature: 293,
+      note: 'A quarter turn',
+      by: 'Finn',
+      at: at('11:00'),
+      cureTime: 0,
+      curedAt: at('11:00'),
+      struck: null,
+    },
   ],
   touches: [{ id: 't', partIds: ['cap'], kind: 'refitted', note: '', by: 'Oda', at: at('11:30'), struck: null }],
 })
 const rows = recordRows(job, jobStanding(job, now).ledger, now, short)
 
 test('what was found, with where, how long, by whom and what it is today', () => {
-  expect(rows.found).toEqual([{ id: 'L', number: 1, part: 'Drain', showed: 'bubbles. Steady.', length: '0.012 length', by: '10:10, Finn', state: 'ready to retest' }])
+  expect(rows.found).toEqual([
+    {
+      id: 'L',
+      number: 1,
+      part: 'Drain',
+      showed: 'bubbles. Steady.',
+      length: '0.012 length',
+      by: '10:10, Finn',
+      state: 'ready to retest',
+    },
+  ])
 })
 
 test('what was done is in the order of doing, repairs and disturbances together', () => {
   expect(rows.done.map(row => row.id)).toEqual(['r1', 't', 'r2'])
-  expect(rows.done[0]).toMatchObject({ what: 'Leak 1', done: 'Tightened or reseated. A quarter turn', material: '–', cured: '–' })
+  expect(rows.done[0]).toMatchObject({
+    what: 'Leak 1',
+    done: 'Tightened or reseated. A quarter turn',
+    material: '–',
+    cured: '–',
+  })
   expect(rows.done[1]).toMatchObject({ what: 'Cap', done: 'refitted', by: 'Oda' })
   expect(rows.done[2]).toMatchObject({ material: 'Two-part sealant, fast grade, PF-1', cured: '17:00 at 293 temperature' })
 })
 
 test('a hold on a simulated tank says so, one without a verdict says why', () => {
-  expect(rows.measured).toMatchObject([{ name: 'Hold 1', when: '09:30', by: 'Finn (simulated tank)', noEstimate: 'Too few readings.', earlyReason: 'tide' }])
+  expect(rows.measured).toMatchObject([
+    { name: 'Hold 1', when: '09:30', by: 'Finn (simulated tank)', noEstimate: 'Too few readings.', earlyReason: 'tide' },
+  ])
 })
 
 test('a soap walk names what was dry and what was found', () => {
-  expect(rows.looked[0]!.text).toBe('Soap 1, 10:20, at 5000 pressure, water column at 6000 pressure, Finn: dry on cap; found on drain.')
+  expect(rows.looked[0]!.text).toBe(
+    'Soap 1, 10:20, at 5000 pressure, water column at 6000 pressure, Finn: dry on cap; found on drain.',
+  )
 })
 
 test('what no longer counts is listed with its reason, what is missing by name', () => {
@@ -52,12 +172,42 @@ test('what no longer counts is listed with its reason, what is missing by name',
 
 test('smoke is told by what was proven, and what it turned out to be is named', () => {
   const smoke: SmokeView = {
-    kind: 'smoke', id: 'k', jobId: 'j', number: 1, closures: { drain: 'rig' }, links: {}, reached: [], pressure: 3000, tube: { smallest: 1e-6, largest: 1e-4, readDoubt: 0.02, gas: 'air' }, own: { ball: 'floor' }, simulated: true, relief: null, earlyReason: null,
-    by: 'Finn', startedAt: at('13:00'), stoppedAt: at('13:20'), struck: null,
-    events: [{ id: 'e1', kind: 'arrival', at: at('13:01'), end: 'cap', seen: true, by: 'Finn' }, { id: 'e2', kind: 'mark', at: at('13:02'), partId: 'cap', mark: 'clear', by: 'Finn' }],
+    kind: 'smoke',
+    id: 'k',
+    jobId: 'j',
+    number: 1,
+    closures: { drain: 'rig' },
+    links: {},
+    reached: [],
+    pressure: 3000,
+    tube: { smallest: 1e-6, largest: 1e-4, readDoubt: 0.02, gas: 'air' },
+    own: { ball: 'floor' },
+    simulated: true,
+    relief: null,
+    earlyReason: null,
+    by: 'Finn',
+    startedAt: at('13:00'),
+    stoppedAt: at('13:20'),
+    struck: null,
+    events: [
+      { id: 'e1', kind: 'arrival', at: at('13:01'), end: 'cap', seen: true, by: 'Finn' },
+      { id: 'e2', kind: 'mark', at: at('13:02'), partId: 'cap', mark: 'clear', by: 'Finn' },
+    ],
   }
   const parts = job.parts.map(part => ({ ...part, opening: true }))
-  const told = recordRows({ ...job, parts, tests: [...job.tests, smoke], outcomes: [{ id: 'o', cause: 'drain', partId: 'drain', by: 'Finn', at: at('14:00'), struck: null }] }, jobStanding(job, now).ledger, now, short)
-  expect(told.looked[1]!.text).toBe('Smoke 1, 13:20, at 3000 pressure, Finn (simulated tank): seen to arrive, clear on cap; found on nothing.')
+  const told = recordRows(
+    {
+      ...job,
+      parts,
+      tests: [...job.tests, smoke],
+      outcomes: [{ id: 'o', cause: 'drain', partId: 'drain', by: 'Finn', at: at('14:00'), struck: null }],
+    },
+    jobStanding(job, now).ledger,
+    now,
+    short,
+  )
+  expect(told.looked[1]!.text).toBe(
+    'Smoke 1, 13:20, at 3000 pressure, Finn (simulated tank): seen to arrive, clear on cap; found on nothing.',
+  )
   expect(told.was).toBe('drain plug or its gasket (drain)')
 })

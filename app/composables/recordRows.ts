@@ -22,7 +22,10 @@ export function recordRows(job: JobView, ledger: Ledger, now: number, short: Sho
     found: foundRows(job, ledger, now, short, partName),
     done: [...repairRows(job, now, short), ...touchRows(job, partName)].sort((a, b) => a.at - b.at),
     ...testRows(job, now, short, partName),
-    was: job.outcomes.filter(each => !each.struck).map(each => `${lowerFirst(causeOf(each.cause).name)}${each.partId ? ` (${lowerFirst(partName(each.partId))})` : ''}`).join(', '),
+    was: job.outcomes
+      .filter(each => !each.struck)
+      .map(each => `${lowerFirst(causeOf(each.cause).name)}${each.partId ? ` (${lowerFirst(partName(each.partId))})` : ''}`)
+      .join(', '),
     struck: struckRows(job),
     missing: ledger.missing.map(partId => lowerFirst(partName(partId))),
   }
@@ -37,7 +40,17 @@ function foundRows(job: JobView, ledger: Ledger, now: number, short: Short, part
     const find = latestFind(job.finds, id)
     const leak = job.leaks.find(each => each.id === id)
     if (!find || !leak) return []
-    return [{ id, number: leak.number, part: partName(leak.partId), showed: noted(find.seen, find.note), length: short('length', find.length, 2), by: `${clockText(find.at, now)}, ${find.by}`, state }]
+    return [
+      {
+        id,
+        number: leak.number,
+        part: partName(leak.partId),
+        showed: noted(find.seen, find.note),
+        length: short('length', find.length, 2),
+        by: `${clockText(find.at, now)}, ${find.by}`,
+        state,
+      },
+    ]
   })
 }
 
@@ -47,41 +60,78 @@ function repairRows(job: JobView, now: number, short: Short) {
   return job.repairs.map(each => {
     const cures = each.material !== 'none'
     const counts = countingRepair(job, each.leakId)?.id === each.id
-    const cured = () => (counts ? `${clockText(each.curedAt, now)} at ${short('temperature', each.temperature)}` : each.struck ? NOTHING : 'repaired again since')
+    const cured = () =>
+      counts
+        ? `${clockText(each.curedAt, now)} at ${short('temperature', each.temperature)}`
+        : each.struck
+          ? NOTHING
+          : 'repaired again since'
     return {
-      id: each.id, at: each.at, what: `Leak ${leakNumber(job, each.leakId)}`, done: noted(repairMethodName(each.method), each.note),
+      id: each.id,
+      at: each.at,
+      what: `Leak ${leakNumber(job, each.leakId)}`,
+      done: noted(repairMethodName(each.method), each.note),
       material: cures ? [repairMaterial(each.material).name, each.batch].filter(Boolean).join(', ') : NOTHING,
-      cured: cures ? cured() : NOTHING, by: each.by, struck: each.struck,
+      cured: cures ? cured() : NOTHING,
+      by: each.by,
+      struck: each.struck,
     }
   })
 }
 
-const touchRows = (job: JobView, partName: PartName) => job.touches.map(each => ({
-  id: each.id, at: each.at, what: each.partIds.map(partName).join(', '), done: noted(each.kind, each.note), material: NOTHING, cured: NOTHING, by: each.by, struck: each.struck,
-}))
+const touchRows = (job: JobView, partName: PartName) =>
+  job.touches.map(each => ({
+    id: each.id,
+    at: each.at,
+    what: each.partIds.map(partName).join(', '),
+    done: noted(each.kind, each.note),
+    material: NOTHING,
+    cured: NOTHING,
+    by: each.by,
+    struck: each.struck,
+  }))
 
 /** Tests that measured, as rows of figures; those that looked, as sentences. */
 function testRows(job: JobView, now: number, short: Short, partName: PartName) {
   const names = (partIds: readonly string[]) => partIds.map(partId => lowerFirst(partName(partId))).join(', ') || 'nothing'
-  const at = ({ pressure, relief }: TestView) => `${short('pressure', pressure)}${relief ? `, ${relief.kind} at ${short('pressure', relief.opensAt)}` : ''}`
+  const at = ({ pressure, relief }: TestView) =>
+    `${short('pressure', pressure)}${relief ? `, ${relief.kind} at ${short('pressure', relief.opensAt)}` : ''}`
   const by = (test: TestView) => (descriptorOf(test).isSimulated(test) ? `${test.by} (simulated tank)` : test.by)
   const when = (test: TestView) => clockText(test.stoppedAt ?? test.startedAt, now)
   const told = job.tests.filter(test => test.stoppedAt !== null || descriptorOf(test).ledger(test, job).length > 0)
   return {
     measured: told.flatMap(test => {
       const measured = descriptorOf(test).measured(test)
-      return measured ? [{ id: test.id, name: testName(test), when: when(test), pressure: at(test), ...measured, earlyReason: test.earlyReason, struck: test.struck, by: by(test) }] : []
+      return measured
+        ? [
+            {
+              id: test.id,
+              name: testName(test),
+              when: when(test),
+              pressure: at(test),
+              ...measured,
+              earlyReason: test.earlyReason,
+              struck: test.struck,
+              by: by(test),
+            },
+          ]
+        : []
     }),
-    looked: told.filter(test => descriptorOf(test).measured(test) === null).map(test => ({
-      id: test.id, earlyReason: test.earlyReason, struck: test.struck,
-      text: `${testName(test)}, ${when(test)}, at ${at(test)}, ${by(test)}: ${faceOf(test).told(test, job, names)}.`,
-    })),
+    looked: told
+      .filter(test => descriptorOf(test).measured(test) === null)
+      .map(test => ({
+        id: test.id,
+        earlyReason: test.earlyReason,
+        struck: test.struck,
+        text: `${testName(test)}, ${when(test)}, at ${at(test)}, ${by(test)}: ${faceOf(test).told(test, job, names)}.`,
+      })),
   }
 }
 
-const struckRows = (job: JobView) => [
-  ...job.tests.map(each => ({ name: testName(each), struck: each.struck })),
-  ...job.finds.map(each => ({ name: `A find of leak ${leakNumber(job, each.leakId)}`, struck: each.struck })),
-  ...job.repairs.map(each => ({ name: `A repair of leak ${leakNumber(job, each.leakId)}`, struck: each.struck })),
-  ...job.touches.map(each => ({ name: 'A disturbance', struck: each.struck })),
-].filter(each => each.struck)
+const struckRows = (job: JobView) =>
+  [
+    ...job.tests.map(each => ({ name: testName(each), struck: each.struck })),
+    ...job.finds.map(each => ({ name: `A find of leak ${leakNumber(job, each.leakId)}`, struck: each.struck })),
+    ...job.repairs.map(each => ({ name: `A repair of leak ${leakNumber(job, each.leakId)}`, struck: each.struck })),
+    ...job.touches.map(each => ({ name: 'A disturbance', struck: each.struck })),
+  ].filter(each => each.struck)

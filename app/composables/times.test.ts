@@ -20,5 +20,14 @@ test('spans in words, durations in figures', () => {
 })
 
 test('how long to wait, never less than it takes', () => {
-  expect([0.2, 40, 61, 720, 725, 7200, 7801, 86_400 * 3].map(waitText)).toEqual(['1 s', '40 s', '61 s', '12 min', '13 min', '2 h', '2 h 11 min', '3 days'])
+  expect([0.2, 40, 61, 720, 725, 7200, 7801, 86_400 * 3].map(waitText)).toEqual([
+    '1 s',
+    '40 s',
+    '61 s',
+    '12 min',
+    '13 min',
+    '2 h',
+    '2 h 11 min',
+    '3 days',
+  ])
 })

@@ -23,7 +23,8 @@ export function waitText(seconds: number): string {
   if (seconds < 90) return `${Math.max(1, Math.ceil(seconds))} s`
   const minutes = Math.ceil(seconds / 60)
   if (minutes < 100) return `${minutes} min`
-  const hours = Math.floor(minutes / 60), rest = minutes % 60
+  const hours = Math.floor(minutes / 60),
+    rest = minutes % 60
   if (hours >= 48) return `${Math.round(hours / 24)} days`
   return rest ? `${hours} h ${rest} min` : `${hours} h`
 }

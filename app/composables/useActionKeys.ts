@@ -1,6 +1,11 @@
-export interface ActionKey { key: string, label: string, run: () => void, when?: () => boolean }
+export interface ActionKey {
+  key: string
+  label: string
+  run: () => void
+  when?: () => boolean
+}
 
-const shown = ref<{ owner: symbol, title: string, keys: ActionKey[] }[]>([])
+const shown = ref<{ owner: symbol; title: string; keys: ActionKey[] }[]>([])
 
 /** Every key that acts on what is on screen, for the help that `?` opens. */
 export const useShownKeys = () => shown
@@ -8,7 +13,23 @@ export const useShownKeys = () => shown
 /** Binds keys for as long as the calling component lives, and lists them in the help. Keys do nothing while somebody types. */
 export function useActionKeys(title: string, keys: ActionKey[]) {
   const owner = Symbol(title)
-  defineShortcuts(Object.fromEntries(keys.map(({ key, run, when }) => [key, { usingInput: false, handler: () => { if (when?.() ?? true) run() } }])))
-  onMounted(() => { shown.value = [...shown.value, { owner, title, keys }] })
-  onBeforeUnmount(() => { shown.value = shown.value.filter(each => each.owner !== owner) })
+  defineShortcuts(
+    Object.fromEntries(
+      keys.map(({ key, run, when }) => [
+        key,
+        {
+          usingInput: false,
+          handler: () => {
+            if (when?.() ?? true) run()
+          },
+        },
+      ]),
+    ),
+  )
+  onMounted(() => {
+    shown.value = [...shown.value, { owner, title, keys }]
+  })
+  onBeforeUnmount(() => {
+    shown.value = shown.value.filter(each => each.owner !== owner)
+  })
 }

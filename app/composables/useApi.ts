@@ -3,11 +3,18 @@ import { FetchError } from 'ofetch'
 /** What went wrong, in a sentence; `offline` when the server was not reached at all. */
 export class ApiError extends Error {
   override name = 'ApiError'
-  constructor(message: string, readonly status: number, readonly fields: Record<string, string> = {}, readonly current?: unknown) {
+  constructor(
+    message: string,
+    readonly status: number,
+    readonly fields: Record<string, string> = {},
+    readonly current?: unknown,
+  ) {
     super(message)
   }
 
-  get offline() { return this.status === 0 }
+  get offline() {
+    return this.status === 0
+  }
 }
 
 type Method = 'GET' | 'POST' | 'PATCH' | 'PUT' | 'DELETE'
@@ -19,11 +26,12 @@ type Method = 'GET' | 'POST' | 'PATCH' | 'PUT' | 'DELETE'
 export async function callApi<Answer>(path: string, method: Method = 'GET', body?: object): Promise<Answer> {
   for (;;) {
     try {
-      return await $fetch<Answer>(`/api/${path}`, { method, body, retry: 0 }) as Answer
-    }
-    catch (error) {
+      return (await $fetch<Answer>(`/api/${path}`, { method, body, retry: 0 })) as Answer
+    } catch (error) {
       if (!(error instanceof FetchError)) throw error
-      const data = (error.data as { data?: { message?: string, fields?: Record<string, string>, current?: unknown } } | undefined)?.data
+      const data = (
+        error.data as { data?: { message?: string; fields?: Record<string, string>; current?: unknown } } | undefined
+      )?.data
       // Only a person whose session ran out is asked again; after signing out a late call just fails.
       if (error.status === 401 && path !== 'session' && useSession().person) {
         await useSession().signInAgain()
@@ -32,7 +40,12 @@ export async function callApi<Answer>(path: string, method: Method = 'GET', body
       if (!error.status || error.status === 502 || error.status === 503 || error.status === 504) {
         throw new ApiError('The server cannot be reached. Check the network; what you typed stays here.', 0)
       }
-      throw new ApiError(data?.message ?? 'Something went wrong on the server. Try again.', error.status, data?.fields ?? {}, data?.current)
+      throw new ApiError(
+        data?.message ?? 'Something went wrong on the server. Try again.',
+        error.status,
+        data?.fields ?? {},
+        data?.current,
+      )
     }
   }
 }

@@ -8,10 +8,18 @@ export function useBay() {
   const closed = ref(false)
   const pages = ref(1)
   const ask = (after: string | null) => {
-    const query = new URLSearchParams({ ...(words.value.trim() && { words: words.value.trim() }), ...(closed.value && { closed: '1' }), ...(after && { after }) })
+    const query = new URLSearchParams({
+      ...(words.value.trim() && { words: words.value.trim() }),
+      ...(closed.value && { closed: '1' }),
+      ...(after && { after }),
+    })
     return callApi<BayPage>(`jobs?${query}`)
   }
-  const { value: bay, error, refresh } = useRefreshed<BayPage>(async () => {
+  const {
+    value: bay,
+    error,
+    refresh,
+  } = useRefreshed<BayPage>(async () => {
     let page = await ask(null)
     const rows: BayRow[] = [...page.rows]
     for (let more = 1; more < pages.value && page.next !== null; more++) {

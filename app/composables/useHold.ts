@@ -8,7 +8,10 @@ import type { BenchHold, CurveView, HoldView, LiveView, ReadingView } from '#sha
 
 const LONG_EVERY = 3000 // ms between two looks at a long hold that runs
 
-/** A hold with its readings as they come, those still on their way included, and the live estimate: from the worker, or from the server when it is long. */
+/**
+ * A hold with its readings as they come, those still on their way included, and the live estimate: from the worker, or from the
+ * server when it is long.
+ */
 export function useHold(id: string) {
   const queue = useReadingQueue()
   const now = useClock()
@@ -16,7 +19,7 @@ export function useHold(id: string) {
   const error = ref<ApiError | null>(null)
   const readings = shallowRef<ReadingView[]>([])
   const live = shallowRef<LiveView | null>(null)
-  const explained = shallowRef<{ residuals: Residual[], variants: WhatIf[] } | null>(null)
+  const explained = shallowRef<{ residuals: Residual[]; variants: WhatIf[] } | null>(null)
   const known = new Map<number, ReadingView>()
   let seen = -1
   let fetching: Promise<void> | null = null
@@ -58,18 +61,25 @@ export function useHold(id: string) {
       hold.value = await callApi<BenchHold>(`holds/${id}`)
       error.value = null
       const { setup, hasThermometer, hasBarometer } = hold.value
-      if (!before || JSON.stringify(before.setup) !== JSON.stringify(setup)) tell({ kind: 'setup', setup, instruments: { hasThermometer, hasBarometer } })
+      if (!before || JSON.stringify(before.setup) !== JSON.stringify(setup))
+        tell({ kind: 'setup', setup, instruments: { hasThermometer, hasBarometer } })
       if (!before) add(await queue.of(id))
       await fetchReadings()
-      if (before && before.marks.length !== hold.value.marks.length) tell({ kind: 'readings', readings: [], marks: hold.value.marks })
-    }
-    catch (thrown) {
+      if (before && before.marks.length !== hold.value.marks.length)
+        tell({ kind: 'readings', readings: [], marks: hold.value.marks })
+    } catch (thrown) {
       if (!(thrown instanceof ApiError)) throw thrown
       error.value = thrown
     }
   }
-  const readMore = () => fetchReadings().catch(thrown => { if (!(thrown instanceof ApiError)) throw thrown })
-  /** What was asked for while something was on its way: it may have been answered before this came to be, so it is asked once more. */
+  const readMore = () =>
+    fetchReadings().catch(thrown => {
+      if (!(thrown instanceof ApiError)) throw thrown
+    })
+  /**
+   * What was asked for while something was on its way: it may have been answered before this came to be, so it is asked once
+   * more.
+   */
   let waiting: (() => Promise<void>) | null = null
   function ask(work: () => Promise<void>): Promise<void> {
     if (fetching) {
@@ -94,10 +104,24 @@ export function useHold(id: string) {
   void refresh()
   /** s of the hold's own time, still once it is stopped */
   const held = computed(() => (hold.value?.clock ? holdTimeAt(hold.value.clock, now.value) : 0))
-  const estimate = computed(() => (running.value ? live.value?.estimate ?? null : hold.value?.estimate ?? null))
-  watch(() => hold.value?.state === 'stopped' && !isLong.value && live.value?.estimate, ready => { if (ready) tell({ kind: 'explain' }) })
+  const estimate = computed(() => (running.value ? (live.value?.estimate ?? null) : (hold.value?.estimate ?? null)))
+  watch(
+    () => hold.value?.state === 'stopped' && !isLong.value && live.value?.estimate,
+    ready => {
+      if (ready) tell({ kind: 'explain' })
+    },
+  )
   return {
-    hold, error, readings, live, explained, running, held, estimate, isLong, refresh,
+    hold,
+    error,
+    readings,
+    live,
+    explained,
+    running,
+    held,
+    estimate,
+    isLong,
+    refresh,
     /** Takes the hold that a verb answered, so that the page need not wait for the notice. */
     take(view: HoldView | BenchHold) {
       if (hold.value) hold.value = { ...hold.value, ...view }

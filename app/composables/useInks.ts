@@ -4,10 +4,31 @@ export function useInks() {
   const read = () => {
     const style = getComputedStyle(document.documentElement)
     const of = (name: string) => style.getPropertyValue(`--${name}`).trim()
-    return { ink: of('ink'), inkSoft: of('ink-soft'), hair: of('hair'), sheet: of('sheet'), sealed: of('sealed'), leaking: of('leaking'), unsure: of('unsure'), time: of('time'), sealedSoft: of('sealed-soft'), leakingSoft: of('leaking-soft'), unsureSoft: of('unsure-soft') }
+    return {
+      ink: of('ink'),
+      inkSoft: of('ink-soft'),
+      hair: of('hair'),
+      sheet: of('sheet'),
+      sealed: of('sealed'),
+      leaking: of('leaking'),
+      unsure: of('unsure'),
+      time: of('time'),
+      sealedSoft: of('sealed-soft'),
+      leakingSoft: of('leaking-soft'),
+      unsureSoft: of('unsure-soft'),
+    }
   }
   const inks = ref(read())
-  watch(() => mode.value, () => nextTick(() => { inks.value = read() }), { flush: 'post' })
-  onMounted(() => { inks.value = read() })
+  watch(
+    () => mode.value,
+    () =>
+      nextTick(() => {
+        inks.value = read()
+      }),
+    { flush: 'post' },
+  )
+  onMounted(() => {
+    inks.value = read()
+  })
   return inks
 }

@@ -2,5 +2,7 @@
 export function useLook() {
   const session = useSession()
   const colours = useColorMode()
-  watchEffect(() => { colours.preference = session.look })
+  watchEffect(() => {
+    colours.preference = session.look
+  })
 }

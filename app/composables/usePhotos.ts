@@ -4,7 +4,10 @@ import type { JobView } from '#shared/views'
 const SHRINK_ABOVE = 8 * 1024 * 1024
 const LONGEST_SIDE = 2560
 
-/** A picture made smaller by the browser; the file itself when the browser cannot read it, so that the server says what is wrong. */
+/**
+ * A picture made smaller by the browser; the file itself when the browser cannot read it, so that the server says what is
+ * wrong.
+ */
 async function smaller(file: Blob): Promise<Blob> {
   try {
     const bitmap = await createImageBitmap(file, { imageOrientation: 'from-image' })
@@ -13,8 +16,7 @@ async function smaller(file: Blob): Promise<Blob> {
     canvas.getContext('2d')!.drawImage(bitmap, 0, 0, canvas.width, canvas.height)
     bitmap.close()
     return await canvas.convertToBlob({ type: 'image/jpeg', quality: 0.85 })
-  }
-  catch {
+  } catch {
     return file
   }
 }

@@ -2,7 +2,12 @@ import { cubicMetresPer, fromKelvin, pascalsPer, toKelvin, unitLabel } from '#co
 import type { QuantityKind } from './quantityKinds'
 import { standardFromThroughput, throughputFromStandard } from '#core/quantity/standardLeakRate'
 
-interface Edge { unit: string, toShown: (si: number) => number, toSi: (shown: number) => number, digits: number }
+interface Edge {
+  unit: string
+  toShown: (si: number) => number
+  toSi: (shown: number) => number
+  digits: number
+}
 
 /** Decimals that show a step of the unit which is about a pascal, a hundredth of a litre, and so on. */
 const pressureDigits = { kPa: 3, psi: 4, mbar: 2, inH2O: 3 } as const
@@ -12,7 +17,12 @@ export function useQuantities() {
   const session = useSession()
   const edges = computed<Record<QuantityKind, Edge>>(() => {
     const { pressure, volume, temperature } = session.preferences
-    const linear = (unit: string, per: number, digits: number): Edge => ({ unit, digits, toShown: si => si / per, toSi: shown => shown * per })
+    const linear = (unit: string, per: number, digits: number): Edge => ({
+      unit,
+      digits,
+      toShown: si => si / per,
+      toSi: shown => shown * per,
+    })
     return {
       pressure: linear(unitLabel[pressure], pascalsPer[pressure], pressureDigits[pressure]),
       pressureStep: linear(unitLabel[pressure], pascalsPer[pressure], pressureDigits[pressure] + 1),
@@ -38,7 +48,14 @@ export function useQuantities() {
   /** Figure alone, in the person's unit. @param digits decimals; the unit's own when absent */
   const figure = (kind: QuantityKind, si: number, digits?: number) => {
     const edge = edges.value[kind]
-    return edge.toShown(si).toLocaleString('en', { minimumFractionDigits: digits ?? edge.digits, maximumFractionDigits: digits ?? edge.digits, useGrouping: false }).replace('-', '−')
+    return edge
+      .toShown(si)
+      .toLocaleString('en', {
+        minimumFractionDigits: digits ?? edge.digits,
+        maximumFractionDigits: digits ?? edge.digits,
+        useGrouping: false,
+      })
+      .replace('-', '−')
   }
   /** Shortest figure with its unit, such as 6.9 kPa; a line never breaks between the two. */
   const short = (kind: QuantityKind, si: number, significant = 3) => {

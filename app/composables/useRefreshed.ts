@@ -6,7 +6,10 @@ import type { ChangeNotice } from '#shared/changes'
  * @param fetch how to get it, from what was known before and what has changed since; null for both asks for the whole
  * @param concerns which notices ask for it anew
  */
-export function useRefreshed<T>(fetch: (before: T | null, changed: readonly ChangeNotice[] | null) => Promise<T>, concerns: (notice: ChangeNotice) => boolean) {
+export function useRefreshed<T>(
+  fetch: (before: T | null, changed: readonly ChangeNotice[] | null) => Promise<T>,
+  concerns: (notice: ChangeNotice) => boolean,
+) {
   const value = shallowRef<T | null>(null)
   const error = ref<ApiError | null>(null)
   let changed: ChangeNotice[] | null = null
@@ -14,24 +17,29 @@ export function useRefreshed<T>(fetch: (before: T | null, changed: readonly Chan
     try {
       value.value = await fetch(value.value, since)
       error.value = null
-    }
-    catch (thrown) {
+    } catch (thrown) {
       if (!(thrown instanceof ApiError)) throw thrown
       error.value = thrown
     }
   }
   const refresh = () => get(null)
-  const soon = useThrottleFn(() => {
-    const since = changed
-    changed = []
-    return get(since)
-  }, 400, true)
+  const soon = useThrottleFn(
+    () => {
+      const since = changed
+      changed = []
+      return get(since)
+    },
+    400,
+    true,
+  )
   useChanges().on(notice => {
     if (notice === null) changed = null
     else if (!concerns(notice)) return
     else changed?.push(notice)
     void soon()
   })
-  void refresh().then(() => { changed ??= [] })
+  void refresh().then(() => {
+    changed ??= []
+  })
   return { value, error, refresh }
 }

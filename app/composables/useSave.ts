@@ -1,10 +1,13 @@
 import type { FormError } from '@nuxt/ui'
 
-interface FieldErrors { setErrors: (errors: FormError[]) => void }
+interface FieldErrors {
+  setErrors: (errors: FormError[]) => void
+}
 
 /**
  * Sends a form once at a time: a refusal's sentences go beside their fields, the rest into `problem`.
- * @param inOrder quick taps wait for each other, where each is an entry of its own; otherwise what comes while one is sent is a repeated submit and is dropped
+ * @param inOrder quick taps wait for each other, where each is an entry of its own; otherwise what comes while one is sent is a
+ *   repeated submit and is dropped
  */
 export function useSave({ inOrder = false } = {}) {
   let last: Promise<unknown> = Promise.resolve()
@@ -15,14 +18,12 @@ export function useSave({ inOrder = false } = {}) {
     problem.value = null
     try {
       return await work()
-    }
-    catch (error) {
+    } catch (error) {
       if (!(error instanceof ApiError)) throw error
       const fields = Object.entries(error.fields)
       form?.setErrors(fields.map(([name, message]) => ({ name, message })))
       problem.value = error.message
-    }
-    finally {
+    } finally {
       saving.value = false
     }
   }

@@ -7,23 +7,60 @@ import { limitText, rateText } from './rateText'
 
 const mLmin = throughputFromStandard
 const setup: HoldSetup = {
-  method: 'pressure-decay', space: { volume: 0.02, wallGive: 0 }, volumeUncertainty: 0, wallGiveUncertainty: 0, gauge: { resolution: 1, noise: 1 },
-  temperatureChangeUncertainty: 0, barometerChangeUncertainty: 0, testPressure: 5000, limit: mLmin(0.5), rigLeak: 0, rigLeakUncertainty: 0,
+  method: 'pressure-decay',
+  space: { volume: 0.02, wallGive: 0 },
+  volumeUncertainty: 0,
+  wallGiveUncertainty: 0,
+  gauge: { resolution: 1, noise: 1 },
+  temperatureChangeUncertainty: 0,
+  barometerChangeUncertainty: 0,
+  testPressure: 5000,
+  limit: mLmin(0.5),
+  rigLeak: 0,
+  rigLeakUncertainty: 0,
 }
 const estimate = (change: Partial<HoldEstimate>): HoldEstimate => ({
-  leakRate: mLmin(0.4), low95: 0, high95: mLmin(1), uncertainty: mLmin(0.3), verdict: 'cannot-tell', smallestSeen: mLmin(0.21), decidedBy: 'time', minutesMore: 7,
-  budget: { readings: 1, temperature: 3, barometer: 2, volume: 0, wallGive: 0, law: 0, rig: 0 }, readings: 9, ignored: [], steps: [], settling: null, viscousWeight: 1, thermometerJumps: [], emptyAt: null, engine: '1', ...change,
+  leakRate: mLmin(0.4),
+  low95: 0,
+  high95: mLmin(1),
+  uncertainty: mLmin(0.3),
+  verdict: 'cannot-tell',
+  smallestSeen: mLmin(0.21),
+  decidedBy: 'time',
+  minutesMore: 7,
+  budget: { readings: 1, temperature: 3, barometer: 2, volume: 0, wallGive: 0, law: 0, rig: 0 },
+  readings: 9,
+  ignored: [],
+  steps: [],
+  settling: null,
+  viscousWeight: 1,
+  thermometerJumps: [],
+  emptyAt: null,
+  engine: '1',
+  ...change,
 })
 
 test('a rate has the figures it deserves, a limit those that it was set with', () => {
-  expect([0, 0.001, 0.126, 2.345, 34.56, 345.6].map(rate => rateText(mLmin(rate)))).toEqual(['0', '0', '0.13', '2.35', '34.6', '346'])
+  expect([0, 0.001, 0.126, 2.345, 34.56, 345.6].map(rate => rateText(mLmin(rate)))).toEqual([
+    '0',
+    '0',
+    '0.13',
+    '2.35',
+    '34.6',
+    '346',
+  ])
   expect([0.5, 1, 20, 0.125, 2000].map(limit => limitText(mLmin(limit)))).toEqual(['0.5', '1', '20', '0.125', '2000'])
 })
 
 describe('what a hold says in words', () => {
-  test('sealed, with what it could see', () => expect(holdAdvice(estimate({ verdict: 'sealed' }), setup)).toBe('Even its upper bound is below 0.5 mL/min. This hold saw leaks down to 0.21 mL/min.'))
-  test('leaking, with what to do next', () => expect(holdAdvice(estimate({ verdict: 'leaking' }), setup)).toContain('Find it with soap'))
-  test('undecided, with how long and what doubt is largest', () => expect(holdAdvice(estimate({}), setup)).toBe('About 7 more min decide it. Temperature is the largest doubt.'))
+  test('sealed, with what it could see', () =>
+    expect(holdAdvice(estimate({ verdict: 'sealed' }), setup)).toBe(
+      'Even its upper bound is below 0.5 mL/min. This hold saw leaks down to 0.21 mL/min.',
+    ))
+  test('leaking, with what to do next', () =>
+    expect(holdAdvice(estimate({ verdict: 'leaking' }), setup)).toContain('Find it with soap'))
+  test('undecided, with how long and what doubt is largest', () =>
+    expect(holdAdvice(estimate({}), setup)).toBe('About 7 more min decide it. Temperature is the largest doubt.'))
   test('undecided for good, with what would decide it', () => {
     for (const decidedBy of deciders) expect(holdAdvice(estimate({ decidedBy, minutesMore: null }), setup)).toMatch(/\.$/)
     expect(holdAdvice(estimate({ decidedBy: 'thermometer', minutesMore: 190 }), setup)).toContain('Or about 190 more min.')
@@ -31,7 +68,14 @@ describe('what a hold says in words', () => {
 })
 
 describe('the one next action', () => {
-  const step = (change: Partial<NextStep>): NextStep => ({ action: 'test', sentence: 'Do it.', at: null, about: null, kind: null, ...change })
+  const step = (change: Partial<NextStep>): NextStep => ({
+    action: 'test',
+    sentence: 'Do it.',
+    at: null,
+    about: null,
+    kind: null,
+    ...change,
+  })
   test('each leads somewhere within its job, or to the Bench', () => {
     for (const action of nextActions) {
       const { label, to } = nextAction('J', step({ action, about: 'hold', kind: 'hold' }))
@@ -48,8 +92,11 @@ describe('the one next action', () => {
     expect(nextAction('J', step({ action: 'settle', kind: 'hold' })).to).toBe('/jobs/J/hold')
   })
   test('waiting says until when, in local time', () => {
-    const at = +new Date('2026-05-20T16:40:00'), now = +new Date('2026-05-20T14:00:00')
-    expect(nextSentence(step({ action: 'wait', sentence: 'Sender ring is curing.', at }), now)).toBe('Sender ring is curing. Cured 16:40, then hold again.')
+    const at = +new Date('2026-05-20T16:40:00'),
+      now = +new Date('2026-05-20T14:00:00')
+    expect(nextSentence(step({ action: 'wait', sentence: 'Sender ring is curing.', at }), now)).toBe(
+      'Sender ring is curing. Cured 16:40, then hold again.',
+    )
     expect(nextSentence(step({}), now)).toBe('Do it.')
   })
 })

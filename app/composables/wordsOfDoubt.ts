@@ -3,18 +3,42 @@ import type { Assumption } from '#core/hold/whatIf'
 import type { Improvement } from '#core/hold/planHold'
 import type { LeakLook } from '#core/fuel/fuelThroughLeak'
 
-export const budgetWords: Record<keyof Budget, string> = { readings: 'Readings', temperature: 'Temperature change', barometer: 'Weather change', volume: 'Volume', wallGive: 'Wall give', law: 'Leak law', rig: 'Rig' }
+export const budgetWords: Record<keyof Budget, string> = {
+  readings: 'Readings',
+  temperature: 'Temperature change',
+  barometer: 'Weather change',
+  volume: 'Volume',
+  wallGive: 'Wall give',
+  law: 'Leak law',
+  rig: 'Rig',
+}
 
 /** What limits a hold, as the start of a sentence. */
 export const limitedByWords: Record<keyof Budget, string> = {
-  readings: 'The gauge', temperature: 'Temperature', barometer: 'The weather', volume: 'The volume', wallGive: 'Wall give', law: 'The kind of leak', rig: 'The rig’s own leak',
+  readings: 'The gauge',
+  temperature: 'Temperature',
+  barometer: 'The weather',
+  volume: 'The volume',
+  wallGive: 'Wall give',
+  law: 'The kind of leak',
+  rig: 'The rig’s own leak',
 }
 export const improvementWords: Record<Improvement, string> = {
-  'thermometer': 'a thermometer on the skin', 'barometer': 'a barometer', 'finer gauge': 'a gauge ten times finer', 'half the volume': 'half the gas volume',
+  'thermometer': 'a thermometer on the skin',
+  'barometer': 'a barometer',
+  'finer gauge': 'a gauge ten times finer',
+  'half the volume': 'half the gas volume',
 }
 export const assumptionWords: Record<Assumption, string> = {
-  'no temperature': 'Temperature not seen', 'no barometer': 'Weather not seen', 'viscous law': 'Viscous leak only', 'orifice law': 'Orifice leak only', 'volume 10 % more': 'Volume 10 % more',
+  'no temperature': 'Temperature not seen',
+  'no barometer': 'Weather not seen',
+  'viscous law': 'Viscous leak only',
+  'orifice law': 'Orifice leak only',
+  'volume 10 % more': 'Volume 10 % more',
 }
 export const leakLookWords: Record<LeakLook, string> = {
-  'nothing to see': 'Nothing to see or smell', 'smell only': 'Smells, dries before it wets', 'stain': 'Stains and creeps, no drop', 'drip': 'Drips',
+  'nothing to see': 'Nothing to see or smell',
+  'smell only': 'Smells, dries before it wets',
+  'stain': 'Stains and creeps, no drop',
+  'drip': 'Drips',
 }

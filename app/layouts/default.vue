@@ -15,19 +15,33 @@ const rooms = [
   { to: '/shelf', name: 'Shelf', icon: 'i-lucide-library', here: (path: string) => path.startsWith('/shelf') },
 ]
 changes.open()
-changes.on(notice => { if (notice === null || notice.topics.includes('bells')) void rope.load() })
+changes.on(notice => {
+  if (notice === null || notice.topics.includes('bells')) void rope.load()
+})
 void rope.load()
 void queue.restore()
 void useStripQueue().restore()
 
 useHead({ title: computed(() => (rope.ringing.length ? `Ringing: ${rope.ringing[0]!.title}` : 'Zinc Bell')) })
 useActionKeys('Everywhere', [
-  { key: '?', label: 'Show the keys', run: () => { keys.value = true } },
+  {
+    key: '?',
+    label: 'Show the keys',
+    run: () => {
+      keys.value = true
+    },
+  },
   { key: 'g-b', label: 'Go to the Bay', run: () => void navigateTo('/') },
   { key: 'g-h', label: 'Go to the Bench', run: () => void navigateTo('/bench') },
   { key: 'g-r', label: 'Go to the Reckoner', run: () => void navigateTo('/reckoner') },
   { key: 'g-s', label: 'Go to the Shelf', run: () => void navigateTo('/shelf') },
-  { key: 'u', label: 'Units and look', run: () => { settings.value = true } },
+  {
+    key: 'u',
+    label: 'Units and look',
+    run: () => {
+      settings.value = true
+    },
+  },
 ])
 const offline = computed(() => !changes.connected || queue.waiting > 0)
 </script>
@@ -36,19 +50,40 @@ const offline = computed(() => !changes.connected || queue.waiting > 0)
   <div class="frame min-h-dvh">
     <a href="#page" class="sr-only focus:not-sr-only focus:absolute focus:z-50 focus:bg-(--sheet) focus:p-3">Go to the page</a>
     <nav class="rail no-print" aria-label="Rooms">
-      <NuxtLink to="/" class="hidden place-items-center py-4 text-zinc-300 md:grid" aria-label="Zinc Bell"><BellSign :size="40" /></NuxtLink>
-      <NuxtLink v-for="room in rooms" :key="room.to" :to="room.to" class="room" :class="room.here(route.path) && 'here'" :aria-current="room.here(route.path) ? 'page' : undefined">
+      <NuxtLink to="/" class="hidden place-items-center py-4 text-zinc-300 md:grid" aria-label="Zinc Bell"
+        ><BellSign :size="40"
+      /></NuxtLink>
+      <NuxtLink
+        v-for="room in rooms"
+        :key="room.to"
+        :to="room.to"
+        class="room"
+        :class="room.here(route.path) && 'here'"
+        :aria-current="room.here(route.path) ? 'page' : undefined"
+      >
         <UIcon :name="room.icon" class="size-6" />{{ room.name }}
       </NuxtLink>
       <span class="hidden flex-1 md:block" />
-      <button type="button" class="room hidden! md:flex!" @click="keys = true"><UIcon name="i-lucide-keyboard" class="size-6" />Keys</button>
-      <button type="button" class="room" @click="settings = true"><UIcon name="i-lucide-circle-user-round" class="size-6" /><span class="max-w-20 truncate">{{ session.person?.name.split(' ')[0] }}</span></button>
+      <button type="button" class="room hidden! md:flex!" @click="keys = true">
+        <UIcon name="i-lucide-keyboard" class="size-6" />Keys
+      </button>
+      <button type="button" class="room" @click="settings = true">
+        <UIcon name="i-lucide-circle-user-round" class="size-6" /><span class="max-w-20 truncate">{{
+          session.person?.name.split(' ')[0]
+        }}</span>
+      </button>
     </nav>
     <div class="middle min-w-0">
       <RopeBar class="no-print xl:hidden" />
       <div v-if="offline" role="status" class="no-print flex items-center gap-2 bg-(--unsure-soft) px-4 py-2 font-medium">
         <UIcon name="i-lucide-cloud-off" class="size-5 shrink-0" />
-        <span>{{ changes.connected ? 'Sending' : 'The server cannot be reached.' }}<template v-if="queue.waiting"> {{ queue.waiting }} {{ queue.waiting === 1 ? 'reading waits' : 'readings wait' }} here and will be sent in order.</template><template v-else> What you see may be old; it goes on by itself.</template></span>
+        <span
+          >{{ changes.connected ? 'Sending' : 'The server cannot be reached.'
+          }}<template v-if="queue.waiting">
+            {{ queue.waiting }} {{ queue.waiting === 1 ? 'reading waits' : 'readings wait' }} here and will be sent in
+            order.</template
+          ><template v-else> What you see may be old; it goes on by itself.</template></span
+        >
       </div>
       <main id="page" tabindex="-1" class="outline-none"><slot /></main>
     </div>
@@ -59,20 +94,80 @@ const offline = computed(() => !changes.connected || queue.waiting > 0)
 </template>
 
 <style scoped>
-.frame { display: grid; grid-template-columns: minmax(0, 1fr); padding-bottom: 4.25rem; }
-.rail { position: fixed; inset: auto 0 0 0; z-index: 20; display: flex; justify-content: space-around; background: var(--rail); padding-bottom: env(safe-area-inset-bottom); }
-.room { display: flex; flex-direction: column; align-items: center; justify-content: center; gap: 0.25rem; min-height: 4rem; min-width: 4rem; color: #cdd2d6; font-size: 0.875rem; font-weight: 600; cursor: pointer; }
-.room:hover { color: #fff; }
-.room.here { color: #fff; background: #ffffff1a; box-shadow: inset 0 3px 0 var(--color-brass-400); }
+.frame {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr);
+  padding-bottom: 4.25rem;
+}
+.rail {
+  position: fixed;
+  inset: auto 0 0 0;
+  z-index: 20;
+  display: flex;
+  justify-content: space-around;
+  background: var(--rail);
+  padding-bottom: env(safe-area-inset-bottom);
+}
+.room {
+  display: flex;
+  flex-direction: column;
+  align-items: center;
+  justify-content: center;
+  gap: 0.25rem;
+  min-height: 4rem;
+  min-width: 4rem;
+  color: #cdd2d6;
+  font-size: 0.875rem;
+  font-weight: 600;
+  cursor: pointer;
+}
+.room:hover {
+  color: #fff;
+}
+.room.here {
+  color: #fff;
+  background: #ffffff1a;
+  box-shadow: inset 0 3px 0 var(--color-brass-400);
+}
 @media (min-width: 48rem) {
-  .frame { grid-template-columns: 5.25rem minmax(0, 1fr); padding-bottom: 0; }
-  .rail { position: sticky; inset: 0 auto auto 0; height: 100dvh; flex-direction: column; justify-content: flex-start; align-items: stretch; }
-  .room { min-height: 4.25rem; min-width: 0; }
-  .room.here { box-shadow: inset 3px 0 0 var(--color-brass-400); }
+  .frame {
+    grid-template-columns: 5.25rem minmax(0, 1fr);
+    padding-bottom: 0;
+  }
+  .rail {
+    position: sticky;
+    inset: 0 auto auto 0;
+    height: 100dvh;
+    flex-direction: column;
+    justify-content: flex-start;
+    align-items: stretch;
+  }
+  .room {
+    min-height: 4.25rem;
+    min-width: 0;
+  }
+  .room.here {
+    box-shadow: inset 3px 0 0 var(--color-brass-400);
+  }
 }
 @media (min-width: 80rem) {
-  .frame { grid-template-columns: 5.25rem minmax(0, 1fr) 15.5rem; }
-  .rope { position: sticky; top: 0; height: 100dvh; overflow-y: auto; background: var(--sheet); border-left: 1px solid var(--hair); padding: 1rem 0.875rem; }
+  .frame {
+    grid-template-columns: 5.25rem minmax(0, 1fr) 15.5rem;
+  }
+  .rope {
+    position: sticky;
+    top: 0;
+    height: 100dvh;
+    overflow-y: auto;
+    background: var(--sheet);
+    border-left: 1px solid var(--hair);
+    padding: 1rem 0.875rem;
+  }
 }
-@media print { .frame { display: block; padding: 0; } }
+@media print {
+  .frame {
+    display: block;
+    padding: 0;
+  }
+}
 </style>

@@ -1,1 +1,3 @@
-<template><main class="min-h-dvh"><slot /></main></template>
+<template>
+  <main class="min-h-dvh"><slot /></main>
+</template>

@@ -8,7 +8,8 @@ export const soapFace: TestFace<SoapView> = {
   page: ({ jobId }) => `/jobs/${jobId}/soap`,
   goOn: 'Go on soaping',
   open: () => 'open',
-  said: ({ marks }) => `${marks.filter(({ mark }) => mark === 'dry').length} dry, ${marks.filter(({ mark }) => isFind(mark)).length} found`,
+  said: ({ marks }) =>
+    `${marks.filter(({ mark }) => mark === 'dry').length} dry, ${marks.filter(({ mark }) => isFind(mark)).length} found`,
   told({ marks }, _, names) {
     const parts = (wanted: typeof marks) => names(wanted.map(mark => mark.partId))
     return `dry on ${parts(marks.filter(({ mark }) => mark === 'dry'))}; found on ${parts(marks.filter(({ mark }) => isFind(mark)))}`

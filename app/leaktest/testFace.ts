@@ -9,7 +9,7 @@ export type PartNames = (partIds: readonly string[]) => string
 /** How a kind of test looks and where it is: its page, its sign, its words on job, bench and record. */
 export interface TestFace<View extends TestViewOf<TankTestKind>> {
   /** what the Job's button says, its icon, its key with what that does */
-  button: { label: string, icon: string, key: string, keyLabel: string }
+  button: { label: string; icon: string; key: string; keyLabel: string }
   /** where one is set up, and where a test of it is gone on with or read */
   setUpPage: (jobId: string) => string
   page: (test: Pick<View, 'id' | 'jobId'>) => string

@@ -6,8 +6,13 @@ export default defineNuxtRouteMiddleware(async to => {
     const { user } = await $fetch<{ user?: unknown }>('/api/_auth/session')
     if (!user) return navigateTo({ path: '/sign-in', query: { back: to.fullPath } })
     await session.load()
-  }
-  catch {
-    return abortNavigation(createError({ statusCode: 503, message: 'The server cannot be reached. Check that the program runs, then try again.', fatal: true }))
+  } catch {
+    return abortNavigation(
+      createError({
+        statusCode: 503,
+        message: 'The server cannot be reached. Check that the program runs, then try again.',
+        fatal: true,
+      }),
+    )
   }
 })

@@ -4,17 +4,29 @@ import type { PersonView } from '#shared/views'
 
 /** Who works here; the owner adds people. */
 const session = useSession()
-const { value: people, error, refresh } = useRefreshed(() => callApi<PersonView[]>('people'), notice => notice.topics.includes('people'))
+const {
+  value: people,
+  error,
+  refresh,
+} = useRefreshed(
+  () => callApi<PersonView[]>('people'),
+  notice => notice.topics.includes('people'),
+)
 const blank = () => ({ id: newId(), name: '', login: '', password: '', role: 'technician' as (typeof roles)[number] })
 const state = ref(blank())
 const { saving, problem, save } = useSave()
 const form = useTemplateRef('form')
-const submit = () => save(async () => {
-  await callApi('people', 'POST', state.value)
-  state.value = blank()
-  await refresh()
-}, form.value)
-const deeds = { owner: 'Does the work and adds people', technician: 'Does the work', inspector: 'Reads everything, changes nothing' }
+const submit = () =>
+  save(async () => {
+    await callApi('people', 'POST', state.value)
+    state.value = blank()
+    await refresh()
+  }, form.value)
+const deeds = {
+  owner: 'Does the work and adds people',
+  technician: 'Does the work',
+  inspector: 'Reads everything, changes nothing',
+}
 </script>
 
 <template>
@@ -22,14 +34,32 @@ const deeds = { owner: 'Does the work and adds people', technician: 'Does the wo
   <div v-else class="page max-w-3xl">
     <h1 class="mb-4">People</h1>
     <ul class="sheet mb-5 divide-y divide-(--hair)">
-      <li v-for="person in people" :key="person.id" class="flex flex-wrap items-baseline justify-between gap-2 py-3"><span><b>{{ person.name }}</b> <span class="soft">{{ person.login }}</span></span><span class="soft">{{ person.role }} · {{ deeds[person.role].toLowerCase() }}</span></li>
+      <li v-for="person in people" :key="person.id" class="flex flex-wrap items-baseline justify-between gap-2 py-3">
+        <span
+          ><b>{{ person.name }}</b> <span class="soft">{{ person.login }}</span></span
+        ><span class="soft">{{ person.role }} · {{ deeds[person.role].toLowerCase() }}</span>
+      </li>
     </ul>
-    <SchemaForm v-if="session.person?.role === 'owner'" ref="form" :problem="problem" :schema="personSchema" :state="state" class="sheet grid gap-4 p-5 sm:grid-cols-2" @submit="submit">
+    <SchemaForm
+      v-if="session.person?.role === 'owner'"
+      ref="form"
+      :problem="problem"
+      :schema="personSchema"
+      :state="state"
+      class="sheet grid gap-4 p-5 sm:grid-cols-2"
+      @submit="submit"
+    >
       <h2 class="sm:col-span-2">Add a person</h2>
       <UFormField label="Name" name="name"><UInput v-model="state.name" autocomplete="off" /></UFormField>
-      <UFormField label="Sign-in name" name="login"><UInput v-model="state.login" autocomplete="off" autocapitalize="none" /></UFormField>
-      <UFormField label="First password" name="password" hint="at least 8 characters"><UInput v-model="state.password" type="password" autocomplete="new-password" /></UFormField>
-      <UFormField label="Role" name="role" :help="deeds[state.role]"><USelect v-model="state.role" :items="[...roles]" /></UFormField>
+      <UFormField label="Sign-in name" name="login"
+        ><UInput v-model="state.login" autocomplete="off" autocapitalize="none"
+      /></UFormField>
+      <UFormField label="First password" name="password" hint="at least 8 characters"
+        ><UInput v-model="state.password" type="password" autocomplete="new-password"
+      /></UFormField>
+      <UFormField label="Role" name="role" :help="deeds[state.role]"
+        ><USelect v-model="state.role" :items="[...roles]"
+      /></UFormField>
       <template #actions>
         <UButton type="submit" size="xl" color="neutral" class="justify-self-start" :loading="saving">Add</UButton>
       </template>

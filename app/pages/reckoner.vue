@@ -1,8 +1,12 @@
 <script setup lang="ts">
 /** The Reckoner: the calculators on their own, for quick questions. */
 const tabs = [
-  { label: 'Will a hold see it', value: 'plan' }, { label: 'What a rate means', value: 'rate' }, { label: 'Column and sensor', value: 'scale' }, { label: 'Balloon and weather', value: 'balloon' },
-  { label: 'Weight and vapour', value: 'weight' }, { label: 'Thread and clamp', value: 'thread' },
+  { label: 'Will a hold see it', value: 'plan' },
+  { label: 'What a rate means', value: 'rate' },
+  { label: 'Column and sensor', value: 'scale' },
+  { label: 'Balloon and weather', value: 'balloon' },
+  { label: 'Weight and vapour', value: 'weight' },
+  { label: 'Thread and clamp', value: 'thread' },
 ] as const
 type Tab = (typeof tabs)[number]['value']
 const route = useRoute()
@@ -12,12 +16,24 @@ const tab = computed<Tab>({
 })
 const names = tabs.map(each => each.value)
 const words = Object.fromEntries(tabs.map(each => [each.value, each.label])) as Record<Tab, string>
-useActionKeys('Reckoner', tabs.map((each, i) => ({ key: String(i + 1), label: each.label, run: () => { tab.value = each.value } })))
+useActionKeys(
+  'Reckoner',
+  tabs.map((each, i) => ({
+    key: String(i + 1),
+    label: each.label,
+    run: () => {
+      tab.value = each.value
+    },
+  })),
+)
 </script>
 
 <template>
   <div class="page max-w-4xl space-y-3">
-    <header><h1>Reckoner</h1><p class="soft">Quick answers without a job. Nothing here is kept on a record.</p></header>
+    <header>
+      <h1>Reckoner</h1>
+      <p class="soft">Quick answers without a job. Nothing here is kept on a record.</p>
+    </header>
     <TapChoice v-model="tab" :options="names" :words="words" several label="What to reckon" />
     <PlanReckoner v-if="tab === 'plan'" />
     <RateReckoner v-else-if="tab === 'rate'" />

@@ -6,10 +6,22 @@ import VChart from 'vue-echarts'
 
 /** Only the parts of the chart library that are used. */
 export default defineNuxtPlugin(nuxt => {
-  use([CustomChart, LineChart, ScatterChart, GridComponent, MarkAreaComponent, MarkLineComponent, TooltipComponent, SVGRenderer, CanvasRenderer])
+  use([
+    CustomChart,
+    LineChart,
+    ScatterChart,
+    GridComponent,
+    MarkAreaComponent,
+    MarkLineComponent,
+    TooltipComponent,
+    SVGRenderer,
+    CanvasRenderer,
+  ])
   nuxt.vueApp.component('VChart', VChart)
 })
 
 declare module 'vue' {
-  interface GlobalComponents { VChart: typeof VChart }
+  interface GlobalComponents {
+    VChart: typeof VChart
+  }
 }

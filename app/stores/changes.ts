@@ -14,33 +14,47 @@ export const useChanges = defineStore('changes', () => {
   const listeners = new Set<Listener>()
   let lost = false
   const source = useEventSource<['beat'], ChangeNotice | null>('/api/stream', ['beat'], {
-    immediate: false, autoReconnect: { delay: RETRY_AFTER }, serializer: { read: text => (text ? JSON.parse(text) as ChangeNotice : null) },
+    immediate: false,
+    autoReconnect: { delay: RETRY_AFTER },
+    serializer: { read: text => (text ? (JSON.parse(text) as ChangeNotice) : null) },
   })
   const lose = () => {
     connected.value = false
     lost = true
   }
-  const quiet = useTimeoutFn(() => {
-    lose()
-    source.open()
-    quiet.start()
-  }, QUIET, { immediate: false })
+  const quiet = useTimeoutFn(
+    () => {
+      lose()
+      source.open()
+      quiet.start()
+    },
+    QUIET,
+    { immediate: false },
+  )
 
   // Each message has a number of its own, so that two that say the same are two; told at once, so that none is passed over.
-  watch(source.lastEventId, id => {
-    if (id === null) return
-    quiet.start()
-    connected.value = true
-    if (lost) {
-      lost = false
-      listeners.forEach(listener => listener(null))
-    }
-    const notice = source.data.value
-    if (notice) listeners.forEach(listener => listener(notice))
-  }, { flush: 'sync' })
-  watch(source.error, error => { if (error) lose() })
+  watch(
+    source.lastEventId,
+    id => {
+      if (id === null) return
+      quiet.start()
+      connected.value = true
+      if (lost) {
+        lost = false
+        listeners.forEach(listener => listener(null))
+      }
+      const notice = source.data.value
+      if (notice) listeners.forEach(listener => listener(notice))
+    },
+    { flush: 'sync' },
+  )
+  watch(source.error, error => {
+    if (error) lose()
+  })
   useEventListener(window, 'offline', lose)
-  useEventListener(window, 'online', () => { if (source.eventSource.value) source.open() })
+  useEventListener(window, 'online', () => {
+    if (source.eventSource.value) source.open()
+  })
   return {
     connected,
     open() {

@@ -4,10 +4,14 @@ import type { ReadingView } from '#shared/leaktest/hold/holdView'
 
 const MOST_AT_ONCE = 1000
 
-interface Waiting { holdId: string, reading: ReadingView }
+interface Waiting {
+  holdId: string
+  reading: ReadingView
+}
 
 /**
- * Typed readings on their way to the server: each is kept in the browser first, sent in order, and taken off once the server has it.
+ * Typed readings on their way to the server: each is kept in the browser first, sent in order, and taken off once the server
+ * has it.
  * A reading is known by its hold and time, so one that was sent twice arrives once.
  */
 export const useReadingQueue = defineStore('readingQueue', () => {
@@ -15,7 +19,12 @@ export const useReadingQueue = defineStore('readingQueue', () => {
   const problem = ref<string | null>(null)
   let store: Promise<IDBPDatabase> | null = null
 
-  const open = () => (store ??= openDB('zinc-bell', 1, { upgrade: db => { db.createObjectStore('readings', { keyPath: ['holdId', 'reading.t'] }) } }))
+  const open = () =>
+    (store ??= openDB('zinc-bell', 1, {
+      upgrade: db => {
+        db.createObjectStore('readings', { keyPath: ['holdId', 'reading.t'] })
+      },
+    }))
   const all = async () => (await (await open()).getAll('readings')) as Waiting[]
 
   const flush = outbox(async () => {
@@ -26,12 +35,14 @@ export const useReadingQueue = defineStore('readingQueue', () => {
       waiting.value = queued.length
       const holdId = queued[0]?.holdId
       if (!holdId) return
-      const batch = queued.filter(each => each.holdId === holdId).sort((a, b) => a.reading.t - b.reading.t).slice(0, most)
+      const batch = queued
+        .filter(each => each.holdId === holdId)
+        .sort((a, b) => a.reading.t - b.reading.t)
+        .slice(0, most)
       try {
         await callApi(`holds/${holdId}/readings`, 'POST', { readings: batch.map(each => each.reading) })
         if (most > 1) problem.value = null
-      }
-      catch (error) {
+      } catch (error) {
         const { fate, message } = fateOf(error)
         if (fate !== 'refused') return fate
         // One bad reading must not take the good ones of its batch with it: they go one by one.
@@ -46,7 +57,9 @@ export const useReadingQueue = defineStore('readingQueue', () => {
     }
   })
   return {
-    waiting, problem, flush,
+    waiting,
+    problem,
+    flush,
     async add(holdId: string, reading: ReadingView) {
       await (await open()).put('readings', { holdId, reading })
       waiting.value++

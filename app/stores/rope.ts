@@ -13,8 +13,7 @@ export const useRope = defineStore('rope', () => {
     try {
       bells.value = await callApi<BellView[]>('bells')
       failed.value = false
-    }
-    catch (error) {
+    } catch (error) {
       if (!(error instanceof ApiError)) throw error
       failed.value = true
       return
@@ -27,7 +26,10 @@ export const useRope = defineStore('rope', () => {
     first = false
   }
   return {
-    bells, ringing, failed, load,
+    bells,
+    ringing,
+    failed,
+    load,
     async answer(id: string) {
       bells.value = bells.value.filter(bell => bell.id !== id)
       await callApi(`bells/${id}/answer`, 'POST')
@@ -37,7 +39,8 @@ export const useRope = defineStore('rope', () => {
 
 function ring(bell: BellView) {
   strike()
-  if ('Notification' in window && Notification.permission === 'granted') new Notification(bell.title, { body: bell.detail, tag: bell.id, icon: '/bell.svg' })
+  if ('Notification' in window && Notification.permission === 'granted')
+    new Notification(bell.title, { body: bell.detail, tag: bell.id, icon: '/bell.svg' })
 }
 
 /** A struck bell: three partials that die away. Browsers keep it silent until somebody has touched the page. */
@@ -45,7 +48,11 @@ function strike() {
   try {
     const audio = new AudioContext()
     const now = audio.currentTime
-    for (const [frequency, level, length] of [[660, 0.3, 2], [1320, 0.15, 1.2], [1782, 0.1, 0.8]] as const) {
+    for (const [frequency, level, length] of [
+      [660, 0.3, 2],
+      [1320, 0.15, 1.2],
+      [1782, 0.1, 0.8],
+    ] as const) {
       const tone = audio.createOscillator()
       const gain = audio.createGain()
       tone.frequency.value = frequency
@@ -56,8 +63,7 @@ function strike() {
       tone.stop(now + length)
     }
     setTimeout(() => void audio.close(), 2500)
-  }
-  catch {
+  } catch {
     // Without sound the title and the rope still tell.
   }
 }

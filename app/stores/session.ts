@@ -19,7 +19,11 @@ export const useSession = defineStore('session', () => {
     look.value = view.preferences.look
   }
   return {
-    person, preferences, mayWork, askedAgain, look,
+    person,
+    preferences,
+    mayWork,
+    askedAgain,
+    look,
     async load() {
       take(await callApi<PersonView>('me'))
     },
@@ -30,7 +34,7 @@ export const useSession = defineStore('session', () => {
       waiting = []
       ready.forEach(go => go())
     },
-    async makeOwner(form: { code: string, name: string, login: string, password: string }) {
+    async makeOwner(form: { code: string; name: string; login: string; password: string }) {
       take(await callApi<PersonView>('owner', 'POST', form))
     },
     /** Shown at once; sent one after the other, so that quick choices do not overwrite each other. */

@@ -4,10 +4,16 @@ import type { StripForm } from '#shared/schemas/strip'
 import type { JobView } from '#shared/views'
 
 /** One line of a strip list on its way, with its photograph. */
-export interface WaitingStrip { jobId: string, form: StripForm, photo: Blob | null, photoSent: boolean }
+export interface WaitingStrip {
+  jobId: string
+  form: StripForm
+  photo: Blob | null
+  photoSent: boolean
+}
 
 /**
- * Lines of strip lists on their way to the server: each is kept in the browser first, with its photograph, and taken off once the server has it.
+ * Lines of strip lists on their way to the server: each is kept in the browser first, with its photograph, and taken off once
+ * the server has it.
  * Lines and photographs have ids of their own, so that one that was sent twice arrives once.
  */
 export const useStripQueue = defineStore('stripQueue', () => {
@@ -16,8 +22,15 @@ export const useStripQueue = defineStore('stripQueue', () => {
   let store: Promise<IDBPDatabase> | null = null
   const heard = new Set<(job: JobView) => void>()
 
-  const open = () => (store ??= openDB('zinc-bell-strips', 1, { upgrade: db => { db.createObjectStore('strips', { keyPath: 'form.id' }) } }))
-  const look = async () => { waiting.value = await (await open()).getAll('strips') as WaitingStrip[] }
+  const open = () =>
+    (store ??= openDB('zinc-bell-strips', 1, {
+      upgrade: db => {
+        db.createObjectStore('strips', { keyPath: 'form.id' })
+      },
+    }))
+  const look = async () => {
+    waiting.value = (await (await open()).getAll('strips')) as WaitingStrip[]
+  }
 
   const flush = outbox(async () => {
     const db = await open()
@@ -30,8 +43,7 @@ export const useStripQueue = defineStore('stripQueue', () => {
         }
         const job = await callApi<JobView>(`jobs/${each.jobId}/strips`, 'POST', each.form)
         heard.forEach(hear => hear(job))
-      }
-      catch (error) {
+      } catch (error) {
         const { fate, message } = fateOf(error)
         if (fate !== 'refused') return fate
         // A photograph that is none must not take its line with it.
@@ -48,7 +60,9 @@ export const useStripQueue = defineStore('stripQueue', () => {
     }
   })
   return {
-    waiting, problem, flush,
+    waiting,
+    problem,
+    flush,
     async add(jobId: string, form: StripForm, photo: Blob | null) {
       problem.value = null
       await (await open()).put('strips', { jobId, form: { ...form, photoId: photo ? newId() : null }, photo, photoSent: false })

@@ -1,11 +1,21 @@
 import { minMaxThin } from '#core/readings/minMaxThin'
 import { readingsFromCsv, ReadingsFileError, type ColumnMeaning } from '#core/readings/readingsCsv'
 
-/** Reads a file beside the page: a million rows take seconds. The text is sent once, what its columns are as often as somebody changes it. */
-export type ToFileWorker = { kind: 'text', text: string } | { kind: 'columns', meanings: (ColumnMeaning | null)[] }
+/**
+ * Reads a file beside the page: a million rows take seconds. The text is sent once, what its columns are as often as somebody
+ * changes it.
+ */
+export type ToFileWorker = { kind: 'text'; text: string } | { kind: 'columns'; meanings: (ColumnMeaning | null)[] }
 
 /** What is in a file as its columns are understood now. */
-export interface FilePreview { problem: string | null, count: number, span: number, inOrder: boolean, largest: number, points: readonly { x: number, y: number }[] }
+export interface FilePreview {
+  problem: string | null
+  count: number
+  span: number
+  inOrder: boolean
+  largest: number
+  points: readonly { x: number; y: number }[]
+}
 
 const MOST_DRAWN = 1500
 let text = ''
@@ -22,13 +32,19 @@ function preview(meanings: (ColumnMeaning | null)[]): FilePreview {
     const sorted = inOrder ? readings : [...readings].sort((a, b) => a.t - b.t)
     const start = sorted[0]!.t
     return {
-      problem: null, count: readings.length, inOrder, span: sorted[sorted.length - 1]!.t - start,
+      problem: null,
+      count: readings.length,
+      inOrder,
+      span: sorted[sorted.length - 1]!.t - start,
       largest: readings.reduce((most, { pressure }) => Math.max(most, Math.abs(pressure)), 0),
-      points: minMaxThin(sorted.map(({ t, pressure }) => ({ x: t - start, y: pressure })), MOST_DRAWN),
+      points: minMaxThin(
+        sorted.map(({ t, pressure }) => ({ x: t - start, y: pressure })),
+        MOST_DRAWN,
+      ),
     }
-  }
-  catch (error) {
-    if (error instanceof ReadingsFileError) return { problem: error.message, count: 0, span: 0, inOrder: true, largest: 0, points: [] }
+  } catch (error) {
+    if (error instanceof ReadingsFileError)
+      return { problem: error.message, count: 0, span: 0, inOrder: true, largest: 0, points: [] }
     throw error
   }
 }

@@ -7,16 +7,21 @@ import { whatIf, type WhatIf } from '#core/hold/whatIf'
 
 /** The core's estimate beside the page, so that the page never waits for it. The readings stay here; only new ones are sent. */
 export type ToHoldWorker =
-  | { kind: 'setup', setup: HoldSetup, instruments: Instruments }
-  | { kind: 'readings', readings: Reading[], marks: { t: number, kind: string }[] }
+  | { kind: 'setup'; setup: HoldSetup; instruments: Instruments }
+  | { kind: 'readings'; readings: Reading[]; marks: { t: number; kind: string }[] }
   /** the residuals and the same hold under other assumptions, asked for once it is stopped */
   | { kind: 'explain' }
 
 export type FromHoldWorker =
-  | { kind: 'estimate', estimate: HoldEstimate | null, /** why there is none yet */ reason: string | null, ahead: HoldAhead | null }
-  | { kind: 'explained', residuals: Residual[], variants: WhatIf[] }
+  | {
+      kind: 'estimate'
+      estimate: HoldEstimate | null
+      /** why there is none yet */ reason: string | null
+      ahead: HoldAhead | null
+    }
+  | { kind: 'explained'; residuals: Residual[]; variants: WhatIf[] }
 
-let known: { setup: HoldSetup, instruments: Instruments } | null = null
+let known: { setup: HoldSetup; instruments: Instruments } | null = null
 let hold: LiveHold | null = null
 
 const setupNow = () => withUnseenChange(known!.setup, known!.instruments, channel => hold!.record.sees(channel))
@@ -45,8 +50,7 @@ function estimate(): FromHoldWorker {
     const setup = setupNow()
     const found = hold!.estimate(setup)
     return { kind: 'estimate', estimate: found, reason: null, ahead: holdAhead(setup, found, hold!.record) }
-  }
-  catch (error) {
+  } catch (error) {
     if (error instanceof HoldError) return { kind: 'estimate', estimate: null, reason: error.message, ahead: null }
     throw error
   }
@@ -56,8 +60,7 @@ function explain(): FromHoldWorker {
   const readings = Array.from({ length: hold!.record.size }, (_, i) => hold!.record.row(i))
   try {
     return { kind: 'explained', residuals: residualsOf(hold!.explain(setupNow())), variants: whatIf(setupNow(), readings) }
-  }
-  catch (error) {
+  } catch (error) {
     if (error instanceof HoldError) return { kind: 'explained', residuals: [], variants: [] }
     throw error
   }

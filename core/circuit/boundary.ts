@@ -1,15 +1,40 @@
 /** Where a part stands on the tank's map, in map units (the map is 1000 wide and 360 high). */
-export type PartShape =
-  | { at: 'point', x: number, y: number }
-  | { at: 'line', x1: number, y1: number, x2: number, y2: number }
+export type PartShape = { at: 'point'; x: number; y: number } | { at: 'line'; x1: number; y1: number; x2: number; y2: number }
 
 /** How an opening can be closed for a test. Only its own closure is itself under test; `open` is left open to the air. */
 export const closures = ['own', 'plug', 'pinch', 'plate', 'tape', 'rig', 'open'] as const
 export type Closure = (typeof closures)[number]
 
 export const partFamilies = [
-  'cap', 'neck', 'filler hose', 'vent hose', 'vapour hose', 'vent valve', 'purge valve', 'canister vent valve', 'canister', 'sensor', 'sender', 'pickup', 'feed', 'return', 'crossover', 'selector',
-  'tap', 'coupling', 'standpipe', 'drain', 'seam', 'rivets', 'rib', 'plate', 'wall', 'lining', 'fitting', 'hose', 'valve',
+  'cap',
+  'neck',
+  'filler hose',
+  'vent hose',
+  'vapour hose',
+  'vent valve',
+  'purge valve',
+  'canister vent valve',
+  'canister',
+  'sensor',
+  'sender',
+  'pickup',
+  'feed',
+  'return',
+  'crossover',
+  'selector',
+  'tap',
+  'coupling',
+  'standpipe',
+  'drain',
+  'seam',
+  'rivets',
+  'rib',
+  'plate',
+  'wall',
+  'lining',
+  'fitting',
+  'hose',
+  'valve',
 ] as const
 export type PartFamily = (typeof partFamilies)[number]
 

@@ -19,8 +19,10 @@ export interface Space {
 }
 
 /**
- * How two spaces are joined. passage: always open, unless pinched. check: one way, from `from` to `to`, above its cracking pressure.
- * solenoid: open or shut as it is switched. float: a rollover valve, open unless lifted or turned over. fill-limit: open unless the tank is full. tap: by hand.
+ * How two spaces are joined. passage: always open, unless pinched. check: one way, from `from` to `to`, above its cracking
+ * pressure.
+ * solenoid: open or shut as it is switched. float: a rollover valve, open unless lifted or turned over. fill-limit: open unless
+ * the tank is full. tap: by hand.
  */
 export const linkKinds = ['passage', 'check', 'solenoid', 'float', 'fill-limit', 'tap'] as const
 export type LinkKind = (typeof linkKinds)[number]
@@ -44,7 +46,10 @@ export interface Link {
 }
 
 /** The tank and its lines as a directed graph. */
-export interface Circuit { spaces: readonly Space[], links: readonly Link[] }
+export interface Circuit {
+  spaces: readonly Space[]
+  links: readonly Link[]
+}
 
 /** A part of the boundary as it is tied to the circuit. */
 export interface TiedPart {
@@ -56,13 +61,18 @@ export interface TiedPart {
 }
 
 /** A circuit of nothing but one tank. */
-export const PLAIN_CIRCUIT: Circuit = { spaces: [{ id: 'tank', name: 'Tank', kind: 'tank', carries: null, path: [] }], links: [] }
+export const PLAIN_CIRCUIT: Circuit = {
+  spaces: [{ id: 'tank', name: 'Tank', kind: 'tank', carries: null, path: [] }],
+  links: [],
+}
 
 /** How a link stands in a test: as it was set, else as it stands by itself. */
 export const linkStateIn = (link: Link, set: Readonly<Record<string, LinkState>>): LinkState => set[link.id] ?? link.normally
 
 /** Links that a person can set for a test: valves that switch or turn, and hoses that can be pinched. */
-export const settableLinks = (circuit: Circuit): Link[] => circuit.links.filter(link => link.pinch || link.kind === 'solenoid' || link.kind === 'tap')
+export const settableLinks = (circuit: Circuit): Link[] =>
+  circuit.links.filter(link => link.pinch || link.kind === 'solenoid' || link.kind === 'tap')
 
 /** What setting a link is called. */
-export const shutWord = (link: Link): string => (link.kind === 'passage' ? 'pinched' : link.kind === 'solenoid' ? 'switched shut' : link.kind === 'tap' ? 'turned off' : 'shut')
+export const shutWord = (link: Link): string =>
+  link.kind === 'passage' ? 'pinched' : link.kind === 'solenoid' ? 'switched shut' : link.kind === 'tap' ? 'turned off' : 'shut'

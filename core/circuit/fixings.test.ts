@@ -3,7 +3,11 @@ import { tankKinds, tankKind } from './tankKinds'
 
 const of = (key: string) => {
   const kind = tankKind(key)
-  return fixingsOf(kind.circuit, kind.parts.map(part => ({ ...part, id: part.key })), kind.material)
+  return fixingsOf(
+    kind.circuit,
+    kind.parts.map(part => ({ ...part, id: part.key })),
+    kind.material,
+  )
 }
 
 /** Walks an order with the tank's height, and says what could not be done when it was its turn. */
@@ -38,13 +42,26 @@ test('the benchmark of refits: for every kind every line, wire, strap and ground
   for (const kind of tankKinds) {
     const fixings = of(kind.key)
     const tanks = kind.circuit.spaces.filter(space => space.kind === 'tank').map(space => space.id)
-    const joined = kind.circuit.spaces.filter(space => space.kind === 'line' && kind.circuit.links.some(link => [link.from, link.to].includes(space.id) && tanks.some(tank => [link.from, link.to].includes(tank))))
+    const joined = kind.circuit.spaces.filter(
+      space =>
+        space.kind === 'line' &&
+        kind.circuit.links.some(
+          link => [link.from, link.to].includes(space.id) && tanks.some(tank => [link.from, link.to].includes(tank)),
+        ),
+    )
     for (const space of joined) expect(fixings.map(fixing => fixing.key)).toContain(`hose ${space.id}`)
-    for (const part of kind.parts.filter(each => (each.family === 'sender' && each.name !== 'Float gauge seal') || each.family === 'sensor')) expect(fixings.map(fixing => fixing.key)).toContain(`wire ${part.key}`)
-    const bonded = !['moulded polyethylene', 'composite'].includes(kind.material) || kind.parts.some(part => part.family === 'neck' || part.family === 'filler hose')
+    for (const part of kind.parts.filter(
+      each => (each.family === 'sender' && each.name !== 'Float gauge seal') || each.family === 'sensor',
+    ))
+      expect(fixings.map(fixing => fixing.key)).toContain(`wire ${part.key}`)
+    const bonded =
+      !['moulded polyethylene', 'composite'].includes(kind.material) ||
+      kind.parts.some(part => part.family === 'neck' || part.family === 'filler hose')
     expect(fixings.some(fixing => fixing.kind === 'ground')).toBe(bonded)
-    for (const part of kind.parts.filter(each => /strap|cradle/i.test(each.name) && each.family === 'wall')) expect(fixings.filter(fixing => fixing.key.startsWith(`strap ${part.key}`))).toHaveLength(2)
-    const down = stripOrder(fixings), up = rebuildOrder(fixings)
+    for (const part of kind.parts.filter(each => /strap|cradle/i.test(each.name) && each.family === 'wall'))
+      expect(fixings.filter(fixing => fixing.key.startsWith(`strap ${part.key}`))).toHaveLength(2)
+    const down = stripOrder(fixings),
+      up = rebuildOrder(fixings)
     for (const steps of [down, up]) {
       expect(steps.filter(step => step.kind === 'fixing')).toHaveLength(fixings.length)
       expect(steps.filter(step => step.kind === 'lower')).toHaveLength(3)
@@ -73,17 +90,26 @@ test('hoses are named by what they carry, and what people forget is marked', () 
   const van = of('moulded')
   const carries = Object.fromEntries(van.filter(each => each.kind === 'hose').map(each => [each.key, each.carries]))
   expect(carries).toEqual({ 'hose neck': 'filling', 'hose feed': 'feed', 'hose return': 'return', 'hose vapour': 'vapour' })
-  expect(van.filter(each => each.forgotten).map(each => each.kind)).toEqual(expect.arrayContaining(['cover', 'ground', 'clip', 'wire', 'strap']))
+  expect(van.filter(each => each.forgotten).map(each => each.kind)).toEqual(
+    expect.arrayContaining(['cover', 'ground', 'clip', 'wire', 'strap']),
+  )
   expect(of('saddle-steel').find(each => each.key === 'hose heater')).toMatchObject({ carries: 'heater feed', forgotten: true })
 })
 
-const disturbed = (key: string, fixing: string) => partsDisturbedBy(fixing, of(key), tankKind(key).parts.map(part => ({ ...part, id: part.key })))
+const disturbed = (key: string, fixing: string) =>
+  partsDisturbedBy(
+    fixing,
+    of(key),
+    tankKind(key).parts.map(part => ({ ...part, id: part.key })),
+  )
 test('every hose disturbs what it seals to at the tank, and no seam or wall', () => {
-  for (const kind of tankKinds) for (const fixing of of(kind.key).filter(each => each.kind === 'hose')) {
-    const families = fixing.partIds.map(id => kind.parts.find(part => part.key === id)!.family)
-    expect(families.length).toBeGreaterThan(0)
-    for (const family of families) expect(['seam', 'wall', 'rib', 'rivets', 'lining', 'plate', 'sender', 'cap']).not.toContain(family)
-  }
+  for (const kind of tankKinds)
+    for (const fixing of of(kind.key).filter(each => each.kind === 'hose')) {
+      const families = fixing.partIds.map(id => kind.parts.find(part => part.key === id)!.family)
+      expect(families.length).toBeGreaterThan(0)
+      for (const family of families)
+        expect(['seam', 'wall', 'rib', 'rivets', 'lining', 'plate', 'sender', 'cap']).not.toContain(family)
+    }
   // Standpipes of a saddle tank belong to the tank, its hoses are not parts of their own: the standpipe is what was disturbed.
   expect(disturbed('saddle-steel', 'hose heater')).toEqual(['heater'])
   expect(disturbed('saddle-steel', 'hose feed')).toEqual(['feed'])
@@ -100,23 +126,42 @@ test('a hose’s other end disturbs its whole line; a wire and a clip disturb no
 
 test('before each move what is still on is named, and nothing that is only reached after it', () => {
   const steps = stripOrder(of('aluminium-belly'))
-  const named = (to: (typeof reachStages)[number], off: string[]) => stillOn(steps, to, key => off.includes(key)).map(fixing => fixing.name)
-  expect(named('tank up', [])).toEqual(['Fill hose, tank end', 'Ground strap of the tank', 'Clips that hold lines to the tank or frame', 'Cover over the sender, and the connector under it'])
+  const named = (to: (typeof reachStages)[number], off: string[]) =>
+    stillOn(steps, to, key => off.includes(key)).map(fixing => fixing.name)
+  expect(named('tank up', [])).toEqual([
+    'Fill hose, tank end',
+    'Ground strap of the tank',
+    'Clips that hold lines to the tank or frame',
+    'Cover over the sender, and the connector under it',
+  ])
   const early = ['hose fill', 'ground', 'clips', 'cover']
   expect(named('tank up', early)).toEqual([])
   expect(named('lowered a little', [...early, 'strap cradle 1'])).toEqual(['Cradle bolt 2'])
-  expect(named('tank down', [...early, 'strap cradle 1', 'strap cradle 2', 'hose vent', 'hose feed', 'wire sender'])).toEqual(['Return line, tank end'])
+  expect(named('tank down', [...early, 'strap cradle 1', 'strap cradle 2', 'hose vent', 'hose feed', 'wire sender'])).toEqual([
+    'Return line, tank end',
+  ])
   expect(stillOn(stripOrder(of('moulded')), 'tank down', () => false).some(fixing => fixing.away)).toBe(false)
 })
 
 test('a connector away from the tank comes off only with what it is on', () => {
-  expect(of('moulded').filter(each => each.away).map(each => each.key).sort()).toEqual(['wire purge-valve', 'wire vent-solenoid'])
+  expect(
+    of('moulded')
+      .filter(each => each.away)
+      .map(each => each.key)
+      .sort(),
+  ).toEqual(['wire purge-valve', 'wire vent-solenoid'])
   expect(of('portable').some(each => each.kind === 'wire' || each.kind === 'ground' || each.kind === 'cover')).toBe(false)
 })
 
 test('a line that was added to the map is on the list', () => {
   const kind = tankKind('carburetted')
-  const circuit = { spaces: [...kind.circuit.spaces, { id: 'x', name: 'Heater line', kind: 'line' as const, carries: 'heater feed' as const, path: [{ x: 600, y: 100 }] }], links: [...kind.circuit.links, { ...kind.circuit.links[0]!, id: 'xj', from: 'tank', to: 'x' }] }
+  const circuit = {
+    spaces: [
+      ...kind.circuit.spaces,
+      { id: 'x', name: 'Heater line', kind: 'line' as const, carries: 'heater feed' as const, path: [{ x: 600, y: 100 }] },
+    ],
+    links: [...kind.circuit.links, { ...kind.circuit.links[0]!, id: 'xj', from: 'tank', to: 'x' }],
+  }
   expect(fixingsOf(circuit, [], 'sheet steel').some(fixing => fixing.key === 'hose x')).toBe(true)
 })
 
@@ -130,6 +175,8 @@ test('what comes off is told by what things are, not by what somebody called the
   expect(keys(parts.map(part => (part.family === 'seam' ? renamed('Seam by the strap cradle', part) : part)))).toEqual(usual)
   expect(keys(parts.map(part => (part.family === 'sender' ? renamed('Dip sender, sight glass', part) : part)))).toEqual(usual)
   const spaces = kind.circuit.spaces.map(space => (space.id === 'feed' ? { ...space, name: 'Return side of the vent' } : space))
-  const carries = fixingsOf({ ...kind.circuit, spaces }, parts, kind.material).find(fixing => fixing.key === 'hose feed')!.carries
+  const carries = fixingsOf({ ...kind.circuit, spaces }, parts, kind.material).find(
+    fixing => fixing.key === 'hose feed',
+  )!.carries
   expect(carries).toBe('feed')
 })

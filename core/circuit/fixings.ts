@@ -43,7 +43,15 @@ export interface Fixing {
   needs: RefitNeeds
 }
 
-interface FixedPart { id: string, name: string, family: PartFamily, shape: PartShape, space: string | null, link: string | null, trait: PartTrait | null }
+interface FixedPart {
+  id: string
+  name: string
+  family: PartFamily
+  shape: PartShape
+  space: string | null
+  link: string | null
+  trait: PartTrait | null
+}
 
 const none: RefitNeeds = { renew: null, lubricant: null, lock: false, orientation: false, routing: false, torque: null }
 const middleY = ({ shape }: FixedPart) => (shape.at === 'point' ? shape.y : (shape.y1 + shape.y2) / 2)
@@ -52,73 +60,202 @@ const TOP = 150
 const stageOf = (part: FixedPart): ReachStage => (middleY(part) < TOP ? 'lowered a little' : 'tank up')
 
 /** What a line ends in or is pushed onto; seams and walls are not disturbed when it comes off. */
-const joints: readonly PartFamily[] = ['neck', 'filler hose', 'vent hose', 'vapour hose', 'vent valve', 'pickup', 'feed', 'return', 'crossover', 'selector', 'tap', 'coupling', 'standpipe', 'fitting', 'hose', 'valve']
+const joints: readonly PartFamily[] = [
+  'neck',
+  'filler hose',
+  'vent hose',
+  'vapour hose',
+  'vent valve',
+  'pickup',
+  'feed',
+  'return',
+  'crossover',
+  'selector',
+  'tap',
+  'coupling',
+  'standpipe',
+  'fitting',
+  'hose',
+  'valve',
+]
 /** So near to where a line joins a tank a part of the line, or of the tank, is that joint: units of the map. */
-const NEAR_ON_LINE = 60, NEAR_ON_TANK = 25
+const NEAR_ON_LINE = 60,
+  NEAR_ON_TANK = 25
 
-/** Parts that lose their seal when a line is taken off its tank: the valve or fitting it sits on, and the end of the line itself. */
-function disturbedAt(links: readonly Link[], lineId: string, tanks: ReadonlySet<string>, parts: readonly FixedPart[]): string[] {
-  const away = ({ shape }: FixedPart) => Math.min(...links.map(({ at }) => {
-    const place = shape.at === 'point' ? shape : nearestOnPart(shape, at)
-    return Math.hypot(place.x - at.x, place.y - at.y)
-  }))
+/**
+ * Parts that lose their seal when a line is taken off its tank: the valve or fitting it sits on, and the end of the line
+ * itself.
+ */
+function disturbedAt(
+  links: readonly Link[],
+  lineId: string,
+  tanks: ReadonlySet<string>,
+  parts: readonly FixedPart[],
+): string[] {
+  const away = ({ shape }: FixedPart) =>
+    Math.min(
+      ...links.map(({ at }) => {
+        const place = shape.at === 'point' ? shape : nearestOnPart(shape, at)
+        return Math.hypot(place.x - at.x, place.y - at.y)
+      }),
+    )
   const mayBe = parts.filter(part => joints.includes(part.family))
   const onLine = mayBe.filter(part => part.space === lineId).sort((a, b) => away(a) - away(b))
   const near = onLine.filter((part, i) => i === 0 || away(part) <= NEAR_ON_LINE)
-  const onTank = mayBe.filter(part => links.some(link => link.id === part.link) || (part.space !== null && tanks.has(part.space) && away(part) <= NEAR_ON_TANK))
+  const onTank = mayBe.filter(
+    part =>
+      links.some(link => link.id === part.link) || (part.space !== null && tanks.has(part.space) && away(part) <= NEAR_ON_TANK),
+  )
   return [...new Set([...onTank, ...near].map(part => part.id))]
 }
 
 const hoseNeeds = (carries: LineCargo): RefitNeeds => ({
-  ...none, renew: 'clamp', routing: true, lubricant: carries === 'filling' ? 'fuel-safe rubber lubricant, no silicone' : null, lock: carries === 'feed' || carries === 'return', orientation: carries === 'vent' || carries === 'vapour',
+  ...none,
+  renew: 'clamp',
+  routing: true,
+  lubricant: carries === 'filling' ? 'fuel-safe rubber lubricant, no silicone' : null,
+  lock: carries === 'feed' || carries === 'return',
+  orientation: carries === 'vent' || carries === 'vapour',
 })
 
 /**
- * Everything that must come off for this tank to come down, and go on again: every line that joins the tank, every wire of what is electric on it,
+ * Everything that must come off for this tank to come down, and go on again: every line that joins the tank, every wire of what
+ * is electric on it,
  * its straps with their bolts, its ground strap where it is metal or filled through metal, and what people forget.
  * Drawn up from the circuit, so that a line which was added to the map is on it. Source: general trade practice.
  */
 export function fixingsOf(circuit: Circuit, parts: readonly FixedPart[], material: TankMaterial): Fixing[] {
   const tanks = new Set(circuit.spaces.filter(space => space.kind === 'tank').map(space => space.id))
-  const lines = circuit.spaces.filter(space => space.kind === 'line' && circuit.links.some(link => (link.from === space.id && tanks.has(link.to)) || (link.to === space.id && tanks.has(link.from))))
+  const lines = circuit.spaces.filter(
+    space =>
+      space.kind === 'line' &&
+      circuit.links.some(
+        link => (link.from === space.id && tanks.has(link.to)) || (link.to === space.id && tanks.has(link.from)),
+      ),
+  )
   const hoses = lines.map((space): Fixing => {
     const carries = space.carries ?? 'feed'
-    const links = circuit.links.filter(link => (link.from === space.id && tanks.has(link.to)) || (link.to === space.id && tanks.has(link.from)))
+    const links = circuit.links.filter(
+      link => (link.from === space.id && tanks.has(link.to)) || (link.to === space.id && tanks.has(link.from)),
+    )
     const y = Math.min(...links.map(link => link.at.y))
     return {
-      key: `hose ${space.id}`, name: `${space.name}, tank end`, kind: 'hose', stage: carries === 'filling' || y >= TOP ? 'tank up' : 'lowered a little', carries,
-      partIds: disturbedAt(links, space.id, tanks, parts), away: false,
-      forgotten: carries === 'vent' || carries === 'heater feed', needs: hoseNeeds(carries),
+      key: `hose ${space.id}`,
+      name: `${space.name}, tank end`,
+      kind: 'hose',
+      stage: carries === 'filling' || y >= TOP ? 'tank up' : 'lowered a little',
+      carries,
+      partIds: disturbedAt(links, space.id, tanks, parts),
+      away: false,
+      forgotten: carries === 'vent' || carries === 'heater feed',
+      needs: hoseNeeds(carries),
     }
   })
-  const electric = parts.filter(part => ['sender', 'sensor', 'purge valve', 'canister vent valve'].includes(part.family) && part.trait !== 'mechanical')
+  const electric = parts.filter(
+    part => ['sender', 'sensor', 'purge valve', 'canister vent valve'].includes(part.family) && part.trait !== 'mechanical',
+  )
   const wires = electric.map((part): Fixing => {
     const away = part.space !== null && !tanks.has(part.space)
-    return { key: `wire ${part.id}`, name: `Connector of the ${lowerFirst(part.name)}`, kind: 'wire', stage: away ? 'tank up' : stageOf(part), carries: null, partIds: [], away, forgotten: part.family === 'sender', needs: { ...none, lock: true } }
+    return {
+      key: `wire ${part.id}`,
+      name: `Connector of the ${lowerFirst(part.name)}`,
+      kind: 'wire',
+      stage: away ? 'tank up' : stageOf(part),
+      carries: null,
+      partIds: [],
+      away,
+      forgotten: part.family === 'sender',
+      needs: { ...none, lock: true },
+    }
   })
   const borne = parts.filter(part => part.trait === 'strap' || part.trait === 'cradle')
-  const straps = borne.flatMap(part => [1, 2].map((number): Fixing => ({
-    key: `strap ${part.id} ${number}`, name: `${part.trait === 'cradle' ? 'Cradle bolt' : 'Strap bolt'} ${number}${borne.length > 1 ? `, ${lowerFirst(part.name)}` : ''}`,
-    kind: 'strap', stage: 'tank up', carries: null, partIds: [part.id], away: false, forgotten: number === 2,
-    needs: { ...none, renew: 'strap pad if it is worn', torque: 'maker’s figure; evenly, not more than snug without one' },
-  })))
+  const straps = borne.flatMap(part =>
+    [1, 2].map((number): Fixing => ({
+      key: `strap ${part.id} ${number}`,
+      name: `${part.trait === 'cradle' ? 'Cradle bolt' : 'Strap bolt'} ${number}${borne.length > 1 ? `, ${lowerFirst(part.name)}` : ''}`,
+      kind: 'strap',
+      stage: 'tank up',
+      carries: null,
+      partIds: [part.id],
+      away: false,
+      forgotten: number === 2,
+      needs: { ...none, renew: 'strap pad if it is worn', torque: 'maker’s figure; evenly, not more than snug without one' },
+    })),
+  )
   const metal = material !== 'moulded polyethylene' && material !== 'composite'
   const neck = parts.find(part => part.family === 'neck' || part.family === 'filler hose')
-  const ground: Fixing[] = metal || neck ? [{ key: 'ground', name: metal ? 'Ground strap of the tank' : 'Ground strap of the filler neck', kind: 'ground', stage: 'tank up', carries: null, partIds: [], away: false, forgotten: true, needs: { ...none, orientation: false, torque: 'bright metal under it' } }] : []
-  const clips = lines.length > 0 ? [{ key: 'clips', name: 'Clips that hold lines to the tank or frame', kind: 'clip' as const, stage: 'tank up' as const, carries: null, partIds: [], away: false, forgotten: true, needs: { ...none, routing: true } }] : []
+  const ground: Fixing[] =
+    metal || neck
+      ? [
+          {
+            key: 'ground',
+            name: metal ? 'Ground strap of the tank' : 'Ground strap of the filler neck',
+            kind: 'ground',
+            stage: 'tank up',
+            carries: null,
+            partIds: [],
+            away: false,
+            forgotten: true,
+            needs: { ...none, orientation: false, torque: 'bright metal under it' },
+          },
+        ]
+      : []
+  const clips =
+    lines.length > 0
+      ? [
+          {
+            key: 'clips',
+            name: 'Clips that hold lines to the tank or frame',
+            kind: 'clip' as const,
+            stage: 'tank up' as const,
+            carries: null,
+            partIds: [],
+            away: false,
+            forgotten: true,
+            needs: { ...none, routing: true },
+          },
+        ]
+      : []
   const sender = parts.find(part => part.family === 'sender' && part.trait !== 'mechanical')
-  const cover: Fixing[] = sender ? [{ key: 'cover', name: 'Cover over the sender, and the connector under it', kind: 'cover', stage: 'tank up', carries: null, partIds: [], away: false, forgotten: true, needs: none }] : []
-  return [...cover, ...ground, ...clips, ...hoses, ...wires, ...straps].sort((a, b) => reachStages.indexOf(a.stage) - reachStages.indexOf(b.stage) || Number(a.away) - Number(b.away) || fixingKinds.indexOf(a.kind) - fixingKinds.indexOf(b.kind))
+  const cover: Fixing[] = sender
+    ? [
+        {
+          key: 'cover',
+          name: 'Cover over the sender, and the connector under it',
+          kind: 'cover',
+          stage: 'tank up',
+          carries: null,
+          partIds: [],
+          away: false,
+          forgotten: true,
+          needs: none,
+        },
+      ]
+    : []
+  return [...cover, ...ground, ...clips, ...hoses, ...wires, ...straps].sort(
+    (a, b) =>
+      reachStages.indexOf(a.stage) - reachStages.indexOf(b.stage) ||
+      Number(a.away) - Number(b.away) ||
+      fixingKinds.indexOf(a.kind) - fixingKinds.indexOf(b.kind),
+  )
 }
 
 /** Key and name of a hose's other end: it need not come off, and when it does the two belong together. */
-export const otherEnd = (fixing: Pick<Fixing, 'key' | 'name'>): { key: string, name: string } => ({ key: `${fixing.key} far`, name: fixing.name.replace(/, tank end$/, ', other end') })
+export const otherEnd = (fixing: Pick<Fixing, 'key' | 'name'>): { key: string; name: string } => ({
+  key: `${fixing.key} far`,
+  name: fixing.name.replace(/, tank end$/, ', other end'),
+})
 
 /**
- * Parts of the boundary that lose their evidence when this comes off or goes on: of a hose's other end every part of its line, since the line is moved in its whole length.
+ * Parts of the boundary that lose their evidence when this comes off or goes on: of a hose's other end every part of its line,
+ * since the line is moved in its whole length.
  * @param key of a fixing, or of a hose's other end
  */
-export function partsDisturbedBy(key: string, fixings: readonly Fixing[], parts: readonly Pick<FixedPart, 'id' | 'family' | 'space'>[]): string[] {
+export function partsDisturbedBy(
+  key: string,
+  fixings: readonly Fixing[],
+  parts: readonly Pick<FixedPart, 'id' | 'family' | 'space'>[],
+): string[] {
   const near = fixings.find(fixing => fixing.key === key)
   if (near) return [...near.partIds]
   const far = fixings.find(fixing => fixing.kind === 'hose' && otherEnd(fixing).key === key)
@@ -126,7 +263,7 @@ export function partsDisturbedBy(key: string, fixings: readonly Fixing[], parts:
 }
 
 /** One step of taking a tank down: what comes off, or the tank itself moving. */
-export type StripStep = { kind: 'fixing', fixing: Fixing } | { kind: 'lower', to: ReachStage, check: string }
+export type StripStep = { kind: 'fixing'; fixing: Fixing } | { kind: 'lower'; to: ReachStage; check: string }
 
 const snags: Record<ReachStage, string> = {
   'tank up': 'Supported under its middle before the straps go; drained; nobody under it.',
@@ -135,21 +272,32 @@ const snags: Record<ReachStage, string> = {
 }
 
 /**
- * The order in which a tank comes down: what is reached while it is up, except the straps; support, straps, a little down; what is on top; then down.
+ * The order in which a tank comes down: what is reached while it is up, except the straps; support, straps, a little down; what
+ * is on top; then down.
  */
 export function stripOrder(fixings: readonly Fixing[]): StripStep[] {
-  const at = (stage: ReachStage, straps: boolean) => fixings.filter(fixing => fixing.stage === stage && (fixing.kind === 'strap') === straps).map((fixing): StripStep => ({ kind: 'fixing', fixing }))
+  const at = (stage: ReachStage, straps: boolean) =>
+    fixings
+      .filter(fixing => fixing.stage === stage && (fixing.kind === 'strap') === straps)
+      .map((fixing): StripStep => ({ kind: 'fixing', fixing }))
   return [
-    ...at('tank up', false), { kind: 'lower', to: 'tank up', check: snags['tank up'] }, ...at('tank up', true),
-    { kind: 'lower', to: 'lowered a little', check: snags['lowered a little'] }, ...at('lowered a little', false), ...at('lowered a little', true),
-    { kind: 'lower', to: 'tank down', check: snags['tank down'] }, ...at('tank down', false),
+    ...at('tank up', false),
+    { kind: 'lower', to: 'tank up', check: snags['tank up'] },
+    ...at('tank up', true),
+    { kind: 'lower', to: 'lowered a little', check: snags['lowered a little'] },
+    ...at('lowered a little', false),
+    ...at('lowered a little', true),
+    { kind: 'lower', to: 'tank down', check: snags['tank down'] },
+    ...at('tank down', false),
   ]
 }
 
 /** What has to be off before the tank moves at a step of its order, and is not: it would catch, tighten or tear. */
 export function stillOn(steps: readonly StripStep[], to: ReachStage, isOff: (key: string) => boolean): Fixing[] {
   const move = steps.findIndex(step => step.kind === 'lower' && step.to === to)
-  return steps.slice(0, move).flatMap(step => (step.kind === 'fixing' && !step.fixing.away && !isOff(step.fixing.key) ? [step.fixing] : []))
+  return steps
+    .slice(0, move)
+    .flatMap(step => (step.kind === 'fixing' && !step.fixing.away && !isOff(step.fixing.key) ? [step.fixing] : []))
 }
 
 /** The same the other way round: what is on top goes on while the tank hangs a hand's breadth low, then straps, then the rest. */
@@ -159,5 +307,7 @@ export function rebuildOrder(fixings: readonly Fixing[]): StripStep[] {
     'lowered a little': 'Look over the top once more: every line on, locked, with slack. Then up, straps in.',
     'tank up': 'It sits on its pads, straps even; then the support goes.',
   }
-  return stripOrder(fixings).reverse().map(step => (step.kind === 'lower' ? { ...step, check: raise[step.to] } : step))
+  return stripOrder(fixings)
+    .reverse()
+    .map(step => (step.kind === 'lower' ? { ...step, check: raise[step.to] } : step))
 }

@@ -7,7 +7,10 @@ import { tankKinds } from './tankKinds'
 const plain: TestSetup = { closures: {}, links: {}, pressure: 3000 }
 
 /** Halves until one part or an inseparable few are left. */
-function isolateOn({ circuit, parts }: { circuit: Circuit, parts: TiedPart[] }, fault: string): { steps: number, left: string[] } {
+function isolateOn(
+  { circuit, parts }: { circuit: Circuit; parts: TiedPart[] },
+  fault: string,
+): { steps: number; left: string[] } {
   const base = reach(circuit, parts, plain)
   let left = base.reached
   const probes: Probe[] = []
@@ -27,7 +30,8 @@ function isolateOn({ circuit, parts }: { circuit: Circuit, parts: TiedPart[] }, 
 test('on random circuits it never ends with a wrong part, and needs at most ceil(log2 n) + 1 steps on average', () => {
   const lines: string[] = []
   for (const n of [4, 8, 12, 16, 24]) {
-    let steps = 0, runs = 0
+    let steps = 0,
+      runs = 0
     for (let seed = 1; seed <= 6; seed++) {
       const drawn = randomCircuit(seed * 97 + n, n)
       for (const { id } of drawn.parts.filter((_, k) => k % Math.ceil(n / 6) === 0)) {
@@ -38,7 +42,9 @@ test('on random circuits it never ends with a wrong part, and needs at most ceil
         runs++
       }
     }
-    lines.push(`${n} parts: ${(steps / runs).toFixed(2)} steps on average over ${runs} runs, at most ${Math.ceil(Math.log2(n)) + 1}`)
+    lines.push(
+      `${n} parts: ${(steps / runs).toFixed(2)} steps on average over ${runs} runs, at most ${Math.ceil(Math.log2(n)) + 1}`,
+    )
     expect(steps / runs).toBeLessThanOrEqual(Math.ceil(Math.log2(n)) + 1)
   }
   process.stdout.write(`isolation: ${lines.join('; ')}\n`)
@@ -47,11 +53,17 @@ test('on random circuits it never ends with a wrong part, and needs at most ceil
 test('on every kind of tank a leak anywhere is narrowed to parts that no set-up tells apart, the right one among them', () => {
   for (const kind of tankKinds) {
     const parts = kind.parts.map(part => ({ ...part, id: part.key }))
-    const setup: TestSetup = { closures: {}, links: kind.key === 'moulded' ? { vent: 'shut' } : {}, pressure: kind.workingPressure }
+    const setup: TestSetup = {
+      closures: {},
+      links: kind.key === 'moulded' ? { vent: 'shut' } : {},
+      pressure: kind.workingPressure,
+    }
     const base = reach(kind.circuit, parts, setup)
     for (const fault of base.reached) {
       const probes: Probe[] = [{ reached: base.reached, leaks: true }]
-      let left = base.reached, now = setup, steps = 0
+      let left = base.reached,
+        now = setup,
+        steps = 0
       for (;;) {
         const step = nextSplit(kind.circuit, parts, new Map(left.map(id => [id, 1])), now)
         if (!step || steps++ > 12) break
@@ -80,8 +92,18 @@ test('a weighty suspect is split off first, and work counts', () => {
 test('two leaks are said, and so is what cannot be', () => {
   const all = ['a', 'b', 'c', 'd']
   expect(narrowedBy(all, [])).toEqual({ left: all, several: false, contradiction: false })
-  expect(narrowedBy(all, [{ reached: ['a', 'b'], leaks: true }, { reached: ['c', 'd'], leaks: true }])).toEqual({ left: ['a', 'b'], several: true, contradiction: false })
-  expect(narrowedBy(all, [{ reached: ['a', 'b'], leaks: true }, { reached: ['a', 'b', 'c'], leaks: false }])).toEqual({ left: [], several: false, contradiction: true })
+  expect(
+    narrowedBy(all, [
+      { reached: ['a', 'b'], leaks: true },
+      { reached: ['c', 'd'], leaks: true },
+    ]),
+  ).toEqual({ left: ['a', 'b'], several: true, contradiction: false })
+  expect(
+    narrowedBy(all, [
+      { reached: ['a', 'b'], leaks: true },
+      { reached: ['a', 'b', 'c'], leaks: false },
+    ]),
+  ).toEqual({ left: [], several: false, contradiction: true })
   expect(narrowedBy(all, [{ reached: all, leaks: false }])).toMatchObject({ left: [], contradiction: true })
 })
 

@@ -13,10 +13,10 @@ export interface TestSetup {
 
 /** Why a part says nothing in a test. */
 export type Unreached =
-  | { partId: string, why: 'closed', closure: Closure }
-  | { partId: string, why: 'valve', linkId: string, how: 'shut' | 'against its way' | 'below its cracking pressure' }
-  | { partId: string, why: 'untied' }
-  | { partId: string, why: 'no way' }
+  | { partId: string; why: 'closed'; closure: Closure }
+  | { partId: string; why: 'valve'; linkId: string; how: 'shut' | 'against its way' | 'below its cracking pressure' }
+  | { partId: string; why: 'untied' }
+  | { partId: string; why: 'no way' }
 
 export interface Reach {
   /** ids of the spaces where it goes in */
@@ -34,16 +34,29 @@ export interface Reach {
 }
 
 /**
- * Which parts of a boundary a test reaches, as a directed graph: pressure runs from the feed through every link that is open in its direction,
- * and loses a check valve's cracking pressure on the way; a vacuum runs against the flow. An opening shut by something else than its own closure keeps its own part out.
- * A part counts as reached when its space is. Source: ASTM E1003 and E432 on choosing a leak test method; breadth-first search, any text on graphs.
+ * Which parts of a boundary a test reaches, as a directed graph: pressure runs from the feed through every link that is open in
+ * its direction,
+ * and loses a check valve's cracking pressure on the way; a vacuum runs against the flow. An opening shut by something else
+ * than its own closure keeps its own part out.
+ * A part counts as reached when its space is. Source: ASTM E1003 and E432 on choosing a leak test method; breadth-first search,
+ * any text on graphs.
  */
 export function reach(circuit: Circuit, parts: readonly TiedPart[], setup: TestSetup): Reach {
   const size = Math.abs(setup.pressure)
   const rigs = parts.filter(part => setup.closures[part.id] === 'rig')
   const assumedFeed = rigs.length === 0
   const first = circuit.spaces.find(space => space.kind === 'tank')
-  const fed = [...new Set(assumedFeed ? (first ? [first.id] : []) : rigs.flatMap(part => (part.space !== null && circuit.spaces.some(space => space.id === part.space) ? [part.space] : [])))]
+  const fed = [
+    ...new Set(
+      assumedFeed
+        ? first
+          ? [first.id]
+          : []
+        : rigs.flatMap(part =>
+            part.space !== null && circuit.spaces.some(space => space.id === part.space) ? [part.space] : [],
+          ),
+    ),
+  ]
   const outside = new Set(circuit.spaces.filter(space => space.kind === 'outside').map(space => space.id))
   const spaces = new Map<string, number>(fed.map(id => [id, size]))
   const cameFrom = new Map<string, string | null>(fed.map(id => [id, null]))
@@ -62,13 +75,16 @@ export function reach(circuit: Circuit, parts: readonly TiedPart[], setup: TestS
       queue.push(there)
     }
   }
-  const reached: string[] = [], unreached: Unreached[] = [], escapes = [...outside].filter(id => spaces.has(id))
+  const reached: string[] = [],
+    unreached: Unreached[] = [],
+    escapes = [...outside].filter(id => spaces.has(id))
   for (const part of parts) {
-    const closure = part.opening ? setup.closures[part.id] ?? 'own' : 'own'
+    const closure = part.opening ? (setup.closures[part.id] ?? 'own') : 'own'
     const inside = part.space !== null && spaces.has(part.space)
     if (closure === 'open' && inside) escapes.push(part.id)
     if (closure !== 'own' && closure !== 'open') unreached.push({ partId: part.id, why: 'closed', closure })
-    else if (part.space === null || !circuit.spaces.some(space => space.id === part.space)) unreached.push({ partId: part.id, why: 'untied' })
+    else if (part.space === null || !circuit.spaces.some(space => space.id === part.space))
+      unreached.push({ partId: part.id, why: 'untied' })
     else if (inside) reached.push(part.id)
     else unreached.push({ partId: part.id, ...blocker(circuit, part.space, spaces, setup) })
   }
@@ -78,7 +94,12 @@ export function reach(circuit: Circuit, parts: readonly TiedPart[], setup: TestS
 /** The spaces that were passed on the way to one, with itself; empty when it is not reached. */
 export function wayTo(seen: Reach, space: string): string[] {
   const way: string[] = []
-  for (let here: string | null = seen.spaces.has(space) ? space : null; here !== null && !way.includes(here); here = seen.cameFrom.get(here) ?? null) way.push(here)
+  for (
+    let here: string | null = seen.spaces.has(space) ? space : null;
+    here !== null && !way.includes(here);
+    here = seen.cameFrom.get(here) ?? null
+  )
+    way.push(here)
   return way
 }
 
@@ -94,7 +115,12 @@ function blocked(link: Link, here: string, setup: TestSetup, left: number): Bloc
 }
 
 /** The link that keeps a space from being reached: the first one at the edge of what is reached on the shortest way to it. */
-function blocker(circuit: Circuit, target: string, spaces: ReadonlyMap<string, number>, setup: TestSetup): { why: 'valve', linkId: string, how: Block } | { why: 'no way' } {
+function blocker(
+  circuit: Circuit,
+  target: string,
+  spaces: ReadonlyMap<string, number>,
+  setup: TestSetup,
+): { why: 'valve'; linkId: string; how: Block } | { why: 'no way' } {
   const seen = new Set([target])
   const queue = [target]
   while (queue.length > 0) {
@@ -111,11 +137,15 @@ function blocker(circuit: Circuit, target: string, spaces: ReadonlyMap<string, n
   return { why: 'no way' }
 }
 
-/** Links that stand between a test and the open air and must be shut for it to hold: those that lead straight outside and are open. */
+/**
+ * Links that stand between a test and the open air and must be shut for it to hold: those that lead straight outside and are
+ * open.
+ */
 export const linksToShut = (circuit: Circuit, set: Readonly<Record<string, LinkState>> = {}): Link[] => {
   const outside = new Set(circuit.spaces.filter(space => space.kind === 'outside').map(space => space.id))
   return circuit.links.filter(link => (outside.has(link.from) || outside.has(link.to)) && linkStateIn(link, set) === 'open')
 }
 
 /** The links of a hold as one usually sets them: every way straight to the open air shut. */
-export const holdingLinks = (circuit: Circuit): Record<string, LinkState> => Object.fromEntries(linksToShut(circuit).map(link => [link.id, 'shut' as const]))
+export const holdingLinks = (circuit: Circuit): Record<string, LinkState> =>
+  Object.fromEntries(linksToShut(circuit).map(link => [link.id, 'shut' as const]))

@@ -8,7 +8,13 @@ test('every kind has its own outline, at least eight parts with names of their o
     expect(new Set(kind.parts.map(part => part.key)).size).toBe(kind.parts.length)
     expect(new Set(kind.parts.map(part => part.name)).size).toBe(kind.parts.length)
     for (const { shape } of kind.parts) {
-      const ends = shape.at === 'point' ? [[shape.x, shape.y]] : [[shape.x1, shape.y1], [shape.x2, shape.y2]]
+      const ends =
+        shape.at === 'point'
+          ? [[shape.x, shape.y]]
+          : [
+              [shape.x1, shape.y1],
+              [shape.x2, shape.y2],
+            ]
       for (const [x, y] of ends) {
         expect(x).toBeGreaterThanOrEqual(0)
         expect(x).toBeLessThanOrEqual(1000)
@@ -20,4 +26,3 @@ test('every kind has its own outline, at least eight parts with names of their o
   }
   expect(() => tankKind('bucket')).toThrow('no tank kind')
 })
-

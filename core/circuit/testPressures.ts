@@ -1,7 +1,13 @@
 import { known } from '../knowledge/known'
 import type { SourceKey } from '../knowledge/sources'
 
-export const pressureClasses = ['light sheet steel or moulded plastic', 'vapour system of a road vehicle', 'boat tank', 'riveted or integral wing tank', 'heavy vehicle saddle tank'] as const
+export const pressureClasses = [
+  'light sheet steel or moulded plastic',
+  'vapour system of a road vehicle',
+  'boat tank',
+  'riveted or integral wing tank',
+  'heavy vehicle saddle tank',
+] as const
 export type PressureClass = (typeof pressureClasses)[number]
 
 /** Usual pressures for testing a class of tank, Pa gauge. To be confirmed for the tank in hand. */
@@ -22,8 +28,16 @@ const rows: readonly TestPressures[] = [
   { of: 'heavy vehicle saddle tank', from: 10_000, to: 20_000, neverAbove: 25_000, source: 'usual test limits' },
 ]
 
-export const testPressures = known('Test pressures', rows, row => row.of, ({ from, to, neverAbove }) => ({
-  from: [from, 1000, to], to: [to, from, neverAbove], neverAbove: [neverAbove, 3000, 25_000],
-}), pressureClasses)
+export const testPressures = known(
+  'Test pressures',
+  rows,
+  row => row.of,
+  ({ from, to, neverAbove }) => ({
+    from: [from, 1000, to],
+    to: [to, from, neverAbove],
+    neverAbove: [neverAbove, 3000, 25_000],
+  }),
+  pressureClasses,
+)
 
 export const testPressuresOf = (of: PressureClass): TestPressures => testPressures.find(row => row.of === of)!

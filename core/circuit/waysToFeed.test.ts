@@ -19,7 +19,8 @@ test('a plain tank has one way in, and it reaches everything', () => {
 test('a tank behind check valves takes several: the pressure stops at the neck, the vacuum passes', () => {
   const { kind, parts } = drawnAs('moulded')
   const ways = waysToFeed(kind.circuit, parts, kind.workingPressure)
-  const byTank = ways.find(way => way.rig === null && !way.vacuum)!, byVacuum = ways.find(way => way.vacuum)!
+  const byTank = ways.find(way => way.rig === null && !way.vacuum)!,
+    byVacuum = ways.find(way => way.vacuum)!
   expect(byTank.reached).not.toContain('cap')
   expect(byVacuum.reached).toContain('cap')
   expect(byVacuum.reached).not.toContain('supply')
@@ -33,16 +34,23 @@ test('below a check valve’s cracking pressure nothing behind it is reached', (
   expect(waysToFeed(kind.circuit, parts, 1000)[0]!.reached).not.toContain('hose')
 })
 
-test.each(tankKinds.map(kind => [kind.key]))('%s: each way holds, reaches just what it says, and adds something to those before it', key => {
-  const { kind, parts } = drawnAs(key)
-  const ways = waysToFeed(kind.circuit, parts, kind.workingPressure)
-  for (const [i, way] of ways.entries()) {
-    const seen = reach(kind.circuit, parts, { closures: way.rig === null ? {} : { [way.rig]: 'rig' }, links: way.links, pressure: way.vacuum ? -kind.workingPressure : kind.workingPressure })
-    expect(seen.escapes).toEqual([])
-    expect(seen.reached).toEqual(way.reached)
-    for (const before of ways.slice(0, i)) expect(way.reached.some(partId => !before.reached.includes(partId))).toBe(true)
-  }
-})
+test.each(tankKinds.map(kind => [kind.key]))(
+  '%s: each way holds, reaches just what it says, and adds something to those before it',
+  key => {
+    const { kind, parts } = drawnAs(key)
+    const ways = waysToFeed(kind.circuit, parts, kind.workingPressure)
+    for (const [i, way] of ways.entries()) {
+      const seen = reach(kind.circuit, parts, {
+        closures: way.rig === null ? {} : { [way.rig]: 'rig' },
+        links: way.links,
+        pressure: way.vacuum ? -kind.workingPressure : kind.workingPressure,
+      })
+      expect(seen.escapes).toEqual([])
+      expect(seen.reached).toEqual(way.reached)
+      for (const before of ways.slice(0, i)) expect(way.reached.some(partId => !before.reached.includes(partId))).toBe(true)
+    }
+  },
+)
 
 test('on random circuits, whatever one opening would reach is reached by one of the ways', () => {
   for (let seed = 1; seed <= 40; seed++) {

@@ -15,7 +15,12 @@ const OTHER_PRIOR = 0.05
 export const PRIOR_JOBS = 25
 
 /** How age moves a cause's weight: young, middle-aged (5 to 15 years) and old. Judged from general trade practice. */
-const ageFactor: Record<Ageing, readonly [number, number, number]> = { 'steady': [1, 1, 1], 'perishes': [0.6, 1, 1.6], 'corrodes': [0.5, 1, 1.8], 'new work': [1, 1, 1] }
+const ageFactor: Record<Ageing, readonly [number, number, number]> = {
+  'steady': [1, 1, 1],
+  'perishes': [0.6, 1, 1.6],
+  'corrodes': [0.5, 1, 1.8],
+  'new work': [1, 1, 1],
+}
 const ageBand = (age: number) => (age < 5 ? 0 : age <= 15 ? 1 : 2)
 
 /** What is left of the weight of a part that was repaired: most repairs hold. */
@@ -31,7 +36,8 @@ const isAt = (part: CasePart, height: 'high' | 'low' | undefined) => {
 }
 
 /** Parts of a case that a cause can sit on. */
-export const partsOfCause = (cause: Cause, parts: readonly CasePart[]): CasePart[] => parts.filter(part => cause.families.includes(part.family) && isAt(part, cause.height))
+export const partsOfCause = (cause: Cause, parts: readonly CasePart[]): CasePart[] =>
+  parts.filter(part => cause.families.includes(part.family) && isAt(part, cause.height))
 
 /**
  * Everything that may be wrong with this tank, with its weight by kind of craft and age, moved by the shop's own outcomes
@@ -42,16 +48,30 @@ export function hypothesesOf(situation: Situation): Hypothesis[] {
     const parts = partsOfCause(cause, situation.parts)
     if (cause.families.length > 0 && parts.length === 0) return []
     if (cause.materials && !cause.materials.includes(situation.material)) return []
-    if (cause.notWith?.some(family => situation.parts.some(part => part.family === family)) || cause.notFuel?.includes(situation.fuel)) return []
-    const weight = cause.weight[situation.craft] * (situation.age === null ? 1 : ageFactor[cause.ageing][ageBand(situation.age)]!) * Math.max(1, parts.length) ** 0.3
+    if (
+      cause.notWith?.some(family => situation.parts.some(part => part.family === family)) ||
+      cause.notFuel?.includes(situation.fuel)
+    )
+      return []
+    const weight =
+      cause.weight[situation.craft] *
+      (situation.age === null ? 1 : ageFactor[cause.ageing][ageBand(situation.age)]!) *
+      Math.max(1, parts.length) ** 0.3
     return weight > 0 ? [{ cause, parts, weight }] : []
   })
   const total = possible.reduce((sum, each) => sum + each.weight, 0)
   const jobs = possible.reduce((sum, each) => sum + (situation.outcomes[each.cause.key] ?? 0), 0)
   return [
     ...possible.flatMap(({ cause, parts, weight }): Hypothesis[] => {
-      const share = (1 - OTHER_PRIOR) * (PRIOR_JOBS * weight / total + (situation.outcomes[cause.key] ?? 0)) / (PRIOR_JOBS + jobs)
-      return parts.length > 0 ? parts.map(part => ({ cause, part, prior: share / parts.length * (situation.repaired.includes(part.id) ? REPAIRED : 1) })) : [{ cause, part: null, prior: share }]
+      const share =
+        ((1 - OTHER_PRIOR) * ((PRIOR_JOBS * weight) / total + (situation.outcomes[cause.key] ?? 0))) / (PRIOR_JOBS + jobs)
+      return parts.length > 0
+        ? parts.map(part => ({
+            cause,
+            part,
+            prior: (share / parts.length) * (situation.repaired.includes(part.id) ? REPAIRED : 1),
+          }))
+        : [{ cause, part: null, prior: share }]
     }),
     { cause: null, part: null, prior: OTHER_PRIOR },
   ]

@@ -12,7 +12,7 @@ export interface RankedCheck {
   /** bits a minute, less for risk: what they are ranked by */
   worth: number
   /** what each answer would mean: its chance, and the cause that would then be likeliest */
-  answers: { key: string, words: string, means: string, chance: number, then: { cause: string, chance: number } | null }[]
+  answers: { key: string; words: string; means: string; chance: number; then: { cause: string; chance: number } | null }[]
 }
 
 export interface NextChecks {
@@ -20,7 +20,7 @@ export interface NextChecks {
   /** those for which the tank has to come down */
   after: RankedCheck[]
   /** not offered, and why */
-  barred: { check: Check, why: string }[]
+  barred: { check: Check; why: string }[]
   /** what to do before anything else, when the complaint is dangerous as it stands */
   safety: string | null
 }
@@ -29,10 +29,25 @@ export interface NextChecks {
 const riskFactor: Record<Risk, number> = { none: 1, care: 1.1, danger: 1.7 }
 /** How often a test finds a leak that it reaches. Source: general trade practice for careful hands. */
 const testFinds = { hold: 0, soap: 0.8, smoke: 0.75 } as const
-const VAPOUR = ['cap-seal', 'neck', 'vapour-hose', 'canister', 'purge-valve', 'vent-solenoid', 'vent-valve', 'sender-seal', 'vent-hose', 'filler-hose', 'sender-terminals', 'upper-seam', 'standpipe']
+const VAPOUR = [
+  'cap-seal',
+  'neck',
+  'vapour-hose',
+  'canister',
+  'purge-valve',
+  'vent-solenoid',
+  'vent-valve',
+  'sender-seal',
+  'vent-hose',
+  'filler-hose',
+  'sender-terminals',
+  'upper-seam',
+  'standpipe',
+]
 
 const entropyOf = (weights: Iterable<number>) => {
-  let total = 0, sum = 0
+  let total = 0,
+    sum = 0
   for (const weight of weights) {
     total += weight
     if (weight > 0) sum += weight * Math.log2(weight)
@@ -41,7 +56,7 @@ const entropyOf = (weights: Iterable<number>) => {
 }
 
 /** Causes' weights under one answer: chance of each with it. */
-function causesWith(suspects: Suspects, chanceOf: (at: number) => number): { byCause: Map<string, number>, chance: number } {
+function causesWith(suspects: Suspects, chanceOf: (at: number) => number): { byCause: Map<string, number>; chance: number } {
   const byCause = new Map<string, number>()
   let chance = 0
   suspects.weights.forEach(({ hypothesis, weight }, at) => {
@@ -75,20 +90,43 @@ function judge(check: Check, suspects: Suspects): Pick<RankedCheck, 'information
 function judgeTest(check: Check, suspects: Suspects, before: number): Pick<RankedCheck, 'information' | 'answers'> {
   const test = check.test!
   if (test === 'hold') {
-    const leaks = causesWith(suspects, at => (suspects.weights[at]!.hypothesis.part ? 0.95 : 0.12)), tight = causesWith(suspects, at => (suspects.weights[at]!.hypothesis.part ? 0.05 : 0.88))
+    const leaks = causesWith(suspects, at => (suspects.weights[at]!.hypothesis.part ? 0.95 : 0.12)),
+      tight = causesWith(suspects, at => (suspects.weights[at]!.hypothesis.part ? 0.05 : 0.88))
     return {
-      information: Math.max(0, before - leaks.chance * entropyOf(leaks.byCause.values()) - tight.chance * entropyOf(tight.byCause.values())),
-      answers: [{ key: 'leaks', words: 'Leaks', means: 'It is on what the hold reached.', chance: leaks.chance, then: likeliest(leaks.byCause, leaks.chance) }, { ...check.rest, chance: tight.chance, then: likeliest(tight.byCause, tight.chance) }],
+      information: Math.max(
+        0,
+        before - leaks.chance * entropyOf(leaks.byCause.values()) - tight.chance * entropyOf(tight.byCause.values()),
+      ),
+      answers: [
+        {
+          key: 'leaks',
+          words: 'Leaks',
+          means: 'It is on what the hold reached.',
+          chance: leaks.chance,
+          then: likeliest(leaks.byCause, leaks.chance),
+        },
+        { ...check.rest, chance: tight.chance, then: likeliest(tight.byCause, tight.chance) },
+      ],
     }
   }
   const finds = (at: number) => {
     const { hypothesis } = suspects.weights[at]!
-    return hypothesis.part === null ? 0 : test === 'smoke' && !VAPOUR.includes(hypothesis.cause!.key) ? testFinds.smoke / 2 : testFinds[test]
+    return hypothesis.part === null
+      ? 0
+      : test === 'smoke' && !VAPOUR.includes(hypothesis.cause!.key)
+        ? testFinds.smoke / 2
+        : testFinds[test]
   }
   const quiet = causesWith(suspects, at => 1 - finds(at))
   // Found, it names the part; what is left to ask is which of the causes on that part.
   const information = before - quiet.chance * entropyOf(quiet.byCause.values()) - (1 - quiet.chance) * 0.2 * before
-  return { information: Math.max(0, information), answers: [{ key: 'found', words: 'Found', means: 'It shows where.', chance: 1 - quiet.chance, then: null }, { ...check.rest, chance: quiet.chance, then: likeliest(quiet.byCause, quiet.chance) }] }
+  return {
+    information: Math.max(0, information),
+    answers: [
+      { key: 'found', words: 'Found', means: 'It shows where.', chance: 1 - quiet.chance, then: null },
+      { ...check.rest, chance: quiet.chance, then: likeliest(quiet.byCause, quiet.chance) },
+    ],
+  }
 }
 
 /** Whether an access has been gained already by a check that was answered: what is open stays open. */
@@ -104,7 +142,8 @@ function opened(situation: Situation): ReadonlySet<Access> {
 const WORTH_ASKING = 0.004
 
 /**
- * The checks that have not been answered, by expected fall of entropy for their minutes and risk (Lindley 1956), those before the tank comes down apart from those after.
+ * The checks that have not been answered, by expected fall of entropy for their minutes and risk (Lindley 1956), those before
+ * the tank comes down apart from those after.
  * A check that could hurt with this complaint is not offered, and said why.
  */
 export function nextChecks(situation: Situation, suspects: Suspects): NextChecks {
@@ -115,10 +154,23 @@ export function nextChecks(situation: Situation, suspects: Suspects): NextChecks
   const barred: NextChecks['barred'] = []
   const ranked: RankedCheck[] = []
   for (const check of checks) {
-    if (done.has(check.key) || check.pointlessWith?.some(key => said.has(key)) || (check.needs && !check.needs.some(family => families.has(family)))) continue
+    if (
+      done.has(check.key) ||
+      check.pointlessWith?.some(key => said.has(key)) ||
+      (check.needs && !check.needs.some(family => families.has(family)))
+    )
+      continue
     const bar = check.barredBy?.find(key => said.has(key))
     if (bar) {
-      barred.push({ check, why: bar === 'pool' ? 'not while it makes a pool' : bar === 'drip' ? 'not while it drips: a level test would spill more' : 'not with liquid fuel leaking under pressure' })
+      barred.push({
+        check,
+        why:
+          bar === 'pool'
+            ? 'not while it makes a pool'
+            : bar === 'drip'
+              ? 'not while it drips: a level test would spill more'
+              : 'not with liquid fuel leaking under pressure',
+      })
       continue
     }
     const { information, answers } = judge(check, suspects)
@@ -129,7 +181,11 @@ export function nextChecks(situation: Situation, suspects: Suspects): NextChecks
   ranked.sort((a, b) => b.worth - a.worth)
   const dangerous = said.has('pool') || said.has('liquid fuel leak')
   return {
-    before: ranked.filter(each => isBeforeDrop(each.check)), after: ranked.filter(each => !isBeforeDrop(each.check)), barred,
-    safety: dangerous ? 'Liquid fuel is getting out in quantity. Keep everybody and every flame and switch away, catch it, fuel off, air the place; no engine until it is found.' : null,
+    before: ranked.filter(each => isBeforeDrop(each.check)),
+    after: ranked.filter(each => !isBeforeDrop(each.check)),
+    barred,
+    safety: dangerous
+      ? 'Liquid fuel is getting out in quantity. Keep everybody and every flame and switch away, catch it, fuel off, air the place; no engine until it is found.'
+      : null,
   }
 }

@@ -27,21 +27,27 @@ const SIGN_WEIGHT = 0.8
 /** How often a customer says what there was to say, in a group where something was said. */
 const SAID = 0.35
 
-/** How likely a cause shows a sign, and why; null when nothing connects them. Its own word counts before those of its mechanisms; of several mechanisms the likeliest. */
-export const signOfCause = (cause: Cause, key: SignKey): readonly [Likelihood, string] | null => signTable.get(cause)?.[key] ?? null
+/**
+ * How likely a cause shows a sign, and why; null when nothing connects them. Its own word counts before those of its
+ * mechanisms; of several mechanisms the likeliest.
+ */
+export const signOfCause = (cause: Cause, key: SignKey): readonly [Likelihood, string] | null =>
+  signTable.get(cause)?.[key] ?? null
 
 /** Every sign of every cause, worked out once: the ranking asks for them thousands of times. */
-const signTable = new Map(causes.map(cause => {
-  const all: Partial<Record<SignKey, readonly [Likelihood, string]>> = {}
-  for (const mechanism of cause.mechanisms) {
-    for (const [sign, shown] of Object.entries(mechanisms[mechanism])) {
-      const key = sign as SignKey
-      const before = all[key]
-      if (!before || likelihoods[shown[0]] > likelihoods[before[0]]) all[key] = shown
+const signTable = new Map(
+  causes.map(cause => {
+    const all: Partial<Record<SignKey, readonly [Likelihood, string]>> = {}
+    for (const mechanism of cause.mechanisms) {
+      for (const [sign, shown] of Object.entries(mechanisms[mechanism])) {
+        const key = sign as SignKey
+        const before = all[key]
+        if (!before || likelihoods[shown[0]] > likelihoods[before[0]]) all[key] = shown
+      }
     }
-  }
-  return [cause, { ...all, ...cause.shows }] as const
-}))
+    return [cause, { ...all, ...cause.shows }] as const
+  }),
+)
 
 const signChance = (hypothesis: Hypothesis, key: SignKey, base: number) => {
   const shown = hypothesis.cause && signOfCause(hypothesis.cause, key)
@@ -51,7 +57,10 @@ const signChance = (hypothesis: Hypothesis, key: SignKey, base: number) => {
 function signObservation(sign: string): Observation {
   const { key, words, base } = signOf(sign)
   return {
-    key: `sign ${key}`, words, base: base ** SIGN_WEIGHT, shows: true,
+    key: `sign ${key}`,
+    words,
+    base: base ** SIGN_WEIGHT,
+    shows: true,
     of: hypothesis => signChance(hypothesis, key, base) ** SIGN_WEIGHT,
     because: hypothesis => (hypothesis.cause && signOfCause(hypothesis.cause, key)?.[1]) ?? null,
   }
@@ -60,8 +69,16 @@ function signObservation(sign: string): Observation {
 /** What was not said where something else was: it speaks a little against causes that mostly show it. */
 function unsaid(group: SignGroup, said: readonly string[]): Observation {
   const left = signs.filter(sign => sign.group === group && !said.includes(sign.key))
-  const chance = (of: (key: SignKey, base: number) => number) => left.reduce((product, sign) => product * (1 - SAID * of(sign.key, sign.base)), 1)
-  return { key: `unsaid ${group}`, words: 'what was not said', base: chance((_, base) => base), shows: false, of: hypothesis => chance((key, base) => signChance(hypothesis, key, base)), because: () => null }
+  const chance = (of: (key: SignKey, base: number) => number) =>
+    left.reduce((product, sign) => product * (1 - SAID * of(sign.key, sign.base)), 1)
+  return {
+    key: `unsaid ${group}`,
+    words: 'what was not said',
+    base: chance((_, base) => base),
+    shows: false,
+    of: hypothesis => chance((key, base) => signChance(hypothesis, key, base)),
+    because: () => null,
+  }
 }
 
 function codeObservation(typed: string): Observation | null {
@@ -70,7 +87,10 @@ function codeObservation(typed: string): Observation | null {
   const { code, of: codeClass } = found.known
   const shown = (hypothesis: Hypothesis) => hypothesis.cause?.codes?.[codeClass] ?? null
   return {
-    key: `code ${code}`, words: code, base: CODE_BASE, shows: true,
+    key: `code ${code}`,
+    words: code,
+    base: CODE_BASE,
+    shows: true,
     of: hypothesis => (shown(hypothesis) ? likelihoods[shown(hypothesis)![0]] : CODE_BASE),
     because: hypothesis => shown(hypothesis)?.[1] ?? null,
   }
@@ -78,11 +98,13 @@ function codeObservation(typed: string): Observation | null {
 
 /** Chance of each answer of a check under a hypothesis; the last is that nothing shows. Order as in the check, then its rest. */
 export function answerChances(check: Check, hypothesis: Hypothesis): number[] {
-  const hits = check.outcomes.map(outcome => (hypothesis.cause && outcome.for.includes(hypothesis.cause.key) ? outcome.hit : outcome.miss))
+  const hits = check.outcomes.map(outcome =>
+    hypothesis.cause && outcome.for.includes(hypothesis.cause.key) ? outcome.hit : outcome.miss,
+  )
   const total = hits.reduce((sum, hit) => sum + hit, 0)
   // A cause that several answers speak for shares them out.
   const most = 0.97
-  const scaled = total > most ? hits.map(hit => hit * most / total) : hits
+  const scaled = total > most ? hits.map(hit => (hit * most) / total) : hits
   return [...scaled, 1 - scaled.reduce((sum, hit) => sum + hit, 0)]
 }
 
@@ -92,12 +114,19 @@ function answerObservation(checkKey: string, outcomeKey: string): Observation {
   const index = at < 0 ? check.outcomes.length : at
   const stranger: Hypothesis = { cause: null, part: null, prior: 0 }
   return {
-    key: `check ${checkKey}`, words: `${check.name}: ${(at < 0 ? check.rest.words : check.outcomes[at]!.words).toLowerCase()}`, base: answerChances(check, stranger)[index]!, shows: at >= 0,
-    of: hypothesis => answerChances(check, hypothesis)[index]!, because: () => null,
+    key: `check ${checkKey}`,
+    words: `${check.name}: ${(at < 0 ? check.rest.words : check.outcomes[at]!.words).toLowerCase()}`,
+    base: answerChances(check, stranger)[index]!,
+    shows: at >= 0,
+    of: hypothesis => answerChances(check, hypothesis)[index]!,
+    because: () => null,
   }
 }
 
-/** Chances of what tests say. Source: the ledger's own bars (a measured verdict is wrong in at most 2 of 100) widened for what fools a rig, and general trade practice for looks. */
+/**
+ * Chances of what tests say. Source: the ledger's own bars (a measured verdict is wrong in at most 2 of 100) widened for what
+ * fools a rig, and general trade practice for looks.
+ */
 interface TestChance {
   there: number
   elsewhere: number
@@ -110,17 +139,64 @@ const DRY: TestChance = { there: 0.15, elsewhere: 0.97, unlisted: 0.6 }
 const FOUND: TestChance = { there: 0.9, elsewhere: 0.005, unlisted: 0.08 }
 
 function testObservations(test: TestWord): Observation[] {
-  const observe = (what: string, words: string, shows: boolean, chance: TestChance, there: (partId: string) => boolean, why: (there: boolean) => string | null): Observation => ({
-    key: `test ${test.id} ${what}`, words, base: chance.elsewhere, shows,
-    of: hypothesis => (hypothesis.cause === null ? chance.unlisted : hypothesis.part && there(hypothesis.part.id) ? chance.there : chance.elsewhere),
+  const observe = (
+    what: string,
+    words: string,
+    shows: boolean,
+    chance: TestChance,
+    there: (partId: string) => boolean,
+    why: (there: boolean) => string | null,
+  ): Observation => ({
+    key: `test ${test.id} ${what}`,
+    words,
+    base: chance.elsewhere,
+    shows,
+    of: hypothesis =>
+      hypothesis.cause === null
+        ? chance.unlisted
+        : hypothesis.part && there(hypothesis.part.id)
+          ? chance.there
+          : chance.elsewhere,
     because: hypothesis => why(hypothesis.part !== null && there(hypothesis.part.id)),
   })
   const reached = (partId: string) => test.reached.includes(partId)
   return [
-    ...(test.says === 'tight' ? [observe('tight', `${test.label} was tight`, false, TIGHT, reached, there => (there ? 'it was reached and held' : 'it was not reached'))] : []),
-    ...(test.says === 'leaks' ? [observe('leaks', `${test.label} leaked`, true, LEAKS, reached, there => (there ? 'it was reached' : 'it was not reached'))] : []),
-    ...(test.dry.length > 0 ? [observe('dry', `${test.label} found nothing`, false, DRY, partId => test.dry.includes(partId), there => (there ? 'it was looked at there' : 'it was not looked at there'))] : []),
-    ...test.found.map(found => observe(`found ${found}`, `${test.label} found a leak`, true, FOUND, partId => partId === found, there => (there ? 'it was found there' : 'it was found elsewhere'))),
+    ...(test.says === 'tight'
+      ? [
+          observe('tight', `${test.label} was tight`, false, TIGHT, reached, there =>
+            there ? 'it was reached and held' : 'it was not reached',
+          ),
+        ]
+      : []),
+    ...(test.says === 'leaks'
+      ? [
+          observe('leaks', `${test.label} leaked`, true, LEAKS, reached, there =>
+            there ? 'it was reached' : 'it was not reached',
+          ),
+        ]
+      : []),
+    ...(test.dry.length > 0
+      ? [
+          observe(
+            'dry',
+            `${test.label} found nothing`,
+            false,
+            DRY,
+            partId => test.dry.includes(partId),
+            there => (there ? 'it was looked at there' : 'it was not looked at there'),
+          ),
+        ]
+      : []),
+    ...test.found.map(found =>
+      observe(
+        `found ${found}`,
+        `${test.label} found a leak`,
+        true,
+        FOUND,
+        partId => partId === found,
+        there => (there ? 'it was found there' : 'it was found elsewhere'),
+      ),
+    ),
   ]
 }
 
@@ -137,4 +213,5 @@ export function observationsOf(situation: Situation): Observation[] {
 }
 
 /** Classes of the trouble codes of a situation that are known. */
-export const codeClassesOf = (situation: Pick<Situation, 'codes'>): CodeClass[] => situation.codes.flatMap(typed => troubleCode(typed)?.known?.of ?? [])
+export const codeClassesOf = (situation: Pick<Situation, 'codes'>): CodeClass[] =>
+  situation.codes.flatMap(typed => troubleCode(typed)?.known?.of ?? [])

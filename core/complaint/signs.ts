@@ -14,7 +14,10 @@ export interface Sign {
   words: string
   /** as it is told in a reason: “it …” */
   told: string
-  /** how often it is said of a leak that has nothing to do with it, 0 to 1: judged from general trade practice, on the scale of `likelihoods` */
+  /**
+   * how often it is said of a leak that has nothing to do with it, 0 to 1: judged from general trade practice, on the scale of
+   * `likelihoods`
+   */
   base: number
 }
 
@@ -22,17 +25,31 @@ export interface Sign {
 export const singleGroups: readonly SignGroup[] = ['amount', 'level', 'tanks']
 
 export const signGroupWords: Record<SignGroup, string> = {
-  when: 'When it shows', where: 'Where it is wet', amount: 'How much', smell: 'Smell', level: 'Does the level matter', tanks: 'When tanks are switched', history: 'What was before',
+  when: 'When it shows',
+  where: 'Where it is wet',
+  amount: 'How much',
+  smell: 'Smell',
+  level: 'Does the level matter',
+  tanks: 'When tanks are switched',
+  history: 'What was before',
 }
 
 /**
  * Likelihoods are told in five steps, so that each can be argued about in words.
- * Source: verbal probability scales as used for expert elicitation (EFSA guidance on expert knowledge elicitation, 2014), rounded.
+ * Source: verbal probability scales as used for expert elicitation (EFSA guidance on expert knowledge elicitation, 2014),
+ * rounded.
  */
 export const likelihoods = { always: 0.9, often: 0.6, sometimes: 0.3, seldom: 0.1, hardly: 0.03 } as const
 export type Likelihood = keyof typeof likelihoods
 
-const sign = (group: SignGroup, key: SignKey, words: string, told: string, base: number): Sign => ({ group, key, words, told, base, source: 'trade practice' })
+const sign = (group: SignGroup, key: SignKey, words: string, told: string, base: number): Sign => ({
+  group,
+  key,
+  words,
+  told,
+  base,
+  source: 'trade practice',
+})
 
 const rows: readonly Sign[] = [
   sign('when', 'while-filling', 'While filling', 'shows while filling', 0.08),
@@ -90,7 +107,13 @@ const rows: readonly Sign[] = [
   sign('history', 'new-fuel', 'Another fuel blend', 'is on another fuel blend lately', 0.04),
   sign('history', 'gauge-wrong', 'Gauge reads wrong', 'has a gauge that reads wrong', 0.06),
 ]
-export const signs = known('Signs', rows, row => row.key, ({ base }) => ({ base: [base, 0.005, 0.5] }), signKeys)
+export const signs = known(
+  'Signs',
+  rows,
+  row => row.key,
+  ({ base }) => ({ base: [base, 0.005, 0.5] }),
+  signKeys,
+)
 
 /** @throws Error when there is none */
 export function signOf(key: string): Sign {
@@ -101,5 +124,13 @@ export function signOf(key: string): Sign {
 
 /** Signs that cannot both be so of one leak: two leaks, or one of them is not quite what it looked like. */
 export const opposites: readonly (readonly [string, string])[] = [
-  ['dry-parked', 'parked'], ['brim-full', 'any-level'], ['full-only', 'any-level'], ['brim-full', 'stops-half'], ['smell-only', 'wet-low'], ['smell-only', 'wet-corner'], ['no-smell', 'smell-always'], ['no-smell', 'smell-only'], ['no-smell', 'smell-after-fuelling'],
+  ['dry-parked', 'parked'],
+  ['brim-full', 'any-level'],
+  ['full-only', 'any-level'],
+  ['brim-full', 'stops-half'],
+  ['smell-only', 'wet-low'],
+  ['smell-only', 'wet-corner'],
+  ['no-smell', 'smell-always'],
+  ['no-smell', 'smell-only'],
+  ['no-smell', 'smell-after-fuelling'],
 ]

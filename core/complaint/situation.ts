@@ -3,9 +3,17 @@ import type { CraftKind, TankMaterial } from '../circuit/kinds/tankKind'
 import type { FuelKey } from '../fuel/fuels'
 
 /** A part as the search for a cause sees it. */
-export interface CasePart { id: string, name: string, family: PartFamily, shape: PartShape }
+export interface CasePart {
+  id: string
+  name: string
+  family: PartFamily
+  shape: PartShape
+}
 
-/** What a test said: over all that it reached, and of single parts that were looked at. Nothing is said of a part that it did not reach. */
+/**
+ * What a test said: over all that it reached, and of single parts that were looked at. Nothing is said of a part that it did
+ * not reach.
+ */
 export interface TestWord {
   id: string
   /** such as “hold 2” */
@@ -17,7 +25,10 @@ export interface TestWord {
   found: readonly string[]
 }
 
-export interface CheckAnswer { check: string, outcome: string }
+export interface CheckAnswer {
+  check: string
+  outcome: string
+}
 
 /** All that is known of a complaint. Nothing in it needs to be filled. */
 export interface Situation {

@@ -13,17 +13,43 @@ import { codeClasses, troubleCode, troubleCodes } from './troubleCodes'
 const situation = (change: Partial<Situation> & { kind?: string } = {}): Situation => {
   const { kind = 'moulded', ...rest } = change
   const tank = tankKind(kind)
-  return { craft: tank.craft, material: tank.material, fuel: 'petrol', parts: tank.parts.map(part => ({ ...part, id: part.key })), age: null, signs: [], codes: [], answers: [], tests: [], repaired: [], outcomes: {}, ...rest }
+  return {
+    craft: tank.craft,
+    material: tank.material,
+    fuel: 'petrol',
+    parts: tank.parts.map(part => ({ ...part, id: part.key })),
+    age: null,
+    signs: [],
+    codes: [],
+    answers: [],
+    tests: [],
+    repaired: [],
+    outcomes: {},
+    ...rest,
+  }
 }
-const ofCase = (each: TradeCase): Situation => situation({ kind: each.kind, craft: each.craft ?? tankKind(each.kind).craft, fuel: each.fuel ?? 'petrol', age: each.age ?? null, signs: each.signs, codes: each.codes ?? [] })
+const ofCase = (each: TradeCase): Situation =>
+  situation({
+    kind: each.kind,
+    craft: each.craft ?? tankKind(each.kind).craft,
+    fuel: each.fuel ?? 'petrol',
+    age: each.age ?? null,
+    signs: each.signs,
+    codes: each.codes ?? [],
+  })
 const rankOf = (state: Situation, truth: string) => suspectsOf(state).list.findIndex(suspect => suspect.cause.key === truth)
 const restOf = (key: string) => checks.find(check => check.key === key)!.rest.key
 /** Sure enough to go and look at it, or to repair. */
 const FIRM = 0.5
 
-/** Answers checks until the truth stands first and firm; a test of the whole (hold, soap, smoke) is left for later, as before a tank is opened. */
-function search(each: TradeCase, choose: (state: Situation) => { key: string, minutes: number } | null) {
-  let state = ofCase(each), minutes = 0, steps = 0
+/**
+ * Answers checks until the truth stands first and firm; a test of the whole (hold, soap, smoke) is left for later, as before a
+ * tank is opened.
+ */
+function search(each: TradeCase, choose: (state: Situation) => { key: string; minutes: number } | null) {
+  let state = ofCase(each),
+    minutes = 0,
+    steps = 0
   for (; steps < 60; steps++) {
     const first = suspectsOf(state).list[0]!
     if (first.cause.key === each.truth && first.chance > FIRM && steps > 0) break
@@ -38,7 +64,10 @@ const ranked = (state: Situation) => {
   const next = nextChecks(state, suspectsOf(state))
   return [...next.before, ...next.after].filter(each => !each.check.test)
 }
-const byWorth = (state: Situation) => { const first = ranked(state)[0]; return first ? { key: first.check.key, minutes: first.minutes } : null }
+const byWorth = (state: Situation) => {
+  const first = ranked(state)[0]
+  return first ? { key: first.check.key, minutes: first.minutes } : null
+}
 /** The same checks in the order of the list, as a printed sheet would have them. */
 const inOrder = (state: Situation) => {
   const left = ranked(state)
@@ -47,21 +76,29 @@ const inOrder = (state: Situation) => {
 }
 
 test('the benchmark of cases: the complaint alone, four checks, and the minutes against a printed list', () => {
-  const inThree = tradeCases.filter(each => { const rank = rankOf(ofCase(each), each.truth); return rank >= 0 && rank < 3 })
+  const inThree = tradeCases.filter(each => {
+    const rank = rankOf(ofCase(each), each.truth)
+    return rank >= 0 && rank < 3
+  })
   const afterFour = tradeCases.filter(each => {
     let state = ofCase(each)
     for (let k = 0; k < 4; k++) {
       if (rankOf(state, each.truth) === 0 && k > 0) return true
       const check = byWorth(state)
       if (!check) break
-      state = { ...state, answers: [...state.answers, { check: check.key, outcome: each.shows[check.key] ?? restOf(check.key) }] }
+      state = {
+        ...state,
+        answers: [...state.answers, { check: check.key, outcome: each.shows[check.key] ?? restOf(check.key) }],
+      }
     }
     return rankOf(state, each.truth) === 0
   })
   const minutes = tradeCases.reduce((sum, each) => sum + search(each, byWorth).minutes, 0)
   const listed = tradeCases.reduce((sum, each) => sum + search(each, inOrder).minutes, 0)
   const missed = tradeCases.filter(each => !inThree.includes(each) || !afterFour.includes(each)).map(each => each.name)
-  process.stdout.write(`suspects: ${tradeCases.length} cases; in the first three after the complaint ${inThree.length}; first after at most four checks ${afterFour.length}; ${Math.round(minutes)} min against ${Math.round(listed)} in list order; not met: ${missed.join('; ') || 'none'}\n`)
+  process.stdout.write(
+    `suspects: ${tradeCases.length} cases; in the first three after the complaint ${inThree.length}; first after at most four checks ${afterFour.length}; ${Math.round(minutes)} min against ${Math.round(listed)} in list order; not met: ${missed.join('; ') || 'none'}\n`,
+  )
   expect(tradeCases.length).toBeGreaterThanOrEqual(30)
   expect(inThree.length / tradeCases.length).toBeGreaterThanOrEqual(0.7)
   expect(afterFour.length / tradeCases.length).toBeGreaterThanOrEqual(0.85)
@@ -74,9 +111,11 @@ describe('the data', () => {
     expect(causes.length).toBeGreaterThanOrEqual(30)
     expect(signs.length).toBeGreaterThanOrEqual(40)
     expect(checks.length).toBeGreaterThanOrEqual(40)
-    for (const keys of [causeKeys, signKeys, checks.map(check => check.key), troubleCodes.map(each => each.code)]) expect(new Set(keys).size).toBe(keys.length)
+    for (const keys of [causeKeys, signKeys, checks.map(check => check.key), troubleCodes.map(each => each.code)])
+      expect(new Set(keys).size).toBe(keys.length)
     for (const cause of causes) {
-      for (const key of [...Object.keys(cause.shows ?? {}), ...cause.mechanisms.flatMap(each => Object.keys(mechanisms[each]))]) expect(signKeys).toContain(key)
+      for (const key of [...Object.keys(cause.shows ?? {}), ...cause.mechanisms.flatMap(each => Object.keys(mechanisms[each]))])
+        expect(signKeys).toContain(key)
       for (const key of Object.keys(cause.codes ?? {})) expect(codeClasses).toContain(key)
       for (const key of cause.confused) expect(causeKeys).toContain(key)
       expect(cause.look.length).toBeGreaterThan(10)
@@ -90,7 +129,10 @@ describe('the data', () => {
     for (const each of tradeCases) {
       expect(causeKeys).toContain(each.truth)
       for (const key of each.signs) expect(signKeys).toContain(key)
-      for (const [key, answer] of Object.entries(each.shows)) expect([...checks.find(check => check.key === key)!.outcomes.map(outcome => outcome.key), restOf(key)]).toContain(answer)
+      for (const [key, answer] of Object.entries(each.shows))
+        expect([...checks.find(check => check.key === key)!.outcomes.map(outcome => outcome.key), restOf(key)]).toContain(
+          answer,
+        )
     }
   })
   test('every generic vapour-system code from P0440 to P0459 is known, in plain words', () => {
@@ -112,7 +154,8 @@ describe('suspects', () => {
     expect(said.list.map(each => each.cause.key)).not.toContain('pinholes')
   })
   test('nothing said gives the weights of the craft and its age alone', () => {
-    const young = suspectsOf(situation({ kind: 'small-steel', age: 2 })), old = suspectsOf(situation({ kind: 'small-steel', age: 30 }))
+    const young = suspectsOf(situation({ kind: 'small-steel', age: 2 })),
+      old = suspectsOf(situation({ kind: 'small-steel', age: 30 }))
     const chance = (said: typeof young, key: string) => said.list.find(each => each.cause.key === key)!.chance
     expect(chance(old, 'pinholes')).toBeGreaterThan(1.3 * chance(young, 'pinholes'))
   })
@@ -120,22 +163,35 @@ describe('suspects', () => {
     const first = suspectsOf(situation({ signs: ['brim-full', 'wet-top'], kind: 'aluminium-belly' })).list[0]!
     expect(first.cause.key).toBe('sender-seal')
     expect(first.reasons[0]).toMatchObject({ words: 'Only brim-full', because: 'fuel stands at it only when the tank is full' })
-    const drain = suspectsOf(situation({ signs: ['brim-full', 'wet-top'], kind: 'small-steel' })).list.find(each => each.cause.key === 'drain')!
+    const drain = suspectsOf(situation({ signs: ['brim-full', 'wet-top'], kind: 'small-steel' })).list.find(
+      each => each.cause.key === 'drain',
+    )!
     expect(drain.reasons.some(reason => reason.weight < 0 && reason.words === 'Only brim-full')).toBe(true)
   })
   test('a test speaks of what it reached alone', () => {
     const parts = situation().parts.map(part => part.id)
     const tight = (reached: string[]): TestWord => ({ id: 't', label: 'Smoke 1', reached, says: 'tight', dry: [], found: [] })
-    const said = (tests: TestWord[]) => suspectsOf(situation({ codes: ['P0456'], tests })).list.find(each => each.cause.key === 'neck')!.chance
+    const said = (tests: TestWord[]) =>
+      suspectsOf(situation({ codes: ['P0456'], tests })).list.find(each => each.cause.key === 'neck')!.chance
     expect(said([tight(parts)])).toBeLessThan(said([]))
     expect(said([tight(parts.filter(id => !['cap', 'neck', 'filler-vent'].includes(id)))])).toBeGreaterThan(said([]))
-    const found = suspectsOf(situation({ codes: ['P0456'], tests: [{ id: 's', label: 'Soap 1', reached: parts, says: null, dry: ['cap'], found: ['canister'] }] })).list[0]!
+    const found = suspectsOf(
+      situation({
+        codes: ['P0456'],
+        tests: [{ id: 's', label: 'Soap 1', reached: parts, says: null, dry: ['cap'], found: ['canister'] }],
+      }),
+    ).list[0]!
     expect(found.cause.key).toBe('canister')
     expect(found.parts[0]!.id).toBe('canister')
   })
   test('two independent leaks are said when one does not explain it', () => {
     const one = suspectsOf(situation({ kind: 'small-steel', signs: ['wet-low', 'parked'] }))
-    const two = suspectsOf(situation({ kind: 'small-steel', tests: [{ id: 's', label: 'Soap 1', reached: ['cap', 'drain'], says: null, dry: [], found: ['cap', 'drain'] }] }))
+    const two = suspectsOf(
+      situation({
+        kind: 'small-steel',
+        tests: [{ id: 's', label: 'Soap 1', reached: ['cap', 'drain'], says: null, dry: [], found: ['cap', 'drain'] }],
+      }),
+    )
     expect(one.several).toBeLessThan(0.3)
     expect(two.several).toBeGreaterThan(0.6)
     expect(two.list.slice(0, 3).map(each => each.parts[0]?.id)).toEqual(expect.arrayContaining(['cap', 'drain']))
@@ -145,23 +201,41 @@ describe('suspects', () => {
     expect(said.contradictions[0]!.sentence).toContain('cannot both be so of one leak')
     expect(said.contradictions[0]!.sentence).toContain('The rest fits better with “Only brim-full”')
     const dry: CheckAnswer[] = [{ check: 'smell-blot', outcome: 'water' }]
-    const odd = suspectsOf(situation({ kind: 'aluminium-belly', signs: ['smell-always', 'smell-after-fuelling', 'brim-full'], answers: dry }))
-    expect(odd.contradictions.some(each => each.words.includes('water') || each.words === 'Always' || each.words === 'After fuelling')).toBe(true)
+    const odd = suspectsOf(
+      situation({ kind: 'aluminium-belly', signs: ['smell-always', 'smell-after-fuelling', 'brim-full'], answers: dry }),
+    )
+    expect(
+      odd.contradictions.some(
+        each => each.words.includes('water') || each.words === 'Always' || each.words === 'After fuelling',
+      ),
+    ).toBe(true)
     expect(suspectsOf(situation({ kind: 'aluminium-belly', signs: ['brim-full', 'wet-top'] })).contradictions).toEqual([])
   })
   test('the shop’s own outcomes move the weights gently, and can be left aside', () => {
-    const plain = suspectsOf(situation()), moved = suspectsOf(situation({ outcomes: { canister: 3 } }))
+    const plain = suspectsOf(situation()),
+      moved = suspectsOf(situation({ outcomes: { canister: 3 } }))
     const chance = (said: typeof plain) => said.list.find(each => each.cause.key === 'canister')!.chance
     expect(chance(moved)).toBeGreaterThan(chance(plain) * 1.5)
     expect(chance(moved)).toBeLessThan(0.25)
   })
   test('a part that was repaired is suspected less, and found again as much as ever', () => {
-    const chance = (change: Partial<Situation>) => suspectsOf(situation({ kind: 'aluminium-belly', signs: ['brim-full'], ...change })).list.find(each => each.cause.key === 'sender-seal')!.chance
+    const chance = (change: Partial<Situation>) =>
+      suspectsOf(situation({ kind: 'aluminium-belly', signs: ['brim-full'], ...change })).list.find(
+        each => each.cause.key === 'sender-seal',
+      )!.chance
     expect(chance({ repaired: ['sender'] })).toBeLessThan(0.5 * chance({}))
-    expect(chance({ repaired: ['sender'], tests: [{ id: 's', label: 'Soap 1', reached: ['sender'], says: null, dry: [], found: ['sender'] }] })).toBeGreaterThan(0.4)
+    expect(
+      chance({
+        repaired: ['sender'],
+        tests: [{ id: 's', label: 'Soap 1', reached: ['sender'], says: null, dry: [], found: ['sender'] }],
+      }),
+    ).toBeGreaterThan(0.4)
   })
   test('an unknown code says nothing and breaks nothing', () => {
-    expect(suspectsOf(situation({ codes: ['P1999', 'nonsense'] })).list[0]!.chance).toBeCloseTo(suspectsOf(situation()).list[0]!.chance, 9)
+    expect(suspectsOf(situation({ codes: ['P1999', 'nonsense'] })).list[0]!.chance).toBeCloseTo(
+      suspectsOf(situation()).list[0]!.chance,
+      9,
+    )
   })
 })
 
@@ -186,13 +260,15 @@ describe('the next check', () => {
   test('chances of the answers add up, an answered check is not asked again, and tests that measure are ranked with the rest', () => {
     const state = situation({ signs: ['smell-only'], answers: [{ check: 'cap-look', outcome: 'clear' }] })
     const next = nextChecks(state, suspectsOf(state))
-    for (const each of [...next.before, ...next.after]) expect(each.answers.reduce((sum, answer) => sum + answer.chance, 0)).toBeCloseTo(1, 6)
+    for (const each of [...next.before, ...next.after])
+      expect(each.answers.reduce((sum, answer) => sum + answer.chance, 0)).toBeCloseTo(1, 6)
     expect(next.before.map(each => each.check.key)).not.toContain('cap-look')
     expect(next.before.map(each => each.check.key)).toEqual(expect.arrayContaining(['smoke', 'soap']))
   })
   test('an answer moves the ranking', () => {
     const state = situation({ kind: 'aluminium-belly', signs: ['brim-full'] })
-    const wet = suspectsOf({ ...state, answers: [{ check: 'cover-off', outcome: 'ring' }] }), dry = suspectsOf({ ...state, answers: [{ check: 'cover-off', outcome: 'clear' }] })
+    const wet = suspectsOf({ ...state, answers: [{ check: 'cover-off', outcome: 'ring' }] }),
+      dry = suspectsOf({ ...state, answers: [{ check: 'cover-off', outcome: 'clear' }] })
     const chance = (said: typeof wet) => said.list.find(each => each.cause.key === 'sender-seal')!.chance
     expect(chance(wet)).toBeGreaterThan(0.7)
     expect(chance(dry)).toBeLessThan(chance(suspectsOf(state)))

@@ -20,7 +20,7 @@ export interface Suspect {
   /** the same before anything was said */
   before: number
   /** parts that it would be on, likeliest first */
-  parts: { id: string, name: string, chance: number }[]
+  parts: { id: string; name: string; chance: number }[]
   reasons: Reason[]
 }
 
@@ -42,7 +42,7 @@ export interface Suspects {
   /** bits of doubt that are left over the causes */
   entropy: number
   /** weight of each hypothesis, for what stands on it: single faults and the halves of pairs, adding up to 1 */
-  weights: { hypothesis: Hypothesis, weight: number }[]
+  weights: { hypothesis: Hypothesis; weight: number }[]
 }
 
 /** Something else is never ruled out: no list is complete. */
@@ -58,34 +58,70 @@ const logSum = (logs: readonly number[]) => {
   return most === -Infinity ? -Infinity : most + Math.log(logs.reduce((sum, each) => sum + Math.exp(each - most), 0))
 }
 
-/** Chance of an observation with two independent faults: either can show it (noisy-or above its base rate), both must allow what clears. */
+/**
+ * Chance of an observation with two independent faults: either can show it (noisy-or above its base rate), both must allow what
+ * clears.
+ */
 function ofPair(observation: Observation, a: number, b: number): number {
-  if (!observation.shows) return Math.max(1e-4, Math.min(1, a * b / observation.base))
-  return Math.max(1e-4, Math.min(0.99, 1 - (1 - a) * (1 - b) / Math.max(0.05, 1 - observation.base)))
+  if (!observation.shows) return Math.max(1e-4, Math.min(1, (a * b) / observation.base))
+  return Math.max(1e-4, Math.min(0.99, 1 - ((1 - a) * (1 - b)) / Math.max(0.05, 1 - observation.base)))
 }
 
-interface Posterior { weights: number[], several: number, evidence: number }
+interface Posterior {
+  weights: number[]
+  several: number
+  evidence: number
+}
 
-/** Logarithms of everything that Bayes' rule multiplies, kept by observation, so that one can be left out without counting the rest anew. */
+/**
+ * Logarithms of everything that Bayes' rule multiplies, kept by observation, so that one can be left out without counting the
+ * rest anew.
+ */
 interface Joint {
-  singles: { log: Float64Array, byObservation: Float64Array[] }
-  pairs: { i: number, j: number }[]
+  singles: { log: Float64Array; byObservation: Float64Array[] }
+  pairs: { i: number; j: number }[]
   pairLog: Float64Array
   pairByObservation: Float64Array[]
 }
 
 /** Single faults, and pairs of the likeliest. @param rows one a observation, one column a hypothesis */
-function jointOf(hypotheses: readonly Hypothesis[], observations: readonly Observation[], rows: readonly Float64Array[]): Joint {
+function jointOf(
+  hypotheses: readonly Hypothesis[],
+  observations: readonly Observation[],
+  rows: readonly Float64Array[],
+): Joint {
   const byObservation = rows.map(row => row.map(Math.log))
-  const log = Float64Array.from(hypotheses, (hypothesis, i) => Math.log(hypothesis.prior * (1 - PAIR_PRIOR)) + byObservation.reduce((sum, row) => sum + row[i]!, 0))
-  const likely = hypotheses.map((_, i) => i).filter(i => hypotheses[i]!.cause !== null).sort((a, b) => log[b]! - log[a]!).slice(0, PAIRS_AMONG)
-  const pairs = likely.flatMap((i, at) => likely.slice(at + 1).filter(j => hypotheses[i]!.part === null || hypotheses[i]!.part !== hypotheses[j]!.part).map(j => ({ i, j })))
-  const pairByObservation = rows.map((row, k) => Float64Array.from(pairs, ({ i, j }) => Math.log(ofPair(observations[k]!, row[i]!, row[j]!))))
-  const pairLog = Float64Array.from(pairs, ({ i, j }, at) => Math.log(2 * PAIR_PRIOR * hypotheses[i]!.prior * hypotheses[j]!.prior) + pairByObservation.reduce((sum, row) => sum + row[at]!, 0))
+  const log = Float64Array.from(
+    hypotheses,
+    (hypothesis, i) => Math.log(hypothesis.prior * (1 - PAIR_PRIOR)) + byObservation.reduce((sum, row) => sum + row[i]!, 0),
+  )
+  const likely = hypotheses
+    .map((_, i) => i)
+    .filter(i => hypotheses[i]!.cause !== null)
+    .sort((a, b) => log[b]! - log[a]!)
+    .slice(0, PAIRS_AMONG)
+  const pairs = likely.flatMap((i, at) =>
+    likely
+      .slice(at + 1)
+      .filter(j => hypotheses[i]!.part === null || hypotheses[i]!.part !== hypotheses[j]!.part)
+      .map(j => ({ i, j })),
+  )
+  const pairByObservation = rows.map((row, k) =>
+    Float64Array.from(pairs, ({ i, j }) => Math.log(ofPair(observations[k]!, row[i]!, row[j]!))),
+  )
+  const pairLog = Float64Array.from(
+    pairs,
+    ({ i, j }, at) =>
+      Math.log(2 * PAIR_PRIOR * hypotheses[i]!.prior * hypotheses[j]!.prior) +
+      pairByObservation.reduce((sum, row) => sum + row[at]!, 0),
+  )
   return { singles: { log, byObservation }, pairs, pairLog, pairByObservation }
 }
 
-/** Weights of the hypotheses, alone or in pairs, and how well all observations are explained. @param without an observation that is left out */
+/**
+ * Weights of the hypotheses, alone or in pairs, and how well all observations are explained. @param without an observation that
+ * is left out
+ */
 function posterior({ singles, pairs, pairLog, pairByObservation }: Joint, without: number | null = null): Posterior {
   const single = without === null ? singles.log : singles.log.map((log, i) => log - singles.byObservation[without]![i]!)
   const pair = without === null ? pairLog : pairLog.map((log, at) => log - pairByObservation[without]![at]!)
@@ -102,13 +138,16 @@ function posterior({ singles, pairs, pairLog, pairByObservation }: Joint, withou
 }
 
 /**
- * What is likely wrong, by Bayes over the causes on the list, alone or in pairs (Pearl 1988 for the noisy-or; any text on naive Bayes),
+ * What is likely wrong, by Bayes over the causes on the list, alone or in pairs (Pearl 1988 for the noisy-or; any text on naive
+ * Bayes),
  * with the reasons for and against each, and what does not fit together.
  */
 export function suspectsOf(situation: Situation): Suspects {
   const hypotheses = hypothesesOf(situation)
   const observations = observationsOf(situation)
-  const rows = observations.map(observation => Float64Array.from(hypotheses, hypothesis => Math.min(0.999, Math.max(1e-4, observation.of(hypothesis)))))
+  const rows = observations.map(observation =>
+    Float64Array.from(hypotheses, hypothesis => Math.min(0.999, Math.max(1e-4, observation.of(hypothesis)))),
+  )
   const joint = jointOf(hypotheses, observations, rows)
   const all = posterior(joint)
   const otherAt = hypotheses.length - 1
@@ -118,18 +157,38 @@ export function suspectsOf(situation: Situation): Suspects {
   const total = weights.reduce((sum, weight) => sum + weight, 0)
 
   const byCause = new Map<Cause, number[]>()
-  hypotheses.forEach(({ cause }, i) => { if (cause) byCause.set(cause, [...byCause.get(cause) ?? [], i]) })
-  const averages = rows.map(row => row.reduce((sum, chance, i) => sum + chance * weights[i]! / total, 0))
-  const list = [...byCause].map(([cause, at]): Suspect => ({
-    cause,
-    chance: Math.min(1, at.reduce((sum, i) => sum + weights[i]!, 0)),
-    before: at.reduce((sum, i) => sum + hypotheses[i]!.prior, 0),
-    parts: at.flatMap(i => (hypotheses[i]!.part ? [{ id: hypotheses[i]!.part!.id, name: hypotheses[i]!.part!.name, chance: weights[i]! }] : [])).sort((a, b) => b.chance - a.chance),
-    reasons: reasonsFor(at.reduce((most, i) => (weights[i]! > weights[most]! ? i : most)), hypotheses, observations, rows, averages),
-  })).sort((a, b) => b.chance - a.chance)
+  hypotheses.forEach(({ cause }, i) => {
+    if (cause) byCause.set(cause, [...(byCause.get(cause) ?? []), i])
+  })
+  const averages = rows.map(row => row.reduce((sum, chance, i) => sum + (chance * weights[i]!) / total, 0))
+  const list = [...byCause]
+    .map(([cause, at]): Suspect => ({
+      cause,
+      chance: Math.min(
+        1,
+        at.reduce((sum, i) => sum + weights[i]!, 0),
+      ),
+      before: at.reduce((sum, i) => sum + hypotheses[i]!.prior, 0),
+      parts: at
+        .flatMap(i =>
+          hypotheses[i]!.part ? [{ id: hypotheses[i]!.part!.id, name: hypotheses[i]!.part!.name, chance: weights[i]! }] : [],
+        )
+        .sort((a, b) => b.chance - a.chance),
+      reasons: reasonsFor(
+        at.reduce((most, i) => (weights[i]! > weights[most]! ? i : most)),
+        hypotheses,
+        observations,
+        rows,
+        averages,
+      ),
+    }))
+    .sort((a, b) => b.chance - a.chance)
   const shares = [...list.map(each => each.chance), other].map(chance => chance / total).filter(share => share > 0)
   return {
-    list, other, several: all.several, contradictions: contradictionsOf(situation, hypotheses, observations, joint, all),
+    list,
+    other,
+    several: all.several,
+    contradictions: contradictionsOf(situation, hypotheses, observations, joint, all),
     entropy: -shares.reduce((sum, share) => sum + share * Math.log2(share), 0),
     weights: hypotheses.map((hypothesis, i) => ({ hypothesis, weight: weights[i]! / total })),
   }
@@ -138,34 +197,73 @@ export function suspectsOf(situation: Situation): Suspects {
 /** Below this an observation hardly speaks for or against. */
 const SPEAKS = 0.15
 
-function reasonsFor(i: number, hypotheses: readonly Hypothesis[], observations: readonly Observation[], rows: readonly Float64Array[], averages: readonly number[]): Reason[] {
-  return observations.map((observation, k): Reason => ({
-    words: observation.words, because: observation.because(hypotheses[i]!), weight: Math.log(rows[k]![i]! / averages[k]!),
-  })).filter(reason => Math.abs(reason.weight) > SPEAKS && reason.words !== 'what was not said').sort((a, b) => Math.abs(b.weight) - Math.abs(a.weight))
+function reasonsFor(
+  i: number,
+  hypotheses: readonly Hypothesis[],
+  observations: readonly Observation[],
+  rows: readonly Float64Array[],
+  averages: readonly number[],
+): Reason[] {
+  return observations
+    .map((observation, k): Reason => ({
+      words: observation.words,
+      because: observation.because(hypotheses[i]!),
+      weight: Math.log(rows[k]![i]! / averages[k]!),
+    }))
+    .filter(reason => Math.abs(reason.weight) > SPEAKS && reason.words !== 'what was not said')
+    .sort((a, b) => Math.abs(b.weight) - Math.abs(a.weight))
 }
 
 /** An observation this unlikely, given all the rest, does not fit. */
 const ODD = 0.035
 /** What a customer says may have nothing to do with the leak; what a check or a test shows should be explained by it. */
-const oddBelow = (observation: Observation) => (observation.key.startsWith('sign') || observation.key.startsWith('code') ? 0.6 : 1.25) * observation.base
+const oddBelow = (observation: Observation) =>
+  (observation.key.startsWith('sign') || observation.key.startsWith('code') ? 0.6 : 1.25) * observation.base
 
-function contradictionsOf(situation: Situation, hypotheses: readonly Hypothesis[], observations: readonly Observation[], joint: Joint, all: Posterior): Contradiction[] {
+function contradictionsOf(
+  situation: Situation,
+  hypotheses: readonly Hypothesis[],
+  observations: readonly Observation[],
+  joint: Joint,
+  all: Posterior,
+): Contradiction[] {
   const named = (weights: readonly number[]) => {
-    const best = hypotheses.map((hypothesis, i) => ({ hypothesis, weight: weights[i]! })).filter(each => each.hypothesis.cause).sort((a, b) => b.weight - a.weight)[0]
-    return best ? `${best.hypothesis.cause!.name.charAt(0).toLowerCase()}${best.hypothesis.cause!.name.slice(1)}` : 'something else'
+    const best = hypotheses
+      .map((hypothesis, i) => ({ hypothesis, weight: weights[i]! }))
+      .filter(each => each.hypothesis.cause)
+      .sort((a, b) => b.weight - a.weight)[0]
+    return best
+      ? `${best.hypothesis.cause!.name.charAt(0).toLowerCase()}${best.hypothesis.cause!.name.slice(1)}`
+      : 'something else'
   }
   const odd = observations.flatMap((observation, k): Contradiction[] => {
     if (observation.key.startsWith('unsaid')) return []
     const rest = posterior(joint, k)
     const chance = Math.exp(all.evidence - rest.evidence)
     if (chance > ODD || chance > oddBelow(observation)) return []
-    return [{ words: observation.words, chance, sentence: `“${observation.words}” does not fit with the rest. Left out, ${named(rest.weights)} would be likeliest; look at it again, or there are two leaks.` }]
+    return [
+      {
+        words: observation.words,
+        chance,
+        sentence: `“${observation.words}” does not fit with the rest. Left out, ${named(rest.weights)} would be likeliest; look at it again, or there are two leaks.`,
+      },
+    ]
   })
-  const opposed = opposites.filter(pair => pair.every(key => situation.signs.includes(key))).map(([a, b]): Contradiction => {
-    const without = (key: string) => posterior(joint, observations.findIndex(observation => observation.key === `sign ${key}`)).evidence
-    // The one whose absence makes the rest fit better is the doubtful one.
-    const doubtful = without(a) > without(b) ? a : b
-    return { words: `${signOf(a).words} · ${signOf(b).words}`, chance: 0, sentence: `“${signOf(a).words}” and “${signOf(b).words}” cannot both be so of one leak. The rest fits better with “${signOf(doubtful === a ? b : a).words}”; ask about the other again, or look for two leaks.` }
-  })
+  const opposed = opposites
+    .filter(pair => pair.every(key => situation.signs.includes(key)))
+    .map(([a, b]): Contradiction => {
+      const without = (key: string) =>
+        posterior(
+          joint,
+          observations.findIndex(observation => observation.key === `sign ${key}`),
+        ).evidence
+      // The one whose absence makes the rest fit better is the doubtful one.
+      const doubtful = without(a) > without(b) ? a : b
+      return {
+        words: `${signOf(a).words} · ${signOf(b).words}`,
+        chance: 0,
+        sentence: `“${signOf(a).words}” and “${signOf(b).words}” cannot both be so of one leak. The rest fits better with “${signOf(doubtful === a ? b : a).words}”; ask about the other again, or look for two leaks.`,
+      }
+    })
   return [...opposed, ...odd].slice(0, 3)
 }

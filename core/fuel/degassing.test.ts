@@ -2,16 +2,32 @@ import { degassingFor, degassingWays } from './degassing'
 import { fuels } from './fuels'
 
 const fuel = (key: string) => fuels.find(each => each.key === key)!
-const keys = (choices: ReturnType<typeof degassingFor>) => ({ suits: choices.filter(each => each.unsuited === null).map(each => each.way.key), not: choices.filter(each => each.unsuited !== null).map(each => each.way.key) })
+const keys = (choices: ReturnType<typeof degassingFor>) => ({
+  suits: choices.filter(each => each.unsuited === null).map(each => each.way.key),
+  not: choices.filter(each => each.unsuited !== null).map(each => each.way.key),
+})
 
 test('a steel petrol tank off a road vehicle may be done any way', () => {
-  expect(keys(degassingFor({ craft: 'road vehicle', capacity: 0.06, fuel: fuel('petrol') }))).toEqual({ suits: ['blow', 'wash', 'water', 'inert', 'days'], not: [] })
+  expect(keys(degassingFor({ craft: 'road vehicle', capacity: 0.06, fuel: fuel('petrol') }))).toEqual({
+    suits: ['blow', 'wash', 'water', 'inert', 'days'],
+    not: [],
+  })
 })
 
 test('no water goes into a wing; diesel and kerosene never air out by themselves', () => {
-  expect(keys(degassingFor({ craft: 'light aircraft', capacity: 0.1, fuel: fuel('avgas') }))).toEqual({ suits: ['blow', 'inert', 'days'], not: ['wash', 'water'] })
-  expect(keys(degassingFor({ craft: 'boat', capacity: 0.2, fuel: fuel('diesel') }))).toEqual({ suits: ['blow', 'wash', 'water', 'inert'], not: ['days'] })
-  expect(keys(degassingFor({ craft: 'light aircraft', capacity: 0.1, fuel: fuel('jet') })).not).toEqual(['wash', 'water', 'days'])
+  expect(keys(degassingFor({ craft: 'light aircraft', capacity: 0.1, fuel: fuel('avgas') }))).toEqual({
+    suits: ['blow', 'inert', 'days'],
+    not: ['wash', 'water'],
+  })
+  expect(keys(degassingFor({ craft: 'boat', capacity: 0.2, fuel: fuel('diesel') }))).toEqual({
+    suits: ['blow', 'wash', 'water', 'inert'],
+    not: ['days'],
+  })
+  expect(keys(degassingFor({ craft: 'light aircraft', capacity: 0.1, fuel: fuel('jet') })).not).toEqual([
+    'wash',
+    'water',
+    'days',
+  ])
 })
 
 // 210 L of water are 210 kg; a quarter of it 52.5 kg.

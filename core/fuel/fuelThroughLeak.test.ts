@@ -8,7 +8,10 @@ const fuel = (key: string) => fuels.find(each => each.key === key)!
 const perDay = (volume: number) => volume * 86_400 * 1e6 // mL
 const capillary = capillaryFlow({ diameter: 50e-6, length: 1.5e-3 }, 101_325 + 6895, 101_325)
 
-test.each([['petrol', 38.7], ['diesel', 7.2]])('the 50 µm capillary passes %s at %d mL a day', (key, millilitres) => {
+test.each([
+  ['petrol', 38.7],
+  ['diesel', 7.2],
+])('the 50 µm capillary passes %s at %d mL a day', (key, millilitres) => {
   expect(perDay(fuelThroughLeak(capillary, 6895, fuel(key)).likely)).toBeCloseTo(millilitres, 0)
 })
 

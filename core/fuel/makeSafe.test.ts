@@ -5,7 +5,8 @@ const van: SafetyCase = { craft: 'road vehicle', fuel: 'petrol', capacity: 0.06,
 const keys = (change: Partial<SafetyCase> = {}) => cautionsFor({ ...van, ...change }).map(each => each.caution.key)
 
 test('every craft is warned of air, power and, before air goes in, of vapour, energy and oxygen', () => {
-  for (const craft of craftKinds) expect(keys({ craft })).toEqual(expect.arrayContaining(['air', 'power', 'extinguisher', 'vapour', 'energy', 'gas']))
+  for (const craft of craftKinds)
+    expect(keys({ craft })).toEqual(expect.arrayContaining(['air', 'power', 'extinguisher', 'vapour', 'energy', 'gas']))
 })
 
 test('only what applies is shown: by craft, fuel, size, place and what is planned', () => {
@@ -26,7 +27,8 @@ test('only what applies is shown: by craft, fuel, size, place and what is planne
 
 test('each says why, and every act is called for by something of its own', () => {
   for (const caution of cautions) expect(caution.why.length).toBeGreaterThan(20)
-  for (const act of workActs.filter(each => each !== 'look')) expect(cautions.some(caution => caution.acts?.includes(act))).toBe(true)
+  for (const act of workActs.filter(each => each !== 'look'))
+    expect(cautions.some(caution => caution.acts?.includes(act))).toBe(true)
 })
 
 test('read once it is out of the way; it is back for another person, another place, and what is newly planned', () => {
@@ -35,7 +37,8 @@ test('read once it is out of the way; it is back for another person, another pla
   expect(dueCautions(called, [], 'finn')).toHaveLength(called.length)
   expect(dueCautions(called, read, 'finn')).toEqual([])
   expect(dueCautions(called, read, 'oda')).toHaveLength(called.length)
-  const due = (change: Partial<SafetyCase>) => dueCautions(cautionsFor({ ...van, ...change }), read, 'finn').map(each => each.caution.key)
+  const due = (change: Partial<SafetyCase>) =>
+    dueCautions(cautionsFor({ ...van, ...change }), read, 'finn').map(each => each.caution.key)
   expect(due({ plan: { ...USUAL_PLAN, acts: [...USUAL_PLAN.acts, 'heat or sparks'] } })).toEqual(['vapour', 'heat'])
   expect(due({ plan: { ...USUAL_PLAN, place: 'indoors' } })).toEqual(expect.arrayContaining(['air', 'indoors', 'vapour']))
   expect(due({ plan: { ...USUAL_PLAN, acts: ['look'] } })).toEqual([])

@@ -1,9 +1,20 @@
 import { fuels } from './fuels'
-import { dilutionTime, notOffered, READING_HOLDS, saturatedShare, SECOND_LOOK_AFTER, vapourRounds, vapourStanding, volumesToDilute, type GasReading } from './vapour'
+import {
+  dilutionTime,
+  notOffered,
+  READING_HOLDS,
+  saturatedShare,
+  SECOND_LOOK_AFTER,
+  vapourRounds,
+  vapourStanding,
+  volumesToDilute,
+  type GasReading,
+} from './vapour'
 
 const MINUTE = 60_000
 const points = ['neck', 'middle', 'far corner']
-const round = (at: number, explosive = 0.04, of = points): GasReading[] => of.map(point => ({ point, at, explosive, oxygen: null }))
+const round = (at: number, explosive = 0.04, of = points): GasReading[] =>
+  of.map(point => ({ point, at, explosive, oxygen: null }))
 const state = (readings: GasReading[], now: number) => vapourStanding(readings, now).state
 
 test('nothing read, too few points, and one point too high are no go', () => {
@@ -40,9 +51,18 @@ test('one round a day later is no second round: a run that was left alone starts
 
 test('by point it shows what is read and what is still to read', () => {
   const rounds = vapourRounds([...round(0), ...round(16 * MINUTE, 0.05, ['neck'])])
-  expect(rounds.map(({ point, first, second }) => [point, first?.explosive, second?.explosive])).toEqual([['neck', 0.04, 0.05], ['middle', 0.04, undefined], ['far corner', 0.04, undefined]])
+  expect(rounds.map(({ point, first, second }) => [point, first?.explosive, second?.explosive])).toEqual([
+    ['neck', 0.04, 0.05],
+    ['middle', 0.04, undefined],
+    ['far corner', 0.04, undefined],
+  ])
   const four = [...points, 'baffle']
-  expect(vapourStanding([...round(0, 0.04, four), { point: 'neck', at: 1, explosive: 0.4, oxygen: null }, ...round(MINUTE)], 2 * MINUTE)).toMatchObject({ state: 'not read', sentence: expect.stringContaining('Read baffle again') })
+  expect(
+    vapourStanding(
+      [...round(0, 0.04, four), { point: 'neck', at: 1, explosive: 0.4, oxygen: null }, ...round(MINUTE)],
+      2 * MINUTE,
+    ),
+  ).toMatchObject({ state: 'not read', sentence: expect.stringContaining('Read baffle again') })
   const high = vapourRounds([...round(0), { point: 'middle', at: 1, explosive: 0.4, oxygen: null }])
   expect(high.every(({ first }) => first === null)).toBe(true)
   expect(high.find(({ point }) => point === 'middle')!.last.explosive).toBe(0.4)
@@ -50,13 +70,16 @@ test('by point it shows what is read and what is still to read', () => {
 
 test('a catalytic meter in inert gas reads nothing of vapour', () => {
   const inert = points.map(point => ({ point, at: 0, explosive: 0, oxygen: 0.03 }))
-  expect(vapourStanding(inert, MINUTE)).toMatchObject({ state: 'not read', sentence: expect.stringContaining('so little oxygen') })
+  expect(vapourStanding(inert, MINUTE)).toMatchObject({
+    state: 'not read',
+    sentence: expect.stringContaining('so little oxygen'),
+  })
 })
 
 // PHYSICS check values: 30 % to 0.14 % takes 5.4 K volumes; oxygen 20.9 to 8 % by inert gas 0.96 K.
 test('volumes of air or inert gas, with their mixing', () => {
   expect(volumesToDilute(0.3, 0.0014, 1)).toBeCloseTo(5.367, 3)
-  expect(volumesToDilute(0.209, 0.08, 1)).toBeCloseTo(0.960, 3)
+  expect(volumesToDilute(0.209, 0.08, 1)).toBeCloseTo(0.96, 3)
   expect(volumesToDilute(0.3, 0.0014, 4)).toBeCloseTo(21.47, 2)
   expect(dilutionTime(5.4, 0.06, 0.001)).toBeCloseTo(324, 9)
   expect(() => volumesToDilute(0.1, 0.2, 2)).toThrow('below where it starts')

@@ -22,9 +22,23 @@ export interface Weighing {
   clearance: number | null
 }
 
-export const NOT_WEIGHED: Weighing = { shape: null, level: null, temperature: null, density: null, tankMass: null, length: null, height: null, clearance: null }
+export const NOT_WEIGHED: Weighing = {
+  shape: null,
+  level: null,
+  temperature: null,
+  density: null,
+  tankMass: null,
+  length: null,
+  height: null,
+  clearance: null,
+}
 
-export interface UnweighedTank { fuel: Fuel, /** m3 */ capacity: number, material: TankMaterial, shape: TankShape }
+export interface UnweighedTank {
+  fuel: Fuel
+  /** m3 */ capacity: number
+  material: TankMaterial
+  shape: TankShape
+}
 
 /** No fuel is lighter or heavier at 15 °C, kg/m3. */
 export const FUEL_DENSITY = { least: 600, most: 1000 } as const
@@ -37,8 +51,14 @@ export const fitsIn = (level: number, capacity: number): boolean => level >= 0 &
 /** An estimate is not told finer than it is. */
 const round = (value: number, digits: number) => Number(value.toFixed(digits))
 
-/** What was measured, with what is usual where nothing was: a quarter full, 15 °C, a box 1 : 0.6 : 0.35 that holds as much, a pickup 15 mm above the bottom. */
-export function withUsual({ fuel, capacity, material, shape }: UnweighedTank, measured: Weighing): { [K in keyof Weighing]: NonNullable<Weighing[K]> } {
+/**
+ * What was measured, with what is usual where nothing was: a quarter full, 15 °C, a box 1 : 0.6 : 0.35 that holds as much, a
+ * pickup 15 mm above the bottom.
+ */
+export function withUsual(
+  { fuel, capacity, material, shape }: UnweighedTank,
+  measured: Weighing,
+): { [K in keyof Weighing]: NonNullable<Weighing[K]> } {
   const boxLength = Math.cbrt(capacity / (0.6 * 0.35))
   return {
     shape: measured.shape ?? shape,
@@ -52,25 +72,44 @@ export function withUsual({ fuel, capacity, material, shape }: UnweighedTank, me
   }
 }
 
-/** Largest flat side of a tank, m2, taken as a box of its length and height: its bottom, or its long side where it stands tall. */
+/**
+ * Largest flat side of a tank, m2, taken as a box of its length and height: its bottom, or its long side where it stands tall.
+ */
 export function largestPanel(tank: UnweighedTank, measured: Weighing): number {
   const { length, height } = withUsual(tank, measured)
   return Math.max(tank.capacity / height, length * height)
 }
 
-/** Why a tank cannot be weighed up from what was typed: something is no number above nothing, no fuel has that density, or it is over the tank's own capacity. */
+/**
+ * Why a tank cannot be weighed up from what was typed: something is no number above nothing, no fuel has that density, or it is
+ * over the tank's own capacity.
+ */
 export type WeighingFault = 'no number' | 'density' | 'over capacity'
 
 /** @returns the fault, or null when it can be weighed up */
 export function weighingFault(tank: UnweighedTank, measured: Weighing): WeighingFault | null {
   const { level, temperature, density, tankMass, length, height, clearance } = withUsual(tank, measured)
-  if (![temperature, density, tankMass, length, height].every(value => Number.isFinite(value) && value > 0) || !(level >= 0) || !(clearance >= 0)) return 'no number'
+  if (
+    ![temperature, density, tankMass, length, height].every(value => Number.isFinite(value) && value > 0) ||
+    !(level >= 0) ||
+    !(clearance >= 0)
+  )
+    return 'no number'
   if (density < FUEL_DENSITY.least || density > FUEL_DENSITY.most) return 'density'
   return fitsIn(level, tank.capacity) ? null : 'over capacity'
 }
 
 /** A tank as it stands: kg to lift, and where in it the fuel is, m and m3. */
-export interface WeighedTank { fuelMass: number, tankMass: number, total: number, level: number, length: number, /** of the fuel */ depth: number, /** of the fuel's weight above the bottom */ middle: number, /** fuel that the pickup does not reach */ unusable: number }
+export interface WeighedTank {
+  fuelMass: number
+  tankMass: number
+  total: number
+  level: number
+  length: number
+  /** of the fuel */ depth: number
+  /** of the fuel's weight above the bottom */ middle: number
+  /** fuel that the pickup does not reach */ unusable: number
+}
 
 /** @throws RangeError where `weighingFault` names one */
 export function weighUp(tank: UnweighedTank, measured: Weighing): WeighedTank {
@@ -79,8 +118,12 @@ export function weighUp(tank: UnweighedTank, measured: Weighing): WeighedTank {
   const { shape, level, temperature, density, tankMass, length, height, clearance } = withUsual(tank, measured)
   const share = Math.min(1, level / tank.capacity)
   return {
-    ...liftWeight({ fuel: { ...tank.fuel, density }, level, temperature, tankMass }), tankMass, level, length,
-    depth: liquidHeight(shape, share) * height, middle: centreOfFuel(shape, share) * height,
+    ...liftWeight({ fuel: { ...tank.fuel, density }, level, temperature, tankMass }),
+    tankMass,
+    level,
+    length,
+    depth: liquidHeight(shape, share) * height,
+    middle: centreOfFuel(shape, share) * height,
     unusable: unusableFuel(shape, tank.capacity, clearance, height),
   }
 }

@@ -26,5 +26,5 @@ test('jacks are rated with a margin, and each of two must carry most of it', () 
 
 test('what the pickup does not reach stays', () => {
   expect(unusableFuel('box', 0.06, 0.02, 0.2)).toBeCloseTo(0.006, 6)
-  expect(unusableFuel('lying cylinder', 0.1, 0.05, 0.4)).toBeLessThan(0.1 * 0.05 / 0.4)
+  expect(unusableFuel('lying cylinder', 0.1, 0.05, 0.4)).toBeLessThan((0.1 * 0.05) / 0.4)
 })

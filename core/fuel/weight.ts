@@ -10,13 +10,15 @@ const STATED_AT = 288.15
  * @param temperature K
  * @returns kg/m3
  */
-export const densityAt = (fuel: Pick<Fuel, 'density' | 'expansion'>, temperature: number): number => fuel.density * (1 - fuel.expansion * (temperature - STATED_AT))
+export const densityAt = (fuel: Pick<Fuel, 'density' | 'expansion'>, temperature: number): number =>
+  fuel.density * (1 - fuel.expansion * (temperature - STATED_AT))
 
 /** m3 of so much mass, kg. */
-export const volumeOfMass = (fuel: Pick<Fuel, 'density' | 'expansion'>, mass: number, temperature: number): number => mass / densityAt(fuel, temperature)
+export const volumeOfMass = (fuel: Pick<Fuel, 'density' | 'expansion'>, mass: number, temperature: number): number =>
+  mass / densityAt(fuel, temperature)
 
 /** Wall of a tank by material: thickness, m, and density, kg/m3. Thickness is what is usual; weigh the tank when it matters. */
-const walls: Record<TankMaterial, { thickness: number, density: number }> = {
+const walls: Record<TankMaterial, { thickness: number; density: number }> = {
   'sheet steel': { thickness: 0.001, density: 7850 },
   'aluminium': { thickness: 0.003, density: 2700 },
   'riveted aluminium': { thickness: 0.001, density: 2780 },
@@ -32,12 +34,18 @@ export function boxArea(capacity: number): number {
 }
 
 /** About what an empty tank weighs, kg. */
-export const emptyTankMass = (material: TankMaterial, capacity: number): number => boxArea(capacity) * walls[material].thickness * walls[material].density
+export const emptyTankMass = (material: TankMaterial, capacity: number): number =>
+  boxArea(capacity) * walls[material].thickness * walls[material].density
 
-export interface Lift { fuel: Pick<Fuel, 'density' | 'expansion'>, /** m3 in the tank */ level: number, /** K */ temperature: number, /** kg, of the tank itself with what comes down with it */ tankMass: number }
+export interface Lift {
+  fuel: Pick<Fuel, 'density' | 'expansion'>
+  /** m3 in the tank */ level: number
+  /** K */ temperature: number
+  /** kg, of the tank itself with what comes down with it */ tankMass: number
+}
 
 /** What has to be lifted, kg. @throws RangeError for a level or a mass that cannot be */
-export function liftWeight({ fuel, level, temperature, tankMass }: Lift): { fuelMass: number, total: number } {
+export function liftWeight({ fuel, level, temperature, tankMass }: Lift): { fuelMass: number; total: number } {
   if (!(level >= 0)) throw new RangeError('A tank cannot hold less than nothing.')
   if (!(tankMass >= 0)) throw new RangeError('A tank cannot weigh less than nothing.')
   const fuelMass = level * densityAt(fuel, temperature)
@@ -61,4 +69,5 @@ export const jackRating = (total: number, points: 1 | 2): number => total * MARG
  * @param clearance height of the pickup's end above the bottom, m
  * @param height of the tank, m
  */
-export const unusableFuel = (shape: TankShape, capacity: number, clearance: number, height: number): number => (height > 0 ? capacity * fuelAtHeight(shape, Math.min(1, clearance / height)) : 0)
+export const unusableFuel = (shape: TankShape, capacity: number, clearance: number, height: number): number =>
+  height > 0 ? capacity * fuelAtHeight(shape, Math.min(1, clearance / height)) : 0

@@ -13,5 +13,7 @@ export function airViscosity(temperature: number): number {
   const reference = 1.716e-5
   const referenceTemperature = 273.15
   const sutherland = 110.4
-  return reference * (temperature / referenceTemperature) ** 1.5 * (referenceTemperature + sutherland) / (temperature + sutherland)
+  return (
+    (reference * (temperature / referenceTemperature) ** 1.5 * (referenceTemperature + sutherland)) / (temperature + sutherland)
+  )
 }

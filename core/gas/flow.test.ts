@@ -6,14 +6,22 @@ import { capillaryFlow, viscousDrive } from './viscousFlow'
 const ATMOSPHERE = 101_325
 
 test.each([
-  [0.508, 3487, 563.9], [1.016, 2491, 1906.9], [0.25, 6895, 191.8], [0.508, 20_684, 1365.0],
+  [0.508, 3487, 563.9],
+  [1.016, 2491, 1906.9],
+  [0.25, 6895, 191.8],
+  [0.508, 20_684, 1365.0],
 ])('a sharp hole of %d mm at %d Pa passes %d std mL/min', (millimetres, gauge, rate) => {
   const flow = standardFromThroughput(orificeFlow(millimetres / 1000, ATMOSPHERE + gauge, ATMOSPHERE))
   expect(Math.abs(flow / rate - 1)).toBeLessThan(0.002)
 })
 
-test.each([[50, 2.412], [20, 0.0618]])('a capillary of %d µm, 1.5 mm long, at 6.895 kPa passes %d std mL/min', (micrometres, rate) => {
-  const flow = standardFromThroughput(capillaryFlow({ diameter: micrometres * 1e-6, length: 1.5e-3 }, ATMOSPHERE + 6895, ATMOSPHERE))
+test.each([
+  [50, 2.412],
+  [20, 0.0618],
+])('a capillary of %d µm, 1.5 mm long, at 6.895 kPa passes %d std mL/min', (micrometres, rate) => {
+  const flow = standardFromThroughput(
+    capillaryFlow({ diameter: micrometres * 1e-6, length: 1.5e-3 }, ATMOSPHERE + 6895, ATMOSPHERE),
+  )
   expect(Math.abs(flow / rate - 1)).toBeLessThan(0.003)
 })
 

@@ -27,7 +27,7 @@ export const effectiveVolume = (space: GasSpace, gauge: number, barometer = STAN
  * @param temperature K
  */
 export const inventory = (space: GasSpace, gauge: number, barometer: number, temperature: number) =>
-  (gauge + barometer) * volumeAt(space, gauge) / temperature
+  ((gauge + barometer) * volumeAt(space, gauge)) / temperature
 
 /**
  * Free air that brings a space to pressure: (P V(p) - Patm V(0)) / Patm at constant temperature; V p / Patm for stiff walls.
@@ -45,7 +45,7 @@ export const freeAirToReach = (space: GasSpace, gauge: number, barometer = STAND
  * @returns Pa
  */
 export function gaugeFromInventory(space: GasSpace, amount: number, barometer: number, temperature: number): number {
-  const held = amount * temperature / space.volume
+  const held = (amount * temperature) / space.volume
   const c = space.wallGive
   if (c === 0) return held - barometer
   const b = 1 + c * barometer

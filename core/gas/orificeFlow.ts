@@ -15,7 +15,7 @@ export function orificeDrive(upstream: number, downstream: number): number {
   if (downstream > upstream) return -orificeDrive(downstream, upstream)
   const k = AIR_HEAT_RATIO
   const log = Math.log(Math.max(downstream / upstream, CRITICAL_RATIO))
-  return upstream * Math.sqrt(2 * k / (k - 1) * Math.max(0, Math.exp(2 / k * log) - Math.exp((k + 1) / k * log)))
+  return upstream * Math.sqrt(((2 * k) / (k - 1)) * Math.max(0, Math.exp((2 / k) * log) - Math.exp(((k + 1) / k) * log)))
 }
 
 /**
@@ -26,9 +26,15 @@ export function orificeDrive(upstream: number, downstream: number): number {
  * @param options discharge coefficient (0.61 for a sharp hole) and gas temperature, K
  * @returns Pa·m3/s at 293.15 K
  */
-export function orificeFlow(diameter: number, upstream: number, downstream: number, options: { dischargeCoefficient?: number, temperature?: number } = {}): number {
+export function orificeFlow(
+  diameter: number,
+  upstream: number,
+  downstream: number,
+  options: { dischargeCoefficient?: number; temperature?: number } = {},
+): number {
   const { dischargeCoefficient = 0.61, temperature = STANDARD_TEMPERATURE } = options
-  const area = Math.PI * diameter ** 2 / 4
-  const massFlow = dischargeCoefficient * area * orificeDrive(upstream, downstream) / Math.sqrt(AIR_GAS_CONSTANT * temperature)
+  const area = (Math.PI * diameter ** 2) / 4
+  const massFlow =
+    (dischargeCoefficient * area * orificeDrive(upstream, downstream)) / Math.sqrt(AIR_GAS_CONSTANT * temperature)
   return massFlow * AIR_GAS_CONSTANT * STANDARD_TEMPERATURE
 }

@@ -5,7 +5,7 @@ import { STANDARD_GRAVITY } from '../quantity/units'
  * @param gauge Pa @param area m2
  * @returns N and kg
  */
-export function panelForce(gauge: number, area: number): { force: number, mass: number } {
+export function panelForce(gauge: number, area: number): { force: number; mass: number } {
   const force = Math.abs(gauge) * area
   return { force, mass: force / STANDARD_GRAVITY }
 }

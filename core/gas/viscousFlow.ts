@@ -10,8 +10,16 @@ import { airViscosity } from './air'
  * @param temperature of the gas, K
  * @returns throughput at that temperature, Pa·m3/s; negative when the pressures are the other way round
  */
-export function capillaryFlow(capillary: { diameter: number, length: number }, upstream: number, downstream: number, temperature = STANDARD_TEMPERATURE): number {
-  return Math.PI * capillary.diameter ** 4 * (upstream ** 2 - downstream ** 2) / (256 * airViscosity(temperature) * capillary.length)
+export function capillaryFlow(
+  capillary: { diameter: number; length: number },
+  upstream: number,
+  downstream: number,
+  temperature = STANDARD_TEMPERATURE,
+): number {
+  return (
+    (Math.PI * capillary.diameter ** 4 * (upstream ** 2 - downstream ** 2)) /
+    (256 * airViscosity(temperature) * capillary.length)
+  )
 }
 
 /**

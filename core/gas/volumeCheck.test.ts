@@ -1,5 +1,12 @@
 import { effectiveVolume } from './inventory'
-import { checkDisagreement, pressureWithoutPush, spaceFromCheck, standingAfterPush, VolumeCheckError, volumeFromPush } from './volumeCheck'
+import {
+  checkDisagreement,
+  pressureWithoutPush,
+  spaceFromCheck,
+  standingAfterPush,
+  VolumeCheckError,
+  volumeFromPush,
+} from './volumeCheck'
 
 const push = { pushed: 100e-6, pushedUncertainty: 1e-6, before: 3000, after: 3168.9, gaugeSpread: 3 }
 
@@ -10,7 +17,12 @@ test('100 mL that raise the gauge by 168.9 Pa say 60 L', () => {
   expect(measured.uncertainty / measured.effective).toBeCloseTo(Math.hypot(0.01, 4.243 / 168.9), 4)
 })
 
-test.each([[{ pushed: 0 }, 'more than zero'], [{ after: 2990 }, 'did not rise'], [{ after: 3005 }, 'did not rise'], [{ gaugeSpread: 100 }, 'finer gauge']])('%j is refused', (change, words) => {
+test.each([
+  [{ pushed: 0 }, 'more than zero'],
+  [{ after: 2990 }, 'did not rise'],
+  [{ after: 3005 }, 'did not rise'],
+  [{ gaugeSpread: 100 }, 'finer gauge'],
+])('%j is refused', (change, words) => {
   const check = () => volumeFromPush({ ...push, ...change })
   expect(check).toThrow(VolumeCheckError)
   expect(check).toThrow(words)
@@ -25,8 +37,14 @@ test('beyond the known volume the rest is wall give, and what counts is what was
 })
 
 test('a stiff tank, or less than was known, is simply another volume', () => {
-  expect(spaceFromCheck({ effective: 0.05, uncertainty: 0.001 }, { volume: 0.06, uncertainty: 0.001 }, true, 3000)).toEqual({ space: { volume: 0.05, wallGive: 0 }, volumeUncertainty: 0.001, wallGiveUncertainty: 0 })
-  expect(spaceFromCheck({ effective: 0.07, uncertainty: 0.001 }, { volume: 0.06, uncertainty: 0.001 }, false, 3000).space).toEqual({ volume: 0.07, wallGive: 0 })
+  expect(spaceFromCheck({ effective: 0.05, uncertainty: 0.001 }, { volume: 0.06, uncertainty: 0.001 }, true, 3000)).toEqual({
+    space: { volume: 0.05, wallGive: 0 },
+    volumeUncertainty: 0.001,
+    wallGiveUncertainty: 0,
+  })
+  expect(
+    spaceFromCheck({ effective: 0.07, uncertainty: 0.001 }, { volume: 0.06, uncertainty: 0.001 }, false, 3000).space,
+  ).toEqual({ volume: 0.07, wallGive: 0 })
 })
 
 test('a check and a set-up that contradict each other are that many standard deviations apart', () => {
@@ -39,7 +57,8 @@ test('what leaks between the push and the reading after it is not taken for volu
   const at = 55 + 20
   const after = 6000 - 2 * at + 168.875
   expect(pressureWithoutPush(before, at)).toBeCloseTo(6000 - 2 * at, 6)
-  const found = (from: number) => volumeFromPush({ pushed: 100e-6, pushedUncertainty: 1e-6, before: from, after, gaugeSpread: 1 }).effective
+  const found = (from: number) =>
+    volumeFromPush({ pushed: 100e-6, pushedUncertainty: 1e-6, before: from, after, gaugeSpread: 1 }).effective
   expect(found(pressureWithoutPush(before, at)!)).toBeCloseTo(0.06, 4)
   expect(found(before.at(-1)!.pressure)).toBeGreaterThan(0.075)
   expect(pressureWithoutPush(before.slice(0, 2), 100)).toBe(5995)

@@ -33,27 +33,51 @@ export class VolumeCheckError extends Error {
  * 100 mL into 60 L raise it by 169 Pa.
  * @throws VolumeCheckError when the pressure did not rise by more than the gauge's noise
  */
-export function volumeFromPush({ pushed, pushedUncertainty, before, after, gaugeSpread, barometer = STANDARD_PRESSURE }: PushedAir): MeasuredVolume {
+export function volumeFromPush({
+  pushed,
+  pushedUncertainty,
+  before,
+  after,
+  gaugeSpread,
+  barometer = STANDARD_PRESSURE,
+}: PushedAir): MeasuredVolume {
   if (!(pushed > 0)) throw new VolumeCheckError('The volume pushed in must be more than zero.')
   const rise = after - before
   const riseSpread = gaugeSpread * Math.SQRT2
-  if (!(rise > 3 * riseSpread) || rise <= 0) throw new VolumeCheckError('The gauge did not rise by enough to tell a volume. Push more strokes, or use a finer gauge.')
-  const effective = barometer * pushed / rise
+  if (!(rise > 3 * riseSpread) || rise <= 0)
+    throw new VolumeCheckError('The gauge did not rise by enough to tell a volume. Push more strokes, or use a finer gauge.')
+  const effective = (barometer * pushed) / rise
   return { effective, uncertainty: effective * Math.hypot(pushedUncertainty / pushed, riseSpread / rise) }
 }
 
 /** Volume, wall give and their uncertainties as a hold's set-up wants them. */
-export interface CheckedSpace { space: GasSpace, volumeUncertainty: number, wallGiveUncertainty: number }
+export interface CheckedSpace {
+  space: GasSpace
+  volumeUncertainty: number
+  wallGiveUncertainty: number
+}
 
 /**
- * What a check says of the gas space: beyond the volume that is known the rest is wall give; less than it means that the volume was wrong.
+ * What a check says of the gas space: beyond the volume that is known the rest is wall give; less than it means that the volume
+ * was wrong.
  * @param known m3 of gas space from the tank's plate or from filling it, with its standard uncertainty
  * @param wallsGive whether this kind of tank has walls that give
  * @param gauge Pa at which the check was made
  */
-export function spaceFromCheck(measured: MeasuredVolume, known: { volume: number, uncertainty: number }, wallsGive: boolean, gauge: number, barometer = STANDARD_PRESSURE): CheckedSpace {
+export function spaceFromCheck(
+  measured: MeasuredVolume,
+  known: { volume: number; uncertainty: number },
+  wallsGive: boolean,
+  gauge: number,
+  barometer = STANDARD_PRESSURE,
+): CheckedSpace {
   const beyond = measured.effective - known.volume
-  if (!wallsGive || beyond <= known.uncertainty) return { space: { volume: measured.effective, wallGive: 0 }, volumeUncertainty: measured.uncertainty, wallGiveUncertainty: 0 }
+  if (!wallsGive || beyond <= known.uncertainty)
+    return {
+      space: { volume: measured.effective, wallGive: 0 },
+      volumeUncertainty: measured.uncertainty,
+      wallGiveUncertainty: 0,
+    }
   const perGive = known.volume * (barometer + 2 * gauge)
   return {
     space: { volume: known.volume, wallGive: beyond / perGive },
@@ -64,22 +88,25 @@ export function spaceFromCheck(measured: MeasuredVolume, known: { volume: number
 }
 
 /** How many standard deviations a check and a set-up differ by. */
-export const checkDisagreement = (measured: MeasuredVolume, supposed: { effective: number, uncertainty: number }): number =>
+export const checkDisagreement = (measured: MeasuredVolume, supposed: { effective: number; uncertainty: number }): number =>
   Math.abs(measured.effective - supposed.effective) / Math.max(1e-12, Math.hypot(measured.uncertainty, supposed.uncertainty))
 
 /**
- * Where the pressure would be at a moment had nothing been pushed in: a straight line through the readings before it (least squares),
+ * Where the pressure would be at a moment had nothing been pushed in: a straight line through the readings before it (least
+ * squares),
  * so that what leaks between the push and the reading after it is not taken for volume.
  * @param before readings up to the push, s and Pa
  * @returns Pa; the mean of the readings when they show no trend yet (fewer than four), null when there is none
  */
-export function pressureWithoutPush(before: readonly { t: number, pressure: number }[], at: number): number | null {
+export function pressureWithoutPush(before: readonly { t: number; pressure: number }[], at: number): number | null {
   if (before.length === 0) return null
-  const mean = (of: (reading: { t: number, pressure: number }) => number) => before.reduce((sum, reading) => sum + of(reading), 0) / before.length
-  const t = mean(reading => reading.t), p = mean(reading => reading.pressure)
+  const mean = (of: (reading: { t: number; pressure: number }) => number) =>
+    before.reduce((sum, reading) => sum + of(reading), 0) / before.length
+  const t = mean(reading => reading.t),
+    p = mean(reading => reading.pressure)
   const spread = before.reduce((sum, reading) => sum + (reading.t - t) ** 2, 0)
   if (before.length < 4 || spread === 0) return p
-  return p + before.reduce((sum, reading) => sum + (reading.t - t) * (reading.pressure - p), 0) / spread * (at - t)
+  return p + (before.reduce((sum, reading) => sum + (reading.t - t) * (reading.pressure - p), 0) / spread) * (at - t)
 }
 
 /**

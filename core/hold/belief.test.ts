@@ -3,7 +3,12 @@ import { beliefMean, beliefQuantile, beliefVariance, type RateBelief } from './r
 import { isWild } from './wildReading'
 
 const bell: RateBelief = { pieces: [{ rate: 3, variance: 4, weight: 1 }] }
-const two: RateBelief = { pieces: [{ rate: 0, variance: 0.01, weight: 0.9 }, { rate: 10, variance: 0.01, weight: 0.1 }] }
+const two: RateBelief = {
+  pieces: [
+    { rate: 0, variance: 0.01, weight: 0.9 },
+    { rate: 10, variance: 0.01, weight: 0.1 },
+  ],
+}
 
 describe('what is believed of a rate', () => {
   test('one bell has the textbook’s quantiles, wider when other doubt comes in', () => {
@@ -21,7 +26,8 @@ describe('what is believed of a rate', () => {
 })
 
 describe('a wild reading in a dense record', () => {
-  const noisy = (change: (i: number) => number) => Float64Array.from({ length: 60 }, (_, i) => 5000 - i + 2 * normalAt(1, 0, i) + change(i))
+  const noisy = (change: (i: number) => number) =>
+    Float64Array.from({ length: 60 }, (_, i) => 5000 - i + 2 * normalAt(1, 0, i) + change(i))
   const wildIn = (values: Float64Array) => Array.from(values.keys()).filter(i => isWild(values, values.length, i, 2))
   test('stands apart, alone or in twos', () => {
     expect(wildIn(noisy(() => 0))).toEqual([])

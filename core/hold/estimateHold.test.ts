@@ -5,18 +5,40 @@ import { budgetParts, HoldError, type HoldSetup, type Reading } from './hold'
 
 const mLmin = throughputFromStandard
 const setup: HoldSetup = {
-  method: 'pressure-decay', space: { volume: 0.06, wallGive: 0 }, volumeUncertainty: 0.0006, wallGiveUncertainty: 0,
-  gauge: { resolution: 1, noise: 1 }, temperatureChangeUncertainty: 0.02, barometerChangeUncertainty: 4, testPressure: 6900, limit: mLmin(1), rigLeak: 0, rigLeakUncertainty: 0,
+  method: 'pressure-decay',
+  space: { volume: 0.06, wallGive: 0 },
+  volumeUncertainty: 0.0006,
+  wallGiveUncertainty: 0,
+  gauge: { resolution: 1, noise: 1 },
+  temperatureChangeUncertainty: 0.02,
+  barometerChangeUncertainty: 4,
+  testPressure: 6900,
+  limit: mLmin(1),
+  rigLeak: 0,
+  rigLeakUncertainty: 0,
 }
 const tank = (change: Partial<StandInConfig> = {}): StandInConfig => ({
-  seed: 7, space: setup.space, leaks: [], startPressure: 6900, pumpWarmth: 0, settleTime: 100,
-  skin: { start: 290, drift: 0, swing: 0, swingPeriod: 3600, wander: 0 }, weather: { start: 101_000, drift: 0, wander: 0 },
-  gauge: { ...setup.gauge, drift: 0 }, thermometer: { resolution: 0.01, noise: 0.003, drift: 0 }, barometer: { resolution: 1, noise: 0.5, drift: 0 }, ...change,
+  seed: 7,
+  space: setup.space,
+  leaks: [],
+  startPressure: 6900,
+  pumpWarmth: 0,
+  settleTime: 100,
+  skin: { start: 290, drift: 0, swing: 0, swingPeriod: 3600, wander: 0 },
+  weather: { start: 101_000, drift: 0, wander: 0 },
+  gauge: { ...setup.gauge, drift: 0 },
+  thermometer: { resolution: 0.01, noise: 0.003, drift: 0 },
+  barometer: { resolution: 1, noise: 0.5, drift: 0 },
+  ...change,
 })
-const leak = (rate: number, law: 'viscous' | 'orifice' = 'viscous', referencePressure = 6900) => ({ law, rate: mLmin(rate), referencePressure })
+const leak = (rate: number, law: 'viscous' | 'orifice' = 'viscous', referencePressure = 6900) => ({
+  law,
+  rate: mLmin(rate),
+  referencePressure,
+})
 function readings(config: StandInConfig, minutes = 30, interval = 10): Reading[] {
   const simulated = standInTank(config)
-  return Array.from({ length: minutes * 60 / interval + 1 }, (_, k) => simulated.readAt(k * interval))
+  return Array.from({ length: (minutes * 60) / interval + 1 }, (_, k) => simulated.readAt(k * interval))
 }
 const rateOf = (rate: number) => standardFromThroughput(rate)
 
@@ -40,14 +62,25 @@ test('a tight tank is called sealed, and the needle that never moved is a bound,
 })
 
 test('the worked value: 100 Pa in 15 min from 60 L at the same temperature and weather is 3.9 mL/min', () => {
-  // Inventory lost = V dp / T; as throughput at 293.15 K: 0.06 x 100 / 900 x 293.15 / 293.15 = 6.667e-3 Pa·m3/s = 3.948 std mL/min.
-  const line = Array.from({ length: 91 }, (_, k) => ({ t: k * 10, pressure: 6900 - k * 100 / 90, temperature: 293.15, barometer: 101_325 }))
+  // Inventory lost = V dp / T; as throughput at 293.15 K: 0.06 x 100 / 900 x 293.15 / 293.15 = 6.667e-3 Pa·m3/s = 3.948 std
+  // mL/min.
+  const line = Array.from({ length: 91 }, (_, k) => ({
+    t: k * 10,
+    pressure: 6900 - (k * 100) / 90,
+    temperature: 293.15,
+    barometer: 101_325,
+  }))
   const estimate = estimateHold({ ...setup, gauge: { resolution: 0.1, noise: 0.1 } }, line)
-  expect(rateOf(estimate.leakRate)).toBeCloseTo(3.948 * 6900 / 6850, 1)
+  expect(rateOf(estimate.leakRate)).toBeCloseTo((3.948 * 6900) / 6850, 1)
 })
 
 test('walls that give: the same slope is more leak', () => {
-  const line = Array.from({ length: 91 }, (_, k) => ({ t: k * 10, pressure: 3000 - k * 0.5, temperature: 293.15, barometer: 101_325 }))
+  const line = Array.from({ length: 91 }, (_, k) => ({
+    t: k * 10,
+    pressure: 3000 - k * 0.5,
+    temperature: 293.15,
+    barometer: 101_325,
+  }))
   const fine = { ...setup, testPressure: 3000, gauge: { resolution: 0.1, noise: 0.1 } }
   const stiff = estimateHold(fine, line)
   const soft = estimateHold({ ...fine, space: { volume: 0.06, wallGive: 0.006e-3 } }, line)
@@ -55,12 +88,19 @@ test('walls that give: the same slope is more leak', () => {
 })
 
 test('a warming skin and a rising barometer hide a leak from the eye, not from the estimate', () => {
-  const config = tank({ leaks: [leak(4)], skin: { start: 290, drift: 0.5, swing: 0, swingPeriod: 3600, wander: 0 }, weather: { start: 101_000, drift: -200, wander: 0 } })
+  const config = tank({
+    leaks: [leak(4)],
+    skin: { start: 290, drift: 0.5, swing: 0, swingPeriod: 3600, wander: 0 },
+    weather: { start: 101_000, drift: -200, wander: 0 },
+  })
   const log = readings(config)
   expect(log.at(-1)!.pressure - log[0]!.pressure).toBeGreaterThan(-150)
   const estimate = estimateHold(setup, log)
   expect(Math.abs(rateOf(estimate.leakRate) - 4)).toBeLessThan(0.4)
-  const uncorrected = estimateHold({ ...setup, temperatureChangeUncertainty: 0.5, barometerChangeUncertainty: 100 }, log.map(({ t, pressure }) => ({ t, pressure })))
+  const uncorrected = estimateHold(
+    { ...setup, temperatureChangeUncertainty: 0.5, barometerChangeUncertainty: 100 },
+    log.map(({ t, pressure }) => ({ t, pressure })),
+  )
   expect(uncorrected.uncertainty).toBeGreaterThan(3 * estimate.uncertainty)
 })
 
@@ -79,7 +119,10 @@ test('a wild reading is left out and named, a gap costs nothing', () => {
   const after = estimateHold(setup, wild)
   expect(after.ignored).toEqual([600])
   expect(Math.abs(rateOf(after.leakRate - before.leakRate))).toBeLessThan(0.05)
-  const gapped = estimateHold(setup, log.filter(reading => reading.t < 600 || reading.t > 1200))
+  const gapped = estimateHold(
+    setup,
+    log.filter(reading => reading.t < 600 || reading.t > 1200),
+  )
   expect(Math.abs(rateOf(gapped.leakRate) - 3)).toBeLessThan(0.4)
 })
 
@@ -115,7 +158,10 @@ test('the rig’s own leak is subtracted with its doubt', () => {
 })
 
 test('the budget adds up, has every part, and an undecided hold says what would decide it', () => {
-  const estimate = estimateHold({ ...setup, temperatureChangeUncertainty: 0.5 }, readings(tank({ leaks: [leak(1.1)], thermometer: null }), 15))
+  const estimate = estimateHold(
+    { ...setup, temperatureChangeUncertainty: 0.5 },
+    readings(tank({ leaks: [leak(1.1)], thermometer: null }), 15),
+  )
   expect(Object.keys(estimate.budget).sort()).toEqual([...budgetParts].sort())
   expect(Math.hypot(...Object.values(estimate.budget))).toBeCloseTo(estimate.uncertainty, 9)
   expect(estimate.verdict).toBe('cannot-tell')
@@ -128,10 +174,41 @@ test('same input, same output, whatever the order of the readings', () => {
 })
 
 test.each<[string, Partial<HoldSetup>, Reading[]]>([
-  ['two readings', {}, [{ t: 0, pressure: 1 }, { t: 1, pressure: 1 }]],
-  ['one time only', {}, [{ t: 5, pressure: 1 }, { t: 5, pressure: 2 }, { t: 5, pressure: 3 }]],
-  ['a pressure that is no number', {}, [{ t: 0, pressure: NaN }, { t: 1, pressure: 1 }, { t: 2, pressure: 1 }]],
-  ['less than nothing', {}, [{ t: 0, pressure: -200_000 }, { t: 1, pressure: 1 }, { t: 2, pressure: 1 }]],
+  [
+    'two readings',
+    {},
+    [
+      { t: 0, pressure: 1 },
+      { t: 1, pressure: 1 },
+    ],
+  ],
+  [
+    'one time only',
+    {},
+    [
+      { t: 5, pressure: 1 },
+      { t: 5, pressure: 2 },
+      { t: 5, pressure: 3 },
+    ],
+  ],
+  [
+    'a pressure that is no number',
+    {},
+    [
+      { t: 0, pressure: NaN },
+      { t: 1, pressure: 1 },
+      { t: 2, pressure: 1 },
+    ],
+  ],
+  [
+    'less than nothing',
+    {},
+    [
+      { t: 0, pressure: -200_000 },
+      { t: 1, pressure: 1 },
+      { t: 2, pressure: 1 },
+    ],
+  ],
   ['no volume', { space: { volume: 0, wallGive: 0 } }, []],
   ['a vacuum hold above atmosphere', { method: 'vacuum-decay' }, []],
   ['a gauge without step or noise', { gauge: { resolution: 0, noise: 0 } }, []],
@@ -159,7 +236,10 @@ describe('a hold read live', () => {
     expect(late.estimate(setup)).toEqual(whole)
   })
   test('a mark stands on the first reading after it, also when that one comes late', () => {
-    const marks = [{ t: 897, kind: 'knock' }, { t: 9999, kind: 'knock' }]
+    const marks = [
+      { t: 897, kind: 'knock' },
+      { t: 9999, kind: 'knock' },
+    ]
     const knocked = log.map(reading => ({ ...reading, pressure: reading.pressure + (reading.t >= 900 ? 400 : 0) }))
     const hold = liveHold(setup.gauge)
     hold.take(knocked.filter(reading => reading.t !== 900))

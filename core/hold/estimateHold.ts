@@ -17,8 +17,11 @@ export interface LiveHold {
    * @throws HoldError when one is not a possible reading; then none of them is taken
    */
   take(readings: readonly Reading[]): void
-  /** Marks a knock, a top-up, a push at a time (s): the first reading at or after it starts an offset. A mark that is there already changes nothing. */
-  mark(marks: readonly { t: number, kind: string }[]): void
+  /**
+   * Marks a knock, a top-up, a push at a time (s): the first reading at or after it starts an offset. A mark that is there
+   * already changes nothing.
+   */
+  mark(marks: readonly { t: number; kind: string }[]): void
   /** @throws HoldError when the readings so far cannot give a leak rate */
   estimate(setup: HoldSetup): HoldEstimate
   /** The estimate with what the model made of the readings. @throws HoldError likewise */
@@ -26,11 +29,17 @@ export interface LiveHold {
   readonly record: HoldRecord
 }
 
-export interface Explained { setup: HoldSetup, estimate: HoldEstimate, series: HoldSeries, fits: HoldFits }
+export interface Explained {
+  setup: HoldSetup
+  estimate: HoldEstimate
+  series: HoldSeries
+  fits: HoldFits
+}
 
 /**
  * Leak rate of a pressure or vacuum hold with its interval, budget and verdict (EN 1779 and ISO 20485 pressure change technique;
- * uncertainty by GUM, JCGM 100). The leak is what removes gas inventory: n R = P V / T falls by Q / T_std a second of exposure at test pressure.
+ * uncertainty by GUM, JCGM 100). The leak is what removes gas inventory: n R = P V / T falls by Q / T_std a second of exposure
+ * at test pressure.
  * Same readings, same output, whatever their order and in however many pieces they came.
  * @param gauge of the hold, Pa
  * @param record readings to start with
@@ -80,7 +89,11 @@ export function liveHold(gauge: HoldSetup['gauge'], record = new HoldRecord()): 
 }
 
 /** A whole hold at once, with the marks that somebody put on it. @throws HoldError when the readings cannot give a leak rate */
-export function estimateHold(setup: HoldSetup, readings: readonly Reading[], marks: readonly { t: number, kind: string }[] = []): HoldEstimate {
+export function estimateHold(
+  setup: HoldSetup,
+  readings: readonly Reading[],
+  marks: readonly { t: number; kind: string }[] = [],
+): HoldEstimate {
   const live = liveHold(setup.gauge)
   live.take(readings)
   live.mark(marks)
@@ -91,18 +104,26 @@ function explained(setup: HoldSetup, all: readonly HoldBlock[], record: HoldReco
   const blocks = all.filter(block => block.count > 0)
   const series = holdSeries(setup, blocks)
   const fits = fitHold(setup, series, laws)
-  if (!fits) throw new HoldError('These readings do not determine a leak: they need more times, or a pressure nearer the test pressure.')
+  if (!fits)
+    throw new HoldError('These readings do not determine a leak: they need more times, or a pressure nearer the test pressure.')
   const belief: RateBelief = {
-    pieces: fits.fits.flatMap(fit => fit.pieces.map(piece => ({
-      rate: piece.slope * STANDARD_TEMPERATURE, variance: piece.variance * STANDARD_TEMPERATURE * STANDARD_TEMPERATURE, weight: fit.weight * piece.weight,
-    }))),
+    pieces: fits.fits.flatMap(fit =>
+      fit.pieces.map(piece => ({
+        rate: piece.slope * STANDARD_TEMPERATURE,
+        variance: piece.variance * STANDARD_TEMPERATURE * STANDARD_TEMPERATURE,
+        weight: fit.weight * piece.weight,
+      })),
+    ),
   }
   const total = beliefMean(belief)
-  const viscousWeight = Math.min(1, fits.fits.reduce((sum, fit) => sum + (fit.law === 'viscous' ? fit.weight : 0), 0))
+  const viscousWeight = Math.min(
+    1,
+    fits.fits.reduce((sum, fit) => sum + (fit.law === 'viscous' ? fit.weight : 0), 0),
+  )
   const byLaw = (law: LeakLaw) => {
     const own = fits.fits.filter(fit => fit.law === law)
     const weight = own.reduce((sum, fit) => sum + fit.weight, 0)
-    return weight > 0 ? own.reduce((sum, fit) => sum + fit.weight / weight * fit.slope, 0) * STANDARD_TEMPERATURE : total
+    return weight > 0 ? own.reduce((sum, fit) => sum + (fit.weight / weight) * fit.slope, 0) * STANDARD_TEMPERATURE : total
   }
   const law = Math.sqrt(viscousWeight * (1 - viscousWeight)) * Math.abs(byLaw('viscous') - byLaw('orifice'))
   const outer = outerBudget(setup, series, exposureTime(setup, series), Math.max(0, total))
@@ -111,7 +132,8 @@ function explained(setup: HoldSetup, all: readonly HoldBlock[], record: HoldReco
   const budget: Budget = { readings: Math.sqrt(Math.max(0, spread - law * law)), ...outer, law }
   const leak = total - setup.rigLeak
   const quantile = (share: number) => beliefQuantile(belief, share, outerVariance) - setup.rigLeak
-  // A leak is never less than none. An estimate further below zero than its uncertainty is luck, not sight: the upper bounds then stay
+  // A leak is never less than none. An estimate further below zero than its uncertainty is luck, not sight: the upper bounds
+  // then stay
   // where one uncertainty below would put them (power-constrained limits, Cowan, Cranmer, Gross and Vitells 2011).
   const uncertainty = Math.sqrt(spread + outerVariance)
   const luck = Math.max(0, -uncertainty - leak)
@@ -121,7 +143,9 @@ function explained(setup: HoldSetup, all: readonly HoldBlock[], record: HoldReco
     low95: tidy(Math.max(0, quantile(0.025))),
     high95: tidy(quantile(0.975) + luck),
     uncertainty: tidy(uncertainty),
-    smallestSeen: tidy(Math.min(oneSided.high, ONE_SIDED_95 * Math.hypot(budget.readings, budget.temperature, budget.barometer, budget.rig))),
+    smallestSeen: tidy(
+      Math.min(oneSided.high, ONE_SIDED_95 * Math.hypot(budget.readings, budget.temperature, budget.barometer, budget.rig)),
+    ),
     budget: Object.fromEntries(Object.entries(budget).map(([part, value]) => [part, tidy(value)])) as Budget,
   }
   const { best } = fits
@@ -132,7 +156,8 @@ function explained(setup: HoldSetup, all: readonly HoldBlock[], record: HoldReco
     readings: record.size,
     ignored: [...wildRows].sort((a, b) => a - b).map(row => record.times[row]!),
     steps: fits.steps.map(step => record.times[blocks[step]!.from]!),
-    settling: best.tau === null ? null : { amplitude: tidy(best.settling * series.meanTemperature / best.start), tau: best.tau },
+    settling:
+      best.tau === null ? null : { amplitude: tidy((best.settling * series.meanTemperature) / best.start), tau: best.tau },
     viscousWeight: tidy(viscousWeight),
     thermometerJumps: series.thermometerJumps,
     emptyAt: series.emptyAt,
@@ -147,19 +172,26 @@ const rowsOf = (block: HoldBlock) => Array.from({ length: block.to - block.from 
 const tidy = (value: number) => Number(value.toPrecision(10))
 
 function checkSetup(setup: HoldSetup): void {
-  const positive = { volume: setup.space.volume, 'acceptance limit': setup.limit }
+  const positive = { 'volume': setup.space.volume, 'acceptance limit': setup.limit }
   for (const [name, value] of Object.entries(positive)) {
     if (!(value > 0) || !Number.isFinite(value)) throw new HoldError(`The ${name} must be more than zero.`)
   }
   if (setup.method === 'vacuum-decay' ? !(setup.testPressure < 0) : !(setup.testPressure > 0)) {
-    throw new HoldError(setup.method === 'vacuum-decay' ? 'A vacuum hold needs a test pressure below zero.' : 'A pressure hold needs a test pressure above zero.')
+    throw new HoldError(
+      setup.method === 'vacuum-decay'
+        ? 'A vacuum hold needs a test pressure below zero.'
+        : 'A pressure hold needs a test pressure above zero.',
+    )
   }
   if (!(setup.gauge.resolution >= 0) || !(setup.gauge.noise >= 0) || setup.gauge.resolution + setup.gauge.noise <= 0) {
     throw new HoldError('The gauge needs a step or a noise above zero.')
   }
 }
 
-/** Seconds at test pressure that the hold amounts to; never less than a second, so that a hold without pressure is only very uncertain. */
+/**
+ * Seconds at test pressure that the hold amounts to; never less than a second, so that a hold without pressure is only very
+ * uncertain.
+ */
 export function exposureTime(setup: HoldSetup, series: HoldSeries): number {
   return Math.max(1, exposureAlong(setup, series, series.inventory, 'viscous').at(-1)!)
 }

@@ -9,12 +9,26 @@ import { exposureAlong, holdSeries, type LeakLaw } from './holdSeries'
 import { normalAt } from '../standin/seededRandom'
 
 const setup: HoldSetup = {
-  method: 'pressure-decay', space: { volume: 0.05, wallGive: 0 }, volumeUncertainty: 0, wallGiveUncertainty: 0, gauge: { resolution: 0, noise: 2 },
-  temperatureChangeUncertainty: 0, barometerChangeUncertainty: 0, testPressure: 6000, limit: throughputFromStandard(1), rigLeak: 0, rigLeakUncertainty: 0,
+  method: 'pressure-decay',
+  space: { volume: 0.05, wallGive: 0 },
+  volumeUncertainty: 0,
+  wallGiveUncertainty: 0,
+  gauge: { resolution: 0, noise: 2 },
+  temperatureChangeUncertainty: 0,
+  barometerChangeUncertainty: 0,
+  testPressure: 6000,
+  limit: throughputFromStandard(1),
+  rigLeak: 0,
+  rigLeakUncertainty: 0,
 }
 /** A record of what `shape` says, with the gauge's noise. */
 const record = (shape: (t: number) => number, count = 181, seed = 1): Reading[] =>
-  Array.from({ length: count }, (_, k) => ({ t: k * 10, pressure: shape(k * 10) + 2 * normalAt(seed, 0, k), temperature: 293.15, barometer: 101_325 }))
+  Array.from({ length: count }, (_, k) => ({
+    t: k * 10,
+    pressure: shape(k * 10) + 2 * normalAt(seed, 0, k),
+    temperature: 293.15,
+    barometer: 101_325,
+  }))
 
 const blocksOf = (given: HoldSetup, readings: Reading[]): HoldBlock[] => {
   const kept = new HoldRecord()
@@ -31,41 +45,90 @@ const fitsOf = (readings: Reading[], given = setup) => {
 
 describe('readings as a series', () => {
   test('sorted, one a time, the later of two at a time, its event kept', () => {
-    const series = seriesOf(setup, [{ t: 20, pressure: 5980 }, { t: 0, pressure: 6000 }, { t: 10, pressure: 5000, event: 'knock' }, { t: 10, pressure: 5990 }])
+    const series = seriesOf(setup, [
+      { t: 20, pressure: 5980 },
+      { t: 0, pressure: 6000 },
+      { t: 10, pressure: 5000, event: 'knock' },
+      { t: 10, pressure: 5990 },
+    ])
     expect([...series.times]).toEqual([0, 10, 20])
-    expect(series.inventory[1]).toBeCloseTo((5990 + 101_325) * 0.05 / 293.15, 6)
+    expect(series.inventory[1]).toBeCloseTo(((5990 + 101_325) * 0.05) / 293.15, 6)
     expect(series.events).toEqual([{ block: 1, kind: 'knock' }])
   })
   test('a late reading is put where it belongs', () => {
     const kept = new HoldRecord()
-    expect(kept.take([{ t: 0, pressure: 1 }, { t: 20, pressure: 3 }])).toBe(0)
+    expect(
+      kept.take([
+        { t: 0, pressure: 1 },
+        { t: 20, pressure: 3 },
+      ]),
+    ).toBe(0)
     expect(kept.take([{ t: 10, pressure: 2, temperature: 290 }])).toBe(1)
-    expect(Array.from({ length: kept.size }, (_, i) => kept.row(i))).toEqual([{ t: 0, pressure: 1 }, { t: 10, pressure: 2, temperature: 290 }, { t: 20, pressure: 3 }])
+    expect(Array.from({ length: kept.size }, (_, i) => kept.row(i))).toEqual([
+      { t: 0, pressure: 1 },
+      { t: 10, pressure: 2, temperature: 290 },
+      { t: 20, pressure: 3 },
+    ])
     expect([kept.indexAt(-1), kept.indexAt(10), kept.indexAt(11), kept.indexAt(99)]).toEqual([0, 1, 2, 3])
   })
   test('blocks hold every reading once, in order, and end at an event', () => {
-    const dense = Array.from({ length: 6001 }, (_, k) => ({ t: k, pressure: 6000 - k / 100, ...(k === 4321 && { event: 'knock' }) }))
+    const dense = Array.from({ length: 6001 }, (_, k) => ({
+      t: k,
+      pressure: 6000 - k / 100,
+      ...(k === 4321 && { event: 'knock' }),
+    }))
     const blocks = blocksOf(setup, dense)
     expect(blocks.length).toBeLessThan(400)
     expect(blocks.reduce((at, block) => (block.from === at ? block.to : NaN), 0)).toBe(6001)
     expect(blocks.filter(block => block.event).map(block => block.from)).toEqual([4321])
-    expect(blocksOf(setup, record(() => 6000))).toHaveLength(181)
+    expect(
+      blocksOf(
+        setup,
+        record(() => 6000),
+      ),
+    ).toHaveLength(181)
   })
   test('exposure is the time at test pressure that would have lost as much', () => {
-    const full = seriesOf(setup, record(() => 6000))
+    const full = seriesOf(
+      setup,
+      record(() => 6000),
+    )
     const exposure = (series: typeof full, law: LeakLaw) => exposureAlong(setup, series, series.inventory, law).at(-1)! / 1800
     expect(exposure(full, 'viscous')).toBeCloseTo(1, 2)
-    const half = seriesOf(setup, record(() => 3000))
+    const half = seriesOf(
+      setup,
+      record(() => 3000),
+    )
     expect(exposure(half, 'viscous')).toBeCloseTo(0.493, 2)
     expect(exposure(half, 'orifice')).toBeCloseTo(0.71, 1)
-    expect(exposureTime(setup, seriesOf(setup, record(() => -50)))).toBe(1)
+    expect(
+      exposureTime(
+        setup,
+        seriesOf(
+          setup,
+          record(() => -50),
+        ),
+      ),
+    ).toBe(1)
   })
   test('in a vacuum hold it runs with the vacuum', () => {
     const vacuum: HoldSetup = { ...setup, method: 'vacuum-decay', testPressure: -3000 }
-    expect(exposureTime(vacuum, seriesOf(vacuum, record(() => -3000))) / 1800).toBeCloseTo(1, 2)
+    expect(
+      exposureTime(
+        vacuum,
+        seriesOf(
+          vacuum,
+          record(() => -3000),
+        ),
+      ) / 1800,
+    ).toBeCloseTo(1, 2)
   })
   test('only a gauge whose step hides its noise is read as intervals', () => {
-    const at = (resolution: number, noise: number) => seriesOf({ ...setup, gauge: { resolution, noise } }, record(() => 6000)).intervals.length
+    const at = (resolution: number, noise: number) =>
+      seriesOf(
+        { ...setup, gauge: { resolution, noise } },
+        record(() => 6000),
+      ).intervals.length
     expect(at(10, 10)).toBe(0)
     expect(at(100, 5)).toBe(181)
   })
@@ -82,7 +145,7 @@ describe('the fits', () => {
   test('a settled hold is believed to be settled, or to settle by next to nothing', () => {
     const { fits } = fitsOf(record(t => 6000 - 0.1 * t)).fits
     const settling = fits.reduce((sum, fit) => sum + fit.weight * Math.abs(fit.settling), 0)
-    expect(settling * 293.15 / 0.05).toBeLessThan(20)
+    expect((settling * 293.15) / 0.05).toBeLessThan(20)
   })
   test('two steps are found, a slow drift is none', () => {
     const two = fitsOf(record(t => 6000 - 0.05 * t + (t >= 500 ? 80 : 0) - (t >= 1200 ? 150 : 0)))
@@ -90,13 +153,23 @@ describe('the fits', () => {
     expect(fitsOf(record(t => 6000 - 0.05 * t + 40 * Math.sin(t / 700))).estimate.steps).toEqual([])
   })
   test('several wild readings are left out, and half a record is not', () => {
-    const wild = record(t => 6000 - 0.05 * t).map((reading, i) => (i % 45 === 7 ? { ...reading, pressure: reading.pressure - 700 } : reading))
+    const wild = record(t => 6000 - 0.05 * t).map((reading, i) =>
+      i % 45 === 7 ? { ...reading, pressure: reading.pressure - 700 } : reading,
+    )
     expect(fitsOf(wild).estimate.ignored).toEqual([70, 520, 970, 1420])
-    const mad = record(t => 6000 - 0.05 * t).map((reading, i) => (i % 2 ? { ...reading, pressure: reading.pressure - 700 } : reading))
+    const mad = record(t => 6000 - 0.05 * t).map((reading, i) =>
+      i % 2 ? { ...reading, pressure: reading.pressure - 700 } : reading,
+    )
     expect(fitsOf(mad).estimate.ignored).toEqual([])
   })
   test('what is left is about the gauge’s noise, and the wild ones are marked', () => {
-    const left = residualsOf(fitsOf(record(t => 6000 - 0.1 * t).map((reading, i) => (i === 50 ? { ...reading, pressure: reading.pressure + 300 } : reading))))
+    const left = residualsOf(
+      fitsOf(
+        record(t => 6000 - 0.1 * t).map((reading, i) =>
+          i === 50 ? { ...reading, pressure: reading.pressure + 300 } : reading,
+        ),
+      ),
+    )
     expect(left.filter(each => each.ignored).map(each => each.t)).toEqual([500])
     expect(left[50]!.pressure).toBeCloseTo(300, -1)
     const spread = Math.sqrt(left.filter(each => !each.ignored).reduce((sum, each) => sum + each.pressure ** 2, 0) / 180)
@@ -113,17 +186,24 @@ describe('the fits', () => {
 
 describe('a coarse gauge', () => {
   const coarse: HoldSetup = { ...setup, gauge: { resolution: 100, noise: 10 } }
-  const rounded = (shape: (t: number) => number, count = 181) => record(shape, count).map(reading => ({ ...reading, pressure: Math.round(reading.pressure / 100) * 100 }))
+  const rounded = (shape: (t: number) => number, count = 181) =>
+    record(shape, count).map(reading => ({ ...reading, pressure: Math.round(reading.pressure / 100) * 100 }))
   test('the times at which it changes tell more than its step', () => {
     const slope = 0.25
-    const { estimate } = fitsOf(rounded(t => 6030 - slope * t), coarse)
-    const truth = slope * 0.05 / 293.15 * 293.15
+    const { estimate } = fitsOf(
+      rounded(t => 6030 - slope * t),
+      coarse,
+    )
+    const truth = ((slope * 0.05) / 293.15) * 293.15
     expect(Math.abs(estimate.leakRate / truth - 1)).toBeLessThan(0.15)
     // Rounding taken as noise of a third of a step would leave more than twice the doubt.
     expect(estimate.budget.readings / truth).toBeLessThan(0.2)
   })
   test('a needle that never moved bounds the leak from above', () => {
-    const { estimate } = fitsOf(rounded(() => 6000), coarse)
+    const { estimate } = fitsOf(
+      rounded(() => 6000),
+      coarse,
+    )
     const mostSlope = 100 / 1800
     expect(estimate.verdict).not.toBe('leaking')
     expect(estimate.high95).toBeGreaterThan(0.3 * mostSlope * 0.05)
@@ -132,7 +212,10 @@ describe('a coarse gauge', () => {
 })
 
 describe('the decision', () => {
-  const series = seriesOf(setup, record(() => 6000))
+  const series = seriesOf(
+    setup,
+    record(() => 6000),
+  )
   const budget = { readings: 0, temperature: 0, barometer: 0, volume: 0, wallGive: 0, law: 0, rig: 0 }
   const of = (rate: number, parts: Partial<typeof budget>, given = series) => {
     const whole = { ...budget, ...parts }
@@ -151,7 +234,10 @@ describe('the decision', () => {
     expect(result.minutesMore).toBeLessThanOrEqual(20)
   })
   test('unseen temperature falls slowly, so a thermometer decides where there is none', () => {
-    const bare = seriesOf(setup, record(() => 6000).map(({ t, pressure }) => ({ t, pressure })))
+    const bare = seriesOf(
+      setup,
+      record(() => 6000).map(({ t, pressure }) => ({ t, pressure })),
+    )
     expect(of(0.5, { temperature: 3 }, bare)).toMatchObject({ decidedBy: 'thermometer' })
     expect(of(0.5, { barometer: 3 }, bare)).toMatchObject({ decidedBy: 'barometer' })
     expect(of(0.5, { temperature: 3 })).toMatchObject({ decidedBy: 'another method' })

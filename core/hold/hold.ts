@@ -28,7 +28,7 @@ export interface HoldSetup {
   /** 1/Pa */
   wallGiveUncertainty: number
   /** Pa */
-  gauge: { resolution: number, noise: number }
+  gauge: { resolution: number; noise: number }
   /** of the change over the test that the record does not show, K */
   temperatureChangeUncertainty: number
   /** of the change over the test that the record does not show, Pa */
@@ -41,12 +41,14 @@ export interface HoldSetup {
   rigLeak: number
   rigLeakUncertainty: number
   /** fuel still in the tank; absent when it is dry or filled with inert gas */
-  wetted?: { /** of the tank's volume, 0 to 1 */ share: number, /** at 20 °C, Pa */ vapourPressure: number }
+  wetted?: { /** of the tank's volume, 0 to 1 */ share: number; /** at 20 °C, Pa */ vapourPressure: number }
 }
 
 /**
- * Whether a gauge's step hides its noise, so that a reading only says "between these two values". With noise of half a step or more the
- * rounding acts as independent noise of step / sqrt(12) to within 1 % (quantisation theory, Widrow and Kollar: exp(-2 pi2 noise2 / step2)).
+ * Whether a gauge's step hides its noise, so that a reading only says "between these two values". With noise of half a step or
+ * more the
+ * rounding acts as independent noise of step / sqrt(12) to within 1 % (quantisation theory, Widrow and Kollar: exp(-2 pi2
+ * noise2 / step2)).
  */
 export const isCoarse = ({ resolution, noise }: HoldSetup['gauge']) => noise < 0.5 * resolution
 
@@ -71,7 +73,10 @@ export interface HoldEstimate {
   /** combined standard uncertainty, Pa·m3/s */
   uncertainty: number
   verdict: HoldVerdict
-  /** leaks from here on up would have been seen: the one-sided 95 % bound of a tight tank, or this hold's own where that is lower, Pa·m3/s */
+  /**
+   * leaks from here on up would have been seen: the one-sided 95 % bound of a tight tank, or this hold's own where that is
+   * lower, Pa·m3/s
+   */
   smallestSeen: number
   decidedBy: Decider | null
   /** more minutes of the same readings until it is decided, null when decided or when no wait would do */
@@ -82,7 +87,7 @@ export interface HoldEstimate {
   /** times at which the pressure stepped, s, marked or found */
   steps: number[]
   /** settling gas above the skin at the start, K, and its time constant, s */
-  settling: { amplitude: number, tau: number } | null
+  settling: { amplitude: number; tau: number } | null
   /** weight of the viscous law against the orifice law, 0 to 1 */
   viscousWeight: number
   /** times at which the thermometer jumped and the gas did not, s */

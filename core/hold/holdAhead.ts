@@ -2,10 +2,17 @@ import type { HoldEstimate, HoldSetup } from './hold'
 import type { HoldRecord } from './holdRecord'
 import { pressureAhead } from './pressureAhead'
 
-export interface CurvePoint { t: number, pressure: number }
+export interface CurvePoint {
+  t: number
+  pressure: number
+}
 
 /** Where the pressure goes at the interval's two ends, and what it would do at the limit. */
-export interface HoldAhead { low: CurvePoint[], high: CurvePoint[], atLimit: CurvePoint[] }
+export interface HoldAhead {
+  low: CurvePoint[]
+  high: CurvePoint[]
+  atLimit: CurvePoint[]
+}
 
 /** Readings either side of one that are averaged, so that a line starts from the tank and not from the gauge's noise. */
 const AROUND = 4
@@ -16,7 +23,8 @@ export function holdAhead(setup: HoldSetup, estimate: HoldEstimate, record: Hold
   const last = record.times[record.size - 1]!
   const settled = Math.min(start + 3 * (estimate.settling?.tau ?? 0), start + (last - start) * 0.75)
   const at = (index: number) => {
-    const from = Math.max(0, index - AROUND), to = Math.min(record.size, index + AROUND + 1)
+    const from = Math.max(0, index - AROUND),
+      to = Math.min(record.size, index + AROUND + 1)
     let sum = 0
     for (let i = from; i < to; i++) sum += record.pressures[i]!
     return { ...record.row(index), pressure: sum / (to - from) }

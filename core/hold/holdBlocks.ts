@@ -23,7 +23,10 @@ export interface HoldBlock {
   wild: number[]
 }
 
-/** Blocks grow with time: so many a factor e beyond the first ten minutes, that settling is seen finely, and fewer after an hour, that a week costs little more than a day. */
+/**
+ * Blocks grow with time: so many a factor e beyond the first ten minutes, that settling is seen finely, and fewer after an
+ * hour, that a week costs little more than a day.
+ */
 const BLOCKS_PER_E = { first: 96, later: 32 }
 const FINE_TIME = 600 // s
 const FIRST_TIME = 3600 // s
@@ -31,8 +34,11 @@ const FIRST_TIME = 3600 // s
 const DENSE = 4
 
 /** Number of the block that a time since the start falls in. */
-const blockNumber = (since: number) => Math.floor(BLOCKS_PER_E.first * Math.log1p(Math.min(since, FIRST_TIME) / FINE_TIME)
-  + (since > FIRST_TIME ? BLOCKS_PER_E.later * Math.log(since / FIRST_TIME) : 0))
+const blockNumber = (since: number) =>
+  Math.floor(
+    BLOCKS_PER_E.first * Math.log1p(Math.min(since, FIRST_TIME) / FINE_TIME) +
+      (since > FIRST_TIME ? BLOCKS_PER_E.later * Math.log(since / FIRST_TIME) : 0),
+  )
 
 /**
  * Groups a record into blocks, redoing only what a change can have altered.
@@ -42,7 +48,13 @@ const blockNumber = (since: number) => Math.floor(BLOCKS_PER_E.first * Math.log1
  * @param spread standard deviation of one reading, Pa
  * @param keepLevels whether to count the values that the gauge showed
  */
-export function updateBlocks(blocks: HoldBlock[], record: HoldRecord, changed: number, spread: number, keepLevels: boolean): void {
+export function updateBlocks(
+  blocks: HoldBlock[],
+  record: HoldRecord,
+  changed: number,
+  spread: number,
+  keepLevels: boolean,
+): void {
   // A wild reading is told by its neighbours, so a few rows before the change are looked at again.
   const stale = Math.max(0, changed - 2 * DENSE)
   let from = 0
@@ -71,12 +83,26 @@ function block(record: HoldRecord, from: number, to: number, spread: number, kee
   const { times, pressures, temperatures, barometers, size } = record
   const wild: number[] = []
   const levels = new Map<number, number>()
-  let count = 0, t = 0, pressure = 0
-  let temperature = 0, warm = 0, barometer = 0, weather = 0
+  let count = 0,
+    t = 0,
+    pressure = 0
+  let temperature = 0,
+    warm = 0,
+    barometer = 0,
+    weather = 0
   for (let i = from; i < to; i++) {
-    if (!Number.isNaN(temperatures[i]!)) { temperature += temperatures[i]!; warm++ }
-    if (!Number.isNaN(barometers[i]!)) { barometer += barometers[i]!; weather++ }
-    if (to - from >= DENSE && isWild(pressures, size, i, spread)) { wild.push(i); continue }
+    if (!Number.isNaN(temperatures[i]!)) {
+      temperature += temperatures[i]!
+      warm++
+    }
+    if (!Number.isNaN(barometers[i]!)) {
+      barometer += barometers[i]!
+      weather++
+    }
+    if (to - from >= DENSE && isWild(pressures, size, i, spread)) {
+      wild.push(i)
+      continue
+    }
     count++
     t += times[i]!
     pressure += pressures[i]!
@@ -84,7 +110,15 @@ function block(record: HoldRecord, from: number, to: number, spread: number, kee
   }
   const at = count ? t / count : times[from]!
   return {
-    from, to, count, t: at, pressure: count ? pressure / count : pressures[from]!, levels, wild,
-    temperature: warm ? temperature / warm : NaN, barometer: weather ? barometer / weather : NaN, event: record.events.get(times[from]!) ?? null,
+    from,
+    to,
+    count,
+    t: at,
+    pressure: count ? pressure / count : pressures[from]!,
+    levels,
+    wild,
+    temperature: warm ? temperature / warm : NaN,
+    barometer: weather ? barometer / weather : NaN,
+    event: record.events.get(times[from]!) ?? null,
   }
 }

@@ -8,7 +8,10 @@ const UNKNOWN_TEMPERATURE = 8 / STANDARD_TEMPERATURE
 const JUMP_DOUBT = 0.2
 /** From this share of wetted volume on, fuel vapour is reckoned with. */
 export const WETTED_FLAG = 0.03
-/** Heat of vaporisation over the gas constant, K: dPv/dT = Pv x this / T2 (Clausius and Clapeyron; 30 kJ/mol for petrol's light ends). */
+/**
+ * Heat of vaporisation over the gas constant, K: dPv/dT = Pv x this / T2 (Clausius and Clapeyron; 30 kJ/mol for petrol's light
+ * ends).
+ */
 const VAPORISATION = 30_000 / 8.314
 
 /**
@@ -16,29 +19,46 @@ const VAPORISATION = 30_000 / 8.314
  * @param exposure s at test pressure that the hold amounts to
  * @param rate tank's and rig's leak, Pa·m3/s
  */
-export function outerBudget(setup: HoldSetup, series: HoldSeries, exposure: number, rate: number): Pick<Budget, 'temperature' | 'barometer' | 'volume' | 'wallGive' | 'rig'> {
+export function outerBudget(
+  setup: HoldSetup,
+  series: HoldSeries,
+  exposure: number,
+  rate: number,
+): Pick<Budget, 'temperature' | 'barometer' | 'volume' | 'wallGive' | 'rig'> {
   const absolute = series.meanPressure + series.meanBarometer
   const volume = setup.space.volume * (1 + setup.space.wallGive * series.meanPressure)
-  const amount = absolute * volume / series.meanTemperature
+  const amount = (absolute * volume) / series.meanTemperature
   const perUnit = STANDARD_TEMPERATURE / exposure
-  const unseen = Math.hypot(setup.temperatureChangeUncertainty, series.temperatureScatter ?? 0, JUMP_DOUBT * series.thermometerJumps.length)
+  const unseen = Math.hypot(
+    setup.temperatureChangeUncertainty,
+    series.temperatureScatter ?? 0,
+    JUMP_DOUBT * series.thermometerJumps.length,
+  )
   const weather = Math.hypot(setup.barometerChangeUncertainty, series.barometerScatter ?? 0)
   const give = setup.space.volume * (series.meanBarometer + 2 * series.meanPressure) * setup.wallGiveUncertainty
   return {
-    temperature: Math.hypot(amount * unseen / series.meanTemperature * perUnit, vapourChange(setup, series, unseen) * volume / series.meanTemperature * perUnit),
-    barometer: amount * weather / absolute * perUnit,
-    volume: rate * Math.hypot(setup.volumeUncertainty / setup.space.volume, series.temperatureScatter === null ? UNKNOWN_TEMPERATURE : 0),
-    wallGive: rate * give / series.effectiveVolume,
+    temperature: Math.hypot(
+      ((amount * unseen) / series.meanTemperature) * perUnit,
+      ((vapourChange(setup, series, unseen) * volume) / series.meanTemperature) * perUnit,
+    ),
+    barometer: ((amount * weather) / absolute) * perUnit,
+    volume:
+      rate *
+      Math.hypot(setup.volumeUncertainty / setup.space.volume, series.temperatureScatter === null ? UNKNOWN_TEMPERATURE : 0),
+    wallGive: (rate * give) / series.effectiveVolume,
     rig: setup.rigLeakUncertainty,
   }
 }
 
 /**
- * Change of fuel vapour's pressure over the hold that nobody measured, Pa: the liquid follows the skin late, so half of what the skin moved
+ * Change of fuel vapour's pressure over the hold that nobody measured, Pa: the liquid follows the skin late, so half of what
+ * the skin moved
  * counts as unseen, and it takes minutes to settle after a slosh.
  */
 function vapourChange({ wetted }: HoldSetup, series: HoldSeries, unseen: number): number {
   if (!wetted || wetted.share < WETTED_FLAG) return 0
   const moved = series.temperatures[series.temperatures.length - 1]! - series.temperatures[0]!
-  return wetted.vapourPressure * VAPORISATION / (series.meanTemperature * series.meanTemperature) * Math.hypot(unseen, moved / 2)
+  return (
+    ((wetted.vapourPressure * VAPORISATION) / (series.meanTemperature * series.meanTemperature)) * Math.hypot(unseen, moved / 2)
+  )
 }

@@ -12,23 +12,44 @@ type Estimated = Pick<HoldEstimate, 'leakRate' | 'budget'>
  * @param estimated Pa·m3/s
  * @param oneSided the two 95 % bounds, Pa·m3/s
  */
-export function decision(setup: HoldSetup, series: HoldSeries, estimated: Estimated, oneSided: { low: number, high: number }): { verdict: HoldVerdict, decidedBy: Decider | null, minutesMore: number | null } {
+export function decision(
+  setup: HoldSetup,
+  series: HoldSeries,
+  estimated: Estimated,
+  oneSided: { low: number; high: number },
+): { verdict: HoldVerdict; decidedBy: Decider | null; minutesMore: number | null } {
   const verdict = verdictOfBounds(oneSided, setup.limit)
   if (verdict !== 'cannot-tell') return { verdict, decidedBy: null, minutesMore: null }
   const held = series.times[series.times.length - 1]! - series.times[0]!
   const minutesMore = minutesToDecide(estimated, setup.limit, held)
-  return { verdict, minutesMore, decidedBy: minutesMore === null || minutesMore > 60 ? betterMeans(series, estimated.budget) : 'time' }
+  return {
+    verdict,
+    minutesMore,
+    decidedBy: minutesMore === null || minutesMore > 60 ? betterMeans(series, estimated.budget) : 'time',
+  }
 }
 
-/** Doubt after holding `factor` times as long: readings average as the 1.5th power, unseen drift as the first, doubt in scale not at all. */
+/**
+ * Doubt after holding `factor` times as long: readings average as the 1.5th power, unseen drift as the first, doubt in scale
+ * not at all.
+ */
 function uncertaintyAfter(budget: Budget, factor: number): number {
-  return Math.hypot(budget.readings / factor ** 1.5, budget.temperature / factor, budget.barometer / factor, budget.volume, budget.wallGive, budget.law, budget.rig)
+  return Math.hypot(
+    budget.readings / factor ** 1.5,
+    budget.temperature / factor,
+    budget.barometer / factor,
+    budget.volume,
+    budget.wallGive,
+    budget.law,
+    budget.rig,
+  )
 }
 
 function minutesToDecide({ leakRate, budget }: Estimated, limit: number, held: number): number | null {
   if (!(held > 0)) return null
   for (let factor = 1.05; held * (factor - 1) <= LONGEST_WAIT * 60; factor *= 1.05) {
-    if (verdictOf(leakRate, uncertaintyAfter(budget, factor), limit) !== 'cannot-tell') return Math.max(1, Math.ceil(held * (factor - 1) / 60))
+    if (verdictOf(leakRate, uncertaintyAfter(budget, factor), limit) !== 'cannot-tell')
+      return Math.max(1, Math.ceil((held * (factor - 1)) / 60))
   }
   return null
 }

@@ -3,9 +3,15 @@ import { holdEventKind } from './holdEvents'
 
 test('only whole words of pumping make the gas settle anew', () => {
   expect(['top-up', 'Topped up', ' pumped ', 'PUSH', 'vented and closed'].map(holdEventKind)).toEqual(Array(5).fill('pumped'))
-  expect(['repaired', 'stop', 'stairs', 'hose on top moved', 'chair', 'knock', 'stopped the pump noise', ''].map(holdEventKind)).toEqual(Array(8).fill('step'))
+  expect(
+    ['repaired', 'stop', 'stairs', 'hose on top moved', 'chair', 'knock', 'stopped the pump noise', ''].map(holdEventKind),
+  ).toEqual(Array(8).fill('step'))
 })
 
 test('of the marks that a person sets, a top-up and a push are pumping, a knock is not', () => {
-  expect(markKinds.map(kind => [kind, holdEventKind(kind)])).toEqual([['knock', 'step'], ['top-up', 'pumped'], ['push', 'pumped']])
+  expect(markKinds.map(kind => [kind, holdEventKind(kind)])).toEqual([
+    ['knock', 'step'],
+    ['top-up', 'pumped'],
+    ['push', 'pumped'],
+  ])
 })

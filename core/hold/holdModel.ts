@@ -28,9 +28,13 @@ export const settlingPriors = (sign: 1 | -1): SettlingPrior[] => [
 ]
 
 /** Log of the belief, beforehand, in one time constant under a prior, or in gas already settled. */
-export const logPriorBelief = (prior: SettlingPrior | null) => Math.log(prior ? prior.belief / prior.taus.length : SETTLED_BELIEF)
+export const logPriorBelief = (prior: SettlingPrior | null) =>
+  Math.log(prior ? prior.belief / prior.taus.length : SETTLED_BELIEF)
 
-/** The columns of every model of a hold side by side; a model is a choice of them: start, leak, settling after each pumping, an offset from each step. */
+/**
+ * The columns of every model of a hold side by side; a model is a choice of them: start, leak, settling after each pumping, an
+ * offset from each step.
+ */
 export interface HoldDesign {
   columns: Float64Array[]
   /** which columns make a law and settling time: start, leak, `settlings` of settling if any, then the offsets */
@@ -45,12 +49,18 @@ export interface HoldDesign {
  * @param pumped blocks before which somebody pumped again, so that the gas settles anew
  */
 export function settlingColumns(times: Float64Array, pumped: readonly number[]): Map<number, Float64Array[]> {
-  return new Map(settlingTaus.map(tau => [tau, [0, ...pumped].map(from => {
-    const left = new Float64Array(times.length)
-    // After forty time constants nothing is left that a gauge could show.
-    for (let i = from; i < times.length && times[i]! - times[from]! < 40 * tau; i++) left[i] = Math.exp((times[from]! - times[i]!) / tau)
-    return left
-  })]))
+  return new Map(
+    settlingTaus.map(tau => [
+      tau,
+      [0, ...pumped].map(from => {
+        const left = new Float64Array(times.length)
+        // After forty time constants nothing is left that a gauge could show.
+        for (let i = from; i < times.length && times[i]! - times[from]! < 40 * tau; i++)
+          left[i] = Math.exp((times[from]! - times[i]!) / tau)
+        return left
+      }),
+    ]),
+  )
 }
 
 /**
@@ -58,7 +68,13 @@ export function settlingColumns(times: Float64Array, pumped: readonly number[]):
  * @param settling columns of each time constant
  * @param steps blocks from which the pressure is offset
  */
-export function holdDesign(series: HoldSeries, sign: 1 | -1, exposures: ReadonlyMap<LeakLaw, Float64Array>, settling: ReadonlyMap<number, Float64Array[]>, steps: readonly number[]): HoldDesign {
+export function holdDesign(
+  series: HoldSeries,
+  sign: 1 | -1,
+  exposures: ReadonlyMap<LeakLaw, Float64Array>,
+  settling: ReadonlyMap<number, Float64Array[]>,
+  steps: readonly number[],
+): HoldDesign {
   const count = series.times.length
   const columns: Float64Array[] = [new Float64Array(count).fill(1)]
   const leakAt = new Map<LeakLaw, number>()
@@ -69,7 +85,11 @@ export function holdDesign(series: HoldSeries, sign: 1 | -1, exposures: Readonly
     columns.push(lost)
   }
   const settlingAt = new Map<number, number[]>()
-  for (const [tau, left] of settling) settlingAt.set(tau, left.map(column => columns.push(column) - 1))
+  for (const [tau, left] of settling)
+    settlingAt.set(
+      tau,
+      left.map(column => columns.push(column) - 1),
+    )
   const offsets = steps.map(at => {
     const shifted = new Float64Array(count)
     shifted.fill(1, at)

@@ -32,7 +32,10 @@ export class HoldRecord {
     let ordered = true
     let last = this.size ? this.times[this.size - 1]! : -Infinity
     for (const { t } of readings) {
-      if (t <= last) { ordered = false; break }
+      if (t <= last) {
+        ordered = false
+        break
+      }
       last = t
     }
     if (ordered) {
@@ -46,7 +49,8 @@ export class HoldRecord {
 
   /** Index of the first row at or after a time; `size` when there is none. */
   indexAt(t: number): number {
-    let low = 0, high = this.size
+    let low = 0,
+      high = this.size
     while (low < high) {
       const middle = (low + high) >> 1
       if (this.times[middle]! < t) low = middle + 1
@@ -66,11 +70,15 @@ export class HoldRecord {
     const tail = Array.from({ length: this.size - from }, (_, k) => this.row(from + k))
     this.size = from
     this.reserve(from + tail.length + sorted.length)
-    let a = 0, b = 0
+    let a = 0,
+      b = 0
     while (a < tail.length || b < sorted.length) {
-      const old = tail[a], late = sorted[b]
-      if (old && (!late || old.t < late.t)) { this.write(this.size++, old); a++ }
-      else {
+      const old = tail[a],
+        late = sorted[b]
+      if (old && (!late || old.t < late.t)) {
+        this.write(this.size++, old)
+        a++
+      } else {
         if (old && late && old.t === late.t) a++
         this.write(this.size++, late!)
         b++
@@ -89,10 +97,15 @@ export class HoldRecord {
 
   /** One row as a reading. */
   row(i: number): Reading {
-    const temperature = this.temperatures[i]!, barometer = this.barometers[i]!, event = this.events.get(this.times[i]!)
+    const temperature = this.temperatures[i]!,
+      barometer = this.barometers[i]!,
+      event = this.events.get(this.times[i]!)
     return {
-      t: this.times[i]!, pressure: this.pressures[i]!,
-      ...(!Number.isNaN(temperature) && { temperature }), ...(!Number.isNaN(barometer) && { barometer }), ...(event !== undefined && { event }),
+      t: this.times[i]!,
+      pressure: this.pressures[i]!,
+      ...(!Number.isNaN(temperature) && { temperature }),
+      ...(!Number.isNaN(barometer) && { barometer }),
+      ...(event !== undefined && { event }),
     }
   }
 
@@ -120,6 +133,8 @@ export class HoldRecord {
 }
 
 function check({ t, pressure }: Reading): void {
-  if (!Number.isFinite(t) || !Number.isFinite(pressure)) throw new HoldError('A reading needs a time and a pressure that are numbers.')
-  if (pressure <= -STANDARD_PRESSURE * 1.1) throw new HoldError(`A gauge pressure of ${(pressure / 1000).toFixed(1)} kPa is below a perfect vacuum.`)
+  if (!Number.isFinite(t) || !Number.isFinite(pressure))
+    throw new HoldError('A reading needs a time and a pressure that are numbers.')
+  if (pressure <= -STANDARD_PRESSURE * 1.1)
+    throw new HoldError(`A gauge pressure of ${(pressure / 1000).toFixed(1)} kPa is below a perfect vacuum.`)
 }

@@ -11,7 +11,12 @@ export const leakLaws = ['viscous', 'orifice'] as const
 export type LeakLaw = (typeof leakLaws)[number]
 
 /** What a coarse gauge said: between two inventories, so many times. */
-export interface GaugeInterval { block: number, low: number, high: number, count: number }
+export interface GaugeInterval {
+  block: number
+  low: number
+  high: number
+  count: number
+}
 
 /** A hold turned into inventory against time, a value a block: what the leak model is linear in. */
 export interface HoldSeries {
@@ -30,7 +35,7 @@ export interface HoldSeries {
   temperatures: Float64Array
   barometers: Float64Array
   /** blocks before which something moved the pressure, with what */
-  events: { block: number, kind: string }[]
+  events: { block: number; kind: string }[]
   meanTemperature: number
   meanBarometer: number
   meanPressure: number
@@ -53,12 +58,17 @@ const EMPTY = 0.04
  * @throws HoldError when there are fewer than three
  */
 export function holdSeries(setup: HoldSetup, given: readonly HoldBlock[]): HoldSeries {
-  const { blocks, emptyAt } = untilEmpty(setup, given.filter(block => block.count > 0))
+  const { blocks, emptyAt } = untilEmpty(
+    setup,
+    given.filter(block => block.count > 0),
+  )
   const count = blocks.length
   if (count < 3) {
-    throw new HoldError(emptyAt !== null && given.length >= 3
-      ? 'The pressure was gone before three readings: the leak is larger than a hold can measure.'
-      : `A hold needs at least three readings at different times; this one has ${given.reduce((sum, block) => sum + block.to - block.from, 0)}.`)
+    throw new HoldError(
+      emptyAt !== null && given.length >= 3
+        ? 'The pressure was gone before three readings: the leak is larger than a hold can measure.'
+        : `A hold needs at least three readings at different times; this one has ${given.reduce((sum, block) => sum + block.to - block.from, 0)}.`,
+    )
   }
   const column = (of: (block: HoldBlock, i: number) => number) => {
     const out = new Float64Array(count)
@@ -68,8 +78,19 @@ export function holdSeries(setup: HoldSetup, given: readonly HoldBlock[]): HoldS
   const times = column(block => block.t)
   const counts = column(block => block.count)
   const halfWidth = Math.max((times[count - 1]! - times[0]!) / 4, 60)
-  const skin = smoothChannel(times, column(block => block.temperature), counts, halfWidth, THERMOMETER_JUMP)
-  const weather = smoothChannel(times, column(block => block.barometer), counts, halfWidth)
+  const skin = smoothChannel(
+    times,
+    column(block => block.temperature),
+    counts,
+    halfWidth,
+    THERMOMETER_JUMP,
+  )
+  const weather = smoothChannel(
+    times,
+    column(block => block.barometer),
+    counts,
+    halfWidth,
+  )
   const temperatures = skin?.values ?? new Float64Array(count).fill(STANDARD_TEMPERATURE)
   const barometers = weather?.values ?? new Float64Array(count).fill(STANDARD_PRESSURE)
   const amounts = column((block, i) => inventory(setup.space, block.pressure, barometers[i]!, temperatures[i]!))
@@ -80,15 +101,25 @@ export function holdSeries(setup: HoldSetup, given: readonly HoldBlock[]): HoldS
   const { noise, resolution } = setup.gauge
   const coarse = isCoarse(setup.gauge)
   return {
-    times, counts, inventory: amounts, temperatures, barometers, meanTemperature, meanBarometer, meanPressure,
-    noise: gaugeSpread(setup.gauge) * wide / meanTemperature,
-    bareNoise: noise * wide / meanTemperature,
+    times,
+    counts,
+    inventory: amounts,
+    temperatures,
+    barometers,
+    meanTemperature,
+    meanBarometer,
+    meanPressure,
+    noise: (gaugeSpread(setup.gauge) * wide) / meanTemperature,
+    bareNoise: (noise * wide) / meanTemperature,
     intervals: coarse
-      ? blocks.flatMap((block, i) => [...block.levels].map(([level, times]) => ({
-          block: i, count: times,
-          low: inventory(setup.space, level - resolution / 2, barometers[i]!, temperatures[i]!),
-          high: inventory(setup.space, level + resolution / 2, barometers[i]!, temperatures[i]!),
-        })))
+      ? blocks.flatMap((block, i) =>
+          [...block.levels].map(([level, times]) => ({
+            block: i,
+            count: times,
+            low: inventory(setup.space, level - resolution / 2, barometers[i]!, temperatures[i]!),
+            high: inventory(setup.space, level + resolution / 2, barometers[i]!, temperatures[i]!),
+          })),
+        )
       : [],
     events: blocks.flatMap((block, i) => (block.event !== null && i > 0 ? [{ block: i, kind: block.event }] : [])),
     effectiveVolume: wide,
@@ -99,7 +130,10 @@ export function holdSeries(setup: HoldSetup, given: readonly HoldBlock[]): HoldS
   }
 }
 
-const drives: Record<LeakLaw, (upstream: number, downstream: number) => number> = { viscous: viscousDrive, orifice: orificeDrive }
+const drives: Record<LeakLaw, (upstream: number, downstream: number) => number> = {
+  viscous: viscousDrive,
+  orifice: orificeDrive,
+}
 
 /**
  * Seconds at test pressure that would have lost as much as has been lost by each time.
@@ -116,8 +150,9 @@ export function exposureAlong(setup: HoldSetup, series: HoldSeries, along: Float
   for (let i = 0; i < along.length; i++) {
     const barometer = series.barometers[i]!
     const pressure = gaugeFromInventory(setup.space, along[i]!, barometer, series.temperatures[i]!)
-    const now = Math.max(0, vacuum ? drive(barometer, Math.max(0, barometer + pressure)) : drive(barometer + pressure, barometer)) / full
-    if (i > 0) out[i] = out[i - 1]! + (series.times[i]! - series.times[i - 1]!) * (now + before) / 2
+    const now =
+      Math.max(0, vacuum ? drive(barometer, Math.max(0, barometer + pressure)) : drive(barometer + pressure, barometer)) / full
+    if (i > 0) out[i] = out[i - 1]! + ((series.times[i]! - series.times[i - 1]!) * (now + before)) / 2
     before = now
   }
   return out
@@ -130,7 +165,7 @@ function mean(values: Float64Array): number {
 }
 
 /** Cuts a hold off where its pressure has gone: from there on it only adds noise. */
-function untilEmpty(setup: HoldSetup, blocks: HoldBlock[]): { blocks: HoldBlock[], emptyAt: number | null } {
+function untilEmpty(setup: HoldSetup, blocks: HoldBlock[]): { blocks: HoldBlock[]; emptyAt: number | null } {
   const sign = setup.method === 'vacuum-decay' ? -1 : 1
   const floor = Math.max(EMPTY * Math.abs(setup.testPressure), 2 * gaugeSpread(setup.gauge))
   const isLow = (block: HoldBlock) => sign * block.pressure < floor

@@ -25,7 +25,14 @@ const LEAST_CURVATURE = 1e-6
  * @param fixed added to the model, a value a block
  * @returns null when the readings do not determine the coefficients
  */
-export function intervalFit(columns: readonly Float64Array[], intervals: readonly GaugeInterval[], spread: number, priorVariance: readonly number[], start: readonly number[], fixed?: Float64Array): IntervalFit | null {
+export function intervalFit(
+  columns: readonly Float64Array[],
+  intervals: readonly GaugeInterval[],
+  spread: number,
+  priorVariance: readonly number[],
+  start: readonly number[],
+  fixed?: Float64Array,
+): IntervalFit | null {
   const rows = columns.map(column => Float64Array.from(intervals, ({ block }) => column[block]!))
   const base = fixed ? Float64Array.from(intervals, ({ block }) => fixed[block]!) : new Float64Array(intervals.length)
   const modelled = (coefficients: readonly number[]) => {
@@ -46,12 +53,16 @@ export function intervalFit(columns: readonly Float64Array[], intervals: readonl
       const { log, slope, curvature } = intervalScore((low - x[i]!) / spread, (high - x[i]!) / spread)
       const bend = Math.max(LEAST_CURVATURE, curvature)
       sum += count * log
-      weights[i] = count * bend / (spread * spread)
-      working[i] = x[i]! - base[i]! + spread * slope / bend
+      weights[i] = (count * bend) / (spread * spread)
+      working[i] = x[i]! - base[i]! + (spread * slope) / bend
     }
     return sum
   }
-  const penalty = (coefficients: readonly number[]) => coefficients.reduce((sum, value, a) => sum + (Number.isFinite(priorVariance[a]!) ? 0.5 * value * value / priorVariance[a]! : 0), 0)
+  const penalty = (coefficients: readonly number[]) =>
+    coefficients.reduce(
+      (sum, value, a) => sum + (Number.isFinite(priorVariance[a]!) ? (0.5 * value * value) / priorVariance[a]! : 0),
+      0,
+    )
   let coefficients: readonly number[] = start
   let logLikelihood = look(modelled(coefficients))
   let solved: LeastSquares | null = null

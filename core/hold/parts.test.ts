@@ -12,7 +12,8 @@ describe('weighted least squares', () => {
   const ones = Float64Array.from([1, 1, 1, 1, 1])
   const y = Float64Array.from([1, 3, 5, 7, 9])
   const even = Float64Array.from([1, 1, 1, 1, 1])
-  const weightedLeastSquares = (columns: Float64Array[], values: Float64Array, weights: Float64Array, prior: number[]) => solveNormal(normalEquations(columns, values, weights), prior)
+  const weightedLeastSquares = (columns: Float64Array[], values: Float64Array, weights: Float64Array, prior: number[]) =>
+    solveNormal(normalEquations(columns, values, weights), prior)
 
   test('an exact line comes back with the textbook covariance', () => {
     const fit = weightedLeastSquares([ones, x], y, even, [Infinity, Infinity])!
@@ -23,26 +24,43 @@ describe('weighted least squares', () => {
   })
   test('a weight of zero leaves a value out, a narrow prior holds a coefficient', () => {
     const wild = Float64Array.from([1, 3, 500, 7, 9])
-    expect(weightedLeastSquares([ones, x], wild, Float64Array.from([1, 1, 0, 1, 1]), [Infinity, Infinity])!.coefficients[1]).toBeCloseTo(2, 10)
+    expect(
+      weightedLeastSquares([ones, x], wild, Float64Array.from([1, 1, 0, 1, 1]), [Infinity, Infinity])!.coefficients[1],
+    ).toBeCloseTo(2, 10)
     expect(weightedLeastSquares([ones, x], y, even, [Infinity, 1e-12])!.coefficients[1]).toBeCloseTo(0, 6)
   })
   test('the evidence prefers the simpler of two models that fit alike', () => {
-    const slope = (prior: number) => logEvidence(weightedLeastSquares([ones, x], Float64Array.from([1, 1, 1, 1, 1]), even, [Infinity, prior])!)
+    const slope = (prior: number) =>
+      logEvidence(weightedLeastSquares([ones, x], Float64Array.from([1, 1, 1, 1, 1]), even, [Infinity, prior])!)
     expect(slope(0.01)).toBeGreaterThan(slope(100))
   })
-  test('columns that say the same determine nothing', () => expect(weightedLeastSquares([ones, ones], y, even, [Infinity, Infinity])).toBeNull())
+  test('columns that say the same determine nothing', () =>
+    expect(weightedLeastSquares([ones, ones], y, even, [Infinity, Infinity])).toBeNull())
 })
 
 test('smoothing a coarse thermometer keeps its slope and halves its steps', () => {
   const times = Float64Array.from({ length: 361 }, (_, k) => k * 5)
-  const truth = (t: number) => 290 + t / 1800 * 0.4
+  const truth = (t: number) => 290 + (t / 1800) * 0.4
   const coarse = Float64Array.from(times, t => Math.round(truth(t) / 0.05) * 0.05)
   const counts = new Float64Array(361).fill(1)
   const smooth = smoothChannel(times, coarse, counts, 450)!
   expect(Math.max(...[...times].map((t, i) => Math.abs(smooth.values[i]! - truth(t))))).toBeLessThan(0.02)
   expect(smooth.jumps).toEqual([])
-  expect(smoothChannel(times, coarse.map((value, i) => (i === 3 ? value : NaN)), counts, 450)).toBeNull()
-  const jumped = smoothChannel(times, coarse.map((value, i) => value + (i >= 200 ? 3 : 0) + (i === 50 ? -9 : 0)), counts, 450, 0.8)!
+  expect(
+    smoothChannel(
+      times,
+      coarse.map((value, i) => (i === 3 ? value : NaN)),
+      counts,
+      450,
+    ),
+  ).toBeNull()
+  const jumped = smoothChannel(
+    times,
+    coarse.map((value, i) => value + (i >= 200 ? 3 : 0) + (i === 50 ? -9 : 0)),
+    counts,
+    450,
+    0.8,
+  )!
   expect(jumped.jumps).toEqual([250, 1000])
   expect(Math.max(...[...times].map((t, i) => Math.abs(jumped.values[i]! - truth(t))))).toBeLessThan(0.08)
 })
@@ -56,24 +74,62 @@ test('thinning for the eye never hides a spike', () => {
   expect(minMaxThin(points.slice(0, 10), 1000)).toHaveLength(10)
 })
 
-const json = { method: 'pressure-decay', ullage_L: 60, gauge: { resolution_kPa: 0.01, noise_kPa: 0.003 }, testPressure_kPa: 6.9, acceptance: { limit_mLmin: 1 } }
+const json = {
+  method: 'pressure-decay',
+  ullage_L: 60,
+  gauge: { resolution_kPa: 0.01, noise_kPa: 0.003 },
+  testPressure_kPa: 6.9,
+  acceptance: { limit_mLmin: 1 },
+}
 
 test('a set-up file has the defaults of the format', () => {
   expect(setupFromJson(json)).toMatchObject({
-    space: { volume: 0.06, wallGive: 0 }, volumeUncertainty: 0.0012, temperatureChangeUncertainty: 0.5, barometerChangeUncertainty: 40, testPressure: 6900, rigLeak: 0, limit: throughputFromStandard(1),
+    space: { volume: 0.06, wallGive: 0 },
+    volumeUncertainty: 0.0012,
+    temperatureChangeUncertainty: 0.5,
+    barometerChangeUncertainty: 40,
+    testPressure: 6900,
+    rigLeak: 0,
+    limit: throughputFromStandard(1),
   })
 })
 
 test.each([
-  [null, 'JSON object'], [{ ...json, method: 'guess' }, 'method'], [{ ...json, ullage_L: 'many' }, 'ullage_L'], [{ ...json, acceptance: {} }, 'limit_mLmin'], [{ ...json, gauge: 3 }, 'gauge'],
+  [null, 'JSON object'],
+  [{ ...json, method: 'guess' }, 'method'],
+  [{ ...json, ullage_L: 'many' }, 'ullage_L'],
+  [{ ...json, acceptance: {} }, 'limit_mLmin'],
+  [{ ...json, gauge: 3 }, 'gauge'],
 ])('a broken set-up names its field', (broken, words) => expect(() => setupFromJson(broken)).toThrow(words))
 
 test('pressure ahead falls as the estimate would read it', () => {
-  const setup = { ...setupFromJson(json), volumeUncertainty: 0, temperatureChangeUncertainty: 0, barometerChangeUncertainty: 0, gauge: { resolution: 0, noise: 0.5 } }
-  const ahead = pressureAhead(setup, { t: 0, pressure: 6900, temperature: 293.15, barometer: 101_325 }, throughputFromStandard(3), 1800, 61)
+  const setup = {
+    ...setupFromJson(json),
+    volumeUncertainty: 0,
+    temperatureChangeUncertainty: 0,
+    barometerChangeUncertainty: 0,
+    gauge: { resolution: 0, noise: 0.5 },
+  }
+  const ahead = pressureAhead(
+    setup,
+    { t: 0, pressure: 6900, temperature: 293.15, barometer: 101_325 },
+    throughputFromStandard(3),
+    1800,
+    61,
+  )
   expect(ahead.at(-1)!.pressure).toBeLessThan(6900)
-  const estimate = estimateHold(setup, ahead.map(({ t, pressure }) => ({ t, pressure, temperature: 293.15, barometer: 101_325 })))
-  expect(resultJson('a.csv', setup, estimate)).toMatchObject({ file: 'a.csv', verdict: 'leaking', atPressure_kPa: 6.9, readings: 61, ignored: 0, engine: '2' })
+  const estimate = estimateHold(
+    setup,
+    ahead.map(({ t, pressure }) => ({ t, pressure, temperature: 293.15, barometer: 101_325 })),
+  )
+  expect(resultJson('a.csv', setup, estimate)).toMatchObject({
+    file: 'a.csv',
+    verdict: 'leaking',
+    atPressure_kPa: 6.9,
+    readings: 61,
+    ignored: 0,
+    engine: '2',
+  })
   expect(resultJson('a.csv', setup, estimate).leakRate_mLmin).toBeCloseTo(3, 1)
 })
 

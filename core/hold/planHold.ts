@@ -6,7 +6,10 @@ import { UNSEEN_BAROMETER_CHANGE, UNSEEN_TEMPERATURE_CHANGE } from './unseenChan
 import { gaugeSpread } from './gaugeSpread'
 
 /** What is planned, and how often it is read. */
-export interface PlannedHold { setup: HoldSetup, /** s between readings */ every: number }
+export interface PlannedHold {
+  setup: HoldSetup
+  /** s between readings */ every: number
+}
 
 /** Time constant that gas is taken to settle with before anything was read, s: the middle of the range found in tanks. */
 const USUAL_TAU = 120
@@ -23,13 +26,13 @@ export interface HoldPlan {
   freeAir: number
   settling: number
   /** smallest leak seen after each time, settling included: s and Pa·m3/s */
-  curve: { t: number, smallest: number }[]
+  curve: { t: number; smallest: number }[]
   /** s until a tight tank is called sealed at the limit; null when no hold of eight hours is enough */
   timeForLimit: number | null
   /** largest part of the budget at that time, or at the longest hold */
   limitedBy: BudgetPart
   /** what would shorten it most, and to how many seconds; null when nothing tried helps by a tenth */
-  helps: { with: Improvement, timeForLimit: number } | null
+  helps: { with: Improvement; timeForLimit: number } | null
 }
 
 /**
@@ -45,20 +48,24 @@ export function plannedBudget({ setup, every }: PlannedHold, held: number): Budg
   const absolute = STANDARD_PRESSURE + setup.testPressure
   const volume = setup.space.volume * (1 + setup.space.wallGive * setup.testPressure)
   return {
-    readings: spread * Math.sqrt(12 / count) / read * wide,
-    temperature: absolute * volume / STANDARD_TEMPERATURE * setup.temperatureChangeUncertainty / held,
-    barometer: volume * setup.barometerChangeUncertainty / held,
-    volume: 0, wallGive: 0, law: 0,
+    readings: ((spread * Math.sqrt(12 / count)) / read) * wide,
+    temperature: (((absolute * volume) / STANDARD_TEMPERATURE) * setup.temperatureChangeUncertainty) / held,
+    barometer: (volume * setup.barometerChangeUncertainty) / held,
+    volume: 0,
+    wallGive: 0,
+    law: 0,
     rig: setup.rigLeakUncertainty,
   }
 }
 
 /** Smallest leak that a planned hold sees after a time, one-sided 95 %, Pa·m3/s. */
-export const smallestSeenAfter = (planned: PlannedHold, held: number) => ONE_SIDED_95 * Math.hypot(...Object.values(plannedBudget(planned, held)))
+export const smallestSeenAfter = (planned: PlannedHold, held: number) =>
+  ONE_SIDED_95 * Math.hypot(...Object.values(plannedBudget(planned, held)))
 
 /** Time until a leak of a size is seen, s; null when eight hours are not enough. @param rate Pa·m3/s */
 export function timeToSee(planned: PlannedHold, rate: number): number | null {
-  let low = SETTLING_TIME + 3 * planned.every, high = LONGEST_HOLD
+  let low = SETTLING_TIME + 3 * planned.every,
+    high = LONGEST_HOLD
   if (smallestSeenAfter(planned, high) > rate) return null
   if (smallestSeenAfter(planned, low) <= rate) return low
   for (let k = 0; k < 50; k++) {
@@ -77,11 +84,13 @@ export function planHold(planned: PlannedHold): HoldPlan {
   const timeForLimit = timeToSee(planned, setup.limit)
   const budget = plannedBudget(planned, timeForLimit ?? LONGEST_HOLD)
   const limitedBy = (Object.keys(budget) as BudgetPart[]).reduce((a, b) => (budget[b] > budget[a] ? b : a))
-  const tried = improvements.flatMap(with_ => {
-    const better = improved(planned, with_)
-    const time = better && timeToSee(better, setup.limit)
-    return time === null ? [] : [{ with: with_, timeForLimit: time }]
-  }).sort((a, b) => a.timeForLimit - b.timeForLimit)
+  const tried = improvements
+    .flatMap(with_ => {
+      const better = improved(planned, with_)
+      const time = better && timeToSee(better, setup.limit)
+      return time === null ? [] : [{ with: with_, timeForLimit: time }]
+    })
+    .sort((a, b) => a.timeForLimit - b.timeForLimit)
   const best = tried[0]
   return {
     freeAir: Math.abs(freeAirToReach(setup.space, setup.testPressure)),
@@ -90,7 +99,8 @@ export function planHold(planned: PlannedHold): HoldPlan {
       const t = start * (LONGEST_HOLD / start) ** (k / (points - 1))
       return { t, smallest: smallestSeenAfter(planned, t) }
     }),
-    timeForLimit, limitedBy,
+    timeForLimit,
+    limitedBy,
     helps: best && (timeForLimit === null || best.timeForLimit < 0.9 * timeForLimit) ? best : null,
   }
 }
@@ -99,10 +109,16 @@ export function planHold(planned: PlannedHold): HoldPlan {
 function improved({ setup, every }: PlannedHold, with_: Improvement): PlannedHold | null {
   const change = (setupChange: Partial<HoldSetup>): PlannedHold => ({ every, setup: { ...setup, ...setupChange } })
   switch (with_) {
-    case 'thermometer': return setup.temperatureChangeUncertainty > UNSEEN_TEMPERATURE_CHANGE / 5 ? change({ temperatureChangeUncertainty: 0.05 }) : null
-    case 'barometer': return setup.barometerChangeUncertainty > UNSEEN_BAROMETER_CHANGE / 3 ? change({ barometerChangeUncertainty: 10 }) : null
-    case 'finer gauge': return change({ gauge: { resolution: setup.gauge.resolution / 10, noise: setup.gauge.noise / 10 } })
-    case 'half the volume': return change({ space: { ...setup.space, volume: setup.space.volume / 2 } })
+    case 'thermometer':
+      return setup.temperatureChangeUncertainty > UNSEEN_TEMPERATURE_CHANGE / 5
+        ? change({ temperatureChangeUncertainty: 0.05 })
+        : null
+    case 'barometer':
+      return setup.barometerChangeUncertainty > UNSEEN_BAROMETER_CHANGE / 3 ? change({ barometerChangeUncertainty: 10 }) : null
+    case 'finer gauge':
+      return change({ gauge: { resolution: setup.gauge.resolution / 10, noise: setup.gauge.noise / 10 } })
+    case 'half the volume':
+      return change({ space: { ...setup.space, volume: setup.space.volume / 2 } })
   }
 }
 

@@ -11,16 +11,26 @@ import type { HoldSetup } from './hold'
  * @param until s
  * @param points how many, the first at `from`
  */
-export function pressureAhead(setup: HoldSetup, from: { t: number, pressure: number, temperature?: number, barometer?: number }, rate: number, until: number, points = 24): { t: number, pressure: number }[] {
+export function pressureAhead(
+  setup: HoldSetup,
+  from: { t: number; pressure: number; temperature?: number; barometer?: number },
+  rate: number,
+  until: number,
+  points = 24,
+): { t: number; pressure: number }[] {
   const { temperature = STANDARD_TEMPERATURE, barometer = STANDARD_PRESSURE } = from
   const vacuum = setup.method === 'vacuum-decay'
-  const drive = (gauge: number) => (vacuum ? viscousDrive(barometer, barometer + gauge) : viscousDrive(barometer + gauge, barometer))
+  const drive = (gauge: number) =>
+    vacuum ? viscousDrive(barometer, barometer + gauge) : viscousDrive(barometer + gauge, barometer)
   const full = drive(setup.testPressure)
   const step = (until - from.t) / (points - 1)
   const out = [{ t: from.t, pressure: from.pressure }]
   let pressure = from.pressure
   for (let k = 1; k < points; k++) {
-    const slope = (rate / STANDARD_TEMPERATURE) * temperature / effectiveVolume(setup.space, pressure, barometer) * Math.max(0, drive(pressure)) / full
+    const slope =
+      ((((rate / STANDARD_TEMPERATURE) * temperature) / effectiveVolume(setup.space, pressure, barometer)) *
+        Math.max(0, drive(pressure))) /
+      full
     pressure += (vacuum ? 1 : -1) * slope * step
     pressure = vacuum ? Math.min(0, pressure) : Math.max(0, pressure)
     out.push({ t: from.t + k * step, pressure })

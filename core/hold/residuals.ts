@@ -2,7 +2,12 @@ import { gaugeFromInventory } from '../gas/inventory'
 import type { Explained } from './estimateHold'
 
 /** What the model left of a block of readings: s, Pa read less Pa fitted, and whether the fit left it out. */
-export interface Residual { t: number, pressure: number, fitted: number, ignored: boolean }
+export interface Residual {
+  t: number
+  pressure: number
+  fitted: number
+  ignored: boolean
+}
 
 /** Readings less the fitted curve, a value a block, as gauge pressure. */
 export function residualsOf({ series, fits, setup }: Explained): Residual[] {

@@ -22,7 +22,13 @@ const MOST_NODES = 65
  * @param jump a change from one value to the next that no gas space follows; Infinity when there is none
  * @returns null when fewer than two times carry the channel
  */
-export function smoothChannel(times: Float64Array, given: Float64Array, counts: Float64Array, widest: number, jump = Infinity): SmoothChannel | null {
+export function smoothChannel(
+  times: Float64Array,
+  given: Float64Array,
+  counts: Float64Array,
+  widest: number,
+  jump = Infinity,
+): SmoothChannel | null {
   const known: number[] = []
   for (let i = 0; i < given.length; i++) if (!Number.isNaN(given[i]!)) known.push(i)
   if (known.length < 2) return null
@@ -56,7 +62,7 @@ export function smoothChannel(times: Float64Array, given: Float64Array, counts: 
   let scatter = 0
   for (const i of known) scatter += (values[i]! - out[i]!) * (values[i]! - out[i]!)
   const count = known.length
-  return { values: out, jumps, changeUncertainty: count > 4 ? Math.sqrt(12 * scatter / (count - 2) / count) : 0 }
+  return { values: out, jumps, changeUncertainty: count > 4 ? Math.sqrt((12 * scatter) / (count - 2) / count) : 0 }
 }
 
 /**
@@ -64,7 +70,10 @@ export function smoothChannel(times: Float64Array, given: Float64Array, counts: 
  * Only values that differ from the one before tell something new: a needle that stands still says the same each time.
  */
 function widthFor(times: Float64Array, values: Float64Array, known: number[]): number {
-  let moves = 0, squares = 0, low = Infinity, high = -Infinity
+  let moves = 0,
+    squares = 0,
+    low = Infinity,
+    high = -Infinity
   known.forEach((i, k) => {
     low = Math.min(low, values[i]!)
     high = Math.max(high, values[i]!)
@@ -75,14 +84,20 @@ function widthFor(times: Float64Array, values: Float64Array, known: number[]): n
     squares += change * change
   })
   if (moves < 8) return Infinity
-  // Two values in a row differ by the root of two times the scatter; means this many moves wide are as good as a fiftieth of the range.
+  // Two values in a row differ by the root of two times the scatter; means this many moves wide are as good as a fiftieth of
+  // the range.
   const scatter = squares / moves / 2
   const wanted = scatter / ((high - low) / 50) ** 2
-  return (times[known[known.length - 1]!]! - times[known[0]!]!) * wanted / moves
+  return ((times[known[known.length - 1]!]! - times[known[0]!]!) * wanted) / moves
 }
 
 /** Takes out what comes and goes at once: a value that stands alone is set to its neighbours', a lasting jump is shifted back. */
-function withoutJumps(times: Float64Array, given: Float64Array, known: number[], jump: number): { values: Float64Array, jumps: number[] } {
+function withoutJumps(
+  times: Float64Array,
+  given: Float64Array,
+  known: number[],
+  jump: number,
+): { values: Float64Array; jumps: number[] } {
   const values = Float64Array.from(given)
   const jumps: number[] = []
   if (!Number.isFinite(jump)) return { values, jumps }
@@ -109,8 +124,20 @@ function withoutJumps(times: Float64Array, given: Float64Array, known: number[],
   return { values, jumps }
 }
 
-function localLine(times: Float64Array, values: Float64Array, counts: Float64Array, known: number[], from: number, at: number, width: number): number | null {
-  let s0 = 0, s1 = 0, s2 = 0, v0 = 0, v1 = 0
+function localLine(
+  times: Float64Array,
+  values: Float64Array,
+  counts: Float64Array,
+  known: number[],
+  from: number,
+  at: number,
+  width: number,
+): number | null {
+  let s0 = 0,
+    s1 = 0,
+    s2 = 0,
+    v0 = 0,
+    v1 = 0
   for (let k = from; k < known.length; k++) {
     const i = known[k]!
     const x = times[i]! - at

@@ -1,5 +1,6 @@
 /**
- * Weighted linear least squares with a Gaussian prior of zero mean on each coefficient, by Cholesky on the scaled normal equations.
+ * Weighted linear least squares with a Gaussian prior of zero mean on each coefficient, by Cholesky on the scaled normal
+ * equations.
  * Any text on linear models; the evidence is the marginal likelihood of Bayesian linear regression.
  */
 export interface LeastSquares {
@@ -48,7 +49,9 @@ export function normalEquations(columns: readonly Float64Array[], y: Float64Arra
 
 /** The equations of a model that has some of the columns, in the order given. */
 export const chooseColumns = ({ matrix, right, square }: NormalEquations, chosen: readonly number[]): NormalEquations => ({
-  matrix: chosen.map(a => chosen.map(b => matrix[a]![b]!)), right: chosen.map(a => right[a]!), square,
+  matrix: chosen.map(a => chosen.map(b => matrix[a]![b]!)),
+  right: chosen.map(a => right[a]!),
+  square,
 })
 
 function multiply(into: Float64Array, a: Float64Array, b: Float64Array, end: number): void {
@@ -57,7 +60,10 @@ function multiply(into: Float64Array, a: Float64Array, b: Float64Array, end: num
 
 /** Four sums side by side, which a processor adds up at once. */
 function dot(a: Float64Array, b: Float64Array, end: number): number {
-  let s0 = 0, s1 = 0, s2 = 0, s3 = 0
+  let s0 = 0,
+    s1 = 0,
+    s2 = 0,
+    s3 = 0
   const whole = end & ~3
   for (let i = 0; i < whole; i += 4) {
     s0 += a[i]! * b[i]!
@@ -95,8 +101,7 @@ export function solveNormal({ matrix, right, square }: NormalEquations, priorVar
         const root = Math.sqrt(sum)
         lower[a * size + a] = root
         logDeterminant += 2 * Math.log(root / scale[a]!)
-      }
-      else lower[a * size + b] = sum / lower[b * size + b]!
+      } else lower[a * size + b] = sum / lower[b * size + b]!
     }
   }
   const solve = (vector: readonly number[]): number[] => {
@@ -121,7 +126,9 @@ export function solveNormal({ matrix, right, square }: NormalEquations, priorVar
     unit[a] = 1
     covariance.push(solve(unit))
   }
-  let explained = 0, penalty = 0, logPrior = 0
+  let explained = 0,
+    penalty = 0,
+    logPrior = 0
   for (let a = 0; a < size; a++) {
     const value = coefficients[a]!
     explained += value * right[a]!
@@ -129,7 +136,13 @@ export function solveNormal({ matrix, right, square }: NormalEquations, priorVar
     if (precision[a]! > 0) logPrior += 0.5 * Math.log(precision[a]!)
   }
   // y'Wy - b'Wy is chi-square plus the prior's penalty.
-  return { coefficients, covariance, chiSquare: Math.max(0, square - explained - penalty), logPrior: logPrior - 0.5 * penalty, logDeterminant }
+  return {
+    coefficients,
+    covariance,
+    chiSquare: Math.max(0, square - explained - penalty),
+    logPrior: logPrior - 0.5 * penalty,
+    logDeterminant,
+  }
 }
 
 /** Log marginal likelihood of Gaussian observations, up to a constant shared by models of the same data. */

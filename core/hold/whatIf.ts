@@ -7,20 +7,28 @@ export const assumptions = ['no temperature', 'no barometer', 'viscous law', 'or
 export type Assumption = (typeof assumptions)[number]
 
 /** The same hold with one assumption changed; null where the readings then give no leak rate. */
-export interface WhatIf { assumption: Assumption, estimate: HoldEstimate | null }
+export interface WhatIf {
+  assumption: Assumption
+  estimate: HoldEstimate | null
+}
 
 /**
- * How much the result leans on each assumption. Only those are tried that the hold makes: a record without temperature has none to leave out.
+ * How much the result leans on each assumption. Only those are tried that the hold makes: a record without temperature has none
+ * to leave out.
  * @param readings as for the estimate
  */
 export function whatIf(setup: HoldSetup, readings: readonly Reading[]): WhatIf[] {
-  const sees = { temperature: readings.some(reading => reading.temperature !== undefined), barometer: readings.some(reading => reading.barometer !== undefined) }
-  const tried = assumptions.filter(assumption => (assumption === 'no temperature' ? sees.temperature : assumption === 'no barometer' ? sees.barometer : true))
+  const sees = {
+    temperature: readings.some(reading => reading.temperature !== undefined),
+    barometer: readings.some(reading => reading.barometer !== undefined),
+  }
+  const tried = assumptions.filter(assumption =>
+    assumption === 'no temperature' ? sees.temperature : assumption === 'no barometer' ? sees.barometer : true,
+  )
   return tried.map(assumption => {
     try {
       return { assumption, estimate: under(assumption, setup, readings) }
-    }
-    catch (error) {
+    } catch (error) {
       if (error instanceof HoldError) return { assumption, estimate: null }
       throw error
     }
@@ -32,10 +40,16 @@ function under(assumption: Assumption, setup: HoldSetup, readings: readonly Read
   switch (assumption) {
     case 'no temperature':
       hold.take(readings.map(({ temperature: _, ...reading }) => reading))
-      return hold.estimate({ ...setup, temperatureChangeUncertainty: Math.max(setup.temperatureChangeUncertainty, UNSEEN_TEMPERATURE_CHANGE) })
+      return hold.estimate({
+        ...setup,
+        temperatureChangeUncertainty: Math.max(setup.temperatureChangeUncertainty, UNSEEN_TEMPERATURE_CHANGE),
+      })
     case 'no barometer':
       hold.take(readings.map(({ barometer: _, ...reading }) => reading))
-      return hold.estimate({ ...setup, barometerChangeUncertainty: Math.max(setup.barometerChangeUncertainty, UNSEEN_BAROMETER_CHANGE) })
+      return hold.estimate({
+        ...setup,
+        barometerChangeUncertainty: Math.max(setup.barometerChangeUncertainty, UNSEEN_BAROMETER_CHANGE),
+      })
     case 'viscous law':
     case 'orifice law':
       hold.take(readings)
@@ -49,8 +63,9 @@ function under(assumption: Assumption, setup: HoldSetup, readings: readonly Read
 /** The two-point reading by hand: first minus last, as std mL/min; what the hold would be without all of this. */
 export function byHand(setup: HoldSetup, readings: readonly Reading[]): number | null {
   const sorted = [...readings].sort((a, b) => a.t - b.t)
-  const first = sorted[0], last = sorted.at(-1)
+  const first = sorted[0],
+    last = sorted.at(-1)
   if (!first || !last || last.t <= first.t) return null
   const sign = setup.method === 'vacuum-decay' ? -1 : 1
-  return standardFromThroughput(sign * (first.pressure - last.pressure) * setup.space.volume / (last.t - first.t))
+  return standardFromThroughput((sign * (first.pressure - last.pressure) * setup.space.volume) / (last.t - first.t))
 }

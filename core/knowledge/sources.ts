@@ -1,9 +1,16 @@
-/** Where the figures of the data sets come from. Each row names one of these; what is in hand (a plate, a manual, a sheet, a local code) wins over all of them. */
+/**
+ * Where the figures of the data sets come from. Each row names one of these; what is in hand (a plate, a manual, a sheet, a
+ * local code) wins over all of them.
+ */
 export const sources = {
-  'trade practice': 'General practice of those who find and repair leaks in fuel tanks, judged and not measured; the shop’s own outcomes move it.',
-  'material sheet': 'Typical sheets of each family of material at 25 °C, general practice; the sheet of the material in hand wins.',
-  'usual test limits': 'Usual pressures for testing each class of tank, general practice; the plate, label or manual of the tank wins.',
-  'codes on fuel tanks': 'NFPA 326 (safeguarding tanks for entry, cleaning or repair), API 2015 (cleaning of tanks), OSHA 1910.106 and 1910.146; local codes win.',
+  'trade practice':
+    'General practice of those who find and repair leaks in fuel tanks, judged and not measured; the shop’s own outcomes move it.',
+  'material sheet':
+    'Typical sheets of each family of material at 25 °C, general practice; the sheet of the material in hand wins.',
+  'usual test limits':
+    'Usual pressures for testing each class of tank, general practice; the plate, label or manual of the tank wins.',
+  'codes on fuel tanks':
+    'NFPA 326 (safeguarding tanks for entry, cleaning or repair), API 2015 (cleaning of tanks), OSHA 1910.106 and 1910.146; local codes win.',
   'SAE J2012': 'SAE J2012 / ISO 15031-6, diagnostic trouble code definitions; the plain words are ours.',
   'EN 228': 'EN 228, unleaded petrol, and suppliers’ safety data.',
   'EN 590': 'EN 590, diesel, and suppliers’ safety data.',

@@ -1,4 +1,4 @@
-import { holdKind } from '../hold/holdKind'
+import { holdKind } from './hold/holdKind'
 import { balloonKind } from './balloon/balloonKind'
 import { rigKind } from './rig/rigKind'
 import { smokeKind } from './smoke/smokeKind'
@@ -17,15 +17,19 @@ export const testKinds = {
 export type TestKindKey = keyof typeof testKinds
 export const testKindKeys = Object.keys(testKinds) as TestKindKey[]
 
-type KindsOf<Subject extends TestKind['subject']> = { [K in TestKindKey]: (typeof testKinds)[K]['subject'] extends Subject ? K : never }[TestKindKey]
+type KindsOf<Subject extends TestKind['subject']> = {
+  [K in TestKindKey]: (typeof testKinds)[K]['subject'] extends Subject ? K : never
+}[TestKindKey]
 /** Kinds of test that say something of a tank. */
 export type TankTestKind = KindsOf<'tank'>
 
 /** Whether a word is a kind of test of a tank. */
-export const isTankTestKind = (word: string): word is TankTestKind => word in testKinds && testKinds[word as TestKindKey].subject === 'tank'
+export const isTankTestKind = (word: string): word is TankTestKind =>
+  word in testKinds && testKinds[word as TestKindKey].subject === 'tank'
 
 /** Whether a test of one kind may run while one of another does. */
-export const mayRunBeside = (kind: TestKindKey, other: TestKindKey): boolean => (testKinds[kind] as TestKind).besides.includes(other)
+export const mayRunBeside = (kind: TestKindKey, other: TestKindKey): boolean =>
+  (testKinds[kind] as TestKind).besides.includes(other)
 
 /** A test's name, such as Hold 2. */
-export const testName = ({ kind, number }: { kind: TestKindKey, number: number }): string => `${testKinds[kind].name} ${number}`
+export const testName = ({ kind, number }: { kind: TestKindKey; number: number }): string => `${testKinds[kind].name} ${number}`

@@ -20,7 +20,7 @@ export interface PartRow {
 export interface Ledger {
   state: JobState
   parts: PartRow[]
-  leaks: { id: string, state: LeakState }[]
+  leaks: { id: string; state: LeakState }[]
   /** a hold that measured a leak nobody has found yet */
   unlocated: { holdId: string } | null
   /** parts without evidence that stands */
@@ -31,8 +31,10 @@ export interface Ledger {
 
 /**
  * Derives what stands from what happened, by the ledger's rules:
- * evidence stands if a test reached the part after its last touch, found nothing on it and could see a leak no larger than the limit;
- * touching one part ends the evidence of that part alone; finds and unexplained measured leaks stay open until evidence after their repair;
+ * evidence stands if a test reached the part after its last touch, found nothing on it and could see a leak no larger than the
+ * limit;
+ * touching one part ends the evidence of that part alone; finds and unexplained measured leaks stay open until evidence after
+ * their repair;
  * the job is sealed when every part stands and no leak is open.
  * @param now decides what has cured
  */
@@ -41,7 +43,11 @@ export function deriveLedger(entries: LedgerEntries, now: Instant): Ledger {
   const openParts = new Set(entries.leaks.filter((_, i) => leaks[i]!.state !== 'sealed').map(leak => leak.partId))
   const parts = entries.parts.map(part => {
     const evidence = entries.tests.map(test => evidenceOf(test, part.id, entries))
-    return { partId: part.id, evidence, standing: standingOf(evidence, openParts.has(part.id), lastTouched(part.id, entries) > -Infinity) }
+    return {
+      partId: part.id,
+      evidence,
+      standing: standingOf(evidence, openParts.has(part.id), lastTouched(part.id, entries) > -Infinity),
+    }
   })
   const unlocated = unlocatedLeak(entries)
   const missing = parts.filter(part => part.standing !== 'stands').map(part => part.partId)
@@ -52,9 +58,14 @@ export function deriveLedger(entries: LedgerEntries, now: Instant): Ledger {
     unlocated,
     missing,
     settle: settlingPlan(missing, { limit: entries.limit, ways: missing.length > 0 ? entries.ways?.() : undefined }),
-    state: open.some(leak => leak.state === 'found' || leak.state === 'back') || unlocated
-      ? 'leaking'
-      : open.length > 0 ? 'repairing' : missing.length > 0 || parts.length === 0 ? 'cannot-tell' : 'sealed',
+    state:
+      open.some(leak => leak.state === 'found' || leak.state === 'back') || unlocated
+        ? 'leaking'
+        : open.length > 0
+          ? 'repairing'
+          : missing.length > 0 || parts.length === 0
+            ? 'cannot-tell'
+            : 'sealed',
   }
 }
 
@@ -72,7 +83,9 @@ function unlocatedLeak(entries: LedgerEntries): { holdId: string } | null {
   const holds = entries.tests.filter(measures).sort((a, b) => a.at - b.at)
   const last = holds.filter(hold => hold.verdict === 'leaking').at(-1)
   if (!last) return null
-  const closed = holds.some(hold => hold.at > last.at && hold.verdict === 'sealed' && last.reached.every(partId => hold.reached.includes(partId)))
+  const closed = holds.some(
+    hold => hold.at > last.at && hold.verdict === 'sealed' && last.reached.every(partId => hold.reached.includes(partId)),
+  )
   const explained = entries.leaks.some(leak => wasOpen(leak, entries, last.at)) || entries.finds.some(find => find.at > last.at)
   return closed || explained ? null : { holdId: last.id }
 }

@@ -21,16 +21,27 @@ export function lastTouched(partId: string, entries: LedgerEntries): Instant {
 
 /** The repair of a leak that counts: the last one, since it took the place of those before. */
 export function lastRepair(leakId: string, entries: LedgerEntries): LedgerRepair | null {
-  return entries.repairs.filter(repair => repair.leakId === leakId).reduce<LedgerRepair | null>((last, repair) => (last && last.at > repair.at ? last : repair), null)
+  return entries.repairs
+    .filter(repair => repair.leakId === leakId)
+    .reduce<LedgerRepair | null>((last, repair) => (last && last.at > repair.at ? last : repair), null)
 }
 
 /** When the repairs on a part that count are all cured; -Infinity when there are none. */
 export const lastCured = (partId: string, entries: LedgerEntries): Instant =>
-  Math.max(-Infinity, ...entries.leaks.filter(leak => leak.partId === partId).map(leak => lastRepair(leak.id, entries)?.curedAt ?? -Infinity))
+  Math.max(
+    -Infinity,
+    ...entries.leaks.filter(leak => leak.partId === partId).map(leak => lastRepair(leak.id, entries)?.curedAt ?? -Infinity),
+  )
 
 /** When a test reached a part and what it saw there, whatever happened since; null when it did not reach it. */
-function observation(test: LedgerTest, partId: string, entries: LedgerEntries): { at: Instant, quiet: boolean, found: boolean } | null {
-  const found = entries.finds.some(find => find.testId === test.id && entries.leaks.some(leak => leak.id === find.leakId && leak.partId === partId))
+function observation(
+  test: LedgerTest,
+  partId: string,
+  entries: LedgerEntries,
+): { at: Instant; quiet: boolean; found: boolean } | null {
+  const found = entries.finds.some(
+    find => find.testId === test.id && entries.leaks.some(leak => leak.id === find.leakId && leak.partId === partId),
+  )
   const sensitive = test.smallestSeen <= entries.limit
   switch (test.says) {
     case 'rate':

@@ -5,7 +5,8 @@ export const leakStates = ['found', 'repaired, curing', 'ready to retest', 'seal
 export type LeakState = (typeof leakStates)[number]
 
 /**
- * A leak's state: a find opens it, a repair makes it curing and then ready to retest, evidence after the cure seals it, a later find brings the same leak back.
+ * A leak's state: a find opens it, a repair makes it curing and then ready to retest, evidence after the cure seals it, a later
+ * find brings the same leak back.
  * Evidence taken before the cure ended is kept but does not seal: the joint it tested is not the joint that will be there.
  */
 export function leakState(leak: LedgerLeak, entries: LedgerEntries, now: Instant): LeakState {
@@ -22,6 +23,8 @@ export function wasOpen(leak: LedgerLeak, entries: LedgerEntries, at: Instant): 
   const events = [
     ...entries.finds.filter(find => find.leakId === leak.id).map(find => ({ at: find.at, opens: true })),
     ...entries.repairs.filter(repair => repair.leakId === leak.id).map(repair => ({ at: repair.at, opens: false })),
-  ].filter(event => event.at <= at).sort((a, b) => a.at - b.at)
+  ]
+    .filter(event => event.at <= at)
+    .sort((a, b) => a.at - b.at)
   return events.at(-1)?.opens ?? false
 }

@@ -5,11 +5,40 @@ import { deriveLedger } from './deriveLedger'
 import type { LedgerEntries, LedgerLook, LedgerMeasurement } from './ledger'
 import { nextStep } from './nextStep'
 
-const parts = ['cap', 'seam', 'drain'].map(id => ({ id, name: id === 'seam' ? 'Top seam' : id.charAt(0).toUpperCase() + id.slice(1) }))
+const parts = ['cap', 'seam', 'drain'].map(id => ({
+  id,
+  name: id === 'seam' ? 'Top seam' : id.charAt(0).toUpperCase() + id.slice(1),
+}))
 const all = parts.map(part => part.id)
-const empty: LedgerEntries = { parts, tests: [], leaks: [], finds: [], repairs: [], touches: [], limit: throughputFromStandard(1) }
-const hold = (at: number, verdict: HoldVerdict, change: Partial<LedgerMeasurement> = {}): LedgerMeasurement => ({ says: 'rate', kind: 'hold', id: `h${at}`, name: `Hold ${at}`, at, reached: all, verdict, smallestSeen: throughputFromStandard(0.3), ...change })
-const soap = (at: number, marks: Record<string, SoapMark>): LedgerLook => ({ says: 'looks', kind: 'soap', id: `s${at}`, name: `Soap ${at}`, at, marks: Object.entries(marks).map(([partId, mark]) => ({ partId, mark, at })), smallestSeen: throughputFromStandard(0.1) })
+const empty: LedgerEntries = {
+  parts,
+  tests: [],
+  leaks: [],
+  finds: [],
+  repairs: [],
+  touches: [],
+  limit: throughputFromStandard(1),
+}
+const hold = (at: number, verdict: HoldVerdict, change: Partial<LedgerMeasurement> = {}): LedgerMeasurement => ({
+  says: 'rate',
+  kind: 'hold',
+  id: `h${at}`,
+  name: `Hold ${at}`,
+  at,
+  reached: all,
+  verdict,
+  smallestSeen: throughputFromStandard(0.3),
+  ...change,
+})
+const soap = (at: number, marks: Record<string, SoapMark>): LedgerLook => ({
+  says: 'looks',
+  kind: 'soap',
+  id: `s${at}`,
+  name: `Soap ${at}`,
+  at,
+  marks: Object.entries(marks).map(([partId, mark]) => ({ partId, mark, at })),
+  smallestSeen: throughputFromStandard(0.1),
+})
 const leakOnDrain = { leaks: [{ id: 'L', number: 1, partId: 'drain' }], finds: [{ leakId: 'L', testId: 's2', at: 2 }] }
 const repaired = (at: number, curedAt: number) => [{ id: `r${at}`, leakId: 'L', at, curedAt }]
 const at = (entries: Partial<LedgerEntries>, now = 100) => deriveLedger({ ...empty, ...entries }, now)
@@ -32,7 +61,8 @@ describe('rule 1: what is evidence', () => {
     expect(ledger.missing).toEqual(['drain'])
     expect(ledger.settle).toMatchObject({ tests: [{ kind: 'soap', partIds: ['drain'] }] })
   })
-  test('not when it could only see more than the limit', () => expect(at({ tests: [hold(1, 'sealed', { smallestSeen: throughputFromStandard(2) })] }).state).toBe('cannot-tell'))
+  test('not when it could only see more than the limit', () =>
+    expect(at({ tests: [hold(1, 'sealed', { smallestSeen: throughputFromStandard(2) })] }).state).toBe('cannot-tell'))
   test('an undecided hold gives none', () => expect(at({ tests: [hold(1, 'cannot-tell')] }).missing).toEqual(all))
   test('a soap walk gives it to the parts marked dry alone', () => {
     const ledger = at({ tests: [soap(1, { cap: 'dry', seam: 'not reached' })] })
@@ -52,7 +82,9 @@ test('rule 2: touching one part ends the evidence of that part alone', () => {
   expect(standing(ledger, 'cap')).toBe('touched')
   expect(standing(ledger, 'seam')).toBe('stands')
   expect(ledger.missing).toEqual(['cap'])
-  expect(at({ tests: [hold(1, 'sealed'), soap(6, { cap: 'dry' })], touches: [{ at: 5, partIds: ['cap'], kind: 'removed' }] }).state).toBe('sealed')
+  expect(
+    at({ tests: [hold(1, 'sealed'), soap(6, { cap: 'dry' })], touches: [{ at: 5, partIds: ['cap'], kind: 'removed' }] }).state,
+  ).toBe('sealed')
   expect(at({ tests: [hold(5, 'sealed')], touches: [{ at: 5, partIds: ['cap'], kind: 'knocked' }] }).missing).toEqual(['cap'])
 })
 
@@ -80,32 +112,67 @@ describe('rule 3: leaks', () => {
     expect(leakOf(sealed)).toBe('sealed')
     expect(sealed.state).toBe('sealed')
   })
-  test('a soap walk that finds its part dry seals it as well', () => expect(leakOf(at({ ...found, repairs: repaired(10, 10), tests: [...found.tests, soap(12, { drain: 'dry' })] }))).toBe('sealed'))
+  test('a soap walk that finds its part dry seals it as well', () =>
+    expect(leakOf(at({ ...found, repairs: repaired(10, 10), tests: [...found.tests, soap(12, { drain: 'dry' })] }))).toBe(
+      'sealed',
+    ))
   test('evidence from before the cure is kept but does not seal', () => {
     const ledger = at({ ...found, repairs: repaired(10, 50), tests: [...found.tests, hold(30, 'sealed')] }, 60)
     expect(leakOf(ledger)).toBe('ready to retest')
     expect(ledger.parts.find(part => part.partId === 'drain')!.evidence.at(-1)).toBe('early')
   })
-  test('evidence from before the repair is no evidence for it', () => expect(leakOf(at({ ...found, tests: [hold(1, 'sealed'), ...found.tests], repairs: repaired(10, 10) }))).toBe('ready to retest'))
+  test('evidence from before the repair is no evidence for it', () =>
+    expect(leakOf(at({ ...found, tests: [hold(1, 'sealed'), ...found.tests], repairs: repaired(10, 10) }))).toBe(
+      'ready to retest',
+    ))
   test('a later find makes it back, the same leak', () => {
-    const ledger = at({ ...found, repairs: repaired(10, 10), tests: [...found.tests, hold(20, 'sealed'), soap(30, { drain: 'foams' })], finds: [...leakOnDrain.finds, { leakId: 'L', testId: 's30', at: 30 }] })
+    const ledger = at({
+      ...found,
+      repairs: repaired(10, 10),
+      tests: [...found.tests, hold(20, 'sealed'), soap(30, { drain: 'foams' })],
+      finds: [...leakOnDrain.finds, { leakId: 'L', testId: 's30', at: 30 }],
+    })
     expect(leakOf(ledger)).toBe('back')
     expect(ledger.leaks).toHaveLength(1)
     expect(ledger.state).toBe('leaking')
   })
-  test('a second repair starts again', () => expect(leakOf(at({ ...found, repairs: [...repaired(10, 10), ...repaired(40, 90)], finds: [...leakOnDrain.finds, { leakId: 'L', testId: 's2', at: 30 }] }, 60))).toBe('repaired, curing'))
+  test('a second repair starts again', () =>
+    expect(
+      leakOf(
+        at(
+          {
+            ...found,
+            repairs: [...repaired(10, 10), ...repaired(40, 90)],
+            finds: [...leakOnDrain.finds, { leakId: 'L', testId: 's2', at: 30 }],
+          },
+          60,
+        ),
+      ),
+    ).toBe('repaired, curing'))
   test('a hold that leaks after the repair, with nothing found, is a leak nobody has found', () => {
-    expect(at({ ...found, repairs: repaired(10, 10), tests: [...found.tests, hold(20, 'leaking')] })).toMatchObject({ state: 'leaking', unlocated: { holdId: 'h20' } })
+    expect(at({ ...found, repairs: repaired(10, 10), tests: [...found.tests, hold(20, 'leaking')] })).toMatchObject({
+      state: 'leaking',
+      unlocated: { holdId: 'h20' },
+    })
   })
   test('several leaks may share a part, and each is sealed by itself', () => {
-    const two = { ...found, leaks: [...leakOnDrain.leaks, { id: 'M', number: 2, partId: 'drain' }], finds: [...leakOnDrain.finds, { leakId: 'M', testId: 's2', at: 2 }] }
-    expect(at({ ...two, repairs: repaired(10, 10), tests: [...found.tests, soap(20, { drain: 'dry' })] }).leaks.map(leak => leak.state)).toEqual(['sealed', 'found'])
+    const two = {
+      ...found,
+      leaks: [...leakOnDrain.leaks, { id: 'M', number: 2, partId: 'drain' }],
+      finds: [...leakOnDrain.finds, { leakId: 'M', testId: 's2', at: 2 }],
+    }
+    expect(
+      at({ ...two, repairs: repaired(10, 10), tests: [...found.tests, soap(20, { drain: 'dry' })] }).leaks.map(
+        leak => leak.state,
+      ),
+    ).toEqual(['sealed', 'found'])
   })
-  test('an open leak keeps the job open though another test was quiet', () => expect(at({ ...found, tests: [...found.tests, hold(9, 'sealed')] }).state).toBe('leaking'))
+  test('an open leak keeps the job open though another test was quiet', () =>
+    expect(at({ ...found, tests: [...found.tests, hold(9, 'sealed')] }).state).toBe('leaking'))
 })
 
 describe('the one next step', () => {
-  const step = (entries: Partial<LedgerEntries>, now = 100, running: { id: string, kind: 'hold' | 'soap' } | null = null) => {
+  const step = (entries: Partial<LedgerEntries>, now = 100, running: { id: string; kind: 'hold' | 'soap' } | null = null) => {
     const whole = { ...empty, ...entries }
     return nextStep(deriveLedger(whole, now), whole, running)
   }

@@ -9,7 +9,10 @@ export const nextActions = ['watch', 'check', 'test', 'find', 'repair', 'wait', 
 export type NextAction = (typeof nextActions)[number]
 
 /** A test that is running now. */
-export interface RunningTest { id: string, kind: TankTestKind }
+export interface RunningTest {
+  id: string
+  kind: TankTestKind
+}
 
 /** One plain sentence and the one next action for a job. */
 export interface NextStep {
@@ -24,20 +27,31 @@ export interface NextStep {
   kind: TankTestKind | null
 }
 
-const step = (action: NextAction, sentence: string, more: Partial<NextStep> = {}): NextStep =>
-  ({ action, sentence, at: null, about: null, kind: null, ...more })
+const step = (action: NextAction, sentence: string, more: Partial<NextStep> = {}): NextStep => ({
+  action,
+  sentence,
+  at: null,
+  about: null,
+  kind: null,
+  ...more,
+})
 
 /**
- * What to do next, most pressing first: watch a running test, repair an open leak, find a measured one, wait for a cure, retest, settle the rest, write the record.
+ * What to do next, most pressing first: watch a running test, repair an open leak, find a measured one, wait for a cure,
+ * retest, settle the rest, write the record.
  * @param running the test that runs now
  * @param unchecked something was complained of and nothing has been looked at yet
  */
 export function nextStep(ledger: Ledger, entries: LedgerEntries, running: RunningTest | null, unchecked = false): NextStep {
   if (running) return step('watch', testKinds[running.kind].running, { about: running.id, kind: running.kind })
-  return nextForLeaks(ledger, entries) ?? (ledger.settle ? nextForMissing(ledger, ledger.settle, entries, unchecked) : sealed(entries))
+  return (
+    nextForLeaks(ledger, entries) ??
+    (ledger.settle ? nextForMissing(ledger, ledger.settle, entries, unchecked) : sealed(entries))
+  )
 }
 
-const partNameIn = (entries: LedgerEntries) => (partId: string) => entries.parts.find(part => part.id === partId)?.name ?? 'a part'
+const partNameIn = (entries: LedgerEntries) => (partId: string) =>
+  entries.parts.find(part => part.id === partId)?.name ?? 'a part'
 
 /** While a leak is open: repair it, find it, wait for its cure, retest it. */
 function nextForLeaks(ledger: Ledger, entries: LedgerEntries): NextStep | null {
@@ -55,7 +69,10 @@ function nextForLeaks(ledger: Ledger, entries: LedgerEntries): NextStep | null {
     return step('repair', `Leak ${number}, ${lowerFirst(name(partId))}, ${state}${rest}`, { about: first.id })
   }
   if (ledger.unlocated) {
-    return step('find', 'A hold measured a leak that nobody has found yet. Soap the route while it is under pressure.', { about: ledger.unlocated.holdId, kind: 'soap' })
+    return step('find', 'A hold measured a leak that nobody has found yet. Soap the route while it is under pressure.', {
+      about: ledger.unlocated.holdId,
+      kind: 'soap',
+    })
   }
   const curing = ledger.leaks.filter(leak => leak.state === 'repaired, curing')
   if (curing.length > 0) {
@@ -63,14 +80,20 @@ function nextForLeaks(ledger: Ledger, entries: LedgerEntries): NextStep | null {
     return step('wait', `${parts(curing)} curing.`, { at, about: curing[0]!.id, kind: 'hold' })
   }
   const ready = ledger.leaks.filter(leak => leak.state === 'ready to retest')
-  if (ready.length > 0) return step('retest', `${parts(ready)} cured and ready to retest.`, { about: ready[0]!.id, kind: 'hold' })
+  if (ready.length > 0)
+    return step('retest', `${parts(ready)} cured and ready to retest.`, { about: ready[0]!.id, kind: 'hold' })
   return null
 }
 
 const testWords = { hold: 'hold', soap: 'soap walk' } as const
 
 /** While parts have no evidence: the first check, the first test, or the shortest tests that settle the rest. */
-function nextForMissing({ missing }: Ledger, { tests, minutes }: SettlingPlan, entries: LedgerEntries, unchecked: boolean): NextStep {
+function nextForMissing(
+  { missing }: Ledger,
+  { tests, minutes }: SettlingPlan,
+  entries: LedgerEntries,
+  unchecked: boolean,
+): NextStep {
   const first = tests[0]?.minutes ?? minutes
   const last = entries.tests.at(-1)
   if (!last) {
@@ -80,16 +103,23 @@ function nextForMissing({ missing }: Ledger, { tests, minutes }: SettlingPlan, e
   }
   const kind = tests[0]?.kind ?? 'hold'
   if (last.kind === 'hold' && measures(last) && last.verdict === 'cannot-tell' && kind === 'hold') {
-    return step('settle', `${last.name} could not tell. Another of about ${first} min, longer or with better instruments, would settle it.`, { kind })
+    return step(
+      'settle',
+      `${last.name} could not tell. Another of about ${first} min, longer or with better instruments, would settle it.`,
+      { kind },
+    )
   }
-  const which = missing.length <= 3 ? listWords(missing.map(partNameIn(entries))) : `${missing.length} of ${entries.parts.length} parts`
+  const which =
+    missing.length <= 3 ? listWords(missing.map(partNameIn(entries))) : `${missing.length} of ${entries.parts.length} parts`
   return step('settle', `Cannot tell yet: no evidence that stands for ${which}. ${wouldSettle({ tests, minutes })}`, { kind })
 }
 
 function wouldSettle({ tests, minutes }: Pick<SettlingPlan, 'tests' | 'minutes'>): string {
   if (tests.length === 0) return 'No way of feeding this circuit reaches them: look at the map.'
   const words = tests.map(test => `a ${testWords[test.kind]}`)
-  return tests.length === 1 ? `${upperFirst(words[0]!)} of about ${minutes} min would settle it.` : `${upperFirst(listWords(words))}, about ${minutes} min together, would settle it.`
+  return tests.length === 1
+    ? `${upperFirst(words[0]!)} of about ${minutes} min would settle it.`
+    : `${upperFirst(listWords(words))}, about ${minutes} min together, would settle it.`
 }
 
 function sealed(entries: LedgerEntries): NextStep {

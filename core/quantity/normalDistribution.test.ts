@@ -1,7 +1,14 @@
 import { intervalScore, millsRatio, normalCumulative, normalDensity, truncatedAtZero } from './normalDistribution'
 
 // Reference values: Abramowitz and Stegun, table 26.1 and 26.2.
-test.each([[0, 0.5], [1, 0.841344746068543], [1.644854, 0.95], [1.959964, 0.975], [-2.5, 0.006209665325776], [-6, 9.86587645037698e-10]])('below %d lies %d', (z, share) => {
+test.each([
+  [0, 0.5],
+  [1, 0.841344746068543],
+  [1.644854, 0.95],
+  [1.959964, 0.975],
+  [-2.5, 0.006209665325776],
+  [-6, 9.86587645037698e-10],
+])('below %d lies %d', (z, share) => {
   expect(Math.abs(normalCumulative(z) / share - 1)).toBeLessThan(1e-6)
 })
 
@@ -11,7 +18,15 @@ test('Mills ratio agrees with its two sides where they meet, and with its asympt
 })
 
 test('an interval’s score is the slope of its log probability, in the middle and far out', () => {
-  for (const [from, to] of [[-0.5, 0.5], [-3, -2], [2, 3], [9, 9.5], [-9.5, -9], [35, 36], [-0.1, 20]] as const) {
+  for (const [from, to] of [
+    [-0.5, 0.5],
+    [-3, -2],
+    [2, 3],
+    [9, 9.5],
+    [-9.5, -9],
+    [35, 36],
+    [-0.1, 20],
+  ] as const) {
     const { slope } = intervalScore(from, to)
     const step = 1e-4
     const numeric = (intervalScore(from - step, to - step).log - intervalScore(from + step, to + step).log) / (2 * step)

@@ -4,6 +4,9 @@
  * @returns the number, or null when the text is not one
  */
 export function parseNumber(text: string): number | null {
-  const cleaned = text.trim().replace(/\u2212/g, '-').replace(',', '.')
+  const cleaned = text
+    .trim()
+    .replace(/\u2212/g, '-')
+    .replace(',', '.')
   return /^[+-]?(\d+\.?\d*|\.\d+)(e[+-]?\d+)?$/i.test(cleaned) ? Number(cleaned) : null
 }

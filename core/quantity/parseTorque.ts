@@ -1,7 +1,7 @@
 import { parseNumber } from './parseNumber'
 
 /** N·m in one of each unit (NIST SP 811, appendix B). */
-const units: readonly { written: RegExp, newtonMetres: number }[] = [
+const units: readonly { written: RegExp; newtonMetres: number }[] = [
   { written: /^(n·?\.?\s?m)?$/, newtonMetres: 1 },
   { written: /^(lbf?|pounds?)[\s·.-]*(ft|feet|foot)$|^(ft|foot|feet)[\s·.-]*(lbf?|pounds?)$/, newtonMetres: 1.355818 },
   { written: /^(lbf?|pounds?)[\s·.-]*(in|inch|inches)$|^(in|inch)[\s·.-]*(lbf?|pounds?)$/, newtonMetres: 0.1129848 },

@@ -39,5 +39,12 @@ export const fromKelvin: Record<TemperatureUnit, (kelvin: number) => number> = {
 
 /** How a unit is written for people. */
 export const unitLabel: Record<PressureUnit | VolumeUnit | TemperatureUnit, string> = {
-  kPa: 'kPa', psi: 'psi', mbar: 'mbar', inH2O: 'inH₂O', L: 'L', gal: 'US gal', C: '°C', F: '°F',
+  kPa: 'kPa',
+  psi: 'psi',
+  mbar: 'mbar',
+  inH2O: 'inH₂O',
+  L: 'L',
+  gal: 'US gal',
+  C: '°C',
+  F: '°F',
 }

@@ -4,8 +4,7 @@ const at = (text: string) => readingsFromCsv(text)
 function failure(text: string): ReadingsFileError {
   try {
     readingsFromCsv(text)
-  }
-  catch (error) {
+  } catch (error) {
     if (error instanceof ReadingsFileError) return error
     throw error
   }
@@ -31,7 +30,10 @@ test.each(['mbar', 'hPa', 'Pa', 'inH2O', 'mmH2O', 'inHg', 'bar', 'kpa'])('pressu
 })
 
 test('a byte-order mark, tabs, quotes, blank lines and a preamble', () => {
-  expect(at('\uFEFFLogger 7\nstarted by hand\n\n"time_s"\t"pressure_kPa"\n0\t"6,90"\n\n10\t6.89\n')).toEqual([{ t: 0, pressure: 6900 }, { t: 10, pressure: 6890 }])
+  expect(at('\uFEFFLogger 7\nstarted by hand\n\n"time_s"\t"pressure_kPa"\n0\t"6,90"\n\n10\t6.89\n')).toEqual([
+    { t: 0, pressure: 6900 },
+    { t: 10, pressure: 6890 },
+  ])
 })
 
 test('clock times count from the first', () => {
@@ -68,21 +70,47 @@ describe('a file whose columns nobody knows', () => {
   const logger = 'Logger 7\nSerial 0042\n\nElapsed;Ch 1;Ch 2\n0,0;6,900;18,2\n0,5;6,890;18,2\n1,0;6,881;18,3\n'
   test('shows its table, with what the names do not say left open', () => {
     expect(readingsTable(logger)).toEqual({
-      delimiter: ';', header: ['Elapsed', 'Ch 1', 'Ch 2'], meanings: [null, null, null], firstLine: 4,
-      sample: [['0,0', '6,900', '18,2'], ['0,5', '6,890', '18,2'], ['1,0', '6,881', '18,3']],
+      delimiter: ';',
+      header: ['Elapsed', 'Ch 1', 'Ch 2'],
+      meanings: [null, null, null],
+      firstLine: 4,
+      sample: [
+        ['0,0', '6,900', '18,2'],
+        ['0,5', '6,890', '18,2'],
+        ['1,0', '6,881', '18,3'],
+      ],
     })
     expect(readingsTable('0\t1013\n60\t1012\n').header).toEqual(['Column 1', 'Column 2'])
   })
   test('is read by what somebody says of them', () => {
-    expect(readingsFromCsv(logger, [{ field: 't', unit: 'min' }, { field: 'pressure', unit: 'kPa' }, { field: 'temperature', unit: 'C' }])).toEqual([
-      { t: 0, pressure: 6900, temperature: 291.34999999999997 }, { t: 30, pressure: 6890, temperature: 291.34999999999997 }, { t: 60, pressure: 6881, temperature: 291.45 },
+    expect(
+      readingsFromCsv(logger, [
+        { field: 't', unit: 'min' },
+        { field: 'pressure', unit: 'kPa' },
+        { field: 'temperature', unit: 'C' },
+      ]),
+    ).toEqual([
+      { t: 0, pressure: 6900, temperature: 291.34999999999997 },
+      { t: 30, pressure: 6890, temperature: 291.34999999999997 },
+      { t: 60, pressure: 6881, temperature: 291.45 },
     ])
-    expect(readingsFromCsv(logger, [{ field: 't', unit: 's' }, null, { field: 'pressure', unit: 'mbar' }])[0]).toEqual({ t: 0, pressure: 1820 })
+    expect(readingsFromCsv(logger, [{ field: 't', unit: 's' }, null, { field: 'pressure', unit: 'mbar' }])[0]).toEqual({
+      t: 0,
+      pressure: 1820,
+    })
   })
   test('is refused while time or pressure is not named, or twice', () => {
     expect(() => readingsFromCsv(logger)).toThrow('Say which is which')
-    expect(() => readingsFromCsv(logger, [{ field: 't', unit: 's' }, { field: 'pressure', unit: 'kPa' }, { field: 'pressure', unit: 'kPa' }])).toThrow('Ch 1 and Ch 2 both')
-    expect(() => readingsFromCsv(logger, [{ field: 't', unit: 's' }, { field: 'clock' }, { field: 'pressure', unit: 'kPa' }])).toThrow('both')
+    expect(() =>
+      readingsFromCsv(logger, [
+        { field: 't', unit: 's' },
+        { field: 'pressure', unit: 'kPa' },
+        { field: 'pressure', unit: 'kPa' },
+      ]),
+    ).toThrow('Ch 1 and Ch 2 both')
+    expect(() =>
+      readingsFromCsv(logger, [{ field: 't', unit: 's' }, { field: 'clock' }, { field: 'pressure', unit: 'kPa' }]),
+    ).toThrow('both')
   })
   test('is not a table at all', () => {
     expect(() => readingsTable('a letter\nto somebody\n')).toThrow('No table of readings')
@@ -96,7 +124,10 @@ describe('a long file', () => {
   const text = ['time_s,pressure_kPa,event', ...Array.from({ length: count }, (_, k) => row(k))].join('\r\n')
   test('is read in pieces that cut no quoted cell, with others getting a turn', async () => {
     let turns = 0
-    const readings = await readingsFromLongCsv(text, undefined, () => { turns++; return Promise.resolve() })
+    const readings = await readingsFromLongCsv(text, undefined, () => {
+      turns++
+      return Promise.resolve()
+    })
     expect(turns).toBeGreaterThan(2)
     expect(readings).toHaveLength(count)
     expect(readings[count - 1]).toEqual({ t: count - 1, pressure: expect.closeTo(4940, 0) as number })
@@ -105,20 +136,28 @@ describe('a long file', () => {
     expect(readingsFromCsv(text)).toEqual(readings)
   })
   test('names the row at fault far down', () => {
-    const plain = ['time_s,pressure_kPa', ...Array.from({ length: count }, (_, k) => `${k},${k === 55_555 ? 'wet' : 5}`)].join('\n')
+    const plain = ['time_s,pressure_kPa', ...Array.from({ length: count }, (_, k) => `${k},${k === 55_555 ? 'wet' : 5}`)].join(
+      '\n',
+    )
     expect(() => readingsFromCsv(plain)).toThrow('Row 55557, column pressure_kPa: “wet”')
   })
 })
 
 describe('a mark that only looks like a quote', () => {
-  const rows = (note: string, count: number) => ['time_s,pressure_kPa,event', `0,5,${note}`, ...Array.from({ length: count }, (_, k) => `${k + 1},${(5 - k / 1e6).toFixed(6)},`)].join('\n')
+  const rows = (note: string, count: number) =>
+    [
+      'time_s,pressure_kPa,event',
+      `0,5,${note}`,
+      ...Array.from({ length: count }, (_, k) => `${k + 1},${(5 - k / 1e6).toFixed(6)},`),
+    ].join('\n')
   const spent = (text: string) => {
     const from = performance.now()
     expect(readingsFromCsv(text)).toHaveLength(text.split('\n').length - 1)
     return performance.now() - from
   }
   test('an inch within a cell costs no more than a cell without one', () => {
-    const plain = rows('5 inch hose', 150_000), inch = rows('5" hose', 150_000)
+    const plain = rows('5 inch hose', 150_000),
+      inch = rows('5" hose', 150_000)
     spent(plain)
     expect(readingsFromCsv(inch)[0]!.event).toBe('5" hose')
     expect(spent(inch)).toBeLessThan(10 * spent(plain) + 200)
@@ -126,6 +165,8 @@ describe('a mark that only looks like a quote', () => {
   test('one that opens a cell and never closes is named by its row, and not looked for to the end again and again', async () => {
     const open = rows('"5 hose', 300_000)
     expect(() => readingsFromCsv(open)).toThrow('Row 2 has a quote that is not closed.')
-    await expect(readingsFromLongCsv(open, undefined, () => Promise.resolve())).rejects.toThrow('Row 2 has a quote that is not closed.')
+    await expect(readingsFromLongCsv(open, undefined, () => Promise.resolve())).rejects.toThrow(
+      'Row 2 has a quote that is not closed.',
+    )
   })
 })

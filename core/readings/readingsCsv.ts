@@ -6,7 +6,11 @@ import type { Reading } from '../hold/hold'
 /** A readings file that cannot be taken, with the row (1 is the file's first line) and column at fault where there is one. */
 export class ReadingsFileError extends Error {
   override name = 'ReadingsFileError'
-  constructor(message: string, readonly row?: number, readonly column?: string) {
+  constructor(
+    message: string,
+    readonly row?: number,
+    readonly column?: string,
+  ) {
     super(message)
   }
 }
@@ -14,10 +18,10 @@ export class ReadingsFileError extends Error {
 export const timeUnits = ['s', 'min', 'h'] as const
 /** What a column of a file holds. */
 export type ColumnMeaning =
-  | { field: 't', unit: (typeof timeUnits)[number] }
+  | { field: 't'; unit: (typeof timeUnits)[number] }
   | { field: 'clock' }
-  | { field: 'pressure' | 'barometer', unit: AnyPressureUnit }
-  | { field: 'temperature', unit: keyof typeof toKelvin }
+  | { field: 'pressure' | 'barometer'; unit: AnyPressureUnit }
+  | { field: 'temperature'; unit: keyof typeof toKelvin }
   | { field: 'event' }
 
 /** What a file looks like before anybody has said what its columns are. */
@@ -33,7 +37,11 @@ export interface ReadingsTable {
   sample: string[][]
 }
 
-interface Column { meaning: ColumnMeaning, index: number, name: string }
+interface Column {
+  meaning: ColumnMeaning
+  index: number
+  name: string
+}
 
 const secondsPer = { s: 1, min: 60, h: 3600 } as const
 /** Lines in which the readings must have begun. */
@@ -67,11 +75,15 @@ export function meaningOf(header: string): ColumnMeaning | null {
 /** A value of a column in SI. */
 export function toSi(meaning: ColumnMeaning, value: number): number {
   switch (meaning.field) {
-    case 't': return value * secondsPer[meaning.unit]
-    case 'temperature': return toKelvin[meaning.unit](value)
+    case 't':
+      return value * secondsPer[meaning.unit]
+    case 'temperature':
+      return toKelvin[meaning.unit](value)
     case 'pressure':
-    case 'barometer': return value * pascalsPer[meaning.unit]
-    default: return value
+    case 'barometer':
+      return value * pascalsPer[meaning.unit]
+    default:
+      return value
   }
 }
 
@@ -80,7 +92,8 @@ export function toSi(meaning: ColumnMeaning, value: number): number {
  * @throws ReadingsFileError when there is none
  */
 export function readingsTable(text: string): ReadingsTable {
-  if (text.includes('\u0000') || text.slice(0, 10_000).includes('\uFFFD')) throw new ReadingsFileError('This file is not text. Save the readings as CSV and try again.')
+  if (text.includes('\u0000') || text.slice(0, 10_000).includes('\uFFFD'))
+    throw new ReadingsFileError('This file is not text. Save the readings as CSV and try again.')
   const lines = firstLines(text, PREAMBLE + SAMPLE + 1)
   if (lines.every(line => line.trim() === '')) throw new ReadingsFileError('This file is empty.')
   const cellsOf = (line: string, delimiter: string) => Papa.parse<string[]>(line, { delimiter }).data[0] ?? []
@@ -90,7 +103,8 @@ export function readingsTable(text: string): ReadingsTable {
       const header = cellsOf(lines[at]!, delimiter)
       const meanings = header.map(meaningOf)
       const has = (...fields: ColumnMeaning['field'][]) => meanings.some(meaning => meaning && fields.includes(meaning.field))
-      if (has('pressure') && has('t', 'clock')) return { delimiter, header, meanings, firstLine: at + 1, sample: sampleFrom(at + 1, delimiter) }
+      if (has('pressure') && has('t', 'clock'))
+        return { delimiter, header, meanings, firstLine: at + 1, sample: sampleFrom(at + 1, delimiter) }
     }
   }
   for (let at = 0; at < Math.min(lines.length, PREAMBLE); at++) {
@@ -104,10 +118,16 @@ export function readingsTable(text: string): ReadingsTable {
       return { delimiter, header, meanings: header.map(meaningOf), firstLine: at, sample: sampleFrom(at, delimiter) }
     }
   }
-  throw new ReadingsFileError('No table of readings was found. It needs a row of names such as time_s and pressure_kPa with readings under it, or columns of numbers.')
+  throw new ReadingsFileError(
+    'No table of readings was found. It needs a row of names such as time_s and pressure_kPa with readings under it, or columns of numbers.',
+  )
 
   function sampleFrom(line: number, delimiter: string): string[][] {
-    return lines.slice(line).filter(each => each.trim() !== '').slice(0, SAMPLE).map(each => cellsOf(each, delimiter))
+    return lines
+      .slice(line)
+      .filter(each => each.trim() !== '')
+      .slice(0, SAMPLE)
+      .map(each => cellsOf(each, delimiter))
   }
 }
 
@@ -129,7 +149,8 @@ function firstLines(text: string, most: number): string[] {
 }
 
 /**
- * Reads a hold from CSV (RFC 4180, UTF-8): comma, semicolon or tab, decimal comma or point, a byte-order mark, quotes, blank lines and a preamble.
+ * Reads a hold from CSV (RFC 4180, UTF-8): comma, semicolon or tab, decimal comma or point, a byte-order mark, quotes, blank
+ * lines and a preamble.
  * Taken whole or not at all.
  * @param meanings what each column holds, when its name does not say; null leaves a column out
  * @returns readings in SI; times count from the first reading when the file has clock times
@@ -137,7 +158,11 @@ function firstLines(text: string, most: number): string[] {
  */
 export function readingsFromCsv(text: string, meanings?: readonly (ColumnMeaning | null)[]): Reading[] {
   const rows = new RowReader(text, meanings)
-  parseInPieces(rows.text, { delimiter: rows.delimiter, chunkSize: PIECE, chunk: ({ data, errors }) => rows.take(data, errors) })
+  parseInPieces(rows.text, {
+    delimiter: rows.delimiter,
+    chunkSize: PIECE,
+    chunk: ({ data, errors }) => rows.take(data, errors),
+  })
   return rows.readings()
 }
 
@@ -145,16 +170,20 @@ export function readingsFromCsv(text: string, meanings?: readonly (ColumnMeaning
  * The same for a file so long that whoever else waits should get a turn in between.
  * @param pause resolves when it may go on
  */
-export function readingsFromLongCsv(text: string, meanings: readonly (ColumnMeaning | null)[] | undefined, pause: () => Promise<void>): Promise<Reading[]> {
+export function readingsFromLongCsv(
+  text: string,
+  meanings: readonly (ColumnMeaning | null)[] | undefined,
+  pause: () => Promise<void>,
+): Promise<Reading[]> {
   return new Promise((done, fail) => {
     const rows = new RowReader(text, meanings)
     parseInPieces(rows.text, {
-      delimiter: rows.delimiter, chunkSize: PIECE,
+      delimiter: rows.delimiter,
+      chunkSize: PIECE,
       chunk({ data, errors }, parser) {
         try {
           rows.take(data, errors)
-        }
-        catch (error) {
+        } catch (error) {
           fail(error as Error)
           return parser.abort()
         }
@@ -164,8 +193,7 @@ export function readingsFromLongCsv(text: string, meanings: readonly (ColumnMean
       complete() {
         try {
           done(rows.readings())
-        }
-        catch (error) {
+        } catch (error) {
           fail(error as Error)
         }
       },
@@ -176,7 +204,12 @@ export function readingsFromLongCsv(text: string, meanings: readonly (ColumnMean
 /** Characters that are read at once: some ten thousand rows. */
 const PIECE = 400_000
 
-interface PieceConfig { delimiter: string, chunkSize: number, chunk: (piece: Papa.ParseResult<string[]>, parser: Papa.Parser) => void, complete?: () => void }
+interface PieceConfig {
+  delimiter: string
+  chunkSize: number
+  chunk: (piece: Papa.ParseResult<string[]>, parser: Papa.Parser) => void
+  complete?: () => void
+}
 /** The package reads a text in pieces as it does a file; its types know that of files alone. */
 const parseInPieces = Papa.parse as unknown as (text: string, config: PieceConfig) => void
 
@@ -197,7 +230,9 @@ class RowReader {
     this.text = text.startsWith('\uFEFF') ? text.slice(1) : text
     this.delimiter = table.delimiter
     this.firstLine = table.firstLine
-    this.columns = (meanings ?? table.meanings).flatMap((meaning, index) => (meaning && index < header.length ? [{ meaning, index, name: header[index]!.trim() }] : []))
+    this.columns = (meanings ?? table.meanings).flatMap((meaning, index) =>
+      meaning && index < header.length ? [{ meaning, index, name: header[index]!.trim() }] : [],
+    )
     mustBeWhole(this.columns, this.firstLine)
   }
 
@@ -210,7 +245,8 @@ class RowReader {
     }
     for (const cells of rows) {
       this.row++
-      if (this.row > this.firstLine && cells.some(cell => cell.trim() !== '')) this.taken.push(readRow(cells, this.columns, this.row, this.clock))
+      if (this.row > this.firstLine && cells.some(cell => cell.trim() !== ''))
+        this.taken.push(readRow(cells, this.columns, this.row, this.clock))
     }
   }
 
@@ -228,30 +264,52 @@ function readRow(cells: string[], columns: readonly Column[], row: number, clock
     const { field } = meaning
     if (field === 'event') {
       if (cell) reading.event = cell
-    }
-    else if (field === 'clock') {
+    } else if (field === 'clock') {
       const at = Date.parse(cell)
-      if (!Number.isFinite(at)) throw new ReadingsFileError(`Row ${row}, column ${name}: “${cell}” is not a date and time like 2026-03-01T09:30:00Z.`, row, name)
+      if (!Number.isFinite(at))
+        throw new ReadingsFileError(
+          `Row ${row}, column ${name}: “${cell}” is not a date and time like 2026-03-01T09:30:00Z.`,
+          row,
+          name,
+        )
       clock.first ??= at
       reading.t = (at - clock.first) / 1000
-    }
-    else if (cell !== '' || field === 't' || field === 'pressure') {
+    } else if (cell !== '' || field === 't' || field === 'pressure') {
       const value = parseNumber(cell)
-      if (value === null) throw new ReadingsFileError(`Row ${row}, column ${name}: ${cell ? `“${cell}” is not a number` : 'the value is missing'}.`, row, name)
+      if (value === null)
+        throw new ReadingsFileError(
+          `Row ${row}, column ${name}: ${cell ? `“${cell}” is not a number` : 'the value is missing'}.`,
+          row,
+          name,
+        )
       reading[field] = toSi(meaning, value)
     }
   }
-  if (reading.pressure! <= -pascalsPer.bar) throw new ReadingsFileError(`Row ${row}, column pressure: ${(reading.pressure! / 1000).toFixed(1)} kPa is below a perfect vacuum. Is the unit in the column's name right?`, row, 'pressure')
+  if (reading.pressure! <= -pascalsPer.bar)
+    throw new ReadingsFileError(
+      `Row ${row}, column pressure: ${(reading.pressure! / 1000).toFixed(1)} kPa is below a perfect vacuum. Is the unit in the column's name right?`,
+      row,
+      'pressure',
+    )
   return reading as Reading
 }
 
 /** @throws ReadingsFileError when time or pressure is missing, or two columns give the same thing */
 function mustBeWhole(columns: readonly Column[], firstLine: number): void {
-  const same = (a: ColumnMeaning, b: ColumnMeaning) => a.field === b.field || (['t', 'clock'].includes(a.field) && ['t', 'clock'].includes(b.field))
+  const same = (a: ColumnMeaning, b: ColumnMeaning) =>
+    a.field === b.field || (['t', 'clock'].includes(a.field) && ['t', 'clock'].includes(b.field))
   for (const column of columns) {
     const twin = columns.find(other => other !== column && same(other.meaning, column.meaning))
-    if (twin) throw new ReadingsFileError(`Columns ${column.name} and ${twin.name} both give the same thing. Keep one.`, firstLine, column.name)
+    if (twin)
+      throw new ReadingsFileError(
+        `Columns ${column.name} and ${twin.name} both give the same thing. Keep one.`,
+        firstLine,
+        column.name,
+      )
   }
   const has = (...fields: ColumnMeaning['field'][]) => columns.some(column => fields.includes(column.meaning.field))
-  if (!has('pressure') || !has('t', 'clock')) throw new ReadingsFileError('No row of column names was found that says which column is time and which is pressure, such as time_s and pressure_kPa. Say which is which.')
+  if (!has('pressure') || !has('t', 'clock'))
+    throw new ReadingsFileError(
+      'No row of column names was found that says which column is time and which is pressure, such as time_s and pressure_kPa. Say which is which.',
+    )
 }

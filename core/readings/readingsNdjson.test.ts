@@ -3,10 +3,16 @@ import { readingsFromNdjson } from './readingsNdjson'
 const start = Date.parse('2026-03-01T09:00:00Z')
 
 test('units are in the names, the time is from the start or by the clock, what is not known is ignored', () => {
-  const { readings, refused } = readingsFromNdjson([
-    '{"t": 12, "pressure_kPa": 6.9, "temperature_C": 20, "barometer_hPa": 1010, "event": "knock", "battery": 3.1}',
-    '{"time": "2026-03-01T09:01:00Z", "pressure_psi": 1}', '{"time_min": 2, "pressure_Pa": -3500, "temperature_C": null}', '', '  ',
-  ].join('\n'), start)
+  const { readings, refused } = readingsFromNdjson(
+    [
+      '{"t": 12, "pressure_kPa": 6.9, "temperature_C": 20, "barometer_hPa": 1010, "event": "knock", "battery": 3.1}',
+      '{"time": "2026-03-01T09:01:00Z", "pressure_psi": 1}',
+      '{"time_min": 2, "pressure_Pa": -3500, "temperature_C": null}',
+      '',
+      '  ',
+    ].join('\n'),
+    start,
+  )
   expect(refused).toBe(0)
   expect(readings).toEqual([
     { t: 12, pressure: 6900, temperature: 293.15, barometer: 101_000, event: 'knock' },
@@ -16,8 +22,15 @@ test('units are in the names, the time is from the start or by the clock, what i
 })
 
 test.each([
-  ['{"t": 1', 'not JSON'], ['7', 'not a JSON object'], ['null', 'not a JSON object'], ['[1]', 'not a JSON object'], ['{"t": "1", "pressure_kPa": 5}', 't is not a number'],
-  ['{"pressure_kPa": 5}', 'time is missing'], ['{"t": 1, "pressure": 5}', 'pressure is missing'], ['{"t": 1, "pressure_kPa": null}', 'pressure is missing'], ['{"time": "yesterday", "pressure_kPa": 5}', 'not a date'],
+  ['{"t": 1', 'not JSON'],
+  ['7', 'not a JSON object'],
+  ['null', 'not a JSON object'],
+  ['[1]', 'not a JSON object'],
+  ['{"t": "1", "pressure_kPa": 5}', 't is not a number'],
+  ['{"pressure_kPa": 5}', 'time is missing'],
+  ['{"t": 1, "pressure": 5}', 'pressure is missing'],
+  ['{"t": 1, "pressure_kPa": null}', 'pressure is missing'],
+  ['{"time": "yesterday", "pressure_kPa": 5}', 'not a date'],
 ])('%s is refused: %s', (line, words) => {
   const { readings, refused, named } = readingsFromNdjson(`{"t": 0, "pressure_kPa": 5}\n${line}`, start)
   expect(readings).toHaveLength(1)

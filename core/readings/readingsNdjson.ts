@@ -2,7 +2,10 @@ import { meaningOf, toSi } from './readingsCsv'
 import type { Reading } from '../hold/hold'
 
 /** What was wrong with a line, 1 is the first. */
-export interface RefusedLine { line: number, message: string }
+export interface RefusedLine {
+  line: number
+  message: string
+}
 
 /** Most lines that are named; a device that sends nonsense does not fill the answer with it. */
 const MOST_NAMED = 20
@@ -13,7 +16,10 @@ const MOST_NAMED = 20
  * @param startedAt ms since 1970 at which the hold's time is zero, for `time`
  * @returns readings in SI, how many lines were refused, and the first of them
  */
-export function readingsFromNdjson(text: string, startedAt: number): { readings: Reading[], refused: number, named: RefusedLine[] } {
+export function readingsFromNdjson(
+  text: string,
+  startedAt: number,
+): { readings: Reading[]; refused: number; named: RefusedLine[] } {
   const readings: Reading[] = []
   const named: RefusedLine[] = []
   let refused = 0
@@ -33,8 +39,7 @@ function readLine(raw: string, startedAt: number): Reading | string {
   let object: unknown
   try {
     object = JSON.parse(raw)
-  }
-  catch {
+  } catch {
     return 'This line is not JSON.'
   }
   if (typeof object !== 'object' || object === null || Array.isArray(object)) return 'This line is not a JSON object.'
@@ -44,13 +49,11 @@ function readLine(raw: string, startedAt: number): Reading | string {
     if (!meaning) continue
     if (meaning.field === 'event') {
       if (typeof value === 'string' && value) reading.event = value.slice(0, 200)
-    }
-    else if (meaning.field === 'clock') {
+    } else if (meaning.field === 'clock') {
       const clock = typeof value === 'string' ? Date.parse(value) : NaN
       if (!Number.isFinite(clock)) return `${name} is not a date and time like 2026-03-01T09:30:00Z.`
       reading.t = (clock - startedAt) / 1000
-    }
-    else if (value !== null) {
+    } else if (value !== null) {
       if (typeof value !== 'number' || !Number.isFinite(value)) return `${name} is not a number.`
       reading[meaning.field] = toSi(meaning, value)
     }

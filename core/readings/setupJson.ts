@@ -8,7 +8,7 @@ export interface SetupJson {
   ullageUncertainty_L?: number
   wallGive_perKPa?: number
   wallGiveUncertainty_perKPa?: number
-  gauge: { resolution_kPa?: number, noise_kPa?: number }
+  gauge: { resolution_kPa?: number; noise_kPa?: number }
   temperatureChangeUncertainty_C?: number
   barometerChangeUncertainty_hPa?: number
   testPressure_kPa: number
@@ -26,7 +26,8 @@ export function setupFromJson(json: unknown): HoldSetup {
   const file = record(json, 'The set-up')
   const gauge = record(file.gauge, 'gauge')
   const acceptance = record(file.acceptance, 'acceptance')
-  if (file.method !== 'pressure-decay' && file.method !== 'vacuum-decay') throw new HoldError('method must be pressure-decay or vacuum-decay.')
+  if (file.method !== 'pressure-decay' && file.method !== 'vacuum-decay')
+    throw new HoldError('method must be pressure-decay or vacuum-decay.')
   const volume = number(file, 'ullage_L') * 1e-3
   return {
     method: file.method,
@@ -50,7 +51,10 @@ function record(value: unknown, name: string): Record<string, unknown> {
 
 function number(from: Record<string, unknown>, field: string, absent?: number): number {
   const value = from[field] ?? absent
-  if (typeof value !== 'number' || !Number.isFinite(value)) throw new HoldError(value === undefined ? `${field} is missing from the set-up.` : `${field} in the set-up must be a number.`)
+  if (typeof value !== 'number' || !Number.isFinite(value))
+    throw new HoldError(
+      value === undefined ? `${field} is missing from the set-up.` : `${field} in the set-up must be a number.`,
+    )
   return value
 }
 
@@ -67,7 +71,9 @@ export function resultJson(file: string, setup: HoldSetup, estimate: HoldEstimat
     smallestSeen_mLmin: rate(estimate.smallestSeen),
     decidedBy: estimate.decidedBy,
     minutesMore: estimate.minutesMore,
-    budget_mLmin: Object.fromEntries((Object.keys(estimate.budget) as (keyof Budget)[]).map(part => [part, rate(estimate.budget[part])])),
+    budget_mLmin: Object.fromEntries(
+      (Object.keys(estimate.budget) as (keyof Budget)[]).map(part => [part, rate(estimate.budget[part])]),
+    ),
     readings: estimate.readings,
     ignored: estimate.ignored.length,
     steps: estimate.steps,

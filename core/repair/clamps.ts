@@ -3,18 +3,55 @@ export const clampKinds = ['worm drive', 'band', 'ear'] as const
 export type ClampKind = (typeof clampKinds)[number]
 
 /** A size of clamp with the range it closes over, m. Ranges as sold by the trade (DIN 3017 for worm drive and band). */
-export interface ClampSize { kind: ClampKind, from: number, to: number }
+export interface ClampSize {
+  kind: ClampKind
+  from: number
+  to: number
+}
 
-const sizes = (kind: ClampKind, ...ranges: [number, number][]): ClampSize[] => ranges.map(([from, to]) => ({ kind, from: from / 1000, to: to / 1000 }))
+const sizes = (kind: ClampKind, ...ranges: [number, number][]): ClampSize[] =>
+  ranges.map(([from, to]) => ({ kind, from: from / 1000, to: to / 1000 }))
 
 export const clampSizes: readonly ClampSize[] = [
-  ...sizes('worm drive', [8, 12], [8, 16], [10, 16], [12, 22], [16, 27], [20, 32], [25, 40], [32, 50], [40, 60], [50, 70], [60, 80]),
-  ...sizes('band', [7, 9], [8, 10], [9, 11], [10, 12], [11, 13], [12, 14], [13, 15], [14, 16], [15, 17], [16, 18], [17, 19], [18, 20], [20, 22], [46, 51], [51, 56], [56, 61]),
+  ...sizes(
+    'worm drive',
+    [8, 12],
+    [8, 16],
+    [10, 16],
+    [12, 22],
+    [16, 27],
+    [20, 32],
+    [25, 40],
+    [32, 50],
+    [40, 60],
+    [50, 70],
+    [60, 80],
+  ),
+  ...sizes(
+    'band',
+    [7, 9],
+    [8, 10],
+    [9, 11],
+    [10, 12],
+    [11, 13],
+    [12, 14],
+    [13, 15],
+    [14, 16],
+    [15, 17],
+    [16, 18],
+    [17, 19],
+    [18, 20],
+    [20, 22],
+    [46, 51],
+    [51, 56],
+    [56, 61],
+  ),
   ...sizes('ear', [9.4, 11.9], [11.3, 14], [12.9, 15.7], [14.5, 17.3], [16.2, 18.9], [18, 20.6]),
 ]
 
 /**
- * Outside diameter of a hose once it is pushed on: its wall keeps its section, so the square grows with the spigot's (rubber hardly changes volume).
+ * Outside diameter of a hose once it is pushed on: its wall keeps its section, so the square grows with the spigot's (rubber
+ * hardly changes volume).
  * @param inside of the hose, m @param outside of the hose, m @param spigot outside diameter of what it goes on, m
  * @throws RangeError when the hose has no wall or would not go on
  */
@@ -34,19 +71,38 @@ export function clampFit(clamp: ClampSize, diameter: number): ClampFit {
   return diameter >= clamp.from + third && diameter <= clamp.to - third ? 'middle third' : 'closes'
 }
 
-/** Pressure above which a worm drive cuts rather than seals, Pa: general practice puts even-pressure bands on anything a pump feeds. */
+/**
+ * Pressure above which a worm drive cuts rather than seals, Pa: general practice puts even-pressure bands on anything a pump
+ * feeds.
+ */
 const BAND_ABOVE = 50_000
 
-export interface ClampAdvice { kind: ClampKind, why: string }
+export interface ClampAdvice {
+  kind: ClampKind
+  why: string
+}
 
 /** Which kind to take. @param pressure Pa in the hose at work */
-export function clampAdvice(pressure: number, hose: { soft: boolean, outside: number }): ClampAdvice {
-  if (pressure > BAND_ABOVE) return { kind: 'band', why: 'a pump feeds it: a band presses evenly all round, a worm drive cuts into the hose and leaks at its screw' }
+export function clampAdvice(pressure: number, hose: { soft: boolean; outside: number }): ClampAdvice {
+  if (pressure > BAND_ABOVE)
+    return {
+      kind: 'band',
+      why: 'a pump feeds it: a band presses evenly all round, a worm drive cuts into the hose and leaks at its screw',
+    }
   if (hose.soft) return { kind: 'band', why: 'soft hose is cut by the slots of a worm drive' }
-  return hose.outside > 0.03 ? { kind: 'worm drive', why: 'large and without pressure: one worm drive, never two side by side' } : { kind: 'worm drive', why: 'without pressure one worm drive will do; a band is better' }
+  return hose.outside > 0.03
+    ? { kind: 'worm drive', why: 'large and without pressure: one worm drive, never two side by side' }
+    : { kind: 'worm drive', why: 'without pressure one worm drive will do; a band is better' }
 }
 
 /** Clamps that fit a diameter, those in the middle third first, the narrower range first. */
-export const clampsFor = (diameter: number, kind?: ClampKind): { clamp: ClampSize, fit: ClampFit }[] => clampSizes
-  .filter(clamp => kind === undefined || clamp.kind === kind).map(clamp => ({ clamp, fit: clampFit(clamp, diameter) })).filter(each => each.fit === 'middle third' || each.fit === 'closes')
-  .sort((a, b) => Number(b.fit === 'middle third') - Number(a.fit === 'middle third') || (a.clamp.to - a.clamp.from) - (b.clamp.to - b.clamp.from))
+export const clampsFor = (diameter: number, kind?: ClampKind): { clamp: ClampSize; fit: ClampFit }[] =>
+  clampSizes
+    .filter(clamp => kind === undefined || clamp.kind === kind)
+    .map(clamp => ({ clamp, fit: clampFit(clamp, diameter) }))
+    .filter(each => each.fit === 'middle third' || each.fit === 'closes')
+    .sort(
+      (a, b) =>
+        Number(b.fit === 'middle third') - Number(a.fit === 'middle third') ||
+        a.clamp.to - a.clamp.from - (b.clamp.to - b.clamp.from),
+    )

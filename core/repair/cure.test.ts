@@ -17,7 +17,11 @@ test('below the floor it stops, above the ceiling it gains nothing', () => {
 })
 
 test('progress adds up over a temperature record, and stands still in the cold', () => {
-  const record = [{ t: 0, temperature: 298.15 }, { t: 18_000, temperature: 270 }, { t: 30_000, temperature: 308.15 }]
+  const record = [
+    { t: 0, temperature: 298.15 },
+    { t: 18_000, temperature: 270 },
+    { t: 30_000, temperature: 308.15 },
+  ]
   expect(cureProgress(sheet, record, 18_000)).toBeCloseTo(0.5, 10)
   expect(cureProgress(sheet, record, 30_000)).toBeCloseTo(0.5, 10)
   expect(cureProgress(sheet, record, 39_000)).toBeCloseTo(1, 10)

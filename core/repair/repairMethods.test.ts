@@ -3,7 +3,8 @@ import { repairMethodName, repairMethods } from './repairMethods'
 import { fuelName, fuels } from '../fuel/fuels'
 
 test('there is something to do about every kind of part, and every method has a name and families that exist', () => {
-  for (const family of partFamilies) expect(repairMethods.some(method => method.families.length === 0 || method.families.includes(family))).toBe(true)
+  for (const family of partFamilies)
+    expect(repairMethods.some(method => method.families.length === 0 || method.families.includes(family))).toBe(true)
   expect(new Set(repairMethods.map(method => method.key)).size).toBe(repairMethods.length)
   for (const method of repairMethods) for (const family of method.families) expect(partFamilies).toContain(family)
   expect(repairMethodName('wick')).toContain('thread sealant')
@@ -11,7 +12,8 @@ test('there is something to do about every kind of part, and every method has a 
 })
 
 test('every family but the canister has a method of its own, and heat is marked', () => {
-  for (const family of partFamilies.filter(each => each !== 'canister')) expect(repairMethods.filter(method => method.families.includes(family)).length).toBeGreaterThan(0)
+  for (const family of partFamilies.filter(each => each !== 'canister'))
+    expect(repairMethods.filter(method => method.families.includes(family)).length).toBeGreaterThan(0)
   expect(repairMethods.filter(method => method.heat).map(method => method.key)).toEqual(['plastic-weld'])
 })
 

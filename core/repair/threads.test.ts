@@ -1,7 +1,8 @@
 import { clampAdvice, clampFit, clampsFor, hoseWhenOn } from './clamps'
 import { looksLike, threadCandidates, threads, usualTorque } from './threads'
 
-const names = (outside: number, pitch: number, taper: boolean | null = null, seat: 37 | 45 | null = null) => threadCandidates({ outside: outside / 1000, pitch: pitch / 1000, taper, seat }).map(thread => thread.name)
+const names = (outside: number, pitch: number, taper: boolean | null = null, seat: 37 | 45 | null = null) =>
+  threadCandidates({ outside: outside / 1000, pitch: pitch / 1000, taper, seat }).map(thread => thread.name)
 
 test('what was measured is found, worn a little as male threads are', () => {
   expect(names(13.9, 1.5)[0]).toBe('M14 × 1.5')
@@ -56,5 +57,8 @@ test('a hose grows when it is pushed on, and its clamp closes in the middle thir
 test('what a pump feeds gets a band', () => {
   expect(clampAdvice(300_000, { soft: false, outside: 0.013 }).kind).toBe('band')
   expect(clampAdvice(0, { soft: true, outside: 0.013 }).kind).toBe('band')
-  expect(clampAdvice(0, { soft: false, outside: 0.055 })).toMatchObject({ kind: 'worm drive', why: expect.stringContaining('never two') })
+  expect(clampAdvice(0, { soft: false, outside: 0.055 })).toMatchObject({
+    kind: 'worm drive',
+    why: expect.stringContaining('never two'),
+  })
 })

@@ -1,7 +1,8 @@
 import { standardFromThroughput } from '../quantity/standardLeakRate'
 
 /**
- * What soapy water shows after half a minute at a spot with a leak: nothing below about 0.1 std mL/min, foam below about 3, bubbles above.
+ * What soapy water shows after half a minute at a spot with a leak: nothing below about 0.1 std mL/min, foam below about 3,
+ * bubbles above.
  * General practice of the bubble test (ASTM E515).
  * @param rate throughput at the soap's pressure, Pa·m3/s
  */

@@ -1,6 +1,12 @@
-/** Deterministic noise: the same seed and index give the same draw on any machine and in any order (integer hash, then Box-Muller). */
+/**
+ * Deterministic noise: the same seed and index give the same draw on any machine and in any order (integer hash, then
+ * Box-Muller).
+ */
 function hash(seed: number, channel: number, index: number): number {
-  let h = Math.imul(seed ^ 0x9e3779b9, 0x85ebca6b) ^ Math.imul(channel + 0x7f4a7c15, 0xc2b2ae35) ^ Math.imul(index + 0x165667b1, 0x27d4eb2f)
+  let h =
+    Math.imul(seed ^ 0x9e3779b9, 0x85ebca6b) ^
+    Math.imul(channel + 0x7f4a7c15, 0xc2b2ae35) ^
+    Math.imul(index + 0x165667b1, 0x27d4eb2f)
   h = Math.imul(h ^ (h >>> 15), 0x2c1b3c6d)
   h = Math.imul(h ^ (h >>> 12), 0x297a2d39)
   return (h ^ (h >>> 15)) >>> 0

@@ -2,7 +2,10 @@ import { standardFromThroughput, throughputFromStandard } from '../quantity/stan
 import { sensorVolts, smokeAt, smokeFlow } from './smokeMachine'
 
 test('the tube shows what leaks behind it, and an open end drowns it', () => {
-  const shown = (openEnds: number) => standardFromThroughput(smokeFlow({ seed: 3, leaks: [throughputFromStandard(40), throughputFromStandard(25)], openEnds, pressure: 3000 }, 0))
+  const shown = (openEnds: number) =>
+    standardFromThroughput(
+      smokeFlow({ seed: 3, leaks: [throughputFromStandard(40), throughputFromStandard(25)], openEnds, pressure: 3000 }, 0),
+    )
   expect(shown(0)).toBeGreaterThan(62)
   expect(shown(0)).toBeLessThan(68)
   expect(shown(1)).toBeGreaterThan(10_000)

@@ -25,11 +25,16 @@ const OPEN_END = 0.004 // m
  * @param index which look at it this is, so that each has its own flutter
  */
 export function smokeFlow(path: SmokePath, index: number): number {
-  const flow = path.leaks.reduce((sum, leak) => sum + leak, 0) + path.openEnds * orificeFlow(OPEN_END, STANDARD_PRESSURE + path.pressure, STANDARD_PRESSURE)
+  const flow =
+    path.leaks.reduce((sum, leak) => sum + leak, 0) +
+    path.openEnds * orificeFlow(OPEN_END, STANDARD_PRESSURE + path.pressure, STANDARD_PRESSURE)
   return Math.max(0, flow * (1 + 0.01 * normalAt(path.seed, TUBE, index)))
 }
 
-/** What a lamp shows at a part where smoke leaks out so fast: smoke from about 20 std mL/min, dye afterwards from about 2. General trade practice. */
+/**
+ * What a lamp shows at a part where smoke leaks out so fast: smoke from about 20 std mL/min, dye afterwards from about 2.
+ * General trade practice.
+ */
 export function smokeAt(rate: number): 'clear' | 'smoke' | 'dye' {
   const standard = standardFromThroughput(rate)
   return standard >= 20 ? 'smoke' : standard >= 2 ? 'dye' : 'clear'

@@ -5,8 +5,17 @@ import { standInTank, type StandInConfig } from './standInTank'
 
 const perfect = { resolution: 0, noise: 0, drift: 0 }
 const config: StandInConfig = {
-  seed: 3, space: { volume: 0.06, wallGive: 0 }, leaks: [], startPressure: 6900, pumpWarmth: 0, settleTime: 100,
-  skin: { start: 293.15, drift: 0, swing: 0, swingPeriod: 3600, wander: 0 }, weather: { start: 101_325, drift: 0, wander: 0 }, gauge: perfect, thermometer: perfect, barometer: perfect,
+  seed: 3,
+  space: { volume: 0.06, wallGive: 0 },
+  leaks: [],
+  startPressure: 6900,
+  pumpWarmth: 0,
+  settleTime: 100,
+  skin: { start: 293.15, drift: 0, swing: 0, swingPeriod: 3600, wander: 0 },
+  weather: { start: 101_325, drift: 0, wander: 0 },
+  gauge: perfect,
+  thermometer: perfect,
+  barometer: perfect,
 }
 
 test('a tight tank in steady air does not move', () => {
@@ -17,7 +26,7 @@ test('a leak takes out what it says it takes out', () => {
   const rate = throughputFromStandard(10)
   const lost = 6900 - standInTank({ ...config, leaks: [{ law: 'viscous', rate, referencePressure: 6900 }] }).readAt(60).pressure
   // Throughput over volume for one minute, at a pressure that hardly changes.
-  expect(lost).toBeCloseTo(rate * 60 / 0.06, 0)
+  expect(lost).toBeCloseTo((rate * 60) / 0.06, 0)
 })
 
 test('one kelvin moves it by P/T, ten hPa by ten hPa', () => {
@@ -44,7 +53,10 @@ test('walls that give hold the pressure up while it leaks', () => {
 })
 
 test('a knock shifts the gauge, a top-up brings the pressure back', () => {
-  const tank = standInTank({ ...config, leaks: [{ law: 'orifice', rate: throughputFromStandard(50), referencePressure: 6900 }] })
+  const tank = standInTank({
+    ...config,
+    leaks: [{ law: 'orifice', rate: throughputFromStandard(50), referencePressure: 6900 }],
+  })
   const before = tank.readAt(600).pressure
   tank.topUp(600)
   expect(tank.readAt(600).pressure).toBeCloseTo(6900, 3)
@@ -54,7 +66,13 @@ test('a knock shifts the gauge, a top-up brings the pressure back', () => {
 })
 
 test('taken up again after a stop it is where it would have been', () => {
-  const noisy = { ...config, gauge: { resolution: 10, noise: 6, drift: 1 }, pumpWarmth: 0.7, leaks: [{ law: 'viscous' as const, rate: throughputFromStandard(4), referencePressure: 6900 }], skin: { ...config.skin, wander: 0.05, swing: 0.1 } }
+  const noisy = {
+    ...config,
+    gauge: { resolution: 10, noise: 6, drift: 1 },
+    pumpWarmth: 0.7,
+    leaks: [{ law: 'viscous' as const, rate: throughputFromStandard(4), referencePressure: 6900 }],
+    skin: { ...config.skin, wander: 0.05, swing: 0.1 },
+  }
   const steady = standInTank(noisy)
   let last
   for (let t = 0; t <= 900; t += 5) last = steady.readAt(t)
@@ -62,12 +80,22 @@ test('taken up again after a stop it is where it would have been', () => {
 })
 
 test('instruments show in steps, and are absent when there are none', () => {
-  const reading = standInTank({ ...config, gauge: { resolution: 50, noise: 0, drift: 0 }, startPressure: 6912, thermometer: null, barometer: null }).readAt(0)
+  const reading = standInTank({
+    ...config,
+    gauge: { resolution: 50, noise: 0, drift: 0 },
+    startPressure: 6912,
+    thermometer: null,
+    barometer: null,
+  }).readAt(0)
   expect(reading).toEqual({ t: 0, pressure: 6900 })
 })
 
 test('vacuum leaks inward', () => {
-  const tank = standInTank({ ...config, startPressure: -3500, leaks: [{ law: 'orifice', rate: throughputFromStandard(20), referencePressure: -3500 }] })
+  const tank = standInTank({
+    ...config,
+    startPressure: -3500,
+    leaks: [{ law: 'orifice', rate: throughputFromStandard(20), referencePressure: -3500 }],
+  })
   expect(tank.readAt(600).pressure).toBeGreaterThan(-3500)
 })
 

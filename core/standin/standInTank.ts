@@ -37,7 +37,12 @@ export interface StandInConfig extends Surroundings {
   barometer: Instrument | null
 }
 
-export interface StandInReading { t: number, pressure: number, temperature?: number, barometer?: number }
+export interface StandInReading {
+  t: number
+  pressure: number
+  temperature?: number
+  barometer?: number
+}
 
 export interface StandInTank {
   /** Runs the tank on to a time (s, not before the last one) and reads every instrument. */
@@ -69,13 +74,14 @@ export function standInTank(config: StandInConfig): StandInTank {
   let offset = 0
   let knocks = 0
   const gasTemperature = () => skinAt(clock) + gas
-  const molesAt = (gauge: number) => (gauge + barometerAt(clock)) * space.volume * (1 + space.wallGive * gauge) / (MOLAR_GAS_CONSTANT * gasTemperature())
+  const molesAt = (gauge: number) =>
+    ((gauge + barometerAt(clock)) * space.volume * (1 + space.wallGive * gauge)) / (MOLAR_GAS_CONSTANT * gasTemperature())
   let moles = molesAt(config.startPressure)
 
   /** Gauge pressure that holds the moles: (p + B)(1 + c p) = n R T / V0, a quadratic in p. */
   const gauge = () => {
     const barometer = barometerAt(clock)
-    const held = moles * MOLAR_GAS_CONSTANT * gasTemperature() / space.volume
+    const held = (moles * MOLAR_GAS_CONSTANT * gasTemperature()) / space.volume
     const c = space.wallGive
     if (c === 0) return held - barometer
     const b = 1 + c * barometer
@@ -87,13 +93,14 @@ export function standInTank(config: StandInConfig): StandInTank {
       const inside = gauge() + barometerAt(clock)
       const outside = barometerAt(clock)
       const out = leaks.reduce((sum, leak) => sum + leak(inside, outside), 0)
-      moles = Math.max(0, moles - out / (MOLAR_GAS_CONSTANT * STANDARD_TEMPERATURE) * step)
+      moles = Math.max(0, moles - (out / (MOLAR_GAS_CONSTANT * STANDARD_TEMPERATURE)) * step)
       gas *= Math.exp(-step / config.settleTime)
       clock += step
     }
   }
   const show = (instrument: Instrument, value: number, channel: number) => {
-    const noisy = value + instrument.drift * clock / 3600 + instrument.noise * normalAt(seed, channel, Math.round(clock * 100))
+    const noisy =
+      value + (instrument.drift * clock) / 3600 + instrument.noise * normalAt(seed, channel, Math.round(clock * 100))
     return instrument.resolution > 0 ? Math.round(noisy / instrument.resolution) * instrument.resolution : noisy
   }
   return {
@@ -112,7 +119,7 @@ export function standInTank(config: StandInConfig): StandInTank {
     },
     push(t, volume) {
       runTo(t)
-      moles += barometerAt(clock) * volume / (MOLAR_GAS_CONSTANT * skinAt(clock))
+      moles += (barometerAt(clock) * volume) / (MOLAR_GAS_CONSTANT * skinAt(clock))
     },
     topUp(t) {
       runTo(t)

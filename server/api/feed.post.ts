@@ -7,7 +7,11 @@ export default openRoute(null, async ({ event }) => {
   const key = /^Bearer (\S+)$/.exec(getHeader(event, 'authorization') ?? '')?.[1]
   if (!key) throw new Refusal(401, 'Send the logger’s key as: Authorization: Bearer KEY')
   const opened = await mustOpenHold(key)
-  const body = await boundedBody(event, MOST_FEED_BYTES, () => new Refusal(413, `Send at most ${MOST_FEED_BYTES / 1e6} MB at once.`))
+  const body = await boundedBody(
+    event,
+    MOST_FEED_BYTES,
+    () => new Refusal(413, `Send at most ${MOST_FEED_BYTES / 1e6} MB at once.`),
+  )
   const answer = await takeFeed(opened, body.toString('utf8'))
   void watchDecision(opened.holdId)
   return answer

@@ -1,4 +1,6 @@
 import { personSchema } from '#shared/schemas/person'
 import { addPerson } from '../services/shop/people'
 
-export default signedInRoute('people', personSchema, ({ actor, body }) => addPerson({ hash: hashPassword, verify: verifyPassword }, actor, body))
+export default signedInRoute('people', personSchema, ({ actor, body }) =>
+  addPerson({ hash: hashPassword, verify: verifyPassword }, actor, body),
+)

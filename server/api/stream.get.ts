@@ -1,10 +1,13 @@
 import { onChange } from '../feeds/changeFeed'
 
-/** Server-sent events, each with a number of its own: one notice for each committed change, and a beat so that a page knows that it is connected. */
+/**
+ * Server-sent events, each with a number of its own: one notice for each committed change, and a beat so that a page knows that
+ * it is connected.
+ */
 export default defineEventHandler(async event => {
   const stream = createEventStream(event)
   let count = 0
-  const push = (message: { event?: string, data: string }) => void stream.push({ ...message, id: String(++count) })
+  const push = (message: { event?: string; data: string }) => void stream.push({ ...message, id: String(++count) })
   const stop = onChange(notice => push({ data: JSON.stringify(notice) }))
   const beat = setInterval(() => push({ event: 'beat', data: '' }), 15_000)
   stream.onClosed(async () => {

@@ -38,8 +38,7 @@ export async function listenForChanges(url: string): Promise<() => Promise<void>
     try {
       await client.connect()
       await client.query(`listen ${CHANGE_CHANNEL}`)
-    }
-    catch {
+    } catch {
       retry()
     }
   }

@@ -20,7 +20,11 @@ afterAll(() => shop.close())
 async function standInHold(secondsAgo: number) {
   const start = new Date(Date.now() - secondsAgo * 1000)
   const job = await testJob(technician(start))
-  const hold = await setUpHold(technician(start), job.id, holdForm({ source: 'stand-in', hasThermometer: true, hasBarometer: true }))
+  const hold = await setUpHold(
+    technician(start),
+    job.id,
+    holdForm({ source: 'stand-in', hasThermometer: true, hasBarometer: true }),
+  )
   await stepHold(technician(start), hold.id, 'settling')
   return hold.id
 }
@@ -84,7 +88,9 @@ describe('change notices', () => {
     const end = await listenForChanges(process.env.DATABASE_URL!)
     const job = await testJob(technician())
     await until(() => heard.some(notice => notice.jobId === job.id && notice.topics.includes('facts')))
-    await database().execute(sql`select pg_terminate_backend(pid) from pg_stat_activity where query like 'listen %' and pid <> pg_backend_pid()`)
+    await database().execute(
+      sql`select pg_terminate_backend(pid) from pg_stat_activity where query like 'listen %' and pid <> pg_backend_pid()`,
+    )
     await new Promise(go => setTimeout(go, 1800))
     const second = await testJob(technician())
     await until(() => heard.some(notice => notice.jobId === second.id))

@@ -15,7 +15,11 @@ import { watchDecision } from './decisionWatch'
 const INTERVAL = 5
 const MOST_A_TURN = 2000
 
-interface RunningTank { tank: StandInTank, lastT: number, applied: Set<string> }
+interface RunningTank {
+  tank: StandInTank
+  lastT: number
+  applied: Set<string>
+}
 
 /**
  * Starts a stand-in, or takes one up again after the program was restarted: the tank is run through all that has happened to it,
@@ -29,7 +33,11 @@ async function takeUp(holdId: string): Promise<RunningTank | null> {
   const known = await holdReadings(holdId, -1)
   const lastT = known.at(-1)?.t ?? -INTERVAL
   const now = holdTimeAt(hold.clock, Date.now())
-  return { tank, lastT: known.length > 0 ? Math.max(lastT, Math.floor(now / INTERVAL) * INTERVAL - INTERVAL) : lastT, applied: new Set() }
+  return {
+    tank,
+    lastT: known.length > 0 ? Math.max(lastT, Math.floor(now / INTERVAL) * INTERVAL - INTERVAL) : lastT,
+    applied: new Set(),
+  }
 }
 
 /** The simulated tanks of all running stand-in holds. They run on the server: a closed page stops nothing. */
@@ -41,7 +49,7 @@ export function standInFeed(): { turn: () => Promise<void> } {
     const until = Date.now()
     const hold = await loadHold(holdId)
     if (!hold.clock || hold.state === 'stopped') return
-    const running = tanks.get(holdId) ?? await takeUp(holdId)
+    const running = tanks.get(holdId) ?? (await takeUp(holdId))
     if (!running) return
     tanks.set(holdId, running)
     const { tank, applied } = running
@@ -72,8 +80,7 @@ export function standInFeed(): { turn: () => Promise<void> } {
       for (const id of due) {
         try {
           await read(id)
-        }
-        catch (error) {
+        } catch (error) {
           tanks.delete(id)
           // Stopped while it was read: there is nothing more to take.
           if (!(error instanceof Refusal)) console.error(error)

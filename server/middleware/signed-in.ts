@@ -1,5 +1,18 @@
-/** Nothing but sign-in, health, loggers with a key of their own and the files that draw the sign-in page answers without a session. */
-const open = [/^\/sign-in\/?(\?|$)/, /^\/api\/health$/, /^\/api\/session$/, /^\/api\/owner$/, /^\/api\/feed$/, /^\/api\/_auth\/session/, /^\/_nuxt\//, /^\/_fonts\//, /^\/bell\.svg$/]
+/**
+ * Nothing but sign-in, health, loggers with a key of their own and the files that draw the sign-in page answers without a
+ * session.
+ */
+const open = [
+  /^\/sign-in\/?(\?|$)/,
+  /^\/api\/health$/,
+  /^\/api\/session$/,
+  /^\/api\/owner$/,
+  /^\/api\/feed$/,
+  /^\/api\/_auth\/session/,
+  /^\/_nuxt\//,
+  /^\/_fonts\//,
+  /^\/bell\.svg$/,
+]
 
 export default defineEventHandler(async event => {
   const { pathname, search } = getRequestURL(event)

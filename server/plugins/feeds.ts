@@ -27,6 +27,8 @@ export default defineNitroPlugin(nitro => {
   const stops = [every(1000, turn), every(1000, ringDueBells)]
   nitro.hooks.hook('close', async () => {
     stops.forEach(stop => stop())
-    await (await listening)()
+    await (
+      await listening
+    )()
   })
 })

@@ -25,15 +25,23 @@ export function tankTestKindIn(event: H3Event): TankTestKind {
 }
 
 /** What an open route's handler gets: the event and the checked body. */
-interface OpenCall<Body> { event: H3Event, body: Body }
+interface OpenCall<Body> {
+  event: H3Event
+  body: Body
+}
 /** What a signed-in route's handler gets besides: who calls, a UUID of the path, and whether the caller has gone meanwhile. */
-interface Call<Body> extends OpenCall<Body> { actor: Actor, id: (name?: string) => string, gone: AbortSignal }
+interface Call<Body> extends OpenCall<Body> {
+  actor: Actor
+  id: (name?: string) => string
+  gone: AbortSignal
+}
 
 /** Most bytes of a body of JSON before and after sign-in, unless a route says otherwise. */
 const MOST_OPEN_BYTES = 16_000
 const MOST_BYTES = 2_000_000
 
-type SchemaFor<Body extends AnyObject> = ObjectSchema<Body> | null | ((event: H3Event) => ObjectSchema<Body> | Promise<ObjectSchema<Body>>)
+type SchemaFor<Body extends AnyObject> =
+  ObjectSchema<Body> | null | ((event: H3Event) => ObjectSchema<Body> | Promise<ObjectSchema<Body>>)
 
 /**
  * A route for people who are signed in: who may, the body checked against its schema, then the service.
@@ -41,25 +49,37 @@ type SchemaFor<Body extends AnyObject> = ObjectSchema<Body> | null | ((event: H3
  * @param schema of the body, null for none; worked out from the address where it depends on it
  */
 export function signedInRoute<Answer, Body extends AnyObject = Record<string, never>>(
-  deed: Deed, schema: SchemaFor<Body>, answer: (call: Call<Body>) => Promise<Answer> | Answer, { mostBytes = MOST_BYTES } = {},
+  deed: Deed,
+  schema: SchemaFor<Body>,
+  answer: (call: Call<Body>) => Promise<Answer> | Answer,
+  { mostBytes = MOST_BYTES } = {},
 ) {
-  return defineEventHandler(event => told(async () => {
-    const actor = await actorOf(event)
-    mustBeAllowed(actor.role, deed)
-    const body = await checkedBody(event, typeof schema === 'function' ? await schema(event) : schema, mostBytes)
-    return answer({ event, actor, body, id: (name = 'id') => uuidIn(event, name), gone: whenGone(event) })
-  }, event))
+  return defineEventHandler(event =>
+    told(async () => {
+      const actor = await actorOf(event)
+      mustBeAllowed(actor.role, deed)
+      const body = await checkedBody(event, typeof schema === 'function' ? await schema(event) : schema, mostBytes)
+      return answer({ event, actor, body, id: (name = 'id') => uuidIn(event, name), gone: whenGone(event) })
+    }, event),
+  )
 }
 
 /** A route that answers without sign-in. */
-export const openRoute = <Answer, Body extends AnyObject>(schema: ObjectSchema<Body> | null, answer: (call: OpenCall<Body>) => Promise<Answer>) =>
-  defineEventHandler(event => told(async () => answer({ event, body: await checkedBody(event, schema, MOST_OPEN_BYTES) }), event))
+export const openRoute = <Answer, Body extends AnyObject>(
+  schema: ObjectSchema<Body> | null,
+  answer: (call: OpenCall<Body>) => Promise<Answer>,
+) =>
+  defineEventHandler(event =>
+    told(async () => answer({ event, body: await checkedBody(event, schema, MOST_OPEN_BYTES) }), event),
+  )
 
 /** Tells when whoever asked has gone before the answer: then there is nobody to work for. */
 function whenGone(event: H3Event): AbortSignal {
   const gone = new AbortController()
   const { res } = event.node
-  res.once('close', () => { if (!res.writableFinished) gone.abort(new Refusal(499, 'Whoever asked has gone.')) })
+  res.once('close', () => {
+    if (!res.writableFinished) gone.abort(new Refusal(499, 'Whoever asked has gone.'))
+  })
   return gone.signal
 }
 
@@ -70,8 +90,7 @@ export async function actorOf(event: H3Event): Promise<Actor> {
   try {
     const { id, role } = await personById(user.id)
     return { id, role, now: new Date() }
-  }
-  catch (error) {
+  } catch (error) {
     if (error instanceof Refusal) throw new Refusal(401, 'Your account is not in this shop. Sign in again.')
     throw error
   }
@@ -108,21 +127,28 @@ export function boundedBody(event: H3Event, most: number, refusal: (bytes: numbe
   })
 }
 
-async function checkedBody<Body extends AnyObject>(event: H3Event, schema: ObjectSchema<Body> | null, mostBytes: number): Promise<Body> {
+async function checkedBody<Body extends AnyObject>(
+  event: H3Event,
+  schema: ObjectSchema<Body> | null,
+  mostBytes: number,
+): Promise<Body> {
   if (!schema) return {} as Body
-  const bytes = await boundedBody(event, mostBytes, () => new Refusal(413, 'That is more than is taken at once. Send less, or in parts.'))
+  const bytes = await boundedBody(
+    event,
+    mostBytes,
+    () => new Refusal(413, 'That is more than is taken at once. Send less, or in parts.'),
+  )
   let body: unknown
   try {
     body = JSON.parse(bytes.toString('utf8'))
-  }
-  catch {
+  } catch {
     throw new Refusal(400, 'What was sent is not JSON.')
   }
-  if (typeof body !== 'object' || body === null || Array.isArray(body)) throw new Refusal(400, 'What was sent is not a JSON object.')
+  if (typeof body !== 'object' || body === null || Array.isArray(body))
+    throw new Refusal(400, 'What was sent is not a JSON object.')
   try {
-    return await schema.validate(body, { abortEarly: false, stripUnknown: true }) as Body
-  }
-  catch (error) {
+    return (await schema.validate(body, { abortEarly: false, stripUnknown: true })) as Body
+  } catch (error) {
     if (!(error instanceof ValidationError)) throw error
     const all = error.inner.length > 0 ? error.inner : [error]
     const fields = Object.fromEntries([...all].reverse().map(each => [each.path ?? '', each.message]))
@@ -133,13 +159,22 @@ async function checkedBody<Body extends AnyObject>(event: H3Event, schema: Objec
 async function told<T>(work: () => Promise<T>, event: H3Event): Promise<T> {
   try {
     return await work()
-  }
-  catch (error) {
+  } catch (error) {
     if (error instanceof Refusal) {
-      throw createError({ statusCode: error.status, statusMessage: 'refused', message: error.message, data: { message: error.message, fields: error.fields, current: error.current } })
+      throw createError({
+        statusCode: error.status,
+        statusMessage: 'refused',
+        message: error.message,
+        data: { message: error.message, fields: error.fields, current: error.current },
+      })
     }
     if (isError(error) || event.node.res.destroyed) throw error
     console.error(error)
-    throw createError({ statusCode: 500, statusMessage: 'failed', message: 'Something went wrong on the server. What was saved before is safe; try again.', data: { message: 'Something went wrong on the server. What was saved before is safe; try again.', fields: {} } })
+    throw createError({
+      statusCode: 500,
+      statusMessage: 'failed',
+      message: 'Something went wrong on the server. What was saved before is safe; try again.',
+      data: { message: 'Something went wrong on the server. What was saved before is safe; try again.', fields: {} },
+    })
   }
 }

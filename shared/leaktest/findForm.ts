@@ -13,7 +13,9 @@ export const findSchema = yup.object({
   partId: uuidField('Part'),
   seen: oneOf(findLooks, 'What it showed'),
   ...mapPlace,
-  length: quantity('Length').min(0, 'A length cannot be negative.').max(20, 'A leak longer than 20 m is not believable. Check the unit.'),
+  length: quantity('Length')
+    .min(0, 'A length cannot be negative.')
+    .max(20, 'A leak longer than 20 m is not believable. Check the unit.'),
   note: words(),
   /** the leak that this is again, or empty for a new one */
   leakId: yup.string().uuid('That leak is not known.').nullable().default(null),

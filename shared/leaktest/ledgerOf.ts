@@ -6,7 +6,18 @@ import type { MeasuredRate, TestViewOf } from './testView'
 export function measurementOf(test: TestViewOf<TankTestKind> & { estimate: MeasuredRate | null }): LedgerMeasurement[] {
   const { id, kind, stoppedAt, estimate, reached } = test
   if (stoppedAt === null || !estimate) return []
-  return [{ says: 'rate', id, kind, name: testName(test), at: stoppedAt, reached, verdict: estimate.verdict, smallestSeen: estimate.smallestSeen }]
+  return [
+    {
+      says: 'rate',
+      id,
+      kind,
+      name: testName(test),
+      at: stoppedAt,
+      reached,
+      verdict: estimate.verdict,
+      smallestSeen: estimate.smallestSeen,
+    },
+  ]
 }
 
 /** What a test that looks gives the ledger: its marks so far. @param smallestSeen Pa·m3/s */

@@ -13,7 +13,7 @@ export interface TestDescriptor<View extends TestViewOf<TankTestKind>> {
   /** of the form that begins it */
   schema: AnyObjectSchema
   /** what is recorded while it runs, by its word in the address, with the form of each */
-  entries: Readonly<Record<string, { schema: AnyObjectSchema, summary: string }>>
+  entries: Readonly<Record<string, { schema: AnyObjectSchema; summary: string }>>
   /** what a leak can look like in it; empty when it cannot show where */
   shows: readonly string[]
   /** whether it runs at this moment */
@@ -29,4 +29,5 @@ export interface TestDescriptor<View extends TestViewOf<TankTestKind>> {
 }
 
 /** A verdict as the search for a cause hears it. */
-export const saidBy = (verdict: string | undefined): TestWord['says'] => (verdict === 'sealed' ? 'tight' : verdict === 'leaking' ? 'leaks' : null)
+export const saidBy = (verdict: string | undefined): TestWord['says'] =>
+  verdict === 'sealed' ? 'tight' : verdict === 'leaking' ? 'leaks' : null

@@ -35,5 +35,14 @@ export interface TestViewOf<Kind extends TankTestKind> {
 export const setupOf = ({ closures, links, pressure }: TestSetup): TestSetup => ({ closures, links, pressure })
 
 /** What a test that measures a rate amounts to. Rates are Pa·m3/s. */
-export interface MeasuredRate { leakRate: number, low95: number, high95: number, smallestSeen: number, verdict: HoldVerdict }
-export interface Measured { estimate: MeasuredRate | null, /** why there is none */ noEstimate: string | null }
+export interface MeasuredRate {
+  leakRate: number
+  low95: number
+  high95: number
+  smallestSeen: number
+  verdict: HoldVerdict
+}
+export interface Measured {
+  estimate: MeasuredRate | null
+  /** why there is none */ noEstimate: string | null
+}

@@ -14,7 +14,12 @@ import type { SoapView } from './soap/soapView'
 import type { TestDescriptor } from './testDescriptor'
 
 /** What the server tells of a test of each kind. */
-export interface TestViews { hold: HoldView, balloon: BalloonView, soap: SoapView, smoke: SmokeView }
+export interface TestViews {
+  hold: HoldView
+  balloon: BalloonView
+  soap: SoapView
+  smoke: SmokeView
+}
 export type TestView = TestViews[TankTestKind]
 
 /** What both sides know of each kind of test. */
@@ -26,14 +31,21 @@ export const testDescriptors: { [K in TankTestKind]: TestDescriptor<TestViews[K]
 }
 
 /** The descriptor of a test's own kind. */
-export const descriptorOf = <K extends TankTestKind>(test: Pick<TestViews[K], 'kind'>): TestDescriptor<TestViews[K]> => testDescriptors[test.kind as K]
+export const descriptorOf = <K extends TankTestKind>(test: Pick<TestViews[K], 'kind'>): TestDescriptor<TestViews[K]> =>
+  testDescriptors[test.kind as K]
 
 /** Tests of one kind, in the order in which they were begun. */
 export const testsOf = <K extends TankTestKind>(job: { tests: readonly TestView[] }, kind: K): TestViews[K][] =>
   job.tests.filter((test): test is TestViews[K] => test.kind === kind)
 
 /** Whether a test counts and runs at this moment. */
-export const isRunning = (test: TestView): boolean => !test.struck && (descriptorOf(test) as TestDescriptor<TestView>).runs(test)
+export const isRunning = (test: TestView): boolean =>
+  !test.struck && (descriptorOf(test) as TestDescriptor<TestView>).runs(test)
 
 /** The form that begins a test of each kind. */
-export interface TestForms { hold: HoldForm, balloon: BalloonForm, soap: SoapForm, smoke: SmokeForm }
+export interface TestForms {
+  hold: HoldForm
+  balloon: BalloonForm
+  soap: SoapForm
+  smoke: SmokeForm
+}

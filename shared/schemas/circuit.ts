@@ -7,15 +7,21 @@ export const mapX = () => quantity('Place on the map').min(0, 'That is off the m
 export const mapY = () => quantity('Place on the map').min(0, 'That is off the map.').max(360, 'That is off the map.')
 const placeSchema = yup.object({ x: mapX(), y: mapY() })
 
-const shapeSchema = yup.mixed<PartShape>().required('The part has no place on the map.').test('shape', 'That is off the map.', value => {
-  const shape = value as Partial<Record<string, unknown>> | undefined
-  const on = (key: string, most: number) => typeof shape?.[key] === 'number' && shape[key] >= 0 && shape[key] <= most
-  return shape?.at === 'point' ? on('x', 1000) && on('y', 360) : shape?.at === 'line' && on('x1', 1000) && on('x2', 1000) && on('y1', 360) && on('y2', 360)
-})
+const shapeSchema = yup
+  .mixed<PartShape>()
+  .required('The part has no place on the map.')
+  .test('shape', 'That is off the map.', value => {
+    const shape = value as Partial<Record<string, unknown>> | undefined
+    const on = (key: string, most: number) => typeof shape?.[key] === 'number' && shape[key] >= 0 && shape[key] <= most
+    return shape?.at === 'point'
+      ? on('x', 1000) && on('y', 360)
+      : shape?.at === 'line' && on('x1', 1000) && on('x2', 1000) && on('y1', 360) && on('y2', 360)
+  })
 
 /** Names inside a circuit: short words of the kind, or an id that the editor makes. */
 const circuitKey = (name: string) => requiredLine(name, 60)
-const distinct = (names: (string | undefined)[] | undefined) => new Set(names?.map(name => name?.toLowerCase())).size === (names?.length ?? 0)
+const distinct = (names: (string | undefined)[] | undefined) =>
+  new Set(names?.map(name => name?.toLowerCase())).size === (names?.length ?? 0)
 
 const spaceSchema = yup.object({
   id: circuitKey('The space’s id'),
@@ -31,7 +37,10 @@ const linkSchema = yup.object({
   from: circuitKey('One end'),
   to: circuitKey('The other end'),
   normally: oneOf(linkStates, 'How it stands by itself'),
-  cracking: quantity('Cracking pressure').min(0, 'A cracking pressure cannot be negative.').max(50_000, 'A cracking pressure above 50 kPa is not believable. Check the unit.').default(0),
+  cracking: quantity('Cracking pressure')
+    .min(0, 'A cracking pressure cannot be negative.')
+    .max(50_000, 'A cracking pressure above 50 kPa is not believable. Check the unit.')
+    .default(0),
   pinch: yup.boolean().default(false),
   at: placeSchema.required(),
 })
@@ -39,18 +48,28 @@ const linkSchema = yup.object({
 /** The parts in route order with the circuit that they are tied to. Whether it hangs together is checked where it is saved. */
 export const circuitSchema = yup.object({
   revision: yup.number().integer().required('The revision that was edited is missing.'),
-  parts: yup.array(yup.object({
-    id: entryId(),
-    name: requiredLine('Part name', 60),
-    family: oneOf(partFamilies, 'Kind of part'),
-    shape: shapeSchema,
-    opening: yup.boolean().default(false),
-    space: yup.string().trim().max(60, 'That space is not known.').nullable().default('tank'),
-    link: yup.string().trim().max(60, 'That valve is not known.').nullable().default(null),
-    trait: yup.string().oneOf(partTraits, 'Choose what is particular about the part.').nullable().default(null),
-  })).required('The parts are missing.').min(1, 'A tank has at least one part.').max(200, 'Keep it under 200 parts.')
+  parts: yup
+    .array(
+      yup.object({
+        id: entryId(),
+        name: requiredLine('Part name', 60),
+        family: oneOf(partFamilies, 'Kind of part'),
+        shape: shapeSchema,
+        opening: yup.boolean().default(false),
+        space: yup.string().trim().max(60, 'That space is not known.').nullable().default('tank'),
+        link: yup.string().trim().max(60, 'That valve is not known.').nullable().default(null),
+        trait: yup.string().oneOf(partTraits, 'Choose what is particular about the part.').nullable().default(null),
+      }),
+    )
+    .required('The parts are missing.')
+    .min(1, 'A tank has at least one part.')
+    .max(200, 'Keep it under 200 parts.')
     .test('names', 'Two parts have the same name. Give each its own.', parts => distinct(parts?.map(each => each.name))),
-  spaces: yup.array(spaceSchema).required('The spaces are missing.').min(1, 'A circuit has at least the tank.').max(60, 'Keep it under 60 lines and spaces.'),
+  spaces: yup
+    .array(spaceSchema)
+    .required('The spaces are missing.')
+    .min(1, 'A circuit has at least the tank.')
+    .max(60, 'Keep it under 60 lines and spaces.'),
   links: yup.array(linkSchema).default([]).max(120, 'Keep it under 120 valves and joints.'),
 })
 export type CircuitEdit = yup.InferType<typeof circuitSchema>

@@ -4,16 +4,20 @@ import * as yup from 'yup'
 
 const notANumber = 'Type a number, such as 6.9 or 6,9.'
 
-export const quantity = (name: string) => yup.number()
-  .transform((value, original) => (original === '' || original === null ? undefined : value as number))
-  .typeError(notANumber)
-  .test('finite', notANumber, value => value === undefined || value === null || Number.isFinite(value))
-  .required(`${name} is missing.`)
+export const quantity = (name: string) =>
+  yup
+    .number()
+    .transform((value, original) => (original === '' || original === null ? undefined : (value as number)))
+    .typeError(notANumber)
+    .test('finite', notANumber, value => value === undefined || value === null || Number.isFinite(value))
+    .required(`${name} is missing.`)
 
 /** More than zero; a test of its own, since `moreThan` and `min` would replace each other. */
-export const positive = (name: string) => quantity(name).test('positive', `${name} must be more than zero.`, value => !(value <= 0))
+export const positive = (name: string) =>
+  quantity(name).test('positive', `${name} must be more than zero.`, value => !(value <= 0))
 
-export const line = (name: string, most = 120) => yup.string().trim().max(most, `Keep ${name.toLowerCase()} under ${most} characters.`)
+export const line = (name: string, most = 120) =>
+  yup.string().trim().max(most, `Keep ${name.toLowerCase()} under ${most} characters.`)
 export const requiredLine = (name: string, most = 120) => line(name, most).required(`${name} is missing.`)
 export const words = () => yup.string().trim().max(4000, 'Keep it under 4,000 characters.').default('')
 
@@ -22,4 +26,7 @@ export const entryId = () => yup.string().uuid('The entry’s id is not a UUID.'
 export const uuidField = (name: string) => yup.string().uuid(`${name} is not known.`).required(`Choose ${name.toLowerCase()}.`)
 
 export const oneOf = <T extends string>(values: readonly T[], name: string) =>
-  yup.string<T>().oneOf(values, `${name} must be one of: ${values.join(', ')}.`).required(`Choose ${name.toLowerCase()}.`)
+  yup
+    .string<T>()
+    .oneOf(values, `${name} must be one of: ${values.join(', ')}.`)
+    .required(`Choose ${name.toLowerCase()}.`)

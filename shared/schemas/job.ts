@@ -7,11 +7,34 @@ import { fuelKeys } from '../../core/fuel/fuels'
 import { throughputFromStandard } from '../../core/quantity/standardLeakRate'
 import { entryId, line, oneOf, positive, quantity, requiredLine, words } from './fields'
 
-/** What was said of the leak: signs by their keys, trouble codes as stored, and the customer's own words. Nothing of it is needed. */
+/**
+ * What was said of the leak: signs by their keys, trouble codes as stored, and the customer's own words. Nothing of it is
+ * needed.
+ */
 export const complaintSchema = yup.object({
-  signs: yup.array(oneOf(signKeys, 'What was said')).default([]).test('single', 'Of amount, level and switched tanks choose one each.', keys =>
-    singleGroups.every(group => (keys ?? []).filter(key => key && signKeys.includes(key) && signOf(key).group === group).length <= 1)),
-  codes: yup.array(yup.string().trim().uppercase().required('A code is empty.').test('code', ({ value }) => `“${String(value)}” is not a trouble code. They look like P0442.`, value => troubleCode(value) !== null)).default([]).max(20, 'Keep it under 20 codes.'),
+  signs: yup
+    .array(oneOf(signKeys, 'What was said'))
+    .default([])
+    .test('single', 'Of amount, level and switched tanks choose one each.', keys =>
+      singleGroups.every(
+        group => (keys ?? []).filter(key => key && signKeys.includes(key) && signOf(key).group === group).length <= 1,
+      ),
+    ),
+  codes: yup
+    .array(
+      yup
+        .string()
+        .trim()
+        .uppercase()
+        .required('A code is empty.')
+        .test(
+          'code',
+          ({ value }) => `“${String(value)}” is not a trouble code. They look like P0442.`,
+          value => troubleCode(value) !== null,
+        ),
+    )
+    .default([])
+    .max(20, 'Keep it under 20 codes.'),
   words: words(),
 })
 export type Complaint = yup.InferType<typeof complaintSchema>
@@ -24,22 +47,48 @@ const facts = {
   craftName: requiredLine('Craft', 80),
   craftKind: oneOf(craftKinds, 'Kind of craft'),
   /** year in which it was built; null when nobody knows */
-  craftBuilt: yup.number().typeError('Type a year, such as 1998.').integer('Type a year, such as 1998.').min(1900, 'A craft from before 1900 is not believable.').max(2100, 'That year is still to come.').nullable().default(null),
+  craftBuilt: yup
+    .number()
+    .typeError('Type a year, such as 1998.')
+    .integer('Type a year, such as 1998.')
+    .min(1900, 'A craft from before 1900 is not believable.')
+    .max(2100, 'That year is still to come.')
+    .nullable()
+    .default(null),
   tankName: requiredLine('Tank', 80),
   material: oneOf(tankMaterials, 'Material'),
-  capacity: positive('Capacity').max(20, 'Capacity above 20,000 L is not a tank this tool is for. Check the unit.').test('tiny', 'Capacity under 0.2 L is not a tank this tool is for. Check the unit.', value => !(value > 0 && value < 0.0002)),
+  capacity: positive('Capacity')
+    .max(20, 'Capacity above 20,000 L is not a tank this tool is for. Check the unit.')
+    .test(
+      'tiny',
+      'Capacity under 0.2 L is not a tank this tool is for. Check the unit.',
+      value => !(value > 0 && value < 0.0002),
+    ),
   fuel: oneOf(fuelKeys, 'Fuel'),
   pressureLimit: positive('Pressure limit').max(100_000, 'A fuel tank limit above 100 kPa is not believable. Check the unit.'),
   limitSource: requiredLine('Where the limit comes from', 160),
-  acceptance: quantity('Acceptance limit').min(throughputFromStandard(0.01), 'An acceptance limit under 0.01 mL/min cannot be tested by pressure.').max(throughputFromStandard(10_000), 'An acceptance limit above 10,000 mL/min is not a limit.'),
+  acceptance: quantity('Acceptance limit')
+    .min(throughputFromStandard(0.01), 'An acceptance limit under 0.01 mL/min cannot be tested by pressure.')
+    .max(throughputFromStandard(10_000), 'An acceptance limit above 10,000 mL/min is not a limit.'),
   complaint: complaintSchema.required(),
 }
 
-export const newJobSchema = yup.object({ id: entryId(), tankKind: oneOf(tankKinds.map(kind => kind.key), 'Kind of tank'), ...facts })
+export const newJobSchema = yup.object({
+  id: entryId(),
+  tankKind: oneOf(
+    tankKinds.map(kind => kind.key),
+    'Kind of tank',
+  ),
+  ...facts,
+})
 export const jobEditSchema = yup.object({ revision: revision(), ...facts })
 export type NewJob = yup.InferType<typeof newJobSchema>
 export type JobEdit = yup.InferType<typeof jobEditSchema>
 export type JobFacts = Omit<JobEdit, 'revision'>
 export const jobFactNames = Object.keys(facts) as (keyof JobFacts)[]
 
-export const strikeSchema = yup.object({ id: entryId(), subjectId: entryId(), reason: line('The reason', 300).required('Say why it no longer counts.') })
+export const strikeSchema = yup.object({
+  id: entryId(),
+  subjectId: entryId(),
+  reason: line('The reason', 300).required('Say why it no longer counts.'),
+})

@@ -7,7 +7,10 @@ import { closuresSchema, linksSchema, reliefSchema } from '../leaktest/setupForm
 /** An answer to a check; `after` is the answer that was on the screen, so that two people answering at once are told. */
 export const answerSchema = yup.object({
   id: entryId(),
-  check: oneOf(checks.filter(check => !check.test).map(check => check.key), 'Check'),
+  check: oneOf(
+    checks.filter(check => !check.test).map(check => check.key),
+    'Check',
+  ),
   outcome: requiredLine('The answer', 40).test('outcome', 'That is not an answer to this check.', function (value) {
     const check = checks.find(each => each.key === (this.parent as { check?: string }).check)
     return !check || [...check.outcomes.map(each => each.key), check.rest.key].includes(value)
@@ -21,7 +24,10 @@ export type ProbeMethod = (typeof probeMethods)[number]
 export const probeSchema = yup.object({
   id: entryId(),
   method: oneOf(probeMethods, 'Method'),
-  pressure: quantity('Pressure').notOneOf([0], 'The pressure cannot be zero.').min(-100_000, 'That is below any vacuum.').max(100_000, 'That is above 100 kPa. Check the unit.'),
+  pressure: quantity('Pressure')
+    .notOneOf([0], 'The pressure cannot be zero.')
+    .min(-100_000, 'That is below any vacuum.')
+    .max(100_000, 'That is above 100 kPa. Check the unit.'),
   closures: closuresSchema(),
   links: linksSchema(),
   relief: reliefSchema(),
@@ -31,7 +37,14 @@ export const probeSchema = yup.object({
 export type ProbeForm = yup.InferType<typeof probeSchema>
 
 /** What it turned out to be. */
-export const outcomeSchema = yup.object({ id: entryId(), cause: oneOf(causes.map(cause => cause.key), 'Cause'), partId: yup.string().uuid('That part is not known.').nullable().default(null) })
+export const outcomeSchema = yup.object({
+  id: entryId(),
+  cause: oneOf(
+    causes.map(cause => cause.key),
+    'Cause',
+  ),
+  partId: yup.string().uuid('That part is not known.').nullable().default(null),
+})
 export type OutcomeForm = yup.InferType<typeof outcomeSchema>
 
 export const purchaseReasons = ['suspected', 'confirmed', 'while in there'] as const
@@ -45,11 +58,25 @@ export const purchaseSchema = yup.object({
   reason: oneOf(purchaseReasons, 'Why'),
   /** what must be measured before it is ordered; empty when nothing is */
   measure: line('What to measure', 200).default(''),
-  cause: yup.string().oneOf(causes.map(cause => cause.key), 'That cause is not known.').nullable().default(null),
+  cause: yup
+    .string()
+    .oneOf(
+      causes.map(cause => cause.key),
+      'That cause is not known.',
+    )
+    .nullable()
+    .default(null),
   /** the thing on the rebuild list that waits for it */
   fixing: yup.string().trim().max(120, 'That is not on this tank.').nullable().default(null),
   /** days from order to arrival, as the supplier says */
-  leadDays: yup.number().typeError('Type a number of days.').integer('Type whole days.').min(0, 'It cannot arrive before it is ordered.').max(365, 'More than a year is no lead time.').nullable().default(null),
+  leadDays: yup
+    .number()
+    .typeError('Type a number of days.')
+    .integer('Type whole days.')
+    .min(0, 'It cannot arrive before it is ordered.')
+    .max(365, 'More than a year is no lead time.')
+    .nullable()
+    .default(null),
 })
 export type PurchaseForm = yup.InferType<typeof purchaseSchema>
 export const purchaseStepSchema = yup.object({

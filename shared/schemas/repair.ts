@@ -7,19 +7,36 @@ import { entryId, line, oneOf, quantity, uuidField, words } from './fields'
 export const repairSchema = yup.object({
   id: entryId(),
   leakId: uuidField('Leak'),
-  method: oneOf(repairMethods.map(method => method.key), 'What was done'),
-  material: oneOf(repairMaterials.map(material => material.key), 'Material'),
+  method: oneOf(
+    repairMethods.map(method => method.key),
+    'What was done',
+  ),
+  material: oneOf(
+    repairMaterials.map(material => material.key),
+    'Material',
+  ),
   batch: line('Batch', 80).default(''),
-  temperature: quantity('Temperature').moreThan(223.15, 'That is below −50 °C. Check the unit.').lessThan(373.15, 'That is above 100 °C. Check the unit.'),
+  temperature: quantity('Temperature')
+    .moreThan(223.15, 'That is below −50 °C. Check the unit.')
+    .lessThan(373.15, 'That is above 100 °C. Check the unit.'),
   /** s at the sheet's temperature, where the sheet in hand differs from the usual one */
-  cureTime: yup.number().typeError('Type a number of hours.').min(0, 'A cure time cannot be negative.').max(60 * 86_400, 'A cure of more than 60 days is not believable.').nullable().default(null),
+  cureTime: yup
+    .number()
+    .typeError('Type a number of hours.')
+    .min(0, 'A cure time cannot be negative.')
+    .max(60 * 86_400, 'A cure of more than 60 days is not believable.')
+    .nullable()
+    .default(null),
   note: words(),
 })
 export type RepairForm = yup.InferType<typeof repairSchema>
 
 export const touchSchema = yup.object({
   id: entryId(),
-  partIds: yup.array(yup.string().uuid('That part is not known.').required()).required('Choose the parts.').min(1, 'Choose at least one part.'),
+  partIds: yup
+    .array(yup.string().uuid('That part is not known.').required())
+    .required('Choose the parts.')
+    .min(1, 'Choose at least one part.'),
   kind: oneOf(touchKinds, 'What was done'),
   note: words(),
 })

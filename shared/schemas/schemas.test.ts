@@ -13,17 +13,46 @@ import { findSchema } from '../leaktest/findForm'
 
 const id = randomUUID()
 const job = {
-  id, craftName: ' Fire pump 3 ', craftKind: 'small equipment', tankName: 'fuel tank', tankKind: 'small-steel', material: 'sheet steel', capacity: 0.018, fuel: 'petrol',
-  pressureLimit: 7000, limitSource: 'plate', acceptance: 8.4e-4, complaint: { signs: ['brim-full', 'drip'], codes: ['P0442'], words: '' }, craftBuilt: 1998,
+  id,
+  craftName: ' Fire pump 3 ',
+  craftKind: 'small equipment',
+  tankName: 'fuel tank',
+  tankKind: 'small-steel',
+  material: 'sheet steel',
+  capacity: 0.018,
+  fuel: 'petrol',
+  pressureLimit: 7000,
+  limitSource: 'plate',
+  acceptance: 8.4e-4,
+  complaint: { signs: ['brim-full', 'drip'], codes: ['P0442'], words: '' },
+  craftBuilt: 1998,
 }
 const hold = {
-  id, source: 'typed', method: 'pressure-decay', volume: 0.018, volumeUncertainty: 0.0005, testPressure: 5000, gaugeStep: 10, gaugeNoise: 5,
-  temperatureDoubt: 0.5, barometerDoubt: 40, rigLeak: 0, rigLeakDoubt: 0, closures: { [id]: 'plug' },
+  id,
+  source: 'typed',
+  method: 'pressure-decay',
+  volume: 0.018,
+  volumeUncertainty: 0.0005,
+  testPressure: 5000,
+  gaugeStep: 10,
+  gaugeNoise: 5,
+  temperatureDoubt: 0.5,
+  barometerDoubt: 40,
+  rigLeak: 0,
+  rigLeakDoubt: 0,
+  closures: { [id]: 'plug' },
 }
 const spaces = [{ id: 'tank', name: 'Tank', kind: 'tank' }]
 const part = { id, name: 'Cap', family: 'cap', shape: { at: 'point', x: 10, y: 10 }, opening: true }
 const find = { id, partId: id, seen: 'foams', x1: 1, y1: 2, x2: 3, y2: 4, length: 0.01 }
-const smoke = { id, pressure: 3000, closures: { [id]: 'rig' }, links: { vent: 'shut' }, tube: { smallest: 3e-7, largest: 2e-5, readDoubt: 0.02, gas: 'air' }, own: { ball: 'floor' } }
+const smoke = {
+  id,
+  pressure: 3000,
+  closures: { [id]: 'rig' },
+  links: { vent: 'shut' },
+  tube: { smallest: 3e-7, largest: 2e-5, readDoubt: 0.02, gas: 'air' },
+  own: { ball: 'floor' },
+}
 const repair = { id, leakId: id, method: 'renew-seal', material: 'none', temperature: 293 }
 
 /** The sentence beside a field, or null when all is well. */
@@ -31,24 +60,39 @@ async function sentence(schema: AnyObjectSchema, value: object, field: string): 
   try {
     await schema.validate(value, { abortEarly: false })
     return null
-  }
-  catch (error) {
+  } catch (error) {
     if (!(error instanceof ValidationError)) throw error
-    return [error, ...error.inner].find(each => each.path === field)?.message ?? `no error on ${field}, but: ${error.errors.join(' ')}`
+    return (
+      [error, ...error.inner].find(each => each.path === field)?.message ??
+      `no error on ${field}, but: ${error.errors.join(' ')}`
+    )
   }
 }
 
 test.each<[string, AnyObjectSchema, object]>([
   ['a job', newJobSchema, job],
   ['an edit', jobEditSchema, { ...job, revision: 3 }],
-  ['parts', circuitSchema, { revision: 1, spaces, parts: [part, { ...part, name: 'Seam', shape: { at: 'line', x1: 0, y1: 0, x2: 1000, y2: 360 } }] }],
+  [
+    'parts',
+    circuitSchema,
+    { revision: 1, spaces, parts: [part, { ...part, name: 'Seam', shape: { at: 'line', x1: 0, y1: 0, x2: 1000, y2: 360 } }] },
+  ],
   ['a plan', planSchema, { place: 'indoors', acts: ['look', 'heat or sparks'], promised: '2026-05-20' }],
   ['a gas reading', gasReadingSchema, { id, point: 'middle', explosive: 0.04, oxygen: 0.209 }],
   ['smoke', smokeSchema, smoke],
   ['a strike', strikeSchema, { id, subjectId: id, reason: 'wrong tank' }],
   ['a hold', holdSchema, hold],
   ['a vacuum hold', holdSchema, { ...hold, method: 'vacuum-decay', testPressure: -3500 }],
-  ['readings', readingsSchema, { readings: [{ t: 0, pressure: 5000 }, { t: 1.5, pressure: -20, temperature: 290, barometer: 101_000 }] }],
+  [
+    'readings',
+    readingsSchema,
+    {
+      readings: [
+        { t: 0, pressure: 5000 },
+        { t: 1.5, pressure: -20, temperature: 290, barometer: 101_000 },
+      ],
+    },
+  ],
   ['a mark', markSchema, { id, kind: 'knock' }],
   ['a step', holdStepSchema, { to: 'settling' }],
   ['a speed', speedSchema, { speed: 60 }],
@@ -83,7 +127,12 @@ test.each<[AnyObjectSchema, object, string, string]>([
   [jobEditSchema, job, 'revision', 'missing'],
   [circuitSchema, { revision: 1, spaces, parts: [] }, 'parts', 'at least one part'],
   [circuitSchema, { revision: 1, spaces, parts: [part, { ...part, name: 'CAP' }] }, 'parts', 'same name'],
-  [circuitSchema, { revision: 1, spaces, parts: [{ ...part, shape: { at: 'point', x: 1200, y: 0 } }] }, 'parts[0].shape', 'off the map'],
+  [
+    circuitSchema,
+    { revision: 1, spaces, parts: [{ ...part, shape: { at: 'point', x: 1200, y: 0 } }] },
+    'parts[0].shape',
+    'off the map',
+  ],
   [circuitSchema, { revision: 1, spaces, parts: [{ ...part, shape: 'left' }] }, 'parts[0].shape', 'off the map'],
   [strikeSchema, { id, subjectId: id, reason: '' }, 'reason', 'Say why'],
   [holdSchema, { ...hold, volume: 0 }, 'volume', 'more than zero'],

@@ -10,7 +10,13 @@ export const stripSchema = yup.object({
   facing: line('Which way it faced', 120).default(''),
   fastener: line('Fastener and socket', 120).default(''),
   /** N·m */
-  torque: yup.number().typeError('Type a torque, such as 9, 9 N·m or 80 lbf in.').min(0.5, 'Under 0.5 N·m nothing is tightened. Check the unit.').max(300, 'Above 300 N·m is no fastener of a tank. Check the unit: one lbf·ft is 1.36 N·m, one lbf·in 0.113.').nullable().default(null),
+  torque: yup
+    .number()
+    .typeError('Type a torque, such as 9, 9 N·m or 80 lbf in.')
+    .min(0.5, 'Under 0.5 N·m nothing is tightened. Check the unit.')
+    .max(300, 'Above 300 N·m is no fastener of a tank. Check the unit: one lbf·ft is 1.36 N·m, one lbf·in 0.113.')
+    .nullable()
+    .default(null),
   condition: line('Condition', 120).default(''),
   /** this tank has no such thing */
   absent: yup.boolean().default(false),
@@ -19,5 +25,8 @@ export const stripSchema = yup.object({
 export type StripForm = yup.InferType<typeof stripSchema>
 /** What a person says of something as it comes off. */
 export type StripDetails = Pick<StripForm, 'name' | 'mark' | 'facing' | 'fastener' | 'torque' | 'condition'>
-export const refitSchema = yup.object({ id: entryId(), photoId: yup.string().uuid('That photograph is not known.').nullable().default(null) })
+export const refitSchema = yup.object({
+  id: entryId(),
+  photoId: yup.string().uuid('That photograph is not known.').nullable().default(null),
+})
 export type RefitForm = yup.InferType<typeof refitSchema>

@@ -7,7 +7,10 @@ const someId = '00000000-0000-4000-8000-000000000000'
 test('no route but sign-in and health answers without a session, and no page', async ({ playwright, demo }) => {
   const stranger = await playwright.request.newContext()
   for (const { method, path, who } of routes) {
-    const answer = await stranger.fetch(`${demo.url}/api${path.replace(/\{\w+\}/g, someId)}`, { method, data: method === 'get' ? undefined : {} })
+    const answer = await stranger.fetch(`${demo.url}/api${path.replace(/\{\w+\}/g, someId)}`, {
+      method,
+      data: method === 'get' ? undefined : {},
+    })
     if (who === 'anyone') expect([200, 422], `${method} ${path}`).toContain(answer.status())
     else expect(answer.status(), `${method} ${path}`).toBe(401)
   }
@@ -23,15 +26,51 @@ test('what is sent is checked: each bad field has its sentence', async ({ contex
   await enter(context, demo)
   const job = await jobOf(context, demo, 'Library van')
   const send = (path: string, data: unknown) => context.request.post(`${demo.url}/api/${path}`, { data: data as object })
-  const bad = await send(`jobs/${job.id}/tests/hold`, { id: 'x', source: 'guess', method: 'pressure-decay', volume: -3, volumeUncertainty: 'lots', testPressure: -1, gaugeStep: 0 })
+  const bad = await send(`jobs/${job.id}/tests/hold`, {
+    id: 'x',
+    source: 'guess',
+    method: 'pressure-decay',
+    volume: -3,
+    volumeUncertainty: 'lots',
+    testPressure: -1,
+    gaugeStep: 0,
+  })
   expect(bad.status()).toBe(422)
   const { data } = await bad.json()
-  expect(data.fields).toMatchObject({ id: expect.any(String), source: expect.stringContaining('must be one of'), volume: expect.stringContaining('more than zero'), volumeUncertainty: expect.stringContaining('number'), testPressure: expect.stringContaining('above zero'), gaugeStep: expect.any(String) })
+  expect(data.fields).toMatchObject({
+    id: expect.any(String),
+    source: expect.stringContaining('must be one of'),
+    volume: expect.stringContaining('more than zero'),
+    volumeUncertainty: expect.stringContaining('number'),
+    testPressure: expect.stringContaining('above zero'),
+    gaugeStep: expect.any(String),
+  })
   expect((await send(`jobs/${job.id}/tests/hold`, [1, 2])).status()).toBe(400)
-  expect((await context.request.post(`${demo.url}/api/jobs`, { headers: { 'content-type': 'application/json' }, data: Buffer.from('{"id":') })).status()).toBe(400)
+  expect(
+    (
+      await context.request.post(`${demo.url}/api/jobs`, {
+        headers: { 'content-type': 'application/json' },
+        data: Buffer.from('{"id":'),
+      })
+    ).status(),
+  ).toBe(400)
   expect((await context.request.get(`${demo.url}/api/jobs/not-an-id`)).status()).toBe(404)
   expect((await context.request.get(`${demo.url}/api/jobs/${someId}`)).status()).toBe(404)
-  const absurd = await send(`jobs/${job.id}/tests/hold`, { id: crypto.randomUUID(), source: 'typed', method: 'pressure-decay', volume: 6900, volumeUncertainty: 1, testPressure: 3000, gaugeStep: 10, gaugeNoise: 5, temperatureDoubt: 0, barometerDoubt: 0, rigLeak: 0, rigLeakDoubt: 0, closures: {} })
+  const absurd = await send(`jobs/${job.id}/tests/hold`, {
+    id: crypto.randomUUID(),
+    source: 'typed',
+    method: 'pressure-decay',
+    volume: 6900,
+    volumeUncertainty: 1,
+    testPressure: 3000,
+    gaugeStep: 10,
+    gaugeNoise: 5,
+    temperatureDoubt: 0,
+    barometerDoubt: 0,
+    rigLeak: 0,
+    rigLeakDoubt: 0,
+    closures: {},
+  })
   expect((await absurd.json()).data.fields.volume).toContain('Check the unit')
 })
 
@@ -39,17 +78,31 @@ test('a submit that is repeated is one entry, and a reading at one time is one r
   await enter(context, demo)
   const job = await jobOf(context, demo, 'Fire pump 3')
   const hold = await startTypedHold(context, demo, job.id)
-  const readings = { readings: [{ t: 0, pressure: 6000 }, { t: 10, pressure: 5990 }] }
-  const answers = await Promise.all([1, 2, 3].map(() => context.request.post(`${demo.url}/api/holds/${hold}/readings`, { data: readings }).then(answer => answer.json())))
+  const readings = {
+    readings: [
+      { t: 0, pressure: 6000 },
+      { t: 10, pressure: 5990 },
+    ],
+  }
+  const answers = await Promise.all(
+    [1, 2, 3].map(() =>
+      context.request.post(`${demo.url}/api/holds/${hold}/readings`, { data: readings }).then(answer => answer.json()),
+    ),
+  )
   expect(answers.map(answer => answer.taken).sort()).toEqual([0, 0, 2])
   const mark = { id: crypto.randomUUID(), kind: 'knock' }
   for (let k = 0; k < 2; k++) await context.request.post(`${demo.url}/api/tests/${hold}/entries/mark`, { data: mark })
   expect((await (await context.request.get(`${demo.url}/api/holds/${hold}`)).json()).marks).toHaveLength(1)
-  const over = await context.request.post(`${demo.url}/api/holds/${hold}/readings`, { data: { readings: [{ t: 1, pressure: 6_900_000 }] } })
+  const over = await context.request.post(`${demo.url}/api/holds/${hold}/readings`, {
+    data: { readings: [{ t: 1, pressure: 6_900_000 }] },
+  })
   expect((await over.json()).data.fields['readings[0].pressure']).toContain('Check the unit')
 })
 
-test('what cannot be of vapour, fuel, torque and photographs is refused, each with its sentence, and nothing of it is kept', async ({ context, demo }) => {
+test('what cannot be of vapour, fuel, torque and photographs is refused, each with its sentence, and nothing of it is kept', async ({
+  context,
+  demo,
+}) => {
   await enter(context, demo)
   const job = await jobOf(context, demo, 'Glider tug')
   const send = (path: string, data: object) => context.request.post(`${demo.url}/api/jobs/${job.id}/${path}`, { data })
@@ -71,26 +124,53 @@ test('what cannot be of vapour, fuel, torque and photographs is refused, each wi
   await refused('weighings', { shape: 'egg' }, 'shape', 'not known')
   await refused('strips', { fixing: null, name: 'Bracket', torque: 9000 }, 'torque', 'Check the unit')
   await refused('strips', { fixing: null, name: '  ' }, 'name', 'is missing')
-  await refused('hot-work', { shop: 'Harbour welders', certificate: 'GF-1', issuedOn: 'last week', what: 'Corner welded' }, 'issuedOn', 'as 2026-05-20')
-  await refused('tests/soap', { pressure: 50_000, closures: {}, links: {}, relief: { kind: 'regulator', opensAt: 50_000 } }, 'pressure', 'above this tank’s limit')
-  expect((await context.request.put(`${demo.url}/api/jobs/${job.id}/plan`, { data: { place: 'the moon', acts: [] } })).status()).toBe(422)
+  await refused(
+    'hot-work',
+    { shop: 'Harbour welders', certificate: 'GF-1', issuedOn: 'last week', what: 'Corner welded' },
+    'issuedOn',
+    'as 2026-05-20',
+  )
+  await refused(
+    'tests/soap',
+    { pressure: 50_000, closures: {}, links: {}, relief: { kind: 'regulator', opensAt: 50_000 } },
+    'pressure',
+    'above this tank’s limit',
+  )
+  expect(
+    (await context.request.put(`${demo.url}/api/jobs/${job.id}/plan`, { data: { place: 'the moon', acts: [] } })).status(),
+  ).toBe(422)
   const half = Buffer.from('89504e470d0a1a0a0000000d49484452', 'hex')
-  expect((await context.request.post(`${demo.url}/api/jobs/${job.id}/photos?id=${crypto.randomUUID()}`, { data: half })).status()).toBe(415)
+  expect(
+    (await context.request.post(`${demo.url}/api/jobs/${job.id}/photos?id=${crypto.randomUUID()}`, { data: half })).status(),
+  ).toBe(415)
   const after = await jobOf(context, demo, 'Glider tug')
-  expect([after.gasReadings, after.drained, after.weighings, after.stripped, after.hotWork, after.photos].map(each => each.length)).toEqual([job.gasReadings, job.drained, job.weighings, job.stripped, job.hotWork, job.photos].map(each => each.length))
+  expect(
+    [after.gasReadings, after.drained, after.weighings, after.stripped, after.hotWork, after.photos].map(each => each.length),
+  ).toEqual([job.gasReadings, job.drained, job.weighings, job.stripped, job.hotWork, job.photos].map(each => each.length))
 })
 
-test('one thing is ticked by two people at once: one is told who was first; an inspector looks and logs nothing', async ({ browser, demo }) => {
+test('one thing is ticked by two people at once: one is told who was first; an inspector looks and logs nothing', async ({
+  browser,
+  demo,
+}) => {
   const [finn, oda, ines] = await Promise.all([browser.newContext(), browser.newContext(), browser.newContext()])
   await Promise.all([enter(finn, demo, 'finn'), enter(oda, demo, 'oda'), enter(ines, demo, 'ines')])
   const job = await jobOf(finn, demo, 'Glider tug')
   const line = { id: crypto.randomUUID(), fixing: null, name: 'Fairing screws', mark: 'bag 1' }
   expect((await ines.request.post(`${demo.url}/api/jobs/${job.id}/strips`, { data: line })).status()).toBe(403)
-  expect((await ines.request.post(`${demo.url}/api/jobs/${job.id}/cautions`, { data: { cautions: ['air'], act: null } })).status()).toBe(403)
+  expect(
+    (await ines.request.post(`${demo.url}/api/jobs/${job.id}/cautions`, { data: { cautions: ['air'], act: null } })).status(),
+  ).toBe(403)
   expect((await finn.request.post(`${demo.url}/api/jobs/${job.id}/strips`, { data: line })).ok()).toBe(true)
-  const answers = await Promise.all([finn, oda].map(each => each.request.post(`${demo.url}/api/strips/${line.id}/refit`, { data: { id: crypto.randomUUID() } })))
+  const answers = await Promise.all(
+    [finn, oda].map(each =>
+      each.request.post(`${demo.url}/api/strips/${line.id}/refit`, { data: { id: crypto.randomUUID() } }),
+    ),
+  )
   expect(answers.map(answer => answer.status()).sort()).toEqual([200, 409])
-  expect((await answers.find(answer => answer.status() === 409)!.json()).message).toMatch(/Fairing screws was ticked by (Finn|Oda).* already/)
+  expect((await answers.find(answer => answer.status() === 409)!.json()).message).toMatch(
+    /Fairing screws was ticked by (Finn|Oda).* already/,
+  )
   await Promise.all([finn, oda, ines].map(each => each.close()))
 })
 
@@ -98,7 +178,22 @@ test('the verdict cannot be set by hand', async ({ context, demo }) => {
   await enter(context, demo)
   const job = await jobOf(context, demo, 'Library van')
   const edit = await context.request.patch(`${demo.url}/api/jobs/${job.id}`, {
-    data: { revision: job.revision, craftName: job.craft.name, craftKind: job.craft.kind, tankName: job.tankName, material: job.material, capacity: job.capacity, fuel: job.fuel, pressureLimit: job.pressureLimit, limitSource: job.limitSource, acceptance: job.acceptance, complaint: job.complaint, state: 'sealed', sealed: true, hiddenTank: null },
+    data: {
+      revision: job.revision,
+      craftName: job.craft.name,
+      craftKind: job.craft.kind,
+      tankName: job.tankName,
+      material: job.material,
+      capacity: job.capacity,
+      fuel: job.fuel,
+      pressureLimit: job.pressureLimit,
+      limitSource: job.limitSource,
+      acceptance: job.acceptance,
+      complaint: job.complaint,
+      state: 'sealed',
+      sealed: true,
+      hiddenTank: null,
+    },
   })
   expect(edit.ok()).toBe(true)
   const { rows } = await (await context.request.get(`${demo.url}/api/jobs`)).json()
@@ -106,14 +201,21 @@ test('the verdict cannot be set by hand', async ({ context, demo }) => {
 })
 
 test('each role may do what is its own, and no more', async ({ browser, demo }) => {
-  const contexts = await Promise.all(['ines', 'finn', 'oda'].map(async login => {
-    const context = await browser.newContext()
-    await enter(context, demo, login)
-    return context
-  }))
+  const contexts = await Promise.all(
+    ['ines', 'finn', 'oda'].map(async login => {
+      const context = await browser.newContext()
+      await enter(context, demo, login)
+      return context
+    }),
+  )
   const [inspector, technician, owner] = contexts
-  for (const { method, path, who } of routes.filter(route => route.method !== 'get' && route.who !== 'anyone' && route.who !== 'device' && route.path !== '/session')) {
-    const call = (context: typeof inspector) => context!.request.fetch(`${demo.url}/api${path.replace(/\{\w+\}/g, someId)}`, { method, data: {} }).then(answer => answer.status())
+  for (const { method, path, who } of routes.filter(
+    route => route.method !== 'get' && route.who !== 'anyone' && route.who !== 'device' && route.path !== '/session',
+  )) {
+    const call = (context: typeof inspector) =>
+      context!.request
+        .fetch(`${demo.url}/api${path.replace(/\{\w+\}/g, someId)}`, { method, data: {} })
+        .then(answer => answer.status())
     const [read, work, own] = await Promise.all([call(inspector), call(technician), call(owner)])
     expect(read === 403, `inspector ${method} ${path}`).toBe(who !== 'read')
     expect(work === 403, `technician ${method} ${path}`).toBe(who === 'people' || who === 'devices')
@@ -126,16 +228,22 @@ test('the stream tells of a change made elsewhere', async ({ page, context, demo
   await enter(context, demo)
   const job = await jobOf(context, demo, 'Beach tractor')
   await page.goto(`${demo.url}/bench`)
-  const heard = page.evaluate(url => new Promise<string>(done => {
-    const source = new EventSource(`${url}/api/stream`)
-    source.addEventListener('beat', () => { document.documentElement.dataset.listening = 'yes' })
-    source.onmessage = event => {
-      // The demo's running hold tells of its readings on the same stream.
-      if (!String(event.data).includes('safety')) return
-      source.close()
-      done(event.data as string)
-    }
-  }), demo.url)
+  const heard = page.evaluate(
+    url =>
+      new Promise<string>(done => {
+        const source = new EventSource(`${url}/api/stream`)
+        source.addEventListener('beat', () => {
+          document.documentElement.dataset.listening = 'yes'
+        })
+        source.onmessage = event => {
+          // The demo's running hold tells of its readings on the same stream.
+          if (!String(event.data).includes('safety')) return
+          source.close()
+          done(event.data as string)
+        }
+      }),
+    demo.url,
+  )
   await expect(page.locator('html')).toHaveAttribute('data-listening', 'yes')
   await context.request.post(`${demo.url}/api/jobs/${job.id}/cautions`, { data: { cautions: ['air'], act: 'engine running' } })
   expect(JSON.parse(await heard)).toEqual({ topics: ['safety'], jobId: job.id, subjectId: job.id })
@@ -145,5 +253,7 @@ test('the description of the routes is served', async ({ context, demo }) => {
   await enter(context, demo)
   const document = await (await context.request.get(`${demo.url}/api/openapi`)).json()
   expect(document.openapi).toBe('3.1.0')
-  expect(Object.keys(document.paths)).toEqual(expect.arrayContaining(['/api/jobs/{id}/tests/hold', '/api/holds/{id}/readings', '/api/session']))
+  expect(Object.keys(document.paths)).toEqual(
+    expect.arrayContaining(['/api/jobs/{id}/tests/hold', '/api/holds/{id}/readings', '/api/session']),
+  )
 })

@@ -139,7 +139,9 @@ test('a job that somebody else moves on moves here too', async ({ browser, demo 
   const page = await here.newPage()
   await page.goto(`${demo.url}/jobs/${job.id}`)
   await expect(page.getByText('No leak has been found.')).toBeVisible()
-  await there.request.post(`${demo.url}/api/jobs/${job.id}/touches`, { data: { id: crypto.randomUUID(), partIds: [job.parts[0]!.id], kind: 'knocked', note: 'dropped the cap' } })
+  await there.request.post(`${demo.url}/api/jobs/${job.id}/touches`, {
+    data: { id: crypto.randomUUID(), partIds: [job.parts[0]!.id], kind: 'knocked', note: 'dropped the cap' },
+  })
   await expect(page.getByText('Cap knocked', { exact: false })).toBeVisible()
   await page.getByRole('button', { name: 'Show', exact: true }).click()
   await expect(page.getByText('Oda Vint knocked parts')).toBeVisible()
@@ -174,7 +176,10 @@ test('when the server is away a page says so and tries again', async ({ page, co
   await page.goto(demo.url)
   await expect(page.getByText('New complaint')).toBeVisible()
   await page.route('**/api/jobs/**', route => route.abort())
-  await page.getByRole('link', { name: /Library van/ }).first().click()
+  await page
+    .getByRole('link', { name: /Library van/ })
+    .first()
+    .click()
   await expect(page.getByRole('heading', { name: 'No connection' })).toBeVisible()
   await page.unroute('**/api/jobs/**')
   await page.getByRole('button', { name: 'Try again' }).click()

@@ -60,7 +60,9 @@ test('a new shop, one tank: from the complaint to sealed, on the stand-in', asyn
   let finds = 0
   for (let part = 0; part < 10; part++) {
     await expect(page.getByText(part === 9 ? '1 of 10 parts to go' : `${10 - part} of 10 parts to go`)).toBeVisible()
-    await expect(page.getByRole('list', { name: 'Route' }).locator('[aria-current=step]')).toHaveText(new RegExp(`^${part + 1}\\D`))
+    await expect(page.getByRole('list', { name: 'Route' }).locator('[aria-current=step]')).toHaveText(
+      new RegExp(`^${part + 1}\\D`),
+    )
     await page.keyboard.press('l')
     const shows = page.getByText(/The simulated tank shows: (dry|foams|bubbles)/)
     await expect(shows).toBeVisible()
@@ -109,6 +111,15 @@ test('a new shop, one tank: from the complaint to sealed, on the stand-in', asyn
   await expect(record.getByRole('row', { name: /Leaking/ })).toBeVisible()
   await expect(record.getByRole('row', { name: /Sealed/ })).toBeVisible()
   const trail = await empty.query('select verb, person_id from trail order by id')
-  expect(trail.rows.map(row => row.verb)).toEqual(expect.arrayContaining(['opened the job', 'read the cautions', 'started the hold', 'found a leak', 'repaired a leak', 'stopped the hold']))
+  expect(trail.rows.map(row => row.verb)).toEqual(
+    expect.arrayContaining([
+      'opened the job',
+      'read the cautions',
+      'started the hold',
+      'found a leak',
+      'repaired a leak',
+      'stopped the hold',
+    ]),
+  )
   expect(trail.rows.filter(row => row.verb === 'stopped the hold').every(row => row.person_id)).toBe(true)
 })

@@ -54,19 +54,35 @@ test('planned, rig checked, volume measured, held through a knock, and understoo
   await expect(page.getByText('The volume was measured:')).toBeVisible()
 
   await page.keyboard.press('k')
-  await expect.poll(async () => (await demo.query(`select 1 from test_entry e join test t on t.id = e.test_id where t.job_id = '${job.id}' and e.entry->>'kind' = 'knock'`)).rowCount).toBe(1)
+  await expect
+    .poll(
+      async () =>
+        (
+          await demo.query(
+            `select 1 from test_entry e join test t on t.id = e.test_id where t.job_id = '${job.id}' and e.entry->>'kind' = 'knock'`,
+          )
+        ).rowCount,
+    )
+    .toBe(1)
   await page.waitForTimeout(4000)
   await page.keyboard.press('s')
   await page.getByRole('button', { name: 'Stop it' }).click()
   await expect(page.getByText('What it says')).toBeVisible()
   await expect(page.getByText(/2 steps in the pressure/)).toBeVisible()
-  for (const part of ['With one thing otherwise', 'Readings off the fitted curve', 'Orifice leak only', 'Volume 10 % more', 'First reading less last, by hand']) await expect(page.getByText(part)).toBeVisible()
+  for (const part of [
+    'With one thing otherwise',
+    'Readings off the fitted curve',
+    'Orifice leak only',
+    'Volume 10 % more',
+    'First reading less last, by hand',
+  ])
+    await expect(page.getByText(part)).toBeVisible()
   await expect(page.getByText(/of diesel a day if it stands 0.3 m above the leak/)).toBeVisible()
 
   // The browser's worker, the server and this process say the same to the last digit.
   const id = page.url().split('/').at(-1)!
-  const hold = await (await context.request.get(`${demo.url}/api/holds/${id}`)).json() as BenchHold
-  const readings = await (await context.request.get(`${demo.url}/api/holds/${id}/readings`)).json() as ReadingView[]
+  const hold = (await (await context.request.get(`${demo.url}/api/holds/${id}`)).json()) as BenchHold
+  const readings = (await (await context.request.get(`${demo.url}/api/holds/${id}/readings`)).json()) as ReadingView[]
   expect(estimateHold(hold.setup, readings, hold.marks)).toEqual(hold.estimate)
   const live = await page.evaluate(() => document.querySelector('[data-rate]')?.getAttribute('data-rate'))
   expect(live).toBe(String(hold.estimate!.leakRate))
@@ -80,14 +96,27 @@ test('while it runs, the page’s own estimate is the server’s to the last dig
   const id = job.tests[0]!.id
   await page.goto(`${demo.url}/bench/${id}`)
   const shown = async () => page.evaluate(() => document.querySelector('[data-rate]')?.getAttribute('data-rate'))
-  const atServer = async () => String((await (await context.request.get(`${demo.url}/api/holds/${id}/live`)).json() as { estimate: { leakRate: number } }).estimate.leakRate)
-  await expect.poll(async () => {
-    const [before, here, after] = [await atServer(), await shown(), await atServer()]
-    return here === before || here === after
-  }, { timeout: 30_000 }).toBe(true)
+  const atServer = async () =>
+    String(
+      ((await (await context.request.get(`${demo.url}/api/holds/${id}/live`)).json()) as { estimate: { leakRate: number } })
+        .estimate.leakRate,
+    )
+  await expect
+    .poll(
+      async () => {
+        const [before, here, after] = [await atServer(), await shown(), await atServer()]
+        return here === before || here === after
+      },
+      { timeout: 30_000 },
+    )
+    .toBe(true)
 })
 
-test('a file with columns that nobody knows is matched, shown, asked about and taken', async ({ page, context, demo }, info) => {
+test('a file with columns that nobody knows is matched, shown, asked about and taken', async ({
+  page,
+  context,
+  demo,
+}, info) => {
   await enter(context, demo)
   const job = await jobOf(context, demo, 'Library van')
   await page.goto(`${demo.url}/jobs/${job.id}/hold`)
@@ -103,8 +132,13 @@ test('a file with columns that nobody knows is matched, shown, asked about and t
   await expect(page.getByText('This file is not text.')).toBeVisible()
   await input.setInputFiles(file('letter.csv', 'Dear shop,\nplease find a leak.\n'))
   await expect(page.getByText('No table of readings was found.')).toBeVisible()
-  const rows = Array.from({ length: 121 }, (_, k) => `${(k / 4).toFixed(2)}\t${(3000 - k * 0.8 + 3 * Math.sin(k * 7)).toFixed(0)}\t18.2`)
-  await input.setInputFiles(file('unknown.txt', `Elapsed\tCh 1\tCh 2\n${[...rows.slice(60), ...rows.slice(0, 60)].join('\n')}\n`))
+  const rows = Array.from(
+    { length: 121 },
+    (_, k) => `${(k / 4).toFixed(2)}\t${(3000 - k * 0.8 + 3 * Math.sin(k * 7)).toFixed(0)}\t18.2`,
+  )
+  await input.setInputFiles(
+    file('unknown.txt', `Elapsed\tCh 1\tCh 2\n${[...rows.slice(60), ...rows.slice(0, 60)].join('\n')}\n`),
+  )
   await expect(page.getByText('Say which is which.')).toBeVisible()
   const say = async (column: string, meaning: string) => {
     await page.getByLabel(`What ${column} is`).click()
@@ -123,7 +157,12 @@ test('a file with columns that nobody knows is matched, shown, asked about and t
   await expect(page.getByText('121 readings').first()).toBeVisible()
 })
 
-test('a logger sends with its key, wrong lines and floods are told, and a revoked key opens nothing', async ({ page, context, demo, playwright }) => {
+test('a logger sends with its key, wrong lines and floods are told, and a revoked key opens nothing', async ({
+  page,
+  context,
+  demo,
+  playwright,
+}) => {
   await enter(context, demo, 'oda')
   const job = await jobOf(context, demo, 'Fire pump 3')
   await page.goto(`${demo.url}/jobs/${job.id}/hold`)
@@ -139,7 +178,11 @@ test('a logger sends with its key, wrong lines and floods are told, and a revoke
   await page.getByRole('button', { name: 'Make a key' }).click()
   const key = (await page.getByTestId('logger-key').textContent())!
   const device = await playwright.request.newContext()
-  const send = (lines: string, bearer = key) => device.post(`${demo.url}/api/feed`, { data: Buffer.from(lines), headers: { 'authorization': `Bearer ${bearer}`, 'content-type': 'application/x-ndjson' } })
+  const send = (lines: string, bearer = key) =>
+    device.post(`${demo.url}/api/feed`, {
+      data: Buffer.from(lines),
+      headers: { 'authorization': `Bearer ${bearer}`, 'content-type': 'application/x-ndjson' },
+    })
   const line = (k: number) => `{"t": ${k}, "pressure_kPa": ${(5 - k / 5000).toFixed(4)}, "temperature_C": 18.2}`
   expect((await send(line(0))).status()).toBe(409)
   await readCautions(page)
@@ -149,17 +192,25 @@ test('a logger sends with its key, wrong lines and floods are told, and a revoke
   expect(await answer.json()).toMatchObject({ taken: 120, known: 0, refused: 2 })
   expect(await (await send(line(5))).json()).toMatchObject({ taken: 0, known: 1 })
   await expect(page.getByRole('img', { name: /120 readings, from/ })).toBeVisible()
-  const refused: [string, string, number][] = [['not json at all', key, 422], [line(1), 'guess', 401], [Array.from({ length: 20_001 }, (_, k) => line(k)).join('\n'), key, 413]]
+  const refused: [string, string, number][] = [
+    ['not json at all', key, 422],
+    [line(1), 'guess', 401],
+    [Array.from({ length: 20_001 }, (_, k) => line(k)).join('\n'), key, 413],
+  ]
   for (const [lines, bearer, status] of refused) {
     const told = await send(lines, bearer)
     expect(told.status()).toBe(status)
-    expect((await told.json() as { data: { message: string } }).data.message).toMatch(/\.$/)
+    expect(((await told.json()) as { data: { message: string } }).data.message).toMatch(/\.$/)
   }
   expect((await device.post(`${demo.url}/api/feed`, { data: Buffer.from(line(1)) })).status()).toBe(401)
   const flood = await Promise.all(Array.from({ length: 60 }, (_, k) => send(line(200 + k / 100))))
   expect(flood.map(each => each.status()).every(status => status === 200 || status === 429)).toBe(true)
   expect(flood.some(each => each.status() === 429)).toBe(true)
-  expect((await device.get(`${demo.url}/api/holds/${page.url().split('/').at(-1)}`, { headers: { authorization: `Bearer ${key}` } })).status()).toBe(401)
+  expect(
+    (
+      await device.get(`${demo.url}/api/holds/${page.url().split('/').at(-1)}`, { headers: { authorization: `Bearer ${key}` } })
+    ).status(),
+  ).toBe(401)
   await page.getByRole('button', { name: 'Revoke' }).click()
   await expect(page.getByText('revoked')).toBeVisible()
   expect((await send(line(400))).status()).toBe(401)
@@ -181,14 +232,16 @@ test('a balloon through a night: its girths, the weather, the verdict, and evide
     await page.getByRole('button', { name: 'Add' }).click()
     await expect(page.getByLabel('Girth now')).toHaveValue('')
     // A night passes.
-    await demo.query(`update test_entry set at = at - interval '${24 - hours} hours' where at = (select max(at) from test_entry where entry->>'kind' = 'girth')`)
+    await demo.query(
+      `update test_entry set at = at - interval '${24 - hours} hours' where at = (select max(at) from test_entry where entry->>'kind' = 'girth')`,
+    )
     await demo.query(`update test set started_at = least(started_at, now() - interval '24 hours') where kind = 'balloon'`)
   }
   await page.getByLabel('Girth now').fill('20')
   await page.getByRole('button', { name: 'Add' }).click()
   await expect(page.getByText('Girth under 50 mm is no balloon. Check the unit.')).toBeVisible()
-  await girth(0, 0.0050, 291)
-  const night = (kelvin: number, hours: number) => (0.018 + 0.005) * kelvin / 291 - 0.018 - 0.15e-6 * 60 * hours
+  await girth(0, 0.005, 291)
+  const night = (kelvin: number, hours: number) => ((0.018 + 0.005) * kelvin) / 291 - 0.018 - 0.15e-6 * 60 * hours
   await girth(12, night(283, 12), 283)
   await girth(24, night(290, 24), 290)
   await page.reload()
@@ -217,7 +270,13 @@ test('a column and a sensor are read as what they show', async ({ page, context,
   await page.getByLabel('Height between the levels').fill('200')
   await expect(page.getByText(/= −1\.958 kPa/)).toBeVisible()
   await page.keyboard.press('Enter')
-  await expect.poll(async () => (await demo.query(`select round(pressure) as pressure from reading where hold_id = '${page.url().split('/').at(-1)}'`)).rows[0]?.pressure).toBe(-1958)
+  await expect
+    .poll(
+      async () =>
+        (await demo.query(`select round(pressure) as pressure from reading where hold_id = '${page.url().split('/').at(-1)}'`))
+          .rows[0]?.pressure,
+    )
+    .toBe(-1958)
 })
 
 test('the Reckoner answers without a job, and says what it cannot', async ({ page, context, demo }) => {

@@ -67,7 +67,11 @@ test('a vapour code goes past a smoke test that never reached the fault, to the 
   await expect(page.getByText('Leak 1, filler neck and grommet: found')).toBeVisible()
 })
 
-test('a leak that shows only brim-full and nose up is narrowed to a part that nobody suspected', async ({ page, context, demo }) => {
+test('a leak that shows only brim-full and nose up is narrowed to a part that nobody suspected', async ({
+  page,
+  context,
+  demo,
+}) => {
   test.setTimeout(120_000)
   await enter(context, demo)
   const tractor = await jobOf(context, demo, 'Beach tractor')
@@ -100,7 +104,7 @@ test('a leak that shows only brim-full and nose up is narrowed to a part that no
     // What the set-up reaches is on the map; the truth is the standpipe.
     // Before anything leaks the whole is tried; then it is said which of what is left is reached.
     const reached = page.locator('details p')
-    const inside = await reached.count() ? await reached.textContent() ?? '' : 'Heater standpipe'
+    const inside = (await reached.count()) ? ((await reached.textContent()) ?? '') : 'Heater standpipe'
     const before = await page.getByRole('region', { name: 'The next step' }).innerText()
     await page.getByRole('button', { name: inside.includes('Heater standpipe') ? /It leaks/ : /It is tight/ }).click()
     await expect(async () => expect(await page.locator('main').innerText()).not.toContain(before)).toPass()
@@ -109,7 +113,11 @@ test('a leak that shows only brim-full and nose up is narrowed to a part that no
   await expect(page.getByRole('region', { name: 'Steps so far' })).toBeVisible()
 })
 
-test('halving a real tank waits for a reason before the cure, and for what keeps it below its limit', async ({ page, context, demo }) => {
+test('halving a real tank waits for a reason before the cure, and for what keeps it below its limit', async ({
+  page,
+  context,
+  demo,
+}) => {
   await enter(context, demo)
   const lark = await jobOf(context, demo, 'Workboat Brine Lark')
   // Not the simulated tank: a real one stands in the shop.
@@ -128,10 +136,16 @@ test('halving a real tank waits for a reason before the cure, and for what keeps
   await page.getByLabel('It spills at').fill(String(lark.pressureLimit / 1000))
   await leaks.click()
   await expect(page.getByRole('region', { name: 'Steps so far' })).toContainText('leaks')
-  expect((await jobOf(context, demo, 'Workboat Brine Lark')).probes).toMatchObject([{ leaks: true, earlyReason: 'owner wants to know by tonight', relief: { kind: 'water column' } }])
+  expect((await jobOf(context, demo, 'Workboat Brine Lark')).probes).toMatchObject([
+    { leaks: true, earlyReason: 'owner wants to know by tonight', relief: { kind: 'water column' } },
+  ])
 })
 
-test('the map is changed by dragging, by keys and by name, and comes along when the craft comes in again', async ({ page, context, demo }) => {
+test('the map is changed by dragging, by keys and by name, and comes along when the craft comes in again', async ({
+  page,
+  context,
+  demo,
+}) => {
   await enter(context, demo)
   const generator = await jobOf(context, demo, 'Sprayer generator')
   await page.goto(`${demo.url}/jobs/${generator.id}/circuit`)
@@ -208,12 +222,21 @@ test('two people answer one check at once: the second is told and keeps the page
   await expect(page.getByRole('region', { name: 'The next check' })).toBeVisible()
   // The notice of the other's answer is held back, as on a slow network.
   await page.route('**/api/stream', route => route.abort())
-  await page.route(url => url.pathname === `/api/jobs/${job.id}`, route => route.abort())
+  await page.route(
+    url => url.pathname === `/api/jobs/${job.id}`,
+    route => route.abort(),
+  )
   await page.getByRole('button', { name: 'Take the cover off over the sender' }).click()
-  const answered = await there.request.post(`${demo.url}/api/jobs/${job.id}/answers`, { data: { id: randomUUID(), check: 'cover-off', outcome: 'ring', after: null } })
+  const answered = await there.request.post(`${demo.url}/api/jobs/${job.id}/answers`, {
+    data: { id: randomUUID(), check: 'cover-off', outcome: 'ring', after: null },
+  })
   expect(answered.ok()).toBe(true)
   await page.getByRole('button', { name: /^Dry / }).last().click()
   await expect(page.getByText('Oda Vint answered “wet at the ring” to this check meanwhile', { exact: false })).toBeVisible()
-  await expect(page.getByRole('region', { name: 'Answered' }).getByText('Take the cover off over the sender: wet at the ring', { exact: false })).toBeVisible()
+  await expect(
+    page
+      .getByRole('region', { name: 'Answered' })
+      .getByText('Take the cover off over the sender: wet at the ring', { exact: false }),
+  ).toBeVisible()
   await Promise.all([here.close(), there.close()])
 })

@@ -20,7 +20,10 @@ test('two people edit one job: the second is told, chooses, and loses nothing', 
   await expect(mine.getByRole('button', { name: 'Theirs: rear saddle tank' })).toHaveAttribute('aria-pressed', 'true')
   await mine.getByRole('button', { name: 'Save what I chose' }).click()
   await expect(mine.getByRole('heading', { name: 'Beach tractor · rear saddle tank' })).toBeVisible()
-  expect(await jobOf(first, demo, 'Beach tractor')).toMatchObject({ tankName: 'rear saddle tank', capacity: expect.closeTo(0.118, 6) })
+  expect(await jobOf(first, demo, 'Beach tractor')).toMatchObject({
+    tankName: 'rear saddle tank',
+    capacity: expect.closeTo(0.118, 6),
+  })
   await Promise.all([first.close(), second.close()])
 })
 
@@ -29,7 +32,10 @@ test('two people edit the parts: the second keeps what both added', async ({ bro
   await Promise.all([enter(first, demo, 'finn'), enter(second, demo, 'oda')])
   const job = await jobOf(first, demo, 'Library van')
   const pages = await Promise.all([first.newPage(), second.newPage()])
-  for (const [page, name] of [[pages[0], 'Roll-over loop'], [pages[1], 'Heater tee']] as const) {
+  for (const [page, name] of [
+    [pages[0], 'Roll-over loop'],
+    [pages[1], 'Heater tee'],
+  ] as const) {
     await page!.goto(`${demo.url}/jobs/${job.id}/circuit?change=1`)
     await page!.getByRole('button', { name: 'Add a part' }).click()
     await page!.getByLabel('Name of part 20', { exact: true }).fill(name)
@@ -45,7 +51,11 @@ test('two people edit the parts: the second keeps what both added', async ({ bro
   await Promise.all([first.close(), second.close()])
 })
 
-test('an ended session asks for sign-in over the form, which keeps its contents and is sent once', async ({ page, context, demo }) => {
+test('an ended session asks for sign-in over the form, which keeps its contents and is sent once', async ({
+  page,
+  context,
+  demo,
+}) => {
   await enter(context, demo)
   // The rope would ask first whenever the demo's running hold moves its bell; here the form is to be the one that asks.
   await page.route('**/api/bells', route => route.fulfill({ json: [] }))
@@ -72,7 +82,11 @@ test('a form outlives a closed page', async ({ page, context, demo }) => {
   await expect(page.getByLabel('Craft', { exact: true })).toHaveValue('Slipway winch')
 })
 
-test('a set-up that is left and come back to is whole: what was filled in together is kept together', async ({ page, context, demo }) => {
+test('a set-up that is left and come back to is whole: what was filled in together is kept together', async ({
+  page,
+  context,
+  demo,
+}) => {
   await enter(context, demo)
   const job = await jobOf(context, demo, 'Glider tug')
   await page.goto(`${demo.url}/jobs/${job.id}/hold`)
@@ -108,7 +122,9 @@ test('an inspector reads and is offered no work; the owner adds people', async (
   await expect(page.getByText('What still stands')).toBeVisible()
   await expect(page.getByRole('button', { name: 'Strike out' })).toHaveCount(0)
   await expect(page.getByRole('link', { name: /^Hold/ }).and(page.locator(`[href="/jobs/${job.id}/hold"]`))).toHaveCount(0)
-  const refused = await inspector.request.post(`${demo.url}/api/jobs/${job.id}/touches`, { data: { id: crypto.randomUUID(), partIds: [job.parts[0]!.id], kind: 'removed', note: '' } })
+  const refused = await inspector.request.post(`${demo.url}/api/jobs/${job.id}/touches`, {
+    data: { id: crypto.randomUUID(), partIds: [job.parts[0]!.id], kind: 'removed', note: '' },
+  })
   expect(refused.status()).toBe(403)
   await inspector.close()
 

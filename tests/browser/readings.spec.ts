@@ -26,7 +26,11 @@ test('a CSV file is taken whole or not at all, and gives a verdict', async ({ pa
   expect((await demo.query(`select 1 from reading where hold_id = '${page.url().split('/').at(-1)}'`)).rowCount).toBe(91)
 })
 
-test('readings typed while the network is gone wait in the browser, survive a new page, and arrive once and in order', async ({ page, context, demo }) => {
+test('readings typed while the network is gone wait in the browser, survive a new page, and arrive once and in order', async ({
+  page,
+  context,
+  demo,
+}) => {
   await enter(context, demo)
   const job = await jobOf(context, demo, 'Library van')
   const hold = await startTypedHold(context, demo, job.id)
@@ -47,13 +51,28 @@ test('readings typed while the network is gone wait in the browser, survive a ne
   await expect(page.getByText('3 readings wait here and will be sent in order.')).toBeVisible()
   await expect(page.getByText('5.970 kPa')).toBeVisible()
   await context.setOffline(false)
-  await expect.poll(async () => (await demo.query(`select pressure from reading where hold_id = '${hold}' order by t`)).rows.map(row => Math.round(row.pressure)), { timeout: 20_000 }).toEqual([6000, 5990, 5980, 5970])
+  await expect
+    .poll(
+      async () =>
+        (await demo.query(`select pressure from reading where hold_id = '${hold}' order by t`)).rows.map(row =>
+          Math.round(row.pressure),
+        ),
+      { timeout: 20_000 },
+    )
+    .toEqual([6000, 5990, 5980, 5970])
   await expect(page.getByText('will be sent in order')).toBeHidden()
-  const typedBy = await demo.query(`select distinct p.login from reading r join person p on p.id = r.person_id where r.hold_id = '${hold}'`)
+  const typedBy = await demo.query(
+    `select distinct p.login from reading r join person p on p.id = r.person_id where r.hold_id = '${hold}'`,
+  )
   expect(typedBy.rows).toEqual([{ login: 'finn' }])
 })
 
-test('a reading from after the stop is refused by itself, and takes no good one with it', async ({ page, context, browser, demo }) => {
+test('a reading from after the stop is refused by itself, and takes no good one with it', async ({
+  page,
+  context,
+  browser,
+  demo,
+}) => {
   await enter(context, demo)
   const job = await jobOf(context, demo, 'Fire pump 3')
   const hold = await startTypedHold(context, demo, job.id)
@@ -78,7 +97,11 @@ test('a reading from after the stop is refused by itself, and takes no good one 
   expect(kept.rows.map(row => Math.round(row.pressure))).toEqual([6000, 5990])
 })
 
-test('killed in the middle of a hold, the server has every reading that was shown, and the hold goes on', async ({ page, context, demo }) => {
+test('killed in the middle of a hold, the server has every reading that was shown, and the hold goes on', async ({
+  page,
+  context,
+  demo,
+}) => {
   await enter(context, demo)
   const job = await jobOf(context, demo, 'Glider tug')
   const hold = job.tests[0]!.id
@@ -93,7 +116,14 @@ test('killed in the middle of a hold, the server has every reading that was show
   const kept = (await demo.query(`select 1 from reading where hold_id = '${hold}'`)).rowCount!
   expect(kept).toBeGreaterThanOrEqual(shown)
   await demo.start()
-  await expect.poll(async () => (await demo.query(`select 1 from reading where hold_id = '${hold}'`)).rowCount, { timeout: 20_000 }).toBeGreaterThan(kept + 20)
+  await expect
+    .poll(async () => (await demo.query(`select 1 from reading where hold_id = '${hold}'`)).rowCount, { timeout: 20_000 })
+    .toBeGreaterThan(kept + 20)
   await expect(page.getByText('The server cannot be reached.')).toBeHidden({ timeout: 30_000 })
-  await expect.poll(async () => Number((await page.getByRole('img', { name: /readings, from/ }).getAttribute('aria-label'))!.split(' ')[0]), { timeout: 20_000 }).toBeGreaterThan(kept)
+  await expect
+    .poll(
+      async () => Number((await page.getByRole('img', { name: /readings, from/ }).getAttribute('aria-label'))!.split(' ')[0]),
+      { timeout: 20_000 },
+    )
+    .toBeGreaterThan(kept)
 })

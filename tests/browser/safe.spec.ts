@@ -11,7 +11,8 @@ test('heat is planned before the readings stand, and stopped', async ({ page, co
   await expect(page.getByText('Before you begin')).toBeHidden()
   await page.getByRole('button', { name: 'Indoors' }).click()
   await expect(page.getByText('Doors open at floor level', { exact: false })).toBeVisible()
-  const percent = page.getByLabel('Of the lower limit'), keep = page.getByRole('button', { name: 'Keep the reading' })
+  const percent = page.getByLabel('Of the lower limit'),
+    keep = page.getByRole('button', { name: 'Keep the reading' })
   await percent.fill('140')
   await keep.click()
   await expect(page.getByText('A meter reads up to 100 % of the lower limit.', { exact: false }).first()).toBeVisible()
@@ -31,11 +32,26 @@ test('heat is planned before the readings stand, and stopped', async ({ page, co
   await expect(page.getByText('No heat and no sparks on this tank yet.', { exact: false })).toBeVisible()
   // The server stops it too.
   const leakId = generator.leaks[0]!.id
-  const weld = await context.request.post(`${demo.url}/api/jobs/${generator.id}/repairs`, { data: { id: crypto.randomUUID(), leakId, method: 'plastic-weld', material: 'none', batch: '', temperature: 291, cureTime: null, note: '' } })
+  const weld = await context.request.post(`${demo.url}/api/jobs/${generator.id}/repairs`, {
+    data: {
+      id: crypto.randomUUID(),
+      leakId,
+      method: 'plastic-weld',
+      material: 'none',
+      batch: '',
+      temperature: 291,
+      cureTime: null,
+      note: '',
+    },
+  })
   expect(weld.status()).toBe(409)
 })
 
-test('fuel and weight: a density either way, over capacity, what came out against the gauge', async ({ page, context, demo }) => {
+test('fuel and weight: a density either way, over capacity, what came out against the gauge', async ({
+  page,
+  context,
+  demo,
+}) => {
   await enter(context, demo)
   const lark = await jobOf(context, demo, 'Workboat Brine Lark')
   await page.goto(`${demo.url}/jobs/${lark.id}/safe`)
@@ -75,14 +91,20 @@ test('fuel and weight: a density either way, over capacity, what came out agains
   await expect(page.getByText('About 51 kg as it is', { exact: false })).toBeVisible()
   // The first hold of a tank begins with the gas that the fuel leaves.
   const tractor = await jobOf(context, demo, 'Beach tractor')
-  const kept = await context.request.post(`${demo.url}/api/jobs/${tractor.id}/weighings`, { data: { id: crypto.randomUUID(), level: tractor.capacity / 4 } })
+  const kept = await context.request.post(`${demo.url}/api/jobs/${tractor.id}/weighings`, {
+    data: { id: crypto.randomUUID(), level: tractor.capacity / 4 },
+  })
   expect(kept.ok()).toBe(true)
   await page.goto(`${demo.url}/jobs/${tractor.id}/hold`)
   await expect(page.getByLabel('Gas volume')).toHaveValue(String(Number((750 * tractor.capacity).toPrecision(6))))
   await expect(page.getByLabel('Fuel left in the tank')).toHaveValue('25')
 })
 
-test('a boat’s tank is stripped with the network gone for a while, and rebuilt with one thing forgotten and caught', async ({ page, context, demo }) => {
+test('a boat’s tank is stripped with the network gone for a while, and rebuilt with one thing forgotten and caught', async ({
+  page,
+  context,
+  demo,
+}) => {
   await enter(context, demo)
   const lark = await jobOf(context, demo, 'Workboat Brine Lark')
   await page.setViewportSize({ width: 390, height: 844 })
@@ -91,7 +113,10 @@ test('a boat’s tank is stripped with the network gone for a while, and rebuilt
   const rows = page.getByRole('region', { name: 'To come off' }).getByRole('listitem')
   const off = (name: string) => rows.filter({ hasText: name }).getByRole('button', { name: 'Off', exact: true })
   const picture = await page.screenshot({ clip: { x: 0, y: 0, width: 300, height: 200 } })
-  await rows.filter({ hasText: 'Fill hose, tank end' }).locator('input[type=file]').setInputFiles({ name: 'fill.png', mimeType: 'image/png', buffer: picture })
+  await rows
+    .filter({ hasText: 'Fill hose, tank end' })
+    .locator('input[type=file]')
+    .setInputFiles({ name: 'fill.png', mimeType: 'image/png', buffer: picture })
   const height = async () => (await rows.filter({ hasText: /^Fill hose, tank end/ }).boundingBox())!.height
   const before = await height()
   await off('Fill hose, tank end').click()
@@ -101,7 +126,10 @@ test('a boat’s tank is stripped with the network gone for a while, and rebuilt
   await expect(page.getByText(/lines? waits? here/)).toBeHidden()
   // Below deck there is no network: two lines wait here, with a photograph, and arrive when it is back.
   await context.setOffline(true)
-  await rows.filter({ hasText: 'Vent hose, tank end' }).locator('input[type=file]').setInputFiles({ name: 'vent.png', mimeType: 'image/png', buffer: picture })
+  await rows
+    .filter({ hasText: 'Vent hose, tank end' })
+    .locator('input[type=file]')
+    .setInputFiles({ name: 'vent.png', mimeType: 'image/png', buffer: picture })
   await off('Vent hose, tank end').click()
   await off('Cradle bolt 1').click()
   await expect(page.getByText('2 lines wait here', { exact: false })).toBeVisible()
@@ -159,7 +187,10 @@ test('a road tank: what will break is ordered first, and its step waits until it
   await page.getByRole('button', { name: 'All of this is done' }).click()
   await page.getByRole('button', { name: 'List: Hose and clamps, return' }).click()
   await expect(page.getByText('Measure first: inside and outside diameter, length, fuel grade')).toBeVisible()
-  const row = page.getByRole('region', { name: 'To come off' }).getByRole('listitem').filter({ hasText: 'Return line, tank end' })
+  const row = page
+    .getByRole('region', { name: 'To come off' })
+    .getByRole('listitem')
+    .filter({ hasText: 'Return line, tank end' })
   await row.getByRole('button', { name: 'Off', exact: true }).click()
   await expect(page.getByText('Return line, tank end: off')).toBeVisible()
   await page.keyboard.press('x')
@@ -173,7 +204,9 @@ test('a road tank: what will break is ordered first, and its step waits until it
   // Everything else comes off but the second strap bolt, which is caught.
   await page.keyboard.press('x')
   const offs = page.getByRole('region', { name: 'To come off' }).getByRole('listitem')
-  const names = (await offs.filter({ has: page.getByRole('button', { name: 'Off', exact: true }) }).allInnerTexts()).map(text => text.split('\n')[0]!.split(' · ')[0]!.trim())
+  const names = (await offs.filter({ has: page.getByRole('button', { name: 'Off', exact: true }) }).allInnerTexts()).map(text =>
+    text.split('\n')[0]!.split(' · ')[0]!.trim(),
+  )
   // The valves away from the tank stay where they are, and nobody asks after their connectors.
   const stays = ['Something else', 'Strap bolt 2', 'Connector of the purge valve', 'Connector of the vent valve']
   for (const name of names.filter(each => !stays.includes(each))) {
@@ -187,7 +220,10 @@ test('a road tank: what will break is ordered first, and its step waits until it
   await expect(missed).toBeHidden()
 
   // The hose is measured, ordered, and here: its step is free.
-  const wanted = page.getByRole('region', { name: 'Parts to get' }).getByRole('listitem').filter({ hasText: 'Hose and clamps, return' })
+  const wanted = page
+    .getByRole('region', { name: 'Parts to get' })
+    .getByRole('listitem')
+    .filter({ hasText: 'Hose and clamps, return' })
   await wanted.getByLabel('Note on Hose and clamps, return').fill('8 by 13 mm, 400 mm')
   for (const step of ['Measured', 'Ordered', 'Arrived']) await wanted.getByRole('button', { name: step }).click()
   await expect(page.getByText('Waits for: Hose and clamps, return')).toBeHidden()

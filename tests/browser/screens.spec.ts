@@ -8,12 +8,27 @@ import type { Shop } from '../support/shop'
 
 const sizes = { laptop: { width: 1280, height: 800 }, tablet: { width: 820, height: 1180 }, phone: { width: 390, height: 844 } }
 
-interface Screen { name: string, path: string, /** a text that is there once the screen is whole */ shows: string }
+interface Screen {
+  name: string
+  path: string
+  /** a text that is there once the screen is whole */ shows: string
+}
 /** What the screens are of. */
 async function subjects(context: BrowserContext, shop: Shop) {
-  const crafts = { bay: 'Flying boat SK-11, left', rightBay: 'Flying boat SK-11, right', pump: 'Fire pump 3', tug: 'Glider tug', tractor: 'Beach tractor', generator: 'Sprayer generator', van: 'Library van', lark: 'Workboat Brine Lark' }
-  const jobs = Object.fromEntries(await Promise.all(Object.entries(crafts).map(async ([key, craft]) => [key, await jobOf(context, shop, craft)]))) as Record<keyof typeof crafts, JobView>
-  const kit = await (await context.request.get(`${shop.url}/api/kit`)).json() as KitItemView[]
+  const crafts = {
+    bay: 'Flying boat SK-11, left',
+    rightBay: 'Flying boat SK-11, right',
+    pump: 'Fire pump 3',
+    tug: 'Glider tug',
+    tractor: 'Beach tractor',
+    generator: 'Sprayer generator',
+    van: 'Library van',
+    lark: 'Workboat Brine Lark',
+  }
+  const jobs = Object.fromEntries(
+    await Promise.all(Object.entries(crafts).map(async ([key, craft]) => [key, await jobOf(context, shop, craft)])),
+  ) as Record<keyof typeof crafts, JobView>
+  const kit = (await (await context.request.get(`${shop.url}/api/kit`)).json()) as KitItemView[]
   return { ...jobs, rig: kit.find(item => item.facts.kind === 'rig')!.id }
 }
 type Subjects = Awaited<ReturnType<typeof subjects>>
@@ -59,17 +74,33 @@ const rooms: Record<string, (of: Subjects) => Screen[]> = {
 }
 
 /** Texts under 12 px. */
-const smallTexts = (page: Page) => page.evaluate(() => [...document.querySelectorAll('body *')].filter(element => {
-  const own = [...element.childNodes].some(node => node.nodeType === Node.TEXT_NODE && node.textContent!.trim())
-  if (!own || !(element as HTMLElement).checkVisibility?.() || element.closest('.sr-only')) return false
-  const scale = element instanceof SVGElement ? (element as SVGGraphicsElement).getScreenCTM?.()?.a ?? 1 : 1
-  return parseFloat(getComputedStyle(element).fontSize) * scale < 11.9
-}).map(element => `${element.tagName} “${element.textContent!.trim().slice(0, 30)}”`))
+const smallTexts = (page: Page) =>
+  page.evaluate(() =>
+    [...document.querySelectorAll('body *')]
+      .filter(element => {
+        const own = [...element.childNodes].some(node => node.nodeType === Node.TEXT_NODE && node.textContent!.trim())
+        if (!own || !(element as HTMLElement).checkVisibility?.() || element.closest('.sr-only')) return false
+        const scale = element instanceof SVGElement ? ((element as SVGGraphicsElement).getScreenCTM?.()?.a ?? 1) : 1
+        return parseFloat(getComputedStyle(element).fontSize) * scale < 11.9
+      })
+      .map(element => `${element.tagName} “${element.textContent!.trim().slice(0, 30)}”`),
+  )
 
-const violations = async (axe: AxeBuilder) => (await axe.analyze()).violations.map(each => `${each.id} at ${each.nodes.map(node => node.target.join(' ')).slice(0, 3).join(', ')}`)
+const violations = async (axe: AxeBuilder) =>
+  (await axe.analyze()).violations.map(
+    each =>
+      `${each.id} at ${each.nodes
+        .map(node => node.target.join(' '))
+        .slice(0, 3)
+        .join(', ')}`,
+  )
 
 for (const [room, screens] of Object.entries(rooms)) {
-  test(`${room}: read by everyone, in light and dark, and nothing runs off the side or is too small`, async ({ page, context, demo }) => {
+  test(`${room}: read by everyone, in light and dark, and nothing runs off the side or is too small`, async ({
+    page,
+    context,
+    demo,
+  }) => {
     test.setTimeout(300_000)
     await enter(context, demo)
     for (const screen of screens(await subjects(context, demo))) {
@@ -80,14 +111,23 @@ for (const [room, screens] of Object.entries(rooms)) {
         await expect(page.getByText(screen.shows).first()).toBeVisible()
         await page.waitForTimeout(300)
         expect(await smallTexts(page), screen.name).toEqual([])
-        expect(await violations(new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa'])), screen.name).toEqual([])
+        expect(
+          await violations(new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa'])),
+          screen.name,
+        ).toEqual([])
         await page.emulateMedia({ colorScheme: 'dark' })
         await expect(page.locator('html')).toHaveClass(/dark/)
         // In the dark nothing is another but its colours.
-        expect(await violations(new AxeBuilder({ page }).withRules(['color-contrast'])), `${screen.name} in the dark`).toEqual([])
+        expect(await violations(new AxeBuilder({ page }).withRules(['color-contrast'])), `${screen.name} in the dark`).toEqual(
+          [],
+        )
         for (const [size, viewport] of Object.entries(sizes)) {
           await page.setViewportSize(viewport)
-          await expect.poll(() => page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth), { message: `${screen.name} on a ${size}` }).toBeLessThanOrEqual(0)
+          await expect
+            .poll(() => page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth), {
+              message: `${screen.name} on a ${size}`,
+            })
+            .toBeLessThanOrEqual(0)
         }
       })
     }
@@ -99,7 +139,10 @@ test('the bells open by touch', async ({ browser, demo }) => {
   await enter(context, demo)
   const page = await context.newPage()
   await page.goto(demo.url)
-  await page.getByRole('button', { name: / rings / }).first().tap()
+  await page
+    .getByRole('button', { name: / rings / })
+    .first()
+    .tap()
   await expect(page.getByRole('dialog', { name: 'Bells' })).toBeVisible()
   await context.close()
 })

@@ -10,31 +10,49 @@ chmodSync(base, 0o755)
 test.afterAll(() => rmSync(base, { recursive: true, force: true }))
 test.describe.configure({ mode: 'serial' })
 
-const PORT = String(20_000 + process.pid % 20_000)
+const PORT = String(20_000 + (process.pid % 20_000))
 const url = `http://127.0.0.1:${PORT}`
 
-interface Running { process: ChildProcess, said: () => string, ended: Promise<number | null> }
+interface Running {
+  process: ChildProcess
+  said: () => string
+  ended: Promise<number | null>
+}
 function zinc(...words: string[]): Running {
   const { ZINC_TEST_URL: _, DATABASE_URL: __, ...env } = process.env
   const child = spawn('./zinc', words, { env: { ...env, PORT, ZINC_DATA: base }, stdio: ['ignore', 'pipe', 'pipe'] })
   let said = ''
-  child.stdout.on('data', chunk => { said += chunk })
-  child.stderr.on('data', chunk => { said += chunk })
+  child.stdout.on('data', chunk => {
+    said += chunk
+  })
+  child.stderr.on('data', chunk => {
+    said += chunk
+  })
   return { process: child, said: () => said, ended: new Promise(done => child.on('exit', code => done(code))) }
 }
 const says = (running: Running, words: RegExp) => expect.poll(running.said, { timeout: 90_000 }).toMatch(words)
-const healthy = () => fetch(`${url}/api/health`).then(answer => answer.ok, () => false)
+const healthy = () =>
+  fetch(`${url}/api/health`).then(
+    answer => answer.ok,
+    () => false,
+  )
 const folderOf = (mode: string) => join(base, readdirSync(base)[0]!, mode)
 /** Server processes whose parent is the command. */
 function serverOf(parent: number): number {
-  return Number(readdirSync('/proc').filter(name => /^\d+$/.test(name)).find(pid => {
-    try {
-      return new RegExp(`^PPid:\\s+${parent}$`, 'm').test(readFileSync(`/proc/${pid}/status`, 'utf8')) && readFileSync(`/proc/${pid}/cmdline`, 'utf8').includes('.output/server')
-    }
-    catch {
-      return false
-    }
-  }))
+  return Number(
+    readdirSync('/proc')
+      .filter(name => /^\d+$/.test(name))
+      .find(pid => {
+        try {
+          return (
+            new RegExp(`^PPid:\\s+${parent}$`, 'm').test(readFileSync(`/proc/${pid}/status`, 'utf8')) &&
+            readFileSync(`/proc/${pid}/cmdline`, 'utf8').includes('.output/server')
+          )
+        } catch {
+          return false
+        }
+      }),
+  )
 }
 
 test('start opens an empty shop and prints the code for its owner', async () => {
@@ -43,7 +61,11 @@ test('start opens an empty shop and prints the code for its owner', async () => 
   await says(shop, /Zinc Bell is open at http/)
   const code = /with the code\s+([A-Z0-9]{8})/.exec(shop.said())![1]
   expect(await (await fetch(`${url}/api/health`)).json()).toEqual({ ok: true, empty: true })
-  const made = await fetch(`${url}/api/owner`, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ code, name: 'Oda Vint', login: 'oda', password: 'long enough' }) })
+  const made = await fetch(`${url}/api/owner`, {
+    method: 'POST',
+    headers: { 'content-type': 'application/json' },
+    body: JSON.stringify({ code, name: 'Oda Vint', login: 'oda', password: 'long enough' }),
+  })
   expect(made.status).toBe(200)
 
   // Killed, the server comes back by itself with what it had.
@@ -84,13 +106,21 @@ test('started again it keeps the shop, prints no code, and takes over a cluster 
 
 test('demo names its people and loads anew when asked', async () => {
   test.setTimeout(180_000)
-  const signIn = (login: string) => fetch(`${url}/api/session`, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ login, password: 'skerry-reach' }) })
+  const signIn = (login: string) =>
+    fetch(`${url}/api/session`, {
+      method: 'POST',
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify({ login, password: 'skerry-reach' }),
+    })
   const demo = zinc('demo', '--fresh')
   await says(demo, /oda \(owner\), {2}finn \(technician\) {2}or {2}ines \(inspector\)/)
   await says(demo, /Ctrl-C stops it/)
   for (const login of ['oda', 'finn', 'ines']) expect((await signIn(login)).status).toBe(200)
   const cookie = (await signIn('finn')).headers.get('set-cookie')!.split(';')[0]!
-  const rows = await (await fetch(`${url}/api/jobs`, { headers: { cookie } })).json() as { state: string, next: { action: string } }[]
+  const rows = (await (await fetch(`${url}/api/jobs`, { headers: { cookie } })).json()) as {
+    state: string
+    next: { action: string }
+  }[]
   expect(rows.length).toBeGreaterThanOrEqual(5)
   expect(new Set(rows.map(row => row.next.action)).size).toBeGreaterThanOrEqual(5)
   expect(new Set(rows.map(row => row.state))).toEqual(new Set(['sealed', 'leaking', 'repairing', 'cannot-tell']))

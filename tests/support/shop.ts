@@ -16,14 +16,15 @@ export interface Shop {
   close: () => Promise<void>
 }
 
-const freePort = () => new Promise<number>((done, fail) => {
-  const server = createServer()
-  server.on('error', fail)
-  server.listen(0, '127.0.0.1', () => {
-    const address = server.address()
-    server.close(() => done(typeof address === 'object' && address ? address.port : 0))
+const freePort = () =>
+  new Promise<number>((done, fail) => {
+    const server = createServer()
+    server.on('error', fail)
+    server.listen(0, '127.0.0.1', () => {
+      const address = server.address()
+      server.close(() => done(typeof address === 'object' && address ? address.port : 0))
+    })
   })
-})
 
 /** @param template zinc_empty or zinc_demo */
 export async function openShop(template: 'zinc_empty' | 'zinc_demo'): Promise<Shop> {
@@ -40,16 +41,33 @@ export async function openShop(template: 'zinc_empty' | 'zinc_demo'): Promise<Sh
   const port = await freePort()
   const url = `http://127.0.0.1:${port}`
   let server: ChildProcess | null = null
-  const ended = (child: ChildProcess) => new Promise<void>(done => (child.exitCode !== null || child.signalCode !== null ? done() : child.once('exit', () => done())))
+  const ended = (child: ChildProcess) =>
+    new Promise<void>(done =>
+      child.exitCode !== null || child.signalCode !== null ? done() : child.once('exit', () => done()),
+    )
   const shop: Shop = {
     url,
     async start() {
       server = spawn(process.execPath, [join(process.cwd(), '.output/server/index.mjs')], {
         stdio: ['ignore', 'ignore', 'inherit', 'ipc'],
-        env: { ...process.env, NODE_ENV: 'production', DATABASE_URL: database.href, NITRO_PORT: String(port), NITRO_HOST: '127.0.0.1', NUXT_SESSION_PASSWORD: 'a secret for tests that is long enough', ZINC_OWNER_CODE: OWNER_CODE },
+        env: {
+          ...process.env,
+          NODE_ENV: 'production',
+          DATABASE_URL: database.href,
+          NITRO_PORT: String(port),
+          NITRO_HOST: '127.0.0.1',
+          NUXT_SESSION_PASSWORD: 'a secret for tests that is long enough',
+          ZINC_OWNER_CODE: OWNER_CODE,
+        },
       })
       for (let tries = 0; tries < 200; tries++) {
-        if (await fetch(`${url}/api/health`).then(answer => answer.ok, () => false)) return
+        if (
+          await fetch(`${url}/api/health`).then(
+            answer => answer.ok,
+            () => false,
+          )
+        )
+          return
         await new Promise(done => setTimeout(done, 100))
       }
       throw new Error('The server did not answer within 20 s.')
@@ -64,8 +82,7 @@ export async function openShop(template: 'zinc_empty' | 'zinc_demo'): Promise<Sh
       await client.connect()
       try {
         return await client.query(sql)
-      }
-      finally {
+      } finally {
         await client.end()
       }
     },

@@ -4,14 +4,19 @@ import { cautions } from '../../core/fuel/makeSafe'
 import { openShop, type Shop } from './shop'
 import type { BayPage, JobView } from '../../shared/views'
 
-const shopFrom = (template: 'zinc_demo' | 'zinc_empty') => async ({}: object, use: (shop: Shop) => Promise<void>) => {
-  const shop = await openShop(template)
-  await use(shop)
-  await shop.close()
-}
+const shopFrom =
+  (template: 'zinc_demo' | 'zinc_empty') =>
+  async ({}: object, use: (shop: Shop) => Promise<void>) => {
+    const shop = await openShop(template)
+    await use(shop)
+    await shop.close()
+  }
 
-/** Each test has a shop of its own, so that none depends on what ran before it: `demo` with the demo's data, `empty` with nothing. */
-export const test = base.extend<{ demo: Shop, empty: Shop }>({ demo: shopFrom('zinc_demo'), empty: shopFrom('zinc_empty') })
+/**
+ * Each test has a shop of its own, so that none depends on what ran before it: `demo` with the demo's data, `empty` with
+ * nothing.
+ */
+export const test = base.extend<{ demo: Shop; empty: Shop }>({ demo: shopFrom('zinc_demo'), empty: shopFrom('zinc_empty') })
 export { expect }
 
 /** Signs a browser in without the form. */
@@ -22,19 +27,35 @@ export async function enter(context: BrowserContext, shop: Shop, login = 'finn')
 
 /** The job of a craft, as the server has it. */
 export async function jobOf(context: BrowserContext, shop: Shop, craft: string): Promise<JobView> {
-  const { rows } = await (await context.request.get(`${shop.url}/api/jobs`)).json() as BayPage
-  return await (await context.request.get(`${shop.url}/api/jobs/${rows.find(row => `${row.craft}, ${row.tankName}`.startsWith(craft))!.id}`)).json() as JobView
+  const { rows } = (await (await context.request.get(`${shop.url}/api/jobs`)).json()) as BayPage
+  return (await (
+    await context.request.get(`${shop.url}/api/jobs/${rows.find(row => `${row.craft}, ${row.tankName}`.startsWith(craft))!.id}`)
+  ).json()) as JobView
 }
 
 /** Sets up a typed hold on a job through the API and starts it. */
 export async function startTypedHold(context: BrowserContext, shop: Shop, jobId: string): Promise<string> {
   const id = crypto.randomUUID()
-  const job = await (await context.request.get(`${shop.url}/api/jobs/${jobId}`)).json() as JobView
-  const post = (path: string, data: object) => context.request.post(`${shop.url}/api/${path}`, { data }).then(answer => expect(answer.ok(), path).toBe(true))
+  const job = (await (await context.request.get(`${shop.url}/api/jobs/${jobId}`)).json()) as JobView
+  const post = (path: string, data: object) =>
+    context.request.post(`${shop.url}/api/${path}`, { data }).then(answer => expect(answer.ok(), path).toBe(true))
   await post(`jobs/${jobId}/cautions`, { cautions: cautions.map(caution => caution.key), act: 'air or smoke' })
   await post(`jobs/${jobId}/tests/hold`, {
-    id, source: 'typed', method: 'pressure-decay', volume: 0.12, volumeUncertainty: 0.003, testPressure: 6000, gaugeStep: 10, gaugeNoise: 5,
-    temperatureDoubt: 0.3, barometerDoubt: 40, rigLeak: 0, rigLeakDoubt: 0, closures: {}, links: holdingLinks(job.circuit), relief: { kind: 'water column', opensAt: 6500 },
+    id,
+    source: 'typed',
+    method: 'pressure-decay',
+    volume: 0.12,
+    volumeUncertainty: 0.003,
+    testPressure: 6000,
+    gaugeStep: 10,
+    gaugeNoise: 5,
+    temperatureDoubt: 0.3,
+    barometerDoubt: 40,
+    rigLeak: 0,
+    rigLeakDoubt: 0,
+    closures: {},
+    links: holdingLinks(job.circuit),
+    relief: { kind: 'water column', opensAt: 6500 },
   })
   await post(`holds/${id}/step`, { to: 'settling' })
   return id

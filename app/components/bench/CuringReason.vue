@@ -3,14 +3,23 @@ import { curingLeaks } from '#shared/limits'
 import type { JobView } from '#shared/views'
 
 /** Asks why a test is done before a repair has cured; nothing where none is curing. */
-const props = defineProps<{ job: JobView, now: number }>()
+const props = defineProps<{ job: JobView; now: number }>()
 const reason = defineModel<string>({ required: true })
-const curing = computed(() => curingLeaks(props.job, props.now).map(leak => leak.number).join(', '))
+const curing = computed(() =>
+  curingLeaks(props.job, props.now)
+    .map(leak => leak.number)
+    .join(', '),
+)
 </script>
 
 <template>
   <div v-if="curing" class="sheet border-2 border-(--time)">
-    <p class="mb-2 font-semibold"><BellSign class="time inline-block align-[-0.3em]" /> Leak {{ curing }} is still curing. Testing now can break the joint and proves nothing about the cured one.</p>
-    <UFormField label="Why test now" name="earlyReason"><UInput v-model="reason" placeholder="Such as: only to see whether another leak is left" /></UFormField>
+    <p class="mb-2 font-semibold">
+      <BellSign class="time inline-block align-[-0.3em]" /> Leak {{ curing }} is still curing. Testing now can break the joint
+      and proves nothing about the cured one.
+    </p>
+    <UFormField label="Why test now" name="earlyReason"
+      ><UInput v-model="reason" placeholder="Such as: only to see whether another leak is left"
+    /></UFormField>
   </div>
 </template>

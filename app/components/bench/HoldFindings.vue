@@ -3,7 +3,7 @@ import type { HoldEstimate } from '#core/hold/hold'
 import type { ReadingView, BenchHold } from '#shared/leaktest/hold/holdView'
 
 /** What the estimate did with the readings: left out, stepped, settled, corrected. */
-const props = defineProps<{ hold: BenchHold, estimate: HoldEstimate, readings: ReadingView[] }>()
+const props = defineProps<{ hold: BenchHold; estimate: HoldEstimate; readings: ReadingView[] }>()
 const { short } = useQuantities()
 const MOST_NAMED = 4
 
@@ -25,12 +25,20 @@ const settling = computed(() => {
 })
 const jumps = computed(() => {
   const times = props.estimate.thermometerJumps
-  return times.length === 0 ? null : `The thermometer jumped at ${times.map(durationText).join(', ')} and the pressure did not follow: the jump is taken out and the doubt widened. See whether it still sits on the skin.`
+  return times.length === 0
+    ? null
+    : `The thermometer jumped at ${times.map(durationText).join(', ')} and the pressure did not follow: the jump is taken out and the doubt widened. See whether it still sits on the skin.`
 })
-const empty = computed(() => (props.estimate.emptyAt === null ? null : `Hardly any pressure was left after ${durationText(props.estimate.emptyAt)}; what came later says nothing and is not used.`))
+const empty = computed(() =>
+  props.estimate.emptyAt === null
+    ? null
+    : `Hardly any pressure was left after ${durationText(props.estimate.emptyAt)}; what came later says nothing and is not used.`,
+)
 const checked = computed(() => {
   const used = props.hold.volumeChecks.findLast(check => check.used)
-  return used ? `The volume was measured: ${short('volume', used.effective)} ± ${short('volume', used.uncertainty, 2)} effective.` : null
+  return used
+    ? `The volume was measured: ${short('volume', used.effective)} ± ${short('volume', used.uncertainty, 2)} effective.`
+    : null
 })
 const corrected = computed(() => {
   const { setup } = props.hold
@@ -55,6 +63,8 @@ const viscous = computed(() => Math.round(props.estimate.viscousWeight * 100))
     <p v-if="jumps" class="unsure font-medium">{{ jumps }}</p>
     <p v-if="empty" class="unsure font-medium">{{ empty }}</p>
     <p v-if="checked">{{ checked }}</p>
-    <p class="soft">Corrected for {{ corrected }}. Viscous leak {{ viscous }} %, orifice {{ 100 - viscous }} %. Engine {{ estimate.engine }}.</p>
+    <p class="soft">
+      Corrected for {{ corrected }}. Viscous leak {{ viscous }} %, orifice {{ 100 - viscous }} %. Engine {{ estimate.engine }}.
+    </p>
   </div>
 </template>

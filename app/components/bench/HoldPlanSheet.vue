@@ -3,7 +3,7 @@ import { methodsThatSee } from '#core/hold/otherMethods'
 import { planHold, strokesFor, type PlannedHold } from '#core/hold/planHold'
 
 /** What a hold will take and see before any air goes in: minutes, air, what limits it and what would help. */
-const props = defineProps<{ planned: PlannedHold, /** m3 a stroke */ stroke: number, strokeName: string }>()
+const props = defineProps<{ planned: PlannedHold; /** m3 a stroke */ stroke: number; strokeName: string }>()
 const { short } = useQuantities()
 const plan = computed(() => planHold(props.planned))
 const limit = computed(() => props.planned.setup.limit)
@@ -11,7 +11,9 @@ const vacuum = computed(() => props.planned.setup.testPressure < 0)
 const others = computed(() => methodsThatSee(limit.value))
 const answer = computed(() => {
   const time = plan.value.timeForLimit
-  return time === null ? `No hold of eight hours sees ${limitText(limit.value)} mL/min here` : `About ${waitText(time)} shows ${limitText(limit.value)} mL/min`
+  return time === null
+    ? `No hold of eight hours sees ${limitText(limit.value)} mL/min here`
+    : `About ${waitText(time)} shows ${limitText(limit.value)} mL/min`
 })
 const why = computed(() => {
   const { helps, limitedBy } = plan.value
@@ -32,9 +34,18 @@ const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1)
     </p>
     <PlanCurve :plan="plan" :limit="limit" class="mt-2" />
     <dl class="mt-2 flex flex-wrap gap-x-8 gap-y-2">
-      <div><dt class="soft text-sm">Free air {{ vacuum ? 'out' : 'in' }}</dt><dd class="figure text-lg">{{ short('volume', plan.freeAir, 2) }}</dd></div>
-      <div><dt class="soft text-sm">{{ strokeName }} of {{ short('smallVolume', stroke, 3) }}</dt><dd class="figure text-lg">{{ strokesFor(plan.freeAir, stroke) }} times</dd></div>
-      <div><dt class="soft text-sm">{{ vacuum ? 'Cold' : 'Warm' }} gas settles in about</dt><dd class="figure text-lg">{{ waitText(plan.settling) }}</dd></div>
+      <div>
+        <dt class="soft text-sm">Free air {{ vacuum ? 'out' : 'in' }}</dt>
+        <dd class="figure text-lg">{{ short('volume', plan.freeAir, 2) }}</dd>
+      </div>
+      <div>
+        <dt class="soft text-sm">{{ strokeName }} of {{ short('smallVolume', stroke, 3) }}</dt>
+        <dd class="figure text-lg">{{ strokesFor(plan.freeAir, stroke) }} times</dd>
+      </div>
+      <div>
+        <dt class="soft text-sm">{{ vacuum ? 'Cold' : 'Warm' }} gas settles in about</dt>
+        <dd class="figure text-lg">{{ waitText(plan.settling) }}</dd>
+      </div>
     </dl>
   </section>
 </template>

@@ -3,7 +3,7 @@ import { standardFromThroughput } from '#core/quantity/standardLeakRate'
 import type { HoldPlan } from '#core/hold/planHold'
 
 /** How small a leak a hold sees after how long: the curve that answers "how long?". */
-const props = defineProps<{ plan: HoldPlan, limit: number }>()
+const props = defineProps<{ plan: HoldPlan; limit: number }>()
 const inks = useInks()
 const minutes = (t: number) => t / 60
 const TIMES = [10, 20, 30, 60, 120, 240, 480] // min
@@ -12,38 +12,95 @@ const option = computed(() => {
   const limit = standardFromThroughput(props.limit)
   const points = props.plan.curve.map(({ t, smallest }) => [minutes(t), standardFromThroughput(smallest)])
   const rates = [...points.map(([, rate]) => rate!), limit]
-  const text = { color: colours.inkSoft, fontSize: 12.500, fontFamily: 'Archivo Variable' }
+  const text = { color: colours.inkSoft, fontSize: 12.5, fontFamily: 'Archivo Variable' }
   const at = props.plan.timeForLimit
   return {
     animation: false,
     grid: { left: 8, right: 20, top: 26, bottom: 6, containLabel: true },
-    tooltip: { trigger: 'axis', textStyle: { fontFamily: 'Archivo Variable' }, formatter: ([{ value }]: [{ value: [number, number] }]) => `${waitText(value[0] * 60)}: sees ${Number(value[1].toPrecision(2))} mL/min` },
+    tooltip: {
+      trigger: 'axis',
+      textStyle: { fontFamily: 'Archivo Variable' },
+      formatter: ([{ value }]: [{ value: [number, number] }]) =>
+        `${waitText(value[0] * 60)}: sees ${Number(value[1].toPrecision(2))} mL/min`,
+    },
     xAxis: {
-      type: 'log', min: points[0]![0], max: points.at(-1)![0], splitLine: { show: false }, axisLine: { lineStyle: { color: colours.hair } }, minorTick: { show: false },
-      axisLabel: { ...text, customValues: TIMES, formatter: (value: number) => waitText(Math.round(value * 60)), hideOverlap: true }, axisTick: { customValues: TIMES },
+      type: 'log',
+      min: points[0]![0],
+      max: points.at(-1)![0],
+      splitLine: { show: false },
+      axisLine: { lineStyle: { color: colours.hair } },
+      minorTick: { show: false },
+      axisLabel: {
+        ...text,
+        customValues: TIMES,
+        formatter: (value: number) => waitText(Math.round(value * 60)),
+        hideOverlap: true,
+      },
+      axisTick: { customValues: TIMES },
     },
     yAxis: {
-      type: 'log', min: Math.min(...rates) / 1.5, max: Math.max(...rates) * 1.5, name: 'smallest leak seen, mL/min', nameTextStyle: { ...text, align: 'left' }, nameGap: 8,
-      axisLabel: { ...text, formatter: (value: number) => String(Number(value.toPrecision(2))), hideOverlap: true, showMinLabel: false, showMaxLabel: false }, splitLine: { lineStyle: { color: colours.hair } },
+      type: 'log',
+      min: Math.min(...rates) / 1.5,
+      max: Math.max(...rates) * 1.5,
+      name: 'smallest leak seen, mL/min',
+      nameTextStyle: { ...text, align: 'left' },
+      nameGap: 8,
+      axisLabel: {
+        ...text,
+        formatter: (value: number) => String(Number(value.toPrecision(2))),
+        hideOverlap: true,
+        showMinLabel: false,
+        showMaxLabel: false,
+      },
+      splitLine: { lineStyle: { color: colours.hair } },
     },
     series: [
       {
-        type: 'line', data: points, symbol: 'none', lineStyle: { color: colours.unsure, width: 3 },
+        type: 'line',
+        data: points,
+        symbol: 'none',
+        lineStyle: { color: colours.unsure, width: 3 },
         markLine: {
-          silent: true, symbol: 'none', lineStyle: { color: colours.sealed, width: 2, type: 'solid' },
-          data: [{ yAxis: limit, label: { ...text, color: colours.sealed, fontWeight: 600, position: 'insideStartTop', formatter: `limit ${limitText(props.limit)}` } }],
+          silent: true,
+          symbol: 'none',
+          lineStyle: { color: colours.sealed, width: 2, type: 'solid' },
+          data: [
+            {
+              yAxis: limit,
+              label: {
+                ...text,
+                color: colours.sealed,
+                fontWeight: 600,
+                position: 'insideStartTop',
+                formatter: `limit ${limitText(props.limit)}`,
+              },
+            },
+          ],
         },
       },
-      ...(at === null ? [] : [{ type: 'scatter', data: [[minutes(at), limit]], symbolSize: 15, itemStyle: { color: colours.sheet, borderColor: colours.sealed, borderWidth: 5 }, silent: true }]),
+      ...(at === null
+        ? []
+        : [
+            {
+              type: 'scatter',
+              data: [[minutes(at), limit]],
+              symbolSize: 15,
+              itemStyle: { color: colours.sheet, borderColor: colours.sealed, borderWidth: 5 },
+              silent: true,
+            },
+          ]),
     ],
   }
 })
 const words = computed(() => {
-  const first = props.plan.curve[0]!, last = props.plan.curve.at(-1)!
+  const first = props.plan.curve[0]!,
+    last = props.plan.curve.at(-1)!
   return `After ${waitText(first.t)} the hold sees ${rateText(first.smallest)} mL/min, after ${waitText(last.t)} ${rateText(last.smallest)} mL/min; the limit is ${limitText(props.limit)}`
 })
 </script>
 
 <template>
-  <div class="h-56" role="img" :aria-label="words"><VChart :option="option" autoresize :update-options="{ notMerge: true }" :init-options="{ renderer: 'svg' }" /></div>
+  <div class="h-56" role="img" :aria-label="words">
+    <VChart :option="option" autoresize :update-options="{ notMerge: true }" :init-options="{ renderer: 'svg' }" />
+  </div>
 </template>

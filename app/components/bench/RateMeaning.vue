@@ -4,10 +4,17 @@ import { fuelThroughLeak } from '#core/fuel/fuelThroughLeak'
 import { equivalentHole } from '#core/gas/equivalentHole'
 
 /** What a leak rate means: a hole, fuel a day, and what would be seen. */
-const props = defineProps<{ rate: number, pressure: number, fuel: FuelKey }>()
+const props = defineProps<{ rate: number; pressure: number; fuel: FuelKey }>()
 const { short } = useQuantities()
 const HEAD = 0.3
-const meaning = computed(() => fuelThroughLeak(props.rate, props.pressure, fuels.find(each => each.key === props.fuel)!, HEAD))
+const meaning = computed(() =>
+  fuelThroughLeak(
+    props.rate,
+    props.pressure,
+    fuels.find(each => each.key === props.fuel)!,
+    HEAD,
+  ),
+)
 /** One figure of mL a day: more would claim what nobody knows. */
 const aDay = (volume: number) => {
   const millilitres = volume * 86_400 * 1e6
@@ -17,11 +24,17 @@ const aDay = (volume: number) => {
 
 <template>
   <div class="space-y-1">
-    <p class="text-lg font-semibold">{{ leakLookWords[meaning.look] }}<template v-if="meaning.dropEvery">, a drop every {{ waitText(meaning.dropEvery) }} or so</template></p>
-    <p v-if="rate > 0">
-      About {{ aDay(meaning.likely) }} of {{ fuelName(fuel).toLowerCase() }} a day if it stands {{ HEAD }} m above the leak; anything from {{ aDay(meaning.low) }} to {{ aDay(meaning.high) }}.
-      As air it is one round hole of {{ short('hole', equivalentHole(rate, pressure), 2) }}.
+    <p class="text-lg font-semibold">
+      {{ leakLookWords[meaning.look]
+      }}<template v-if="meaning.dropEvery">, a drop every {{ waitText(meaning.dropEvery) }} or so</template>
     </p>
-    <p class="soft text-sm">From gas to fuel is an order of magnitude: dirt, surface tension and the crack’s shape are not in it.</p>
+    <p v-if="rate > 0">
+      About {{ aDay(meaning.likely) }} of {{ fuelName(fuel).toLowerCase() }} a day if it stands {{ HEAD }} m above the leak;
+      anything from {{ aDay(meaning.low) }} to {{ aDay(meaning.high) }}. As air it is one round hole of
+      {{ short('hole', equivalentHole(rate, pressure), 2) }}.
+    </p>
+    <p class="soft text-sm">
+      From gas to fuel is an order of magnitude: dirt, surface tension and the crack’s shape are not in it.
+    </p>
   </div>
 </template>

@@ -5,19 +5,37 @@ import { readingsSchema } from '#shared/leaktest/hold/holdForm'
 import type { BenchHold, ReadingView } from '#shared/leaktest/hold/holdView'
 
 /** A large keypad for gloves: Enter adds the reading with the clock. */
-const props = defineProps<{ hold: BenchHold, readings: ReadingView[] }>()
+const props = defineProps<{ hold: BenchHold; readings: ReadingView[] }>()
 const emit = defineEmits<{ add: [reading: Omit<ReadingView, 't'>] }>()
 const { edges, figure } = useQuantities()
-const fields = computed(() => (['pressure', ...(props.hold.hasThermometer ? ['temperature'] : []), ...(props.hold.hasBarometer ? ['barometer'] : [])] as ('pressure' | 'temperature' | 'barometer')[]))
-const names = computed(() => ({ pressure: { gauge: 'Pressure', column: 'Height between the levels', sensor: 'Sensor' }[props.hold.scale.kind], temperature: 'Skin', barometer: 'Barometer' }))
+const fields = computed(
+  () =>
+    ['pressure', ...(props.hold.hasThermometer ? ['temperature'] : []), ...(props.hold.hasBarometer ? ['barometer'] : [])] as (
+      'pressure' | 'temperature' | 'barometer'
+    )[],
+)
+const names = computed(() => ({
+  pressure: { gauge: 'Pressure', column: 'Height between the levels', sensor: 'Sensor' }[props.hold.scale.kind],
+  temperature: 'Skin',
+  barometer: 'Barometer',
+}))
 /** A column is read as a height, a sensor as volts; what is kept is the pressure. */
 const pressureKind = { gauge: 'pressure', column: 'length', sensor: 'volts' } as const
-const kinds = computed(() => ({ pressure: pressureKind[props.hold.scale.kind], temperature: 'temperature', barometer: 'weather' } as const))
+const kinds = computed(
+  () => ({ pressure: pressureKind[props.hold.scale.kind], temperature: 'temperature', barometer: 'weather' }) as const,
+)
 const meaning = computed(() => {
   const number = parseNumber(typed.pressure)
-  return props.hold.scale.kind === 'gauge' || number === null ? null : `= ${figure('pressure', asPressure(number))} ${edges.value.pressure.unit}`
+  return props.hold.scale.kind === 'gauge' || number === null
+    ? null
+    : `= ${figure('pressure', asPressure(number))} ${edges.value.pressure.unit}`
 })
-const asPressure = (number: number) => pressureFrom(props.hold.scale, edges.value[kinds.value.pressure].toSi(number) * (props.hold.scale.kind === 'column' && props.hold.setup.testPressure < 0 ? -1 : 1))
+const asPressure = (number: number) =>
+  pressureFrom(
+    props.hold.scale,
+    edges.value[kinds.value.pressure].toSi(number) *
+      (props.hold.scale.kind === 'column' && props.hold.setup.testPressure < 0 ? -1 : 1),
+  )
 const typed = reactive({ pressure: '', temperature: '', barometer: '' })
 const at = ref<'pressure' | 'temperature' | 'barometer'>('pressure')
 const problem = ref<string | null>(null)
@@ -25,7 +43,8 @@ const inputs = useTemplateRef<HTMLInputElement[]>('inputs')
 const keys = ['7', '8', '9', '4', '5', '6', '1', '2', '3', '.', '0', '−']
 
 function press(key: string) {
-  typed[at.value] = key === '−' ? (typed[at.value].startsWith('-') ? typed[at.value].slice(1) : `-${typed[at.value]}`) : typed[at.value] + key
+  typed[at.value] =
+    key === '−' ? (typed[at.value].startsWith('-') ? typed[at.value].slice(1) : `-${typed[at.value]}`) : typed[at.value] + key
 }
 async function add() {
   problem.value = null
@@ -34,7 +53,8 @@ async function add() {
     if (typed[field].trim() === '' && field !== 'pressure') continue
     const number = parseNumber(typed[field])
     if (number === null) {
-      problem.value = typed[field].trim() === '' ? 'Type what you read first.' : `${names.value[field]}: “${typed[field]}” is not a number.`
+      problem.value =
+        typed[field].trim() === '' ? 'Type what you read first.' : `${names.value[field]}: “${typed[field]}” is not a number.`
       at.value = field
       return
     }
@@ -42,8 +62,7 @@ async function add() {
   }
   try {
     await readingsSchema.validate({ readings: [{ t: 0, ...reading }] })
-  }
-  catch (error) {
+  } catch (error) {
     problem.value = (error as Error).message
     return
   }
@@ -59,18 +78,59 @@ const last = computed(() => props.readings.slice(-4).reverse())
   <section class="sheet" aria-label="Type a reading">
     <form class="grid gap-4 sm:grid-cols-[1fr_auto]" @submit.prevent="add">
       <div class="space-y-2.5">
-        <label v-for="field in fields" :key="field" class="block rounded-lg border-2 px-3 py-1.5" :class="at === field ? 'border-(--ink)' : 'border-(--hair)'">
-          <span class="soft block text-sm font-semibold">{{ names[field] }}<span v-if="field !== 'pressure'"> (kept until changed)</span></span>
-          <span class="flex items-baseline gap-2"><input ref="inputs" v-model="typed[field]" inputmode="decimal" autocomplete="off" class="figure w-full bg-transparent text-3xl outline-none" :autofocus="field === 'pressure'" @focus="at = field"><span class="soft text-lg">{{ edges[kinds[field]].unit }}</span></span>
+        <label
+          v-for="field in fields"
+          :key="field"
+          class="block rounded-lg border-2 px-3 py-1.5"
+          :class="at === field ? 'border-(--ink)' : 'border-(--hair)'"
+        >
+          <span class="soft block text-sm font-semibold"
+            >{{ names[field] }}<span v-if="field !== 'pressure'"> (kept until changed)</span></span
+          >
+          <span class="flex items-baseline gap-2"
+            ><input
+              ref="inputs"
+              v-model="typed[field]"
+              inputmode="decimal"
+              autocomplete="off"
+              class="figure w-full bg-transparent text-3xl outline-none"
+              :autofocus="field === 'pressure'"
+              @focus="at = field"
+            /><span class="soft text-lg">{{ edges[kinds[field]].unit }}</span></span
+          >
         </label>
         <p v-if="meaning" class="figure">{{ meaning }}</p>
         <p v-if="problem" role="alert" class="leaking font-medium">{{ problem }}</p>
-        <ul class="soft figure text-[0.95rem]"><li v-for="reading in last" :key="reading.t">{{ durationText(reading.t) }} · {{ figure('pressure', reading.pressure) }} {{ edges.pressure.unit }}</li></ul>
+        <ul class="soft figure text-[0.95rem]">
+          <li v-for="reading in last" :key="reading.t">
+            {{ durationText(reading.t) }} · {{ figure('pressure', reading.pressure) }} {{ edges.pressure.unit }}
+          </li>
+        </ul>
       </div>
       <div class="grid grid-cols-3 gap-2">
-        <UButton v-for="key in keys" :key="key" type="button" color="neutral" variant="outline" class="figure h-14 justify-center text-2xl sm:w-16" :aria-label="key === '−' ? 'minus' : key === '.' ? 'point' : key" @click="press(key)">{{ key }}</UButton>
-        <UButton type="button" color="neutral" variant="outline" icon="i-lucide-delete" class="h-14 justify-center" aria-label="Delete the last figure" @click="typed[at] = typed[at].slice(0, -1)" />
-        <UButton type="submit" color="neutral" class="col-span-2 h-14 justify-center text-lg">Add<span class="key">Enter</span></UButton>
+        <UButton
+          v-for="key in keys"
+          :key="key"
+          type="button"
+          color="neutral"
+          variant="outline"
+          class="figure h-14 justify-center text-2xl sm:w-16"
+          :aria-label="key === '−' ? 'minus' : key === '.' ? 'point' : key"
+          @click="press(key)"
+          >{{ key }}</UButton
+        >
+        <UButton
+          type="button"
+          color="neutral"
+          variant="outline"
+          icon="i-lucide-delete"
+          class="h-14 justify-center"
+          aria-label="Delete the last figure"
+          @click="typed[at] = typed[at].slice(0, -1)"
+        />
+        <UButton type="submit" color="neutral" class="col-span-2 h-14 justify-center text-lg"
+          >Add<span class="key">Enter</span></UButton
+        >
       </div>
     </form>
   </section>

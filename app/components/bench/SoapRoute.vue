@@ -3,7 +3,7 @@ import type { SoapMark } from '#core/leaktest/soap/soap'
 import type { PartView } from '#shared/views'
 
 /** The route of a soap walk: every part in order with what it showed. */
-defineProps<{ parts: PartView[], picked: string | null, marks: ReadonlyMap<string, SoapMark> }>()
+defineProps<{ parts: PartView[]; picked: string | null; marks: ReadonlyMap<string, SoapMark> }>()
 defineEmits<{ pick: [partId: string] }>()
 </script>
 
@@ -11,8 +11,11 @@ defineEmits<{ pick: [partId: string] }>()
   <ol class="sheet h-fit p-2" aria-label="Route">
     <li v-for="(part, i) in parts" :key="part.id">
       <button
-        type="button" class="flex min-h-11 w-full items-center gap-2.5 rounded-md px-2 text-left" :class="part.id === picked ? 'bg-(--bay) font-bold' : 'font-medium'"
-        :aria-current="part.id === picked ? 'step' : undefined" @click="$emit('pick', part.id)"
+        type="button"
+        class="flex min-h-11 w-full items-center gap-2.5 rounded-md px-2 text-left"
+        :class="part.id === picked ? 'bg-(--bay) font-bold' : 'font-medium'"
+        :aria-current="part.id === picked ? 'step' : undefined"
+        @click="$emit('pick', part.id)"
       >
         <span class="figure soft w-5 text-right text-sm">{{ i + 1 }}</span>
         <span class="min-w-0 flex-1">{{ part.name }}</span>

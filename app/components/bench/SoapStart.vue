@@ -7,7 +7,7 @@ import type { JobView } from '#shared/views'
 import { testsOf } from '#shared/leaktest/tests'
 
 /** Starts a soap walk: the pressure that is on the tank now, and a reason when a repair has not cured. */
-const props = defineProps<{ job: JobView, now: number }>()
+const props = defineProps<{ job: JobView; now: number }>()
 const emit = defineEmits<{ started: [job: JobView] }>()
 const { short } = useQuantities()
 const { saving, problem, save } = useSave()
@@ -18,16 +18,32 @@ const holds = testsOf(props.job, 'hold')
 const usual = Math.abs(holds.at(-1)?.pressure ?? targetPressure(props.job))
 const last = holds.findLast(hold => !hold.struck)
 const wanted = useFeedWanted()(props.job.circuit)
-const state = ref({ id: newId(), pressure: Math.min(props.job.pressureLimit, usual), closures: wanted?.closures ?? { ...last?.closures }, links: wanted?.links ?? { ...holdingLinks(props.job.circuit), ...last?.links }, relief: lastRelief(props.job), earlyReason: '' })
-const boundary = computed({ get: () => ({ closures: state.value.closures, links: state.value.links }), set: value => Object.assign(state.value, value) })
+const state = ref({
+  id: newId(),
+  pressure: Math.min(props.job.pressureLimit, usual),
+  closures: wanted?.closures ?? { ...last?.closures },
+  links: wanted?.links ?? { ...holdingLinks(props.job.circuit), ...last?.links },
+  relief: lastRelief(props.job),
+  earlyReason: '',
+})
+const boundary = computed({
+  get: () => ({ closures: state.value.closures, links: state.value.links }),
+  set: value => Object.assign(state.value, value),
+})
 const seen = computed(() => reachOn(props.job, { ...boundary.value, pressure: state.value.pressure || 1 }))
-const start = () => save(async () => emit('started', await callApi<JobView>(`jobs/${props.job.id}/tests/soap`, 'POST', state.value)), form.value)
+const start = () =>
+  save(async () => emit('started', await callApi<JobView>(`jobs/${props.job.id}/tests/soap`, 'POST', state.value)), form.value)
 </script>
 
 <template>
   <SchemaForm ref="form" :schema="soapSchema" :state="state" :problem="problem" class="sheet space-y-4" @submit="start">
     <CuringReason v-model="state.earlyReason" :job="job" :now="now" />
-    <UFormField label="Pressure on the tank now" name="pressure" :hint="`limit ${short('pressure', job.pressureLimit)}`" class="max-w-xs">
+    <UFormField
+      label="Pressure on the tank now"
+      name="pressure"
+      :hint="`limit ${short('pressure', job.pressureLimit)}`"
+      class="max-w-xs"
+    >
       <QuantityInput v-model="state.pressure" kind="pressure" />
     </UFormField>
     <ReliefFields v-if="!job.hasStandIn" v-model="state.relief" :job="job" :pressure="state.pressure" />

@@ -1,13 +1,19 @@
 <script setup lang="ts">
 import { gaugeSpread } from '#core/hold/gaugeSpread'
-import { checkDisagreement, pressureWithoutPush, standingAfterPush, VolumeCheckError, volumeFromPush } from '#core/gas/volumeCheck'
+import {
+  checkDisagreement,
+  pressureWithoutPush,
+  standingAfterPush,
+  VolumeCheckError,
+  volumeFromPush,
+} from '#core/gas/volumeCheck'
 import { effectiveVolume } from '#core/gas/inventory'
 import { volumeCheckSchema, type MarkForm } from '#shared/leaktest/hold/holdForm'
 import type { JobView } from '#shared/views'
 import type { BenchHold, HoldView, ReadingView } from '#shared/leaktest/hold/holdView'
 
 /** Pushes a known volume into the closed tank and reads what the gauge does: the effective volume measured, not guessed. */
-const props = defineProps<{ hold: BenchHold, readings: ReadingView[] }>()
+const props = defineProps<{ hold: BenchHold; readings: ReadingView[] }>()
 const open = defineModel<boolean>('open', { required: true })
 const emit = defineEmits<{ done: [hold: HoldView] }>()
 const { short } = useQuantities()
@@ -15,88 +21,185 @@ const { of } = useKit()
 const { saving, problem, save } = useSave()
 const form = useTemplateRef('form')
 const pump = computed(() => of('pump')[0])
-const state = reactive({ id: newId(), pushed: 100e-6 as number | null, pushedUncertainty: 1e-6 as number | null, before: null as number | null, after: null as number | null, barometer: undefined as number | undefined })
+const state = reactive({
+  id: newId(),
+  pushed: 100e-6 as number | null,
+  pushedUncertainty: 1e-6 as number | null,
+  before: null as number | null,
+  after: null as number | null,
+  barometer: undefined as number | undefined,
+})
 const pushedAt = ref<number | null>(null)
 
 const FEW = 5
 /** A mean of a few readings is steadier than one. */
-const meanOf = (few: ReadingView[]) => (few.length ? few.reduce((sum, reading) => sum + reading.pressure, 0) / few.length : null)
-const before = () => { state.before = meanOf(props.readings.slice(-FEW)) }
+const meanOf = (few: ReadingView[]) =>
+  few.length ? few.reduce((sum, reading) => sum + reading.pressure, 0) / few.length : null
+const before = () => {
+  state.before = meanOf(props.readings.slice(-FEW))
+}
 /** Readings before the push that show where the pressure was going. */
 const TREND = 30
 const spread = computed(() => gaugeSpread(props.hold.setup.gauge))
 /** A push takes a while to go in, s; later readings say more of the leak. */
 const GOES_IN = 120
-/** The first few once the push stands, against where the pressure would be by then without it: what leaks in between is not volume. */
+/**
+ * The first few once the push stands, against where the pressure would be by then without it: what leaks in between is not
+ * volume.
+ */
 function after(pushed: number) {
-  const few = standingAfterPush(props.readings.filter(reading => reading.t > pushed && reading.t <= pushed + GOES_IN), state.before ?? 0, spread.value).slice(0, FEW)
+  const few = standingAfterPush(
+    props.readings.filter(reading => reading.t > pushed && reading.t <= pushed + GOES_IN),
+    state.before ?? 0,
+    spread.value,
+  ).slice(0, FEW)
   state.after = meanOf(few)
-  if (few.length) state.before = pressureWithoutPush(props.readings.filter(reading => reading.t <= pushed).slice(-TREND), few.reduce((sum, reading) => sum + reading.t, 0) / few.length)
+  if (few.length)
+    state.before = pressureWithoutPush(
+      props.readings.filter(reading => reading.t <= pushed).slice(-TREND),
+      few.reduce((sum, reading) => sum + reading.t, 0) / few.length,
+    )
 }
-watch(open, is => {
-  if (!is) return
-  Object.assign(state, { id: newId(), after: null, barometer: props.readings.findLast(reading => reading.barometer !== undefined)?.barometer, ...(pump.value && { pushed: pump.value.facts.stroke, pushedUncertainty: pump.value.facts.strokeUncertainty }) })
-  pushedAt.value = null
-  before()
-}, { immediate: true })
-watch(() => props.readings.length, () => {
-  if (pushedAt.value === null) before()
-  else after(pushedAt.value)
-})
+watch(
+  open,
+  is => {
+    if (!is) return
+    Object.assign(state, {
+      id: newId(),
+      after: null,
+      barometer: props.readings.findLast(reading => reading.barometer !== undefined)?.barometer,
+      ...(pump.value && { pushed: pump.value.facts.stroke, pushedUncertainty: pump.value.facts.strokeUncertainty }),
+    })
+    pushedAt.value = null
+    before()
+  },
+  { immediate: true },
+)
+watch(
+  () => props.readings.length,
+  () => {
+    if (pushedAt.value === null) before()
+    else after(pushedAt.value)
+  },
+)
 /** The push is marked on the curve, and a stand-in takes it. */
-const push = () => save(async () => {
-  const mark: MarkForm = { id: newId(), kind: 'push', amount: state.pushed ?? 0 }
-  const marked = holdIn(await callApi<JobView>(`tests/${props.hold.id}/entries/mark`, 'POST', mark), props.hold.id)
-  pushedAt.value = marked.marks.at(-1)!.t
-  emit('done', marked)
-}, form.value)
+const push = () =>
+  save(async () => {
+    const mark: MarkForm = { id: newId(), kind: 'push', amount: state.pushed ?? 0 }
+    const marked = holdIn(await callApi<JobView>(`tests/${props.hold.id}/entries/mark`, 'POST', mark), props.hold.id)
+    pushedAt.value = marked.marks.at(-1)!.t
+    emit('done', marked)
+  }, form.value)
 
 const supposed = computed(() => {
   const { space, volumeUncertainty, wallGiveUncertainty, testPressure } = props.hold.setup
   const effective = effectiveVolume(space, testPressure)
-  return { effective, uncertainty: Math.hypot(volumeUncertainty * effective / space.volume, space.volume * 101_325 * wallGiveUncertainty) }
+  return {
+    effective,
+    uncertainty: Math.hypot((volumeUncertainty * effective) / space.volume, space.volume * 101_325 * wallGiveUncertainty),
+  }
 })
 const measured = computed(() => {
   const { pushed, pushedUncertainty, before, after } = state
   if (pushed === null || pushedUncertainty === null || before === null || after === null) return null
   try {
-    return volumeFromPush({ pushed, pushedUncertainty, before, after, gaugeSpread: spread.value, ...(state.barometer !== undefined && { barometer: state.barometer }) })
-  }
-  catch (error) {
+    return volumeFromPush({
+      pushed,
+      pushedUncertainty,
+      before,
+      after,
+      gaugeSpread: spread.value,
+      ...(state.barometer !== undefined && { barometer: state.barometer }),
+    })
+  } catch (error) {
     if (error instanceof VolumeCheckError) return error.message
     throw error
   }
 })
 const found = computed(() => (typeof measured.value === 'object' ? measured.value : null))
 const differs = computed(() => found.value && checkDisagreement(found.value, supposed.value) > 3)
-const keep = (use: boolean) => save(async () => {
-  emit('done', holdIn(await callApi<JobView>(`tests/${props.hold.id}/entries/volume`, 'POST', { ...state, use }), props.hold.id))
-  open.value = false
-}, form.value)
+const keep = (use: boolean) =>
+  save(async () => {
+    emit(
+      'done',
+      holdIn(await callApi<JobView>(`tests/${props.hold.id}/entries/volume`, 'POST', { ...state, use }), props.hold.id),
+    )
+    open.value = false
+  }, form.value)
 </script>
 
 <template>
-  <UModal v-model:open="open" title="Volume check" description="Push a known volume of outside air into the closed tank and see how far the gauge rises." :ui="{ content: 'max-w-xl' }">
+  <UModal
+    v-model:open="open"
+    title="Volume check"
+    description="Push a known volume of outside air into the closed tank and see how far the gauge rises."
+    :ui="{ content: 'max-w-xl' }"
+  >
     <template #body>
-      <SchemaForm ref="form" :schema="volumeCheckSchema" :state="{ ...state, use: false }" :problem="problem" class="space-y-4" @submit="keep(true)">
+      <SchemaForm
+        ref="form"
+        :schema="volumeCheckSchema"
+        :state="{ ...state, use: false }"
+        :problem="problem"
+        class="space-y-4"
+        @submit="keep(true)"
+      >
         <div class="grid gap-4 sm:grid-cols-2">
-          <UFormField label="Pushed in" name="pushed" :hint="pump?.name"><QuantityInput v-model="state.pushed" kind="smallVolume" /></UFormField>
-          <UFormField label="Give or take" name="pushedUncertainty"><QuantityInput v-model="state.pushedUncertainty" kind="smallVolume" /></UFormField>
-          <UFormField label="Pressure before" name="before"><QuantityInput v-model="state.before" kind="pressure" /></UFormField>
-          <UFormField label="Pressure after" name="after" hint="as soon as it stands"><QuantityInput v-model="state.after" kind="pressure" /></UFormField>
+          <UFormField label="Pushed in" name="pushed" :hint="pump?.name"
+            ><QuantityInput v-model="state.pushed" kind="smallVolume"
+          /></UFormField>
+          <UFormField label="Give or take" name="pushedUncertainty"
+            ><QuantityInput v-model="state.pushedUncertainty" kind="smallVolume"
+          /></UFormField>
+          <UFormField label="Pressure before" name="before"
+            ><QuantityInput v-model="state.before" kind="pressure"
+          /></UFormField>
+          <UFormField label="Pressure after" name="after" hint="as soon as it stands"
+            ><QuantityInput v-model="state.after" kind="pressure"
+          /></UFormField>
         </div>
-        <UButton type="button" color="neutral" variant="outline" size="xl" block :loading="saving" :disabled="pushedAt !== null" @click="push">{{ pushedAt === null ? 'It goes in now' : 'It is in: waiting for the gauge' }}</UButton>
+        <UButton
+          type="button"
+          color="neutral"
+          variant="outline"
+          size="xl"
+          block
+          :loading="saving"
+          :disabled="pushedAt !== null"
+          @click="push"
+          >{{ pushedAt === null ? 'It goes in now' : 'It is in: waiting for the gauge' }}</UButton
+        >
         <div aria-live="polite" class="min-h-20">
           <template v-if="found">
-            <p class="text-lg">Effective volume <b class="figure">{{ short('volume', found.effective) }}</b> ± {{ short('volume', found.uncertainty, 2) }}</p>
-            <p :class="differs ? 'unsure font-semibold' : 'soft'">The set-up supposes {{ short('volume', supposed.effective) }} ± {{ short('volume', supposed.uncertainty, 2) }}{{ differs ? ': they contradict each other. Look for fuel, foam or a wrong plate, or use what was measured.' : ': they agree.' }}</p>
+            <p class="text-lg">
+              Effective volume <b class="figure">{{ short('volume', found.effective) }}</b> ±
+              {{ short('volume', found.uncertainty, 2) }}
+            </p>
+            <p :class="differs ? 'unsure font-semibold' : 'soft'">
+              The set-up supposes {{ short('volume', supposed.effective) }} ± {{ short('volume', supposed.uncertainty, 2)
+              }}{{
+                differs
+                  ? ': they contradict each other. Look for fuel, foam or a wrong plate, or use what was measured.'
+                  : ': they agree.'
+              }}
+            </p>
           </template>
-          <p v-else class="soft">{{ typeof measured === 'string' ? measured : 'What turns a pressure slope into a leak is the volume and what the walls give together; this measures both.' }}</p>
+          <p v-else class="soft">
+            {{
+              typeof measured === 'string'
+                ? measured
+                : 'What turns a pressure slope into a leak is the volume and what the walls give together; this measures both.'
+            }}
+          </p>
         </div>
         <template #actions>
           <div class="flex flex-wrap gap-2">
-            <UButton type="submit" color="neutral" size="xl" :loading="saving" :disabled="!found">Use what was measured</UButton>
-            <UButton type="button" color="neutral" variant="outline" size="xl" :disabled="!found" @click="keep(false)">Only keep it</UButton>
+            <UButton type="submit" color="neutral" size="xl" :loading="saving" :disabled="!found"
+              >Use what was measured</UButton
+            >
+            <UButton type="button" color="neutral" variant="outline" size="xl" :disabled="!found" @click="keep(false)"
+              >Only keep it</UButton
+            >
           </div>
         </template>
       </SchemaForm>

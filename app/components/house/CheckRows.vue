@@ -2,7 +2,7 @@
 import type { RankedCheck } from '#core/complaint/nextCheck'
 
 /** Checks in a list, each opened by a tap. */
-defineProps<{ rows: readonly RankedCheck[], jobId: string, mayWork: boolean, saving: boolean }>()
+defineProps<{ rows: readonly RankedCheck[]; jobId: string; mayWork: boolean; saving: boolean }>()
 defineEmits<{ answer: [check: string, outcome: string] }>()
 const opened = defineModel<string | null>('opened', { required: true })
 </script>
@@ -10,10 +10,25 @@ const opened = defineModel<string | null>('opened', { required: true })
 <template>
   <ul class="divide-y divide-(--hair)">
     <li v-for="ranked in rows" :key="ranked.check.key">
-      <button type="button" class="flex min-h-11 w-full cursor-pointer items-center justify-between gap-3 py-1.5 text-left" :aria-expanded="opened === ranked.check.key" @click="opened = opened === ranked.check.key ? null : ranked.check.key">
-        <span class="font-medium">{{ ranked.check.name }}</span><span class="soft figure whitespace-nowrap">{{ ranked.minutes }} min</span>
+      <button
+        type="button"
+        class="flex min-h-11 w-full cursor-pointer items-center justify-between gap-3 py-1.5 text-left"
+        :aria-expanded="opened === ranked.check.key"
+        @click="opened = opened === ranked.check.key ? null : ranked.check.key"
+      >
+        <span class="font-medium">{{ ranked.check.name }}</span><span class="soft figure whitespace-nowrap"
+          >{{ ranked.minutes }} min</span
+        >
       </button>
-      <NextCheckCard v-if="opened === ranked.check.key" :ranked="ranked" :job-id="jobId" :may-work="mayWork" :saving="saving" class="pb-4" @answer="$emit('answer', ranked.check.key, $event)" />
+      <NextCheckCard
+        v-if="opened === ranked.check.key"
+        :ranked="ranked"
+        :job-id="jobId"
+        :may-work="mayWork"
+        :saving="saving"
+        class="pb-4"
+        @answer="$emit('answer', ranked.check.key, $event)"
+      />
     </li>
   </ul>
 </template>

@@ -10,12 +10,16 @@ defineEmits<{ retry: [] }>()
       <h1 class="mb-2">{{ error.status === 404 ? 'Nothing here' : error.offline ? 'No connection' : 'This did not load' }}</h1>
       <p class="mb-5">{{ error.message }}</p>
       <div class="flex gap-3">
-        <UButton v-if="error.status !== 404" color="neutral" size="xl" icon="i-lucide-rotate-cw" @click="$emit('retry')">Try again</UButton>
+        <UButton v-if="error.status !== 404" color="neutral" size="xl" icon="i-lucide-rotate-cw" @click="$emit('retry')"
+          >Try again</UButton
+        >
         <UButton to="/" color="neutral" variant="outline" size="xl">To the Bay</UButton>
       </div>
     </div>
     <div v-else aria-busy="true" aria-label="Loading" class="space-y-4">
-      <USkeleton class="h-9 w-2/5" /><USkeleton class="h-5 w-3/5" /><USkeleton class="h-56 w-full" /><USkeleton class="h-40 w-full" />
+      <USkeleton class="h-9 w-2/5" /><USkeleton class="h-5 w-3/5" /><USkeleton class="h-56 w-full" /><USkeleton
+        class="h-40 w-full"
+      />
     </div>
   </div>
 </template>

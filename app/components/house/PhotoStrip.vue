@@ -3,18 +3,24 @@ import { shownPhotos, subjectOf } from '#shared/jobPhotos'
 import type { JobView, PhotoView } from '#shared/views'
 
 /** Photographs of a job: small ones in a row, one large by touch, new ones from the camera. */
-const props = defineProps<{ job: JobView, now: number }>()
-const emit = defineEmits<{ done: [job: JobView], strike: [subject: { id: string, name: string }] }>()
+const props = defineProps<{ job: JobView; now: number }>()
+const emit = defineEmits<{ done: [job: JobView]; strike: [subject: { id: string; name: string }] }>()
 const session = useSession()
 const { saving, problem, save } = useSave()
 const photos = computed(() => shownPhotos(props.job))
-const named = (photo: PhotoView) => subjectOf(props.job, photo.id) || `Photograph of ${clockText(photo.at, props.now)}, ${photo.by}`
+const named = (photo: PhotoView) =>
+  subjectOf(props.job, photo.id) || `Photograph of ${clockText(photo.at, props.now)}, ${photo.by}`
 const large = shallowRef<PhotoView | null>(null)
 const drawing = shallowRef<string | null>(null)
-const isOpen = computed({ get: () => large.value !== null, set: open => { if (!open) large.value = null } })
+const isOpen = computed({
+  get: () => large.value !== null,
+  set: open => {
+    if (!open) large.value = null
+  },
+})
 async function take(event: Event) {
   const input = event.target as HTMLInputElement
-  const files = [...input.files ?? []]
+  const files = [...(input.files ?? [])]
   input.value = ''
   for (const file of files) await save(async () => emit('done', await sendPhoto(props.job.id, file)))
 }
@@ -26,25 +32,69 @@ async function take(event: Event) {
       <h2 id="photos-title">Photographs</h2>
       <label v-if="session.mayWork" class="take">
         <UIcon name="i-lucide-camera" class="size-5" />{{ saving ? 'Sending …' : 'Take one' }}
-        <input type="file" accept="image/*" capture="environment" multiple class="sr-only" :disabled="saving" @change="take">
+        <input type="file" accept="image/*" capture="environment" multiple class="sr-only" :disabled="saving" @change="take" />
       </label>
     </div>
     <p v-if="problem" role="alert" class="leaking mt-2 font-medium">{{ problem }}</p>
-    <p v-if="!photos.length" class="soft">None yet. Take one of each wet place before it is wiped; where it was taken is left out of the picture.</p>
+    <p v-if="!photos.length" class="soft">
+      None yet. Take one of each wet place before it is wiped; where it was taken is left out of the picture.
+    </p>
     <ul v-else class="mt-2 flex flex-wrap gap-2">
       <li v-for="photo in photos" :key="photo.id">
         <button type="button" class="block overflow-hidden rounded-md" :aria-label="named(photo)" @click="large = photo">
-          <img :src="`/api/photos/${photo.id}?small=1`" alt="" class="h-24 w-auto" :width="photo.width" :height="photo.height" loading="lazy">
-          <span v-if="subjectOf(job, photo.id)" class="block max-w-36 py-0.5 text-left text-sm leading-tight">{{ subjectOf(job, photo.id) }}</span>
+          <img
+            :src="`/api/photos/${photo.id}?small=1`"
+            alt=""
+            class="h-24 w-auto"
+            :width="photo.width"
+            :height="photo.height"
+            loading="lazy"
+          />
+          <span v-if="subjectOf(job, photo.id)" class="block max-w-36 py-0.5 text-left text-sm leading-tight">{{
+            subjectOf(job, photo.id)
+          }}</span>
         </button>
       </li>
     </ul>
-    <UModal v-model:open="isOpen" :title="large ? `${subjectOf(job, large.id) || 'Photograph'}, ${stampText(large.at)}, ${large.by}` : 'Photograph'" :ui="{ content: 'max-w-5xl' }">
+    <UModal
+      v-model:open="isOpen"
+      :title="large ? `${subjectOf(job, large.id) || 'Photograph'}, ${stampText(large.at)}, ${large.by}` : 'Photograph'"
+      :ui="{ content: 'max-w-5xl' }"
+    >
       <template #body>
-        <img v-if="large" :src="`/api/photos/${large.id}`" :alt="`Photograph of ${stampText(large.at)} by ${large.by}`" class="max-h-[75dvh] w-full object-contain">
-        <UButton v-if="large && session.mayWork" color="neutral" variant="outline" icon="i-lucide-pencil" class="mt-2 min-h-11" @click="drawing = large.id; large = null">Draw on it</UButton>
-        <UButton v-if="large?.drawnOn" color="neutral" variant="ghost" class="mt-2 ml-2 min-h-11" @click="large = job.photos.find(photo => photo.id === large!.drawnOn) ?? null">As it was before drawing</UButton>
-        <StrikeLink v-if="large && session.mayWork" @click="emit('strike', { id: large.id, name: 'this photograph' }); large = null" />
+        <img
+          v-if="large"
+          :src="`/api/photos/${large.id}`"
+          :alt="`Photograph of ${stampText(large.at)} by ${large.by}`"
+          class="max-h-[75dvh] w-full object-contain"
+        />
+        <UButton
+          v-if="large && session.mayWork"
+          color="neutral"
+          variant="outline"
+          icon="i-lucide-pencil"
+          class="mt-2 min-h-11"
+          @click="
+            drawing = large.id
+            large = null
+          "
+          >Draw on it</UButton
+        >
+        <UButton
+          v-if="large?.drawnOn"
+          color="neutral"
+          variant="ghost"
+          class="mt-2 ml-2 min-h-11"
+          @click="large = job.photos.find(photo => photo.id === large!.drawnOn) ?? null"
+          >As it was before drawing</UButton
+        >
+        <StrikeLink
+          v-if="large && session.mayWork"
+          @click="
+            emit('strike', { id: large.id, name: 'this photograph' })
+            large = null
+          "
+        />
       </template>
     </UModal>
     <PhotoDraw :job="job" :photo-id="drawing" @done="$emit('done', $event)" @close="drawing = null" />
@@ -52,6 +102,20 @@ async function take(event: Event) {
 </template>
 
 <style scoped>
-.take { display: inline-flex; align-items: center; gap: 0.5rem; min-height: 2.75rem; padding: 0 0.875rem; border: 1px solid var(--hair); border-radius: 0.375rem; font-weight: 500; cursor: pointer; background: var(--ui-bg); }
-.take:focus-within { outline: 3px solid var(--time); outline-offset: 2px; }
+.take {
+  display: inline-flex;
+  align-items: center;
+  gap: 0.5rem;
+  min-height: 2.75rem;
+  padding: 0 0.875rem;
+  border: 1px solid var(--hair);
+  border-radius: 0.375rem;
+  font-weight: 500;
+  cursor: pointer;
+  background: var(--ui-bg);
+}
+.take:focus-within {
+  outline: 3px solid var(--time);
+  outline-offset: 2px;
+}
 </style>

@@ -2,7 +2,7 @@
 import { parseNumber } from '#core/quantity/parseNumber'
 
 /** A quantity typed in the person's own unit; the value is SI. Text that is no number gives NaN, an empty field null. */
-const props = defineProps<{ kind: QuantityKind, disabled?: boolean, autofocus?: boolean }>()
+const props = defineProps<{ kind: QuantityKind; disabled?: boolean; autofocus?: boolean }>()
 const value = defineModel<number | null>({ required: true })
 const { edges } = useQuantities()
 const typed = ref('')
@@ -12,11 +12,15 @@ const written = (si: number | null) => {
   if (si === null || si === undefined || Number.isNaN(si)) return ''
   return String(Number(edges.value[props.kind].toShown(si).toPrecision(6)))
 }
-watch([value, () => edges.value[props.kind].unit], ([next], before) => {
-  if (before[0] === undefined || !Object.is(next, own) || before[1] !== edges.value[props.kind].unit) {
-    if (!(typeof next === 'number' && Number.isNaN(next))) typed.value = written(next)
-  }
-}, { immediate: true })
+watch(
+  [value, () => edges.value[props.kind].unit],
+  ([next], before) => {
+    if (before[0] === undefined || !Object.is(next, own) || before[1] !== edges.value[props.kind].unit) {
+      if (!(typeof next === 'number' && Number.isNaN(next))) typed.value = written(next)
+    }
+  },
+  { immediate: true },
+)
 
 function type(text: string | number) {
   typed.value = String(text)
@@ -27,7 +31,18 @@ function type(text: string | number) {
 </script>
 
 <template>
-  <UInput :model-value="typed" inputmode="decimal" autocomplete="off" :disabled="disabled" :autofocus="autofocus" class="figure" :ui="{ trailing: 'pointer-events-none' }" @update:model-value="type">
-    <template #trailing><span class="soft text-sm font-medium">{{ edges[kind].unit }}</span></template>
+  <UInput
+    :model-value="typed"
+    inputmode="decimal"
+    autocomplete="off"
+    :disabled="disabled"
+    :autofocus="autofocus"
+    class="figure"
+    :ui="{ trailing: 'pointer-events-none' }"
+    @update:model-value="type"
+  >
+    <template #trailing
+      ><span class="soft text-sm font-medium">{{ edges[kind].unit }}</span></template
+    >
   </UInput>
 </template>

@@ -3,19 +3,34 @@ import { strikeSchema } from '#shared/schemas/job'
 import type { JobView } from '#shared/views'
 
 /** A correction: the entry stays readable, and no longer counts. */
-const props = defineProps<{ job: JobView, subject: { id: string, name: string } | null }>()
-const emit = defineEmits<{ done: [job: JobView], close: [] }>()
-const open = computed({ get: () => props.subject !== null, set: value => { if (!value) emit('close') } })
+const props = defineProps<{ job: JobView; subject: { id: string; name: string } | null }>()
+const emit = defineEmits<{ done: [job: JobView]; close: [] }>()
+const open = computed({
+  get: () => props.subject !== null,
+  set: value => {
+    if (!value) emit('close')
+  },
+})
 const state = ref({ id: newId(), reason: '' })
-watch(() => props.subject, () => { state.value = { id: newId(), reason: '' } })
+watch(
+  () => props.subject,
+  () => {
+    state.value = { id: newId(), reason: '' }
+  },
+)
 const whole = computed(() => ({ ...state.value, subjectId: props.subject?.id ?? '' }))
 const { saving, problem, save } = useSave()
 const form = useTemplateRef('form')
-const submit = () => save(async () => emit('done', await callApi<JobView>(`jobs/${props.job.id}/strikes`, 'POST', whole.value)), form.value)
+const submit = () =>
+  save(async () => emit('done', await callApi<JobView>(`jobs/${props.job.id}/strikes`, 'POST', whole.value)), form.value)
 </script>
 
 <template>
-  <UModal v-model:open="open" :title="`Strike out ${subject?.name ?? ''}`" description="It stays on the record with your reason, and no longer counts.">
+  <UModal
+    v-model:open="open"
+    :title="`Strike out ${subject?.name ?? ''}`"
+    description="It stays on the record with your reason, and no longer counts."
+  >
     <template #body>
       <SchemaForm ref="form" :problem="problem" :schema="strikeSchema" :state="whole" class="space-y-4" @submit="submit">
         <UFormField label="Why it no longer counts" name="reason"><UInput v-model="state.reason" autofocus /></UFormField>

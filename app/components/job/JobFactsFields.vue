@@ -6,25 +6,40 @@ import type { JobFacts } from '#shared/schemas/job'
 /** The craft and its tank, as a new complaint and a later edit share them. */
 const facts = defineModel<JobFacts>({ required: true })
 defineProps<{ /** its names are asked for elsewhere */ tankOnly?: boolean }>()
-const items = (values: readonly string[]) => values.map(value => ({ label: value.charAt(0).toUpperCase() + value.slice(1), value }))
+const items = (values: readonly string[]) =>
+  values.map(value => ({ label: value.charAt(0).toUpperCase() + value.slice(1), value }))
 const fuelItems = fuels.map(fuel => ({ label: fuel.name, value: fuel.key }))
 const built = computed({
   get: () => (facts.value.craftBuilt === null ? '' : String(facts.value.craftBuilt)),
-  set: text => { facts.value.craftBuilt = text.trim() === '' ? null : Number(text) },
+  set: text => {
+    facts.value.craftBuilt = text.trim() === '' ? null : Number(text)
+  },
 })
 </script>
 
 <template>
   <div class="grid gap-x-5 gap-y-4 sm:grid-cols-2">
-    <UFormField v-if="!tankOnly" label="Craft" name="craftName" hint="as the shop calls it"><UInput v-model="facts.craftName" autocomplete="off" /></UFormField>
-    <UFormField v-if="!tankOnly" label="Tank" name="tankName" hint="such as left outer bay"><UInput v-model="facts.tankName" autocomplete="off" /></UFormField>
-    <UFormField label="Kind of craft" name="craftKind"><USelect v-model="facts.craftKind" :items="items(craftKinds)" /></UFormField>
-    <UFormField label="Built in" name="craftBuilt" hint="empty if nobody knows"><UInput v-model="built" inputmode="numeric" autocomplete="off" class="figure" /></UFormField>
+    <UFormField v-if="!tankOnly" label="Craft" name="craftName" hint="as the shop calls it"
+      ><UInput v-model="facts.craftName" autocomplete="off"
+    /></UFormField>
+    <UFormField v-if="!tankOnly" label="Tank" name="tankName" hint="such as left outer bay"
+      ><UInput v-model="facts.tankName" autocomplete="off"
+    /></UFormField>
+    <UFormField label="Kind of craft" name="craftKind"
+      ><USelect v-model="facts.craftKind" :items="items(craftKinds)"
+    /></UFormField>
+    <UFormField label="Built in" name="craftBuilt" hint="empty if nobody knows"
+      ><UInput v-model="built" inputmode="numeric" autocomplete="off" class="figure"
+    /></UFormField>
     <UFormField label="Fuel" name="fuel"><USelect v-model="facts.fuel" :items="fuelItems" /></UFormField>
     <UFormField label="Material" name="material"><USelect v-model="facts.material" :items="items(tankMaterials)" /></UFormField>
     <UFormField label="Capacity" name="capacity"><QuantityInput v-model="facts.capacity" kind="volume" /></UFormField>
-    <UFormField label="Acceptable leak" name="acceptance" hint="the limit it is judged by"><QuantityInput v-model="facts.acceptance" kind="rate" /></UFormField>
-    <UFormField label="Never above" name="pressureLimit"><QuantityInput v-model="facts.pressureLimit" kind="pressure" /></UFormField>
+    <UFormField label="Acceptable leak" name="acceptance" hint="the limit it is judged by"
+      ><QuantityInput v-model="facts.acceptance" kind="rate"
+    /></UFormField>
+    <UFormField label="Never above" name="pressureLimit"
+      ><QuantityInput v-model="facts.pressureLimit" kind="pressure"
+    /></UFormField>
     <UFormField label="Where that limit comes from" name="limitSource"><UInput v-model="facts.limitSource" /></UFormField>
   </div>
 </template>

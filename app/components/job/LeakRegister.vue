@@ -6,45 +6,76 @@ import { latestFind } from '#shared/jobEntries'
 import type { JobView, RepairView } from '#shared/views'
 
 /** The register: each leak with its state, where it was found and what was done to it. */
-const props = defineProps<{ job: JobView, ledger: Ledger, now: number }>()
-defineEmits<{ repair: [leakId: string], strike: [subject: { id: string, name: string }] }>()
+const props = defineProps<{ job: JobView; ledger: Ledger; now: number }>()
+defineEmits<{ repair: [leakId: string]; strike: [subject: { id: string; name: string }] }>()
 const session = useSession()
 const { short } = useQuantities()
-const rows = computed(() => props.ledger.leaks.map(({ id, state }) => {
-  const leak = props.job.leaks.find(each => each.id === id)!
-  return {
-    leak, state, find: latestFind(props.job.finds, id), repairs: props.job.repairs.filter(each => each.leakId === id),
-    part: lowerFirst(props.job.parts.find(each => each.id === leak.partId)?.name ?? 'a part'),
-  }
-}))
-const repairText = (repair: RepairView) => [
-  repairMethodName(repair.method),
-  repair.material === 'none' ? '' : `${lowerFirst(repairMaterial(repair.material).name)} ${repair.batch}`.trim(),
-  clockText(repair.at, props.now),
-  repair.by,
-].filter(Boolean).join(', ')
+const rows = computed(() =>
+  props.ledger.leaks.map(({ id, state }) => {
+    const leak = props.job.leaks.find(each => each.id === id)!
+    return {
+      leak,
+      state,
+      find: latestFind(props.job.finds, id),
+      repairs: props.job.repairs.filter(each => each.leakId === id),
+      part: lowerFirst(props.job.parts.find(each => each.id === leak.partId)?.name ?? 'a part'),
+    }
+  }),
+)
+const repairText = (repair: RepairView) =>
+  [
+    repairMethodName(repair.method),
+    repair.material === 'none' ? '' : `${lowerFirst(repairMaterial(repair.material).name)} ${repair.batch}`.trim(),
+    clockText(repair.at, props.now),
+    repair.by,
+  ]
+    .filter(Boolean)
+    .join(', ')
 </script>
 
 <template>
   <section class="sheet" aria-labelledby="register-title">
     <h2 id="register-title" class="mb-1">Leaks</h2>
-    <p v-if="!rows.length" class="soft py-1">{{ ledger.unlocated ? 'A hold measured a leak, but nobody has found it yet.' : 'No leak has been found.' }}</p>
+    <p v-if="!rows.length" class="soft py-1">
+      {{ ledger.unlocated ? 'A hold measured a leak, but nobody has found it yet.' : 'No leak has been found.' }}
+    </p>
     <ul class="divide-y divide-(--hair)">
-      <li v-for="{ leak, state, find, repairs, part } in rows" :key="leak.id" class="flex flex-wrap items-start justify-between gap-x-4 gap-y-2 py-3">
+      <li
+        v-for="{ leak, state, find, repairs, part } in rows"
+        :key="leak.id"
+        class="flex flex-wrap items-start justify-between gap-x-4 gap-y-2 py-3"
+      >
         <div class="min-w-0 flex-1 basis-72">
-          <p class="font-semibold"><StateSign :look="leakLook(state)" /> Leak {{ leak.number }}, {{ part }}: <span :class="leakLook(state)">{{ state }}</span></p>
+          <p class="font-semibold">
+            <StateSign :look="leakLook(state)" /> Leak {{ leak.number }}, {{ part }}:
+            <span :class="leakLook(state)">{{ state }}</span>
+          </p>
           <p v-if="find" class="soft">
-            {{ find.seen }}, {{ short('length', find.length, 2) }}, found {{ clockText(find.at, now) }}<template v-if="find.note">. {{ find.note }}</template>
-            <StrikeLink v-if="session.mayWork" @click="$emit('strike', { id: find.id, name: `the find of leak ${leak.number}` })" />
+            {{ find.seen }}, {{ short('length', find.length, 2) }}, found {{ clockText(find.at, now)
+            }}<template v-if="find.note">. {{ find.note }}</template>
+            <StrikeLink
+              v-if="session.mayWork"
+              @click="$emit('strike', { id: find.id, name: `the find of leak ${leak.number}` })"
+            />
           </p>
           <p v-for="each in repairs" :key="each.id" class="soft">
             <span :class="each.struck && 'line-through'">{{ repairText(each) }}.</span>
             <template v-if="each.struck"> Struck out: {{ each.struck }}</template>
             <template v-else-if="each.curedAt > now"> Cured {{ clockText(each.curedAt, now) }}.</template>
-            <StrikeLink v-if="session.mayWork && !each.struck" @click="$emit('strike', { id: each.id, name: `the repair of leak ${leak.number}` })" />
+            <StrikeLink
+              v-if="session.mayWork && !each.struck"
+              @click="$emit('strike', { id: each.id, name: `the repair of leak ${leak.number}` })"
+            />
           </p>
         </div>
-        <UButton v-if="session.mayWork && state !== 'sealed'" color="neutral" variant="outline" class="min-h-11" @click="$emit('repair', leak.id)">{{ repairs.length ? 'Repair again' : 'Repair' }}</UButton>
+        <UButton
+          v-if="session.mayWork && state !== 'sealed'"
+          color="neutral"
+          variant="outline"
+          class="min-h-11"
+          @click="$emit('repair', leak.id)"
+          >{{ repairs.length ? 'Repair again' : 'Repair' }}</UButton
+        >
       </li>
     </ul>
   </section>

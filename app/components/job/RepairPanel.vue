@@ -6,23 +6,44 @@ import { repairSchema, type RepairForm } from '#shared/schemas/repair'
 import type { JobView } from '#shared/views'
 
 /** What was done to a leak; shows at once when it will have cured. */
-const props = defineProps<{ job: JobView, leakId: string | null }>()
-const emit = defineEmits<{ done: [job: JobView], close: [] }>()
-const open = computed({ get: () => props.leakId !== null, set: value => { if (!value) emit('close') } })
+const props = defineProps<{ job: JobView; leakId: string | null }>()
+const emit = defineEmits<{ done: [job: JobView]; close: [] }>()
+const open = computed({
+  get: () => props.leakId !== null,
+  set: value => {
+    if (!value) emit('close')
+  },
+})
 const leak = computed(() => props.job.leaks.find(each => each.id === props.leakId))
 const part = computed(() => props.job.parts.find(each => each.id === leak.value?.partId))
 const now = useClock()
 const { figure, unit } = useQuantities()
-const { draft, clear } = useDraft<Omit<RepairForm, 'id' | 'leakId'>>(`repair:${props.job.id}`, () => ({ method: 'renew-seal', material: 'none', batch: '', temperature: 291.15, cureTime: null, note: '' }))
+const { draft, clear } = useDraft<Omit<RepairForm, 'id' | 'leakId'>>(`repair:${props.job.id}`, () => ({
+  method: 'renew-seal',
+  material: 'none',
+  batch: '',
+  temperature: 291.15,
+  cureTime: null,
+  note: '',
+}))
 const state = computed(() => ({ ...draft.value, leakId: props.leakId ?? '' }))
 const { saving, problem, save } = useSave()
 const form = useTemplateRef('form')
 
 const methods = computed(() => {
-  const fits = repairMethods.filter(method => method.families.length === 0 || !part.value || method.families.includes(part.value.family))
+  const fits = repairMethods.filter(
+    method => method.families.length === 0 || !part.value || method.families.includes(part.value.family),
+  )
   return fits.map(method => ({ label: method.shortLived ? `${method.name} (short-lived)` : method.name, value: method.key }))
 })
-watch([() => props.leakId, methods], () => { if (props.leakId && !methods.value.some(method => method.value === draft.value.method)) draft.value.method = methods.value[0]!.value }, { immediate: true })
+watch(
+  [() => props.leakId, methods],
+  () => {
+    if (props.leakId && !methods.value.some(method => method.value === draft.value.method))
+      draft.value.method = methods.value[0]!.value
+  },
+  { immediate: true },
+)
 const materials = repairMaterials.map(material => ({ label: material.name, value: material.key }))
 const cure = computed(() => {
   const { cure: usual } = repairMaterial(draft.value.material)
@@ -30,29 +51,58 @@ const cure = computed(() => {
   const sheet = { ...usual, cureTime: draft.value.cureTime ?? usual.cureTime }
   const wait = timeToCure(sheet, draft.value.temperature)
   const band = cureBand(sheet, draft.value.temperature, 2)
-  return { wait, at: now.value + wait * 1000, pot: potLife(sheet, draft.value.temperature), sheet, soonest: now.value + band.soonest * 1000, latest: Number.isFinite(band.latest) ? now.value + band.latest * 1000 : null }
+  return {
+    wait,
+    at: now.value + wait * 1000,
+    pot: potLife(sheet, draft.value.temperature),
+    sheet,
+    soonest: now.value + band.soonest * 1000,
+    latest: Number.isFinite(band.latest) ? now.value + band.latest * 1000 : null,
+  }
 })
-const submit = () => save(async () => {
-  const job = await callApi<JobView>(`jobs/${props.job.id}/repairs`, 'POST', state.value)
-  clear()
-  emit('done', job)
-}, form.value)
+const submit = () =>
+  save(async () => {
+    const job = await callApi<JobView>(`jobs/${props.job.id}/repairs`, 'POST', state.value)
+    clear()
+    emit('done', job)
+  }, form.value)
 </script>
 
 <template>
-  <USlideover v-model:open="open" :title="`Repair of leak ${leak?.number ?? ''}`" :description="part?.name" :ui="{ content: 'max-w-md' }">
+  <USlideover
+    v-model:open="open"
+    :title="`Repair of leak ${leak?.number ?? ''}`"
+    :description="part?.name"
+    :ui="{ content: 'max-w-md' }"
+  >
     <template #body>
       <SchemaForm ref="form" :problem="problem" :schema="repairSchema" :state="state" class="space-y-4" @submit="submit">
         <UFormField label="What was done" name="method"><USelect v-model="draft.method" :items="methods" /></UFormField>
         <UFormField label="Material" name="material"><USelect v-model="draft.material" :items="materials" /></UFormField>
         <template v-if="cure || draft.material !== 'none'">
           <UFormField label="Batch" name="batch"><UInput v-model="draft.batch" autocomplete="off" /></UFormField>
-          <UFormField label="Temperature where it cures" name="temperature"><QuantityInput v-model="draft.temperature" kind="temperature" /></UFormField>
-          <UFormField label="Cure on the sheet" name="cureTime" :hint="`at ${figure('temperature', cure?.sheet.referenceTemperature ?? 298.15, 0)} ${unit('temperature')}`" help="Leave it empty for the usual time of this material."><QuantityInput v-model="draft.cureTime" kind="hours" /></UFormField>
+          <UFormField label="Temperature where it cures" name="temperature"
+            ><QuantityInput v-model="draft.temperature" kind="temperature"
+          /></UFormField>
+          <UFormField
+            label="Cure on the sheet"
+            name="cureTime"
+            :hint="`at ${figure('temperature', cure?.sheet.referenceTemperature ?? 298.15, 0)} ${unit('temperature')}`"
+            help="Leave it empty for the usual time of this material."
+            ><QuantityInput v-model="draft.cureTime" kind="hours"
+          /></UFormField>
           <div v-if="cure" class="rounded-lg border-2 border-(--time) p-3.5">
             <template v-if="Number.isFinite(cure.wait)">
-              <p class="flex items-center gap-2 text-lg font-bold"><BellSign class="time" />Cured {{ clockText(cure.at, now) }}</p>
-              <p class="soft mt-1">{{ spanText(now, cure.at) }} at this temperature; two degrees either way, {{ clockText(cure.soonest, now) }} to {{ cure.latest ? clockText(cure.latest, now) : 'never, below its floor' }}.<template v-if="cure.pot > 0"> Workable for about {{ Math.round(cure.pot / 60) }} min.</template> The sheet in hand wins.</p>
+              <p class="flex items-center gap-2 text-lg font-bold">
+                <BellSign class="time" />Cured {{ clockText(cure.at, now) }}
+              </p>
+              <p class="soft mt-1">
+                {{ spanText(now, cure.at) }} at this temperature; two degrees either way, {{ clockText(cure.soonest, now) }} to
+                {{ cure.latest ? clockText(cure.latest, now) : 'never, below its floor' }}.<template v-if="cure.pot > 0">
+                  Workable for about {{ Math.round(cure.pot / 60) }} min.</template
+                >
+                The sheet in hand wins.
+              </p>
             </template>
             <p v-else class="leaking font-semibold">Too cold: it does not cure at this temperature.</p>
           </div>

@@ -6,18 +6,32 @@ import { faceOf } from '~/leaktest/testFaces'
 
 /** Every test of a job, latest first, with what it said. */
 const props = defineProps<{ job: JobView }>()
-defineEmits<{ strike: [subject: { id: string, name: string }] }>()
+defineEmits<{ strike: [subject: { id: string; name: string }] }>()
 const session = useSession()
 const { short } = useQuantities()
 
-const tests = computed(() => props.job.tests.map(test => {
-  const face = faceOf(test)
-  const { id, pressure, by, earlyReason, struck, stoppedAt, startedAt } = test
-  return {
-    id, pressure, by, earlyReason, struck, name: testName(test), to: face.page(test), at: stoppedAt ?? startedAt, ended: stoppedAt !== null,
-    measured: descriptorOf(test).measured(test), said: face.said(test, props.job), open: face.open(test),
-  }
-}).sort((a, b) => b.at - a.at))
+const tests = computed(() =>
+  props.job.tests
+    .map(test => {
+      const face = faceOf(test)
+      const { id, pressure, by, earlyReason, struck, stoppedAt, startedAt } = test
+      return {
+        id,
+        pressure,
+        by,
+        earlyReason,
+        struck,
+        name: testName(test),
+        to: face.page(test),
+        at: stoppedAt ?? startedAt,
+        ended: stoppedAt !== null,
+        measured: descriptorOf(test).measured(test),
+        said: face.said(test, props.job),
+        open: face.open(test),
+      }
+    })
+    .sort((a, b) => b.at - a.at),
+)
 </script>
 
 <template>
@@ -28,16 +42,25 @@ const tests = computed(() => props.job.tests.map(test => {
       <li v-for="test in tests" :key="test.id" class="py-2.5" :class="test.struck && 'soft'">
         <NuxtLink :to="test.to" class="font-semibold underline-offset-4 hover:underline">{{ test.name }}</NuxtLink> ·
         <template v-if="test.measured?.estimate">
-          <span class="font-semibold" :class="verdictLook(test.measured.estimate.verdict)"><StateSign :look="verdictLook(test.measured.estimate.verdict)" :size="16" /> {{ verdictWords[test.measured.estimate.verdict] }}</span>
-          {{ rateText(test.measured.estimate.leakRate) }} mL/min ({{ rateText(test.measured.estimate.low95) }} to {{ rateText(test.measured.estimate.high95) }}) at {{ short('pressure', test.pressure) }}
+          <span class="font-semibold" :class="verdictLook(test.measured.estimate.verdict)"
+            ><StateSign :look="verdictLook(test.measured.estimate.verdict)" :size="16" />
+            {{ verdictWords[test.measured.estimate.verdict] }}</span
+          >
+          {{ rateText(test.measured.estimate.leakRate) }} mL/min ({{ rateText(test.measured.estimate.low95) }} to
+          {{ rateText(test.measured.estimate.high95) }}) at {{ short('pressure', test.pressure) }}
         </template>
         <span v-else-if="test.ended && test.measured" class="soft">{{ test.measured.noEstimate }}</span>
-        <template v-else>{{ test.said }} <span v-if="!test.ended" class="unsure font-semibold">{{ test.open }}</span></template>
+        <template v-else
+          >{{ test.said }} <span v-if="!test.ended" class="unsure font-semibold">{{ test.open }}</span></template
+        >
         <p class="soft text-sm">
           {{ stampText(test.at) }}, {{ test.by }}
           <span v-if="test.earlyReason" class="time font-semibold"> · before it cured: {{ test.earlyReason }}</span>
           <template v-if="test.struck"> · struck out: {{ test.struck }}</template>
-          <StrikeLink v-else-if="session.mayWork && test.ended" @click="$emit('strike', { id: test.id, name: lowerFirst(test.name) })" />
+          <StrikeLink
+            v-else-if="session.mayWork && test.ended"
+            @click="$emit('strike', { id: test.id, name: lowerFirst(test.name) })"
+          />
         </p>
       </li>
     </ul>

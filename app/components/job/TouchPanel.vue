@@ -7,24 +7,38 @@ import type { JobView } from '#shared/views'
 const props = defineProps<{ job: JobView }>()
 const open = defineModel<boolean>('open', { required: true })
 const emit = defineEmits<{ done: [job: JobView] }>()
-const { draft, clear } = useDraft(`touch:${props.job.id}`, () => ({ partIds: [] as string[], kind: 'removed' as (typeof touchKinds)[number], note: '' }))
+const { draft, clear } = useDraft(`touch:${props.job.id}`, () => ({
+  partIds: [] as string[],
+  kind: 'removed' as (typeof touchKinds)[number],
+  note: '',
+}))
 const parts = computed(() => props.job.parts.filter(part => part.removedAt === null))
 const names = computed(() => Object.fromEntries(parts.value.map(part => [part.id, part.name])))
 const { saving, problem, save } = useSave()
 const form = useTemplateRef('form')
-const submit = () => save(async () => {
-  const job = await callApi<JobView>(`jobs/${props.job.id}/touches`, 'POST', draft.value)
-  clear()
-  emit('done', job)
-}, form.value)
+const submit = () =>
+  save(async () => {
+    const job = await callApi<JobView>(`jobs/${props.job.id}/touches`, 'POST', draft.value)
+    clear()
+    emit('done', job)
+  }, form.value)
 </script>
 
 <template>
-  <USlideover v-model:open="open" title="Parts were disturbed" description="Removed, refitted, knocked or adjusted: evidence for these parts ends, and they want a test again." :ui="{ content: 'max-w-md' }">
+  <USlideover
+    v-model:open="open"
+    title="Parts were disturbed"
+    description="Removed, refitted, knocked or adjusted: evidence for these parts ends, and they want a test again."
+    :ui="{ content: 'max-w-md' }"
+  >
     <template #body>
       <SchemaForm ref="form" :problem="problem" :schema="touchSchema" :state="draft" class="space-y-4" @submit="submit">
-        <UFormField label="What happened" name="kind"><TapChoice v-model="draft.kind" :options="touchKinds" several label="What happened" /></UFormField>
-        <UFormField label="Parts" name="partIds"><TapChoice v-model="draft.partIds" :options="parts.map(part => part.id)" :words="names" several label="Parts" /></UFormField>
+        <UFormField label="What happened" name="kind"
+          ><TapChoice v-model="draft.kind" :options="touchKinds" several label="What happened"
+        /></UFormField>
+        <UFormField label="Parts" name="partIds"
+          ><TapChoice v-model="draft.partIds" :options="parts.map(part => part.id)" :words="names" several label="Parts"
+        /></UFormField>
         <UFormField label="Note" name="note"><UTextarea v-model="draft.note" :rows="2" autoresize /></UFormField>
         <template #actions>
           <UButton type="submit" block size="xl" color="neutral" :loading="saving">Record it</UButton>

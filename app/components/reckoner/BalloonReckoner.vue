@@ -4,13 +4,30 @@ import { STANDARD_PRESSURE, STANDARD_TEMPERATURE } from '#core/quantity/standard
 
 /** What weather alone does to a balloon: how much of it a night takes. */
 const { short } = useQuantities()
-const state = useLocalStorage('reckoner:balloon', { volume: 0.08 as number | null, girth: 0.667 as number | null, cooler: 10 as number | null, higher: 1000 as number | null })
+const state = useLocalStorage('reckoner:balloon', {
+  volume: 0.08 as number | null,
+  girth: 0.667 as number | null,
+  cooler: 10 as number | null,
+  higher: 1000 as number | null,
+})
 const lost = computed(() => {
   const { volume, girth, cooler, higher } = state.value
-  if (![volume, girth, cooler, higher].every(value => value !== null && Number.isFinite(value)) || !(volume! > 0) || !(girth! > 0)) return null
+  if (
+    ![volume, girth, cooler, higher].every(value => value !== null && Number.isFinite(value)) ||
+    !(volume! > 0) ||
+    !(girth! > 0)
+  )
+    return null
   const pressure = STANDARD_PRESSURE + BALLOON_PRESSURE
   const before = balloonVolume(girth!)
-  return { before, change: weatherChange(volume! + before, { temperature: STANDARD_TEMPERATURE, pressure }, { temperature: STANDARD_TEMPERATURE - cooler!, pressure: pressure + higher! }) }
+  return {
+    before,
+    change: weatherChange(
+      volume! + before,
+      { temperature: STANDARD_TEMPERATURE, pressure },
+      { temperature: STANDARD_TEMPERATURE - cooler!, pressure: pressure + higher! },
+    ),
+  }
 })
 </script>
 
@@ -22,7 +39,16 @@ const lost = computed(() => {
       <UFormField label="It gets cooler by"><QuantityInput v-model="state.cooler" kind="temperatureChange" /></UFormField>
       <UFormField label="The barometer rises by"><QuantityInput v-model="state.higher" kind="weather" /></UFormField>
     </div>
-    <p v-if="lost" class="text-lg">Of {{ short('volume', lost.before) }} in the balloon the weather alone {{ lost.change < 0 ? 'takes' : 'adds' }} <b class="figure">{{ short('volume', Math.abs(lost.change)) }}</b>{{ lost.change < -lost.before ? ': it goes flat without any leak' : lost.change < -lost.before / 2 ? ': more than half of it, without any leak' : '' }}.</p>
+    <p v-if="lost" class="text-lg">
+      Of {{ short('volume', lost.before) }} in the balloon the weather alone {{ lost.change < 0 ? 'takes' : 'adds' }}
+      <b class="figure">{{ short('volume', Math.abs(lost.change)) }}</b>{{
+        lost.change < -lost.before
+          ? ': it goes flat without any leak'
+          : lost.change < -lost.before / 2
+            ? ': more than half of it, without any leak'
+            : ''
+      }}.
+    </p>
     <p v-else class="soft">Fill every field with a figure.</p>
   </section>
 </template>

@@ -12,10 +12,15 @@ const choices = [
   { name: 'temperature', title: 'Temperature', values: temperatureUnits },
   { name: 'look', title: 'Look', values: looks },
 ] as const
-const label = (value: string) => (value in unitLabel ? unitLabel[value as keyof typeof unitLabel] : { system: 'As the device', light: 'Light', dark: 'Dark' }[value])
+const label = (value: string) =>
+  value in unitLabel
+    ? unitLabel[value as keyof typeof unitLabel]
+    : { system: 'As the device', light: 'Light', dark: 'Dark' }[value]
 async function prefer(name: keyof Preferences, value: string) {
   problem.value = null
-  await session.prefer({ [name]: value }).catch(error => { problem.value = (error as Error).message })
+  await session.prefer({ [name]: value }).catch(error => {
+    problem.value = (error as Error).message
+  })
 }
 async function leave() {
   await save(() => session.signOut())
@@ -25,21 +30,41 @@ async function leave() {
 </script>
 
 <template>
-  <USlideover v-model:open="open" :title="session.person?.name ?? ''" :description="session.person?.role" :ui="{ content: 'max-w-sm' }">
+  <USlideover
+    v-model:open="open"
+    :title="session.person?.name ?? ''"
+    :description="session.person?.role"
+    :ui="{ content: 'max-w-sm' }"
+  >
     <template #body>
       <fieldset v-for="choice in choices" :key="choice.name" class="mb-5">
         <legend class="mb-1.5 font-semibold">{{ choice.title }}</legend>
         <div class="flex flex-wrap gap-2">
           <UButton
-            v-for="value in choice.values" :key="value" color="neutral" :variant="session.preferences[choice.name] === value ? 'solid' : 'outline'" class="min-h-11"
-            :aria-pressed="session.preferences[choice.name] === value" @click="prefer(choice.name, value)"
+            v-for="value in choice.values"
+            :key="value"
+            color="neutral"
+            :variant="session.preferences[choice.name] === value ? 'solid' : 'outline'"
+            class="min-h-11"
+            :aria-pressed="session.preferences[choice.name] === value"
+            @click="prefer(choice.name, value)"
           >
             {{ label(value) }}
           </UButton>
         </div>
       </fieldset>
       <p v-if="problem" role="alert" class="leaking mb-3 font-medium">{{ problem }}</p>
-      <UButton v-if="session.person?.role === 'owner'" to="/people" block color="neutral" variant="outline" icon="i-lucide-users" class="mb-3" @click="open = false">People</UButton>
+      <UButton
+        v-if="session.person?.role === 'owner'"
+        to="/people"
+        block
+        color="neutral"
+        variant="outline"
+        icon="i-lucide-users"
+        class="mb-3"
+        @click="open = false"
+        >People</UButton
+      >
       <UButton block color="neutral" variant="outline" icon="i-lucide-log-out" @click="leave">Sign out</UButton>
     </template>
   </USlideover>

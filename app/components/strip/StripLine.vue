@@ -1,5 +1,8 @@
 <script setup lang="ts">
-/** A line of the strip list or of the rebuild list, as tall and as wide before it is tapped as after: what is under a finger must not move. */
+/**
+ * A line of the strip list or of the rebuild list, as tall and as wide before it is tapped as after: what is under a finger
+ * must not move.
+ */
 </script>
 
 <template>

@@ -4,33 +4,37 @@ import { parseTorque } from '#core/quantity/parseTorque'
 import { fixingConditions } from '#core/repair/whileInThere'
 import { stripSchema, type StripDetails } from '#shared/schemas/strip'
 
-/** One thing to take off: a tap logs it; opened, its mark, way, fastener, condition and photograph go with it. Once off it keeps its place and size. */
+/**
+ * One thing to take off: a tap logs it; opened, its mark, way, fastener, condition and photograph go with it. Once off it keeps
+ * its place and size.
+ */
 const props = defineProps<{
   fixing: Pick<Fixing, 'key' | 'name' | 'carries' | 'forgotten' | 'away'> | null
   /** next number of a ring */
   number: number
   /** how it is marked, once it is off, and whether its other end is off too, where it has one */
-  done?: { mark: string, otherEnd: boolean | null } | null
+  done?: { mark: string; otherEnd: boolean | null } | null
 }>()
-const emit = defineEmits<{ off: [details: StripDetails, photo: Blob | null], absent: [], otherEnd: [] }>()
+const emit = defineEmits<{ off: [details: StripDetails, photo: Blob | null]; absent: []; otherEnd: [] }>()
 const open = ref(props.fixing === null)
 const form = reactive({ name: props.fixing?.name ?? '', mark: '', facing: '', fastener: '', torque: '', condition: '' })
 const photo = shallowRef<Blob | null>(null)
 const problem = ref<string | null>(null)
 const called = computed(() => props.fixing?.name ?? 'something else')
 /** Said only where the name does not say it. */
-const carries = computed(() => (props.fixing?.carries && !called.value.toLowerCase().includes(props.fixing.carries) ? props.fixing.carries : null))
+const carries = computed(() =>
+  props.fixing?.carries && !called.value.toLowerCase().includes(props.fixing.carries) ? props.fixing.carries : null,
+)
 function pick(event: Event) {
   photo.value = (event.target as HTMLInputElement).files?.[0] ?? null
 }
 function off() {
   if (!form.name.trim()) return
   problem.value = null
-  const torque = form.torque.trim() === '' ? null : parseTorque(form.torque) ?? NaN
+  const torque = form.torque.trim() === '' ? null : (parseTorque(form.torque) ?? NaN)
   try {
     stripSchema.validateSyncAt('torque', { torque })
-  }
-  catch (error) {
+  } catch (error) {
     problem.value = (error as Error).message
     return
   }
@@ -44,21 +48,46 @@ function off() {
   <div class="py-1.5">
     <StripLine>
       <p class="font-medium leading-snug">
-        <template v-if="fixing">{{ fixing.name }}<span v-if="done" class="sr-only">: off</span><span v-if="carries" class="soft"> · carries {{ carries }}</span></template>
+        <template v-if="fixing"
+          >{{ fixing.name }}<span v-if="done" class="sr-only">: off</span
+          ><span v-if="carries" class="soft"> · carries {{ carries }}</span></template
+        >
         <template v-else>Something else</template>
       </p>
       <p class="flex min-h-8 flex-wrap items-center gap-x-2 text-sm">
-        <template v-if="done"><b class="sealed flex items-center gap-1.5"><StateSign look="sealed" :size="16" /> off</b><span class="time font-semibold">{{ done.mark }}</span><span v-if="done.otherEnd" class="soft">other end off too</span><button v-else-if="done.otherEnd === false" type="button" class="min-h-8 cursor-pointer font-semibold underline underline-offset-4" :aria-label="`Other end of ${called} is off too`" @click="emit('otherEnd')">other end?</button></template>
+        <template v-if="done"
+          ><b class="sealed flex items-center gap-1.5"><StateSign look="sealed" :size="16" /> off</b
+          ><span class="time font-semibold">{{ done.mark }}</span
+          ><span v-if="done.otherEnd" class="soft">other end off too</span
+          ><button
+            v-else-if="done.otherEnd === false"
+            type="button"
+            class="min-h-8 cursor-pointer font-semibold underline underline-offset-4"
+            :aria-label="`Other end of ${called} is off too`"
+            @click="emit('otherEnd')"
+          >
+            other end?
+          </button></template
+        >
         <template v-else>
-          <button type="button" class="soft min-h-8 cursor-pointer underline underline-offset-4" :aria-expanded="open" :aria-label="`Details of ${called}`" @click="open = !open">Details</button>
-          <span v-if="fixing?.away" class="soft">if need be</span><span v-if="fixing?.forgotten" class="time font-semibold">often forgotten</span>
+          <button
+            type="button"
+            class="soft min-h-8 cursor-pointer underline underline-offset-4"
+            :aria-expanded="open"
+            :aria-label="`Details of ${called}`"
+            @click="open = !open"
+          >
+            Details
+          </button>
+          <span v-if="fixing?.away" class="soft">if need be</span
+          ><span v-if="fixing?.forgotten" class="time font-semibold">often forgotten</span>
         </template>
       </p>
       <template #act>
         <template v-if="!done">
           <label class="camera" :class="photo && 'has'">
             <UIcon name="i-lucide-camera" class="size-5" /><span class="sr-only">Photograph of {{ called }}</span>
-            <input type="file" accept="image/*" capture="environment" class="sr-only" @change="pick">
+            <input type="file" accept="image/*" capture="environment" class="sr-only" @change="pick" />
           </label>
           <UButton type="button" color="neutral" class="h-12 px-5" @click="off">Off</UButton>
         </template>
@@ -71,14 +100,42 @@ function off() {
       <UInput v-model="form.facing" placeholder="Which way it faced" :aria-label="`Which way ${called} faced`" />
       <UInput v-model="form.fastener" placeholder="Fastener and socket" :aria-label="`Fastener of ${called}`" />
       <UInput v-model="form.torque" placeholder="Torque: 9 N·m, 80 lbf in" :aria-label="`Torque of ${called}`" />
-      <TapChoice :model-value="form.condition" :options="fixingConditions" :label="`Condition of ${called}`" @update:model-value="form.condition = String($event ?? '')" />
-      <UButton v-if="fixing" type="button" color="neutral" variant="ghost" class="min-h-11 justify-self-start" @click="emit('absent')">This tank has none</UButton>
+      <TapChoice
+        :model-value="form.condition"
+        :options="fixingConditions"
+        :label="`Condition of ${called}`"
+        @update:model-value="form.condition = String($event ?? '')"
+      />
+      <UButton
+        v-if="fixing"
+        type="button"
+        color="neutral"
+        variant="ghost"
+        class="min-h-11 justify-self-start"
+        @click="emit('absent')"
+        >This tank has none</UButton
+      >
     </div>
   </div>
 </template>
 
 <style scoped>
-.camera { display: grid; place-items: center; flex: none; width: 2.75rem; height: 2.75rem; border: 1px solid var(--hair); border-radius: 0.375rem; cursor: pointer; }
-.camera.has { background: var(--sealed-soft); border-color: var(--sealed); }
-.camera:focus-within { outline: 3px solid var(--time); outline-offset: 2px; }
+.camera {
+  display: grid;
+  place-items: center;
+  flex: none;
+  width: 2.75rem;
+  height: 2.75rem;
+  border: 1px solid var(--hair);
+  border-radius: 0.375rem;
+  cursor: pointer;
+}
+.camera.has {
+  background: var(--sealed-soft);
+  border-color: var(--sealed);
+}
+.camera:focus-within {
+  outline: 3px solid var(--time);
+  outline-offset: 2px;
+}
 </style>

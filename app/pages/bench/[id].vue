@@ -23,8 +23,7 @@ async function loadJob() {
   try {
     job.value = await callApi<JobView>(`jobs/${hold.value.jobId}`)
     jobError.value = null
-  }
-  catch (thrown) {
+  } catch (thrown) {
     if (!(thrown instanceof ApiError)) throw thrown
     jobError.value = thrown
   }
@@ -32,13 +31,15 @@ async function loadJob() {
 watch(() => hold.value?.jobId, loadJob, { immediate: true })
 const retry = () => refresh().then(loadJob)
 
-const step = (to: 'settling' | 'reading' | 'stopped') => save(async () => {
-  if (to === 'stopped') await queue.flush()
-  take(await callApi<BenchHold>(`holds/${id}/step`, 'POST', { to }))
-  // A late answer to the step before must not close the question that was opened meanwhile.
-  if (to === 'stopped') stopping.value = false
-})
-const mark = (kind: MarkKind) => save(async () => take(holdIn(await callApi<JobView>(`tests/${id}/entries/mark`, 'POST', { id: newId(), kind }), id)))
+const step = (to: 'settling' | 'reading' | 'stopped') =>
+  save(async () => {
+    if (to === 'stopped') await queue.flush()
+    take(await callApi<BenchHold>(`holds/${id}/step`, 'POST', { to }))
+    // A late answer to the step before must not close the question that was opened meanwhile.
+    if (to === 'stopped') stopping.value = false
+  })
+const mark = (kind: MarkKind) =>
+  save(async () => take(holdIn(await callApi<JobView>(`tests/${id}/entries/mark`, 'POST', { id: newId(), kind }), id)))
 const setSpeed = (speed: number) => save(async () => take(await callApi<BenchHold>(`holds/${id}/speed`, 'POST', { speed })))
 
 const last = computed(() => readings.value.at(-1))
@@ -48,10 +49,15 @@ const heldFor = computed(() => {
   return running.value ? Math.max(held.value, read) : read
 })
 /** The reading that is above the tank's limit, while it is. */
-const over = computed(() => (job.value && last.value && running.value && isOver(job.value, last.value.pressure) ? last.value.pressure : null))
+const over = computed(() =>
+  job.value && last.value && running.value && isOver(job.value, last.value.pressure) ? last.value.pressure : null,
+)
 const look = computed(() => (estimate.value ? verdictLook(estimate.value.verdict) : 'unsure'))
 
-/** Four time constants: then less than a fiftieth of the warmth is left. Nothing is said of the first three minutes, which show too little. */
+/**
+ * Four time constants: then less than a fiftieth of the warmth is left. Nothing is said of the first three minutes, which show
+ * too little.
+ */
 const heldNote = computed(() => {
   if (hold.value?.state === 'settling') {
     if (!estimate.value || held.value < 180) return 'settling'
@@ -75,12 +81,16 @@ const rig = computed(() => {
 const boundary = computed(() => {
   if (!hold.value || !job.value) return ''
   const { setup, source, reached } = hold.value
-  const shut = job.value.parts.filter(part => part.removedAt === null && !reached.includes(part.id)).map(part => lowerFirst(part.name))
+  const shut = job.value.parts
+    .filter(part => part.removedAt === null && !reached.includes(part.id))
+    .map(part => lowerFirst(part.name))
   return [
     `${short('volume', setup.space.volume)} at ${short('pressure', setup.testPressure)}, ${sources[source]}`,
     shut.length ? `not under test: ${shut.join(', ')}` : '',
     rig.value,
-  ].filter(Boolean).join(' · ')
+  ]
+    .filter(Boolean)
+    .join(' · ')
 })
 const spread = computed(() => (hold.value ? gaugeSpread(hold.value.setup.gauge) : 0))
 const isVacuum = computed(() => (hold.value?.setup.testPressure ?? 0) < 0)
@@ -91,10 +101,35 @@ const may = () => running.value && session.mayWork && !stopping.value && !checki
 useActionKeys('Bench', [
   { key: 'k', label: 'Mark a knock', run: () => void mark('knock'), when: may },
   { key: 't', label: 'Topped up', run: () => void mark('top-up'), when: may },
-  { key: 'd', label: 'It has settled: read from here', run: () => void step('reading'), when: () => may() && hold.value?.state === 'settling' },
-  { key: 'v', label: 'Check the volume', run: () => { checkingVolume.value = true }, when: may },
-  { key: 's', label: 'Stop the hold', run: () => { stopping.value = true }, when: may },
-  { key: 'j', label: 'To the job', run: () => { if (hold.value) void navigateTo(`/jobs/${hold.value.jobId}`) } },
+  {
+    key: 'd',
+    label: 'It has settled: read from here',
+    run: () => void step('reading'),
+    when: () => may() && hold.value?.state === 'settling',
+  },
+  {
+    key: 'v',
+    label: 'Check the volume',
+    run: () => {
+      checkingVolume.value = true
+    },
+    when: may,
+  },
+  {
+    key: 's',
+    label: 'Stop the hold',
+    run: () => {
+      stopping.value = true
+    },
+    when: may,
+  },
+  {
+    key: 'j',
+    label: 'To the job',
+    run: () => {
+      if (hold.value) void navigateTo(`/jobs/${hold.value.jobId}`)
+    },
+  },
 ])
 </script>
 
@@ -103,33 +138,51 @@ useActionKeys('Bench', [
   <div v-else class="page space-y-3">
     <header class="flex flex-wrap items-start justify-between gap-3">
       <div class="min-w-0">
-        <NuxtLink :to="`/jobs/${hold.jobId}`" class="soft font-semibold hover:underline">← {{ job.craft.name }}, {{ job.tankName }}</NuxtLink>
+        <NuxtLink :to="`/jobs/${hold.jobId}`" class="soft font-semibold hover:underline"
+          >← {{ job.craft.name }}, {{ job.tankName }}</NuxtLink
+        >
         <h1>Hold {{ hold.number }}<span v-if="hold.struck" class="leaking"> · struck out</span></h1>
         <p class="soft">{{ boundary }}</p>
-        <p v-if="hold.relief" class="soft">Air from a {{ hold.supply }}, {{ hold.relief.kind }} at {{ short('pressure', hold.relief.opensAt) }}.</p>
+        <p v-if="hold.relief" class="soft">
+          Air from a {{ hold.supply }}, {{ hold.relief.kind }} at {{ short('pressure', hold.relief.opensAt) }}.
+        </p>
         <p v-if="hold.earlyReason" class="time font-semibold">Before the repair cured: {{ hold.earlyReason }}</p>
       </div>
       <div v-if="running && session.mayWork" class="flex flex-wrap gap-2">
-        <UButton color="neutral" variant="outline" size="xl" @click="mark('knock')">Knock<span class="key max-sm:hidden">K</span></UButton>
-        <UButton color="neutral" variant="outline" size="xl" @click="mark('top-up')">Topped up<span class="key max-sm:hidden">T</span></UButton>
-        <UButton color="neutral" variant="outline" size="xl" @click="checkingVolume = true">Volume<span class="key max-sm:hidden">V</span></UButton>
-        <UButton v-if="hold.state === 'settling'" color="neutral" variant="outline" size="xl" @click="step('reading')">Settled<span class="key max-sm:hidden">D</span></UButton>
+        <UButton color="neutral" variant="outline" size="xl" @click="mark('knock')"
+          >Knock<span class="key max-sm:hidden">K</span></UButton
+        >
+        <UButton color="neutral" variant="outline" size="xl" @click="mark('top-up')"
+          >Topped up<span class="key max-sm:hidden">T</span></UButton
+        >
+        <UButton color="neutral" variant="outline" size="xl" @click="checkingVolume = true"
+          >Volume<span class="key max-sm:hidden">V</span></UButton
+        >
+        <UButton v-if="hold.state === 'settling'" color="neutral" variant="outline" size="xl" @click="step('reading')"
+          >Settled<span class="key max-sm:hidden">D</span></UButton
+        >
         <UButton color="neutral" size="xl" @click="stopping = true">Stop<span class="key max-sm:hidden">S</span></UButton>
       </div>
     </header>
     <p v-if="problem" role="alert" class="leaking font-medium">{{ problem }}</p>
     <p v-if="queue.problem" role="alert" class="leaking font-medium">{{ queue.problem }}</p>
-    <p v-if="over" role="alert" class="rounded-lg bg-(--leaking) p-4 text-xl font-bold text-(--sheet)">{{ short('pressure', over) }} is above this tank’s limit of {{ short('pressure', job.pressureLimit) }}. Vent it now, slowly, and stand clear of its flat sides.</p>
+    <p v-if="over" role="alert" class="rounded-lg bg-(--leaking) p-4 text-xl font-bold text-(--sheet)">
+      {{ short('pressure', over) }} is above this tank’s limit of {{ short('pressure', job.pressureLimit) }}. Vent it now,
+      slowly, and stand clear of its flat sides.
+    </p>
     <CautionList v-if="needsCautions" :job="job" act="air or smoke" @read="job = $event" />
     <HoldFile v-else-if="ready && hold.source === 'file'" :hold="hold" @taken="take" />
     <section v-else-if="ready" class="sheet flex flex-wrap items-center justify-between gap-4">
       <div class="min-w-0 flex-1 basis-80">
         <h2 class="text-lg text-(--ink)">Everything is closed and the rig is on</h2>
         <p class="soft">
-          Bring it {{ isVacuum ? 'down' : 'up' }} to {{ short('pressure', hold.setup.testPressure) }} slowly, shut the rig off, then start. The clock begins with settling.
+          Bring it {{ isVacuum ? 'down' : 'up' }} to {{ short('pressure', hold.setup.testPressure) }} slowly, shut the rig off,
+          then start. The clock begins with settling.
         </p>
       </div>
-      <UButton size="xl" color="neutral" class="text-lg" :loading="saving" @click="step('settling')">Air is {{ isVacuum ? 'out' : 'in' }}, start</UButton>
+      <UButton size="xl" color="neutral" class="text-lg" :loading="saving" @click="step('settling')"
+        >Air is {{ isVacuum ? 'out' : 'in' }}, start</UButton
+      >
     </section>
 
     <template v-if="hold.state !== 'set up'">
@@ -137,33 +190,65 @@ useActionKeys('Bench', [
       <section v-if="running && hold.source === 'stand-in'" class="sheet flex flex-wrap items-center gap-2 py-2.5">
         <span class="mr-2 font-semibold">Stand-in time</span>
         <UButton
-          v-for="speed in clockSpeeds" :key="speed" color="neutral" :variant="hold.clock?.speed === speed ? 'solid' : 'outline'" class="min-h-11 min-w-14 justify-center"
-          :disabled="!session.mayWork" :aria-pressed="hold.clock?.speed === speed" @click="setSpeed(speed)"
+          v-for="speed in clockSpeeds"
+          :key="speed"
+          color="neutral"
+          :variant="hold.clock?.speed === speed ? 'solid' : 'outline'"
+          class="min-h-11 min-w-14 justify-center"
+          :disabled="!session.mayWork"
+          :aria-pressed="hold.clock?.speed === speed"
+          @click="setSpeed(speed)"
         >
           ×{{ speed }}
         </UButton>
         <span class="soft text-sm">A simulated tank: nothing here is under pressure.</span>
       </section>
-      <p v-if="running && hold.source === 'device' && !readings.length" class="sheet soft">Waiting for the logger’s first reading.</p>
-      <ReadingKeypad v-if="running && hold.source === 'typed' && session.mayWork" :hold="hold" :readings="readings" @add="type" />
+      <p v-if="running && hold.source === 'device' && !readings.length" class="sheet soft">
+        Waiting for the logger’s first reading.
+      </p>
+      <ReadingKeypad
+        v-if="running && hold.source === 'typed' && session.mayWork"
+        :hold="hold"
+        :readings="readings"
+        @add="type"
+      />
 
       <section class="sheet" aria-labelledby="said">
         <div class="flex flex-wrap items-baseline justify-between gap-2">
           <h2 id="said">{{ running ? 'What can be said so far' : 'What it says' }}</h2>
-          <span class="soft text-sm">leak rate in mL/min at {{ short('pressure', hold.setup.testPressure) }}; 95 % sure it lies in the bar</span>
+          <span class="soft text-sm"
+            >leak rate in mL/min at {{ short('pressure', hold.setup.testPressure) }}; 95 % sure it lies in the bar</span
+          >
         </div>
         <HoldNotch :estimate="estimate" :limit="hold.setup.limit" />
         <p aria-live="polite" class="text-lg leading-snug">
-          <template v-if="estimate"><b :class="look"><StateSign :look="look" :size="22" /> {{ verdictWords[estimate.verdict] }}.</b> {{ holdAdvice(estimate, hold.setup) }}</template>
+          <template v-if="estimate"
+            ><b :class="look"><StateSign :look="look" :size="22" /> {{ verdictWords[estimate.verdict] }}.</b>
+            {{ holdAdvice(estimate, hold.setup) }}</template
+          >
           <span v-else class="soft">{{ hold.noEstimate ?? live?.reason ?? 'The first readings are on their way.' }}</span>
         </p>
         <div v-if="hold.state === 'stopped'" class="mt-3 flex flex-wrap gap-2">
-          <UButton v-if="session.mayWork && estimate?.verdict === 'leaking'" :to="`/jobs/${hold.jobId}/soap`" color="neutral" size="xl">Find it with soap</UButton>
-          <UButton :to="`/jobs/${hold.jobId}`" color="neutral" :variant="estimate?.verdict === 'leaking' ? 'outline' : 'solid'" size="xl">To the job<span class="key max-sm:hidden">J</span></UButton>
+          <UButton
+            v-if="session.mayWork && estimate?.verdict === 'leaking'"
+            :to="`/jobs/${hold.jobId}/soap`"
+            color="neutral"
+            size="xl"
+            >Find it with soap</UButton
+          >
+          <UButton
+            :to="`/jobs/${hold.jobId}`"
+            color="neutral"
+            :variant="estimate?.verdict === 'leaking' ? 'outline' : 'solid'"
+            size="xl"
+            >To the job<span class="key max-sm:hidden">J</span></UButton
+          >
         </div>
       </section>
 
-      <section class="sheet" aria-label="Curve"><HoldCurve :hold="hold" :readings="readings" :estimate="estimate" :ahead="live?.ahead ?? null" /></section>
+      <section class="sheet" aria-label="Curve">
+        <HoldCurve :hold="hold" :readings="readings" :estimate="estimate" :ahead="live?.ahead ?? null" />
+      </section>
       <section v-if="estimate" class="grid gap-3 md:grid-cols-2">
         <div class="sheet">
           <h2 class="mb-2">Where the doubt comes from, mL/min</h2>
@@ -186,10 +271,21 @@ useActionKeys('Bench', [
     </template>
 
     <LoggerKeys v-if="hold.source === 'device' && hold.state !== 'stopped'" :hold="hold" @changed="refresh" />
-    <VolumeCheckPanel v-if="running && session.mayWork" v-model:open="checkingVolume" :hold="hold" :readings="readings" @done="take" />
+    <VolumeCheckPanel
+      v-if="running && session.mayWork"
+      v-model:open="checkingVolume"
+      :hold="hold"
+      :readings="readings"
+      @done="take"
+    />
     <UModal
-      v-model:open="stopping" title="Stop this hold?"
-      :description="estimate?.verdict === 'cannot-tell' ? 'It cannot tell yet. Stopped, it stays on the record as it is; to go on you would set up another.' : 'The verdict is stored with every reading behind it.'"
+      v-model:open="stopping"
+      title="Stop this hold?"
+      :description="
+        estimate?.verdict === 'cannot-tell'
+          ? 'It cannot tell yet. Stopped, it stays on the record as it is; to go on you would set up another.'
+          : 'The verdict is stored with every reading behind it.'
+      "
     >
       <template #footer>
         <UButton color="neutral" size="xl" autofocus :loading="saving" @click="step('stopped')">Stop it</UButton>

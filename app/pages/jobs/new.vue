@@ -6,22 +6,51 @@ import type { CraftView, JobView } from '#shared/views'
 
 /** A new complaint in under a minute: which craft, what was seen; the rest is usual and can wait. */
 const usual = (kind: TankKind) => ({
-  tankKind: kind.key, craftKind: kind.craft, material: kind.material, capacity: kind.capacity, pressureLimit: kind.pressureLimit, limitSource: kind.limitSource, acceptance: throughputFromStandard(kind.acceptance),
+  tankKind: kind.key,
+  craftKind: kind.craft,
+  material: kind.material,
+  capacity: kind.capacity,
+  pressureLimit: kind.pressureLimit,
+  limitSource: kind.limitSource,
+  acceptance: throughputFromStandard(kind.acceptance),
 })
 const { draft, clear } = useDraft<Omit<NewJob, 'id'>>('new-job', () => ({
-  ...usual(tankKinds[0]!), craftName: '', craftBuilt: null, tankName: 'fuel tank', fuel: 'petrol', complaint: emptyComplaint(),
+  ...usual(tankKinds[0]!),
+  craftName: '',
+  craftBuilt: null,
+  tankName: 'fuel tank',
+  fuel: 'petrol',
+  complaint: emptyComplaint(),
 }))
-const { value: crafts } = useRefreshed(() => callApi<CraftView[]>('crafts'), () => false)
+const { value: crafts } = useRefreshed(
+  () => callApi<CraftView[]>('crafts'),
+  () => false,
+)
 const { saving, problem, save } = useSave()
 const form = useTemplateRef('form')
-const choose = (kind: TankKind) => { draft.value = { ...draft.value, ...usual(kind) } }
+const choose = (kind: TankKind) => {
+  draft.value = { ...draft.value, ...usual(kind) }
+}
 const kind = computed(() => tankKind(draft.value.tankKind))
-const known = computed(() => crafts.value?.find(craft => craft.name.toLowerCase() === draft.value.craftName.trim().toLowerCase()))
-const knownTank = computed(() => known.value?.tanks.find(tank => tank.name.toLowerCase() === draft.value.tankName.trim().toLowerCase() && tank.tankKind === draft.value.tankKind))
+const known = computed(() =>
+  crafts.value?.find(craft => craft.name.toLowerCase() === draft.value.craftName.trim().toLowerCase()),
+)
+const knownTank = computed(() =>
+  known.value?.tanks.find(
+    tank => tank.name.toLowerCase() === draft.value.tankName.trim().toLowerCase() && tank.tankKind === draft.value.tankKind,
+  ),
+)
 /** A craft that was here before brings its tank with all that is known of it. */
 function again(craft: CraftView, tank: CraftView['tanks'][number]) {
   const { name, ...facts } = tank
-  draft.value = { ...draft.value, ...facts, craftName: craft.name, craftKind: craft.kind, craftBuilt: craft.built, tankName: name }
+  draft.value = {
+    ...draft.value,
+    ...facts,
+    craftName: craft.name,
+    craftKind: craft.kind,
+    craftBuilt: craft.built,
+    tankName: name,
+  }
 }
 const isTwin = computed(() => kind.value.circuit.spaces.filter(space => space.kind === 'tank').length > 1)
 const hasVapourSystem = computed(() => kind.value.parts.some(part => part.family === 'canister'))
@@ -30,17 +59,18 @@ const hasVapourSystem = computed(() => kind.value.parts.some(part => part.family
 const files = shallowRef<File[]>([])
 function addFiles(event: Event) {
   const input = event.target as HTMLInputElement
-  files.value = [...files.value, ...input.files ?? []]
+  files.value = [...files.value, ...(input.files ?? [])]
   input.value = ''
 }
-const submit = () => save(async () => {
-  const job = await callApi<JobView>('jobs', 'POST', draft.value)
-  const rest = [...files.value]
-  // The job is open whatever becomes of its pictures: what is refused is told where it can be tried again.
-  for (const file of rest) await sendPhoto(job.id, file).catch(() => null)
-  clear()
-  await navigateTo(`/jobs/${job.id}`)
-}, form.value)
+const submit = () =>
+  save(async () => {
+    const job = await callApi<JobView>('jobs', 'POST', draft.value)
+    const rest = [...files.value]
+    // The job is open whatever becomes of its pictures: what is refused is told where it can be tried again.
+    for (const file of rest) await sendPhoto(job.id, file).catch(() => null)
+    clear()
+    await navigateTo(`/jobs/${job.id}`)
+  }, form.value)
 useActionKeys('New complaint', [{ key: 'escape', label: 'Back to the Bay', run: () => void navigateTo('/') }])
 </script>
 
@@ -53,7 +83,12 @@ useActionKeys('New complaint', [{ key: 'escape', label: 'Back to the Bay', run: 
         <div v-if="crafts?.length" role="group" aria-label="Here before" class="flex flex-wrap gap-2">
           <template v-for="craft in crafts.slice(0, 8)" :key="craft.id">
             <UButton
-              v-for="tank in craft.tanks" :key="tank.name" type="button" color="neutral" :variant="known?.id === craft.id && draft.tankName === tank.name ? 'solid' : 'outline'" class="min-h-11"
+              v-for="tank in craft.tanks"
+              :key="tank.name"
+              type="button"
+              color="neutral"
+              :variant="known?.id === craft.id && draft.tankName === tank.name ? 'solid' : 'outline'"
+              class="min-h-11"
               @click="again(craft, tank)"
             >
               {{ craft.name }}<template v-if="craft.tanks.length > 1">, {{ tank.name }}</template>
@@ -61,18 +96,35 @@ useActionKeys('New complaint', [{ key: 'escape', label: 'Back to the Bay', run: 
           </template>
         </div>
         <div class="grid gap-x-5 gap-y-4 sm:grid-cols-2">
-          <UFormField label="Craft" name="craftName" hint="as the shop calls it"><UInput v-model="draft.craftName" autocomplete="off" size="xl" /></UFormField>
-          <UFormField label="Tank" name="tankName" hint="such as left outer bay"><UInput v-model="draft.tankName" autocomplete="off" size="xl" /></UFormField>
+          <UFormField label="Craft" name="craftName" hint="as the shop calls it"
+            ><UInput v-model="draft.craftName" autocomplete="off" size="xl"
+          /></UFormField>
+          <UFormField label="Tank" name="tankName" hint="such as left outer bay"
+            ><UInput v-model="draft.tankName" autocomplete="off" size="xl"
+          /></UFormField>
         </div>
         <p v-if="knownTank" class="font-medium">It was here before: its map, lines and valves come along.</p>
-        <UFormField name="tankKind" label="Which looks most like it" :help="`Parts that come along: ${kind.parts.map(part => lowerFirst(part.name)).join(', ')}.`">
+        <UFormField
+          name="tankKind"
+          label="Which looks most like it"
+          :help="`Parts that come along: ${kind.parts.map(part => lowerFirst(part.name)).join(', ')}.`"
+        >
           <div role="radiogroup" aria-label="Kind of tank" class="grid grid-cols-2 gap-2 sm:grid-cols-3">
             <button
-              v-for="each in tankKinds" :key="each.key" type="button" role="radio" :aria-checked="draft.tankKind === each.key" class="flex min-h-11 cursor-pointer items-center gap-3 rounded-lg border-2 bg-(--bay) p-2.5 text-left"
-              :class="draft.tankKind === each.key ? 'border-(--ink)' : 'border-transparent'" @click="choose(each)"
+              v-for="each in tankKinds"
+              :key="each.key"
+              type="button"
+              role="radio"
+              :aria-checked="draft.tankKind === each.key"
+              class="flex min-h-11 cursor-pointer items-center gap-3 rounded-lg border-2 bg-(--bay) p-2.5 text-left"
+              :class="draft.tankKind === each.key ? 'border-(--ink)' : 'border-transparent'"
+              @click="choose(each)"
             >
               <TankMap :kind="each.key" bare class="w-16! shrink-0" />
-              <span class="min-w-0"><span class="block font-semibold leading-tight">{{ each.name }}</span><span class="soft block text-sm leading-tight">{{ each.fits }}</span></span>
+              <span class="min-w-0"
+                ><span class="block font-semibold leading-tight">{{ each.name }}</span
+                ><span class="soft block text-sm leading-tight">{{ each.fits }}</span></span
+              >
             </button>
           </div>
         </UFormField>
@@ -80,13 +132,19 @@ useActionKeys('New complaint', [{ key: 'escape', label: 'Back to the Bay', run: 
       <div class="sheet p-5">
         <h2 class="mb-3 text-lg text-(--ink)">What was seen or smelled</h2>
         <ComplaintFields v-model="draft.complaint" :twin="isTwin" :codes="hasVapourSystem" />
-        <label class="mt-4 inline-flex min-h-11 cursor-pointer items-center gap-2 rounded-md border border-(--hair) px-3.5 font-medium focus-within:outline-3 focus-within:outline-(--time)">
-          <UIcon name="i-lucide-camera" class="size-5" />Photographs<template v-if="files.length">: {{ files.length }}</template>
-          <input type="file" accept="image/*" capture="environment" multiple class="sr-only" @change="addFiles">
+        <label
+          class="mt-4 inline-flex min-h-11 cursor-pointer items-center gap-2 rounded-md border border-(--hair) px-3.5 font-medium focus-within:outline-3 focus-within:outline-(--time)"
+        >
+          <UIcon name="i-lucide-camera" class="size-5" />Photographs<template v-if="files.length"
+            >: {{ files.length }}</template
+          >
+          <input type="file" accept="image/*" capture="environment" multiple class="sr-only" @change="addFiles" />
         </label>
       </div>
       <details class="sheet p-5" :open="problem !== null">
-        <summary class="min-h-8 cursor-pointer font-semibold">Age, fuel, capacity and limits <span class="soft font-normal">as usual for this kind, unless you change them</span></summary>
+        <summary class="min-h-8 cursor-pointer font-semibold">
+          Age, fuel, capacity and limits <span class="soft font-normal">as usual for this kind, unless you change them</span>
+        </summary>
         <JobFactsFields v-model="draft" class="mt-4" tank-only />
       </details>
       <template #actions>

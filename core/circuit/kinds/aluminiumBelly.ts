@@ -3,18 +3,34 @@ import type { TankKind } from './tankKind'
 
 /** Boat belly tank with deck fill, hull vent and anti-siphon valve. */
 export const aluminiumBelly: TankKind = {
-  key: 'aluminium-belly', name: 'Aluminium belly tank', fits: 'boats, and welded fuselage tanks', craft: 'boat', material: 'aluminium',
-  capacity: 0.21, shape: 'keel', pressures: 'boat tank', workingPressure: 14_000, pressureLimit: 20_000, limitSource: USUAL, acceptance: 2, wallGivePerKPa: 0.001,
+  key: 'aluminium-belly',
+  name: 'Aluminium belly tank',
+  fits: 'boats, and welded fuselage tanks',
+  craft: 'boat',
+  material: 'aluminium',
+  capacity: 0.21,
+  shape: 'keel',
+  pressures: 'boat tank',
+  workingPressure: 14_000,
+  pressureLimit: 20_000,
+  limitSource: USUAL,
+  acceptance: 2,
+  wallGivePerKPa: 0.001,
   outline: 'M110 84 H890 L850 270 Q500 336 150 270 Z',
   detail: 'M370 84 L382 300 M630 84 L618 300',
   circuit: {
     spaces: [
-      tank, pipe('fill', 'Fill hose', 'filling', [200, 84], [200, 44], [80, 24]), pipe('vent', 'Vent hose', 'vent', [300, 84], [300, 30], [420, 30]),
-      pipe('feed', 'Feed line', 'feed', [640, 84], [640, 34], [780, 34]), pipe('return', 'Return line', 'return', [730, 84], [730, 58], [900, 58]),
+      tank,
+      pipe('fill', 'Fill hose', 'filling', [200, 84], [200, 44], [80, 24]),
+      pipe('vent', 'Vent hose', 'vent', [300, 84], [300, 30], [420, 30]),
+      pipe('feed', 'Feed line', 'feed', [640, 84], [640, 34], [780, 34]),
+      pipe('return', 'Return line', 'return', [730, 84], [730, 58], [900, 58]),
     ],
     links: [
-      link('fill-joint', 'Fill hose at the tank', 'passage', 'fill', 'tank', [200, 70], { pinch: true }), link('vent-joint', 'Vent hose at the tank', 'passage', 'tank', 'vent', [300, 66], { pinch: true }),
-      link('anti-siphon', 'Anti-siphon valve', 'check', 'tank', 'feed', [640, 84], { cracking: 2500 }), link('return-joint', 'Return hose at the tank', 'passage', 'return', 'tank', [730, 72], { pinch: true }),
+      link('fill-joint', 'Fill hose at the tank', 'passage', 'fill', 'tank', [200, 70], { pinch: true }),
+      link('vent-joint', 'Vent hose at the tank', 'passage', 'tank', 'vent', [300, 66], { pinch: true }),
+      link('anti-siphon', 'Anti-siphon valve', 'check', 'tank', 'feed', [640, 84], { cracking: 2500 }),
+      link('return-joint', 'Return hose at the tank', 'passage', 'return', 'tank', [730, 72], { pinch: true }),
     ],
   },
   parts: [

@@ -3,17 +3,31 @@ import type { TankKind } from './tankKind'
 
 /** Older road tank: vent line, sender, a feed that a pump sucks from above. */
 export const carburetted: TankKind = {
-  key: 'carburetted', name: 'Tank with vent and sender', fits: 'carburetted road craft, no vapour system', craft: 'road vehicle', material: 'sheet steel',
-  capacity: 0.05, shape: 'box', pressures: 'light sheet steel or moulded plastic', workingPressure: 3000, pressureLimit: 7000, limitSource: USUAL, acceptance: 2, wallGivePerKPa: 0.0003,
+  key: 'carburetted',
+  name: 'Tank with vent and sender',
+  fits: 'carburetted road craft, no vapour system',
+  craft: 'road vehicle',
+  material: 'sheet steel',
+  capacity: 0.05,
+  shape: 'box',
+  pressures: 'light sheet steel or moulded plastic',
+  workingPressure: 3000,
+  pressureLimit: 7000,
+  limitSource: USUAL,
+  acceptance: 2,
+  wallGivePerKPa: 0.0003,
   outline: 'M150 130 Q150 100 180 100 H790 Q850 100 850 150 V270 Q850 306 806 306 H196 Q150 306 150 264 Z',
   detail: 'M150 204 H850',
   circuit: {
     spaces: [
-      tank, pipe('neck', 'Filler neck and hose', 'filling', [70, 52], [96, 60], [170, 128]),
-      pipe('vent', 'Vent line', 'vent', [330, 100], [330, 56], [640, 56]), pipe('feed', 'Feed line', 'feed', [690, 100], [690, 60], [930, 60]),
+      tank,
+      pipe('neck', 'Filler neck and hose', 'filling', [70, 52], [96, 60], [170, 128]),
+      pipe('vent', 'Vent line', 'vent', [330, 100], [330, 56], [640, 56]),
+      pipe('feed', 'Feed line', 'feed', [690, 100], [690, 60], [930, 60]),
     ],
     links: [
-      link('neck-joint', 'Filler hose at the tank', 'passage', 'neck', 'tank', [162, 120], { pinch: true }), link('vent-joint', 'Vent line at the tank', 'passage', 'tank', 'vent', [330, 90], { pinch: true }),
+      link('neck-joint', 'Filler hose at the tank', 'passage', 'neck', 'tank', [162, 120], { pinch: true }),
+      link('vent-joint', 'Vent line at the tank', 'passage', 'tank', 'vent', [330, 90], { pinch: true }),
       link('feed-joint', 'Feed hose at the pickup', 'passage', 'tank', 'feed', [690, 88], { pinch: true }),
     ],
   },

@@ -3,14 +3,31 @@ import type { TankKind } from './tankKind'
 
 /** Fabricated box with a poured flexible lining and foam inside. */
 export const linedCell: TankKind = {
-  key: 'lined-cell', name: 'Lined cell with foam', fits: 'fabricated boxes, flexible lining, foam', craft: 'light aircraft', material: 'aluminium',
-  capacity: 0.06, shape: 'box', pressures: 'riveted or integral wing tank', workingPressure: 2500, pressureLimit: 5000, limitSource: USUAL, acceptance: 1, wallGivePerKPa: 0.004,
+  key: 'lined-cell',
+  name: 'Lined cell with foam',
+  fits: 'fabricated boxes, flexible lining, foam',
+  craft: 'light aircraft',
+  material: 'aluminium',
+  capacity: 0.06,
+  shape: 'box',
+  pressures: 'riveted or integral wing tank',
+  workingPressure: 2500,
+  pressureLimit: 5000,
+  limitSource: USUAL,
+  acceptance: 1,
+  wallGivePerKPa: 0.004,
   outline: 'M140 96 H860 V312 H140 Z',
   detail: 'M152 108 H848 V300 H152 Z',
   circuit: {
-    spaces: [tank, pipe('vent', 'Vent line', 'vent', [320, 96], [320, 40], [470, 40]), pipe('feed', 'Feed line', 'feed', [720, 300], [720, 340], [930, 340]), pipe('return', 'Return line', 'return', [640, 96], [640, 50], [800, 50])],
+    spaces: [
+      tank,
+      pipe('vent', 'Vent line', 'vent', [320, 96], [320, 40], [470, 40]),
+      pipe('feed', 'Feed line', 'feed', [720, 300], [720, 340], [930, 340]),
+      pipe('return', 'Return line', 'return', [640, 96], [640, 50], [800, 50]),
+    ],
     links: [
-      link('vent-check', 'Vent rollover valve', 'float', 'tank', 'vent', [320, 96]), link('feed-joint', 'Feed hose at the outlet', 'passage', 'tank', 'feed', [720, 326], { pinch: true }),
+      link('vent-check', 'Vent rollover valve', 'float', 'tank', 'vent', [320, 96]),
+      link('feed-joint', 'Feed hose at the outlet', 'passage', 'tank', 'feed', [720, 326], { pinch: true }),
       link('return-joint', 'Return hose at the plate', 'passage', 'return', 'tank', [640, 78], { pinch: true }),
     ],
   },

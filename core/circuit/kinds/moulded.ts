@@ -1,11 +1,26 @@
 import { line, link, opening, part, pipe, point, space, tank, USUAL } from './build'
 import type { TankKind } from './tankKind'
 
-/** Injected craft with a vapour system: inlet check, fill-limit and rollover valves, canister, purge normally shut, vent normally open, pressure sensor. */
+/**
+ * Injected craft with a vapour system: inlet check, fill-limit and rollover valves, canister, purge normally shut, vent
+ * normally open, pressure sensor.
+ */
 export const moulded: TankKind = {
-  key: 'moulded', name: 'Moulded tank with vapour system', fits: 'injected road craft with a canister', craft: 'road vehicle', material: 'moulded polyethylene',
-  capacity: 0.064, shape: 'box', pressures: 'light sheet steel or moulded plastic', workingPressure: 3000, pressureLimit: 7000, limitSource: USUAL, acceptance: 20, wallGivePerKPa: 0.006,
-  outline: 'M60 166 Q60 128 98 128 H262 Q296 128 302 164 H372 Q378 128 412 128 H572 Q612 128 612 166 V278 Q612 316 572 316 H412 Q378 316 372 272 H302 Q296 316 262 316 H98 Q60 316 60 278 Z',
+  key: 'moulded',
+  name: 'Moulded tank with vapour system',
+  fits: 'injected road craft with a canister',
+  craft: 'road vehicle',
+  material: 'moulded polyethylene',
+  capacity: 0.064,
+  shape: 'box',
+  pressures: 'light sheet steel or moulded plastic',
+  workingPressure: 3000,
+  pressureLimit: 7000,
+  limitSource: USUAL,
+  acceptance: 20,
+  wallGivePerKPa: 0.006,
+  outline:
+    'M60 166 Q60 128 98 128 H262 Q296 128 302 164 H372 Q378 128 412 128 H572 Q612 128 612 166 V278 Q612 316 572 316 H412 Q378 316 372 272 H302 Q296 316 262 316 H98 Q60 316 60 278 Z',
   detail: 'M60 222 H302 M372 222 H612',
   circuit: {
     spaces: [

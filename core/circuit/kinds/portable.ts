@@ -3,9 +3,21 @@ import type { TankKind } from './tankKind'
 
 /** Portable tank with a quick connector and a vent screw in its cap. */
 export const portable: TankKind = {
-  key: 'portable', name: 'Portable tank', fits: 'carried tanks with a quick connector', craft: 'boat', material: 'moulded polyethylene',
-  capacity: 0.025, shape: 'box', pressures: 'light sheet steel or moulded plastic', workingPressure: 3000, pressureLimit: 7000, limitSource: USUAL, acceptance: 0.5, wallGivePerKPa: 0.008,
-  outline: 'M190 170 Q190 130 230 130 H420 L450 92 H600 L620 130 H760 Q810 130 810 176 V276 Q810 316 768 316 H232 Q190 316 190 276 Z',
+  key: 'portable',
+  name: 'Portable tank',
+  fits: 'carried tanks with a quick connector',
+  craft: 'boat',
+  material: 'moulded polyethylene',
+  capacity: 0.025,
+  shape: 'box',
+  pressures: 'light sheet steel or moulded plastic',
+  workingPressure: 3000,
+  pressureLimit: 7000,
+  limitSource: USUAL,
+  acceptance: 0.5,
+  wallGivePerKPa: 0.008,
+  outline:
+    'M190 170 Q190 130 230 130 H420 L450 92 H600 L620 130 H760 Q810 130 810 176 V276 Q810 316 768 316 H232 Q190 316 190 276 Z',
   detail: 'M190 236 H810',
   circuit: {
     spaces: [tank, pipe('feed', 'Feed hose and bulb', 'feed', [700, 130], [700, 84], [900, 84])],

@@ -3,13 +3,31 @@ import type { TankKind } from './tankKind'
 
 /** Riveted or integral wing bay with ribs, cap, vent line, drain, strainer and plates. */
 export const rivetedBay: TankKind = {
-  key: 'riveted-bay', name: 'Riveted wing bay', fits: 'riveted or integral wing tanks', craft: 'light aircraft', material: 'riveted aluminium',
-  capacity: 0.095, shape: 'wing', pressures: 'riveted or integral wing tank', workingPressure: 3500, pressureLimit: 7000, limitSource: USUAL, acceptance: 1, wallGivePerKPa: 0.002,
+  key: 'riveted-bay',
+  name: 'Riveted wing bay',
+  fits: 'riveted or integral wing tanks',
+  craft: 'light aircraft',
+  material: 'riveted aluminium',
+  capacity: 0.095,
+  shape: 'wing',
+  pressures: 'riveted or integral wing tank',
+  workingPressure: 3500,
+  pressureLimit: 7000,
+  limitSource: USUAL,
+  acceptance: 1,
+  wallGivePerKPa: 0.002,
   outline: 'M40 176 Q92 74 236 66 L960 44 V296 L236 310 Q92 290 40 176 Z',
   detail: 'M150 246 L960 232',
   circuit: {
-    spaces: [tank, pipe('vent', 'Vent line', 'vent', [930, 70], [930, 24], [800, 24]), pipe('feed', 'Feed line', 'feed', [90, 180], [20, 180])],
-    links: [link('vent-joint', 'Vent line at the bay', 'passage', 'tank', 'vent', [930, 46], { pinch: true }), link('feed-joint', 'Feed line at the strainer', 'passage', 'tank', 'feed', [56, 180], { pinch: true })],
+    spaces: [
+      tank,
+      pipe('vent', 'Vent line', 'vent', [930, 70], [930, 24], [800, 24]),
+      pipe('feed', 'Feed line', 'feed', [90, 180], [20, 180]),
+    ],
+    links: [
+      link('vent-joint', 'Vent line at the bay', 'passage', 'tank', 'vent', [930, 46], { pinch: true }),
+      link('feed-joint', 'Feed line at the strainer', 'passage', 'tank', 'feed', [56, 180], { pinch: true }),
+    ],
   },
   parts: [
     part('cap', 'Cap', 'cap', point(890, 120), opening),

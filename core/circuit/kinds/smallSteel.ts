@@ -3,13 +3,32 @@ import type { TankKind } from './tankKind'
 
 /** Gravity tank with a tap below it. */
 export const smallSteel: TankKind = {
-  key: 'small-steel', name: 'Small steel tank', fits: 'gravity feed through a tap', craft: 'small equipment', material: 'sheet steel',
-  capacity: 0.018, shape: 'box', pressures: 'light sheet steel or moulded plastic', workingPressure: 5000, pressureLimit: 7000, limitSource: USUAL, acceptance: 0.5, wallGivePerKPa: 0.0002,
-  outline: 'M230 110 Q230 84 256 84 H400 L430 46 H570 L600 84 H744 Q770 84 770 110 V290 Q770 316 744 316 H256 Q230 316 230 290 Z',
+  key: 'small-steel',
+  name: 'Small steel tank',
+  fits: 'gravity feed through a tap',
+  craft: 'small equipment',
+  material: 'sheet steel',
+  capacity: 0.018,
+  shape: 'box',
+  pressures: 'light sheet steel or moulded plastic',
+  workingPressure: 5000,
+  pressureLimit: 7000,
+  limitSource: USUAL,
+  acceptance: 0.5,
+  wallGivePerKPa: 0.0002,
+  outline:
+    'M230 110 Q230 84 256 84 H400 L430 46 H570 L600 84 H744 Q770 84 770 110 V290 Q770 316 744 316 H256 Q230 316 230 290 Z',
   detail: 'M230 200 H770',
   circuit: {
-    spaces: [tank, pipe('vent', 'Vent hose', 'vent', [690, 84], [690, 52], [800, 52]), pipe('feed', 'Feed hose', 'feed', [300, 326], [160, 326])],
-    links: [link('vent-nipple', 'Vent nipple', 'passage', 'tank', 'vent', [690, 84], { pinch: true }), link('tap', 'Fuel tap', 'tap', 'tank', 'feed', [300, 316])],
+    spaces: [
+      tank,
+      pipe('vent', 'Vent hose', 'vent', [690, 84], [690, 52], [800, 52]),
+      pipe('feed', 'Feed hose', 'feed', [300, 326], [160, 326]),
+    ],
+    links: [
+      link('vent-nipple', 'Vent nipple', 'passage', 'tank', 'vent', [690, 84], { pinch: true }),
+      link('tap', 'Fuel tap', 'tap', 'tank', 'feed', [300, 316]),
+    ],
   },
   parts: [
     part('cap', 'Cap', 'cap', point(500, 46), opening),

@@ -5,14 +5,23 @@ import type { PressureClass } from '../testPressures'
 export const craftKinds = ['road vehicle', 'boat', 'light aircraft', 'small equipment', 'heavy vehicle'] as const
 export type CraftKind = (typeof craftKinds)[number]
 
-export const tankMaterials = ['sheet steel', 'aluminium', 'riveted aluminium', 'moulded polyethylene', 'stainless steel', 'composite'] as const
+export const tankMaterials = [
+  'sheet steel',
+  'aluminium',
+  'riveted aluminium',
+  'moulded polyethylene',
+  'stainless steel',
+  'composite',
+] as const
 export type TankMaterial = (typeof tankMaterials)[number]
 
 /** Cross-sections that run the length of a tank, by which the height and the middle of its fuel are reckoned. */
 export const tankShapes = ['box', 'lying cylinder', 'keel', 'wing'] as const
 export type TankShape = (typeof tankShapes)[number]
 
-/** A kind of tank: its outline on the map, its circuit, the parts of its boundary in soap-route order, and what is usual for it. */
+/**
+ * A kind of tank: its outline on the map, its circuit, the parts of its boundary in soap-route order, and what is usual for it.
+ */
 export interface TankKind {
   key: string
   name: string

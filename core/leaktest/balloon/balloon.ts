@@ -33,7 +33,10 @@ export interface BalloonSetup {
   limit: number
 }
 
-/** Loss of a party balloon's rubber at its own pressure when nothing beside it tells better, Pa·m3/s (a few per cent of its volume a day; general practice). */
+/**
+ * Loss of a party balloon's rubber at its own pressure when nothing beside it tells better, Pa·m3/s (a few per cent of its
+ * volume a day; general practice).
+ */
 export const RUBBER_LOSS = { rate: throughputFromStandard(0.15), uncertainty: throughputFromStandard(0.1) }
 /** What a tied balloon holds, Pa. */
 export const BALLOON_PRESSURE = 2500
@@ -71,38 +74,49 @@ export const balloonGirth = (volume: number) => Math.cbrt(volume * 6 * Math.PI *
  * @param from, to temperature (K) and absolute pressure of the gas (Pa)
  * @returns m3, negative when it shrinks
  */
-export const weatherChange = (trapped: number, from: { temperature: number, pressure: number }, to: { temperature: number, pressure: number }) =>
-  trapped * (to.temperature / from.temperature * from.pressure / to.pressure - 1)
+export const weatherChange = (
+  trapped: number,
+  from: { temperature: number; pressure: number },
+  to: { temperature: number; pressure: number },
+) => trapped * (((to.temperature / from.temperature) * from.pressure) / to.pressure - 1)
 
 /**
- * Leak from the loss of trapped gas, n R = P (V_tank + V_balloon) / T, by least squares over the girths, less the rubber's own loss
+ * Leak from the loss of trapped gas, n R = P (V_tank + V_balloon) / T, by least squares over the girths, less the rubber's own
+ * loss
  * (EN 1779 pressure change at constant pressure; uncertainty by GUM, JCGM 100). The verdict's bounds are those of a hold.
  * @param readings in any order; at least two times
  * @throws HoldError when there are too few, or a girth is none
  */
 export function estimateBalloon(setup: BalloonSetup, readings: readonly GirthReading[]): BalloonEstimate {
   const sorted = [...new Map(readings.map(reading => [reading.t, reading])).values()].sort((a, b) => a.t - b.t)
-  for (const { girth } of sorted) if (!(girth > 0) || girth > 5) throw new HoldError('A girth must be more than zero and below 5 m.')
+  for (const { girth } of sorted)
+    if (!(girth > 0) || girth > 5) throw new HoldError('A girth must be more than zero and below 5 m.')
   const span = sorted.length ? sorted[sorted.length - 1]!.t - sorted[0]!.t : 0
   if (sorted.length < 2 || !(span > 0)) throw new HoldError('A balloon needs two girths at different times.')
   const mean = sorted.reduce((sum, { girth }) => sum + girth, 0) / sorted.length
-  const gas = (reading: GirthReading, volume: number) => ((reading.barometer ?? STANDARD_PRESSURE) + setup.pressure) * volume / (reading.temperature ?? STANDARD_TEMPERATURE)
-  const girthNoise = 3 * balloonVolume(mean) * setup.girthUncertainty / mean * (STANDARD_PRESSURE + setup.pressure) / STANDARD_TEMPERATURE
+  const gas = (reading: GirthReading, volume: number) =>
+    (((reading.barometer ?? STANDARD_PRESSURE) + setup.pressure) * volume) / (reading.temperature ?? STANDARD_TEMPERATURE)
+  const girthNoise =
+    (((3 * balloonVolume(mean) * setup.girthUncertainty) / mean) * (STANDARD_PRESSURE + setup.pressure)) / STANDARD_TEMPERATURE
   const trapped = lossOf(sorted, reading => gas(reading, setup.volume + balloonVolume(reading.girth)), girthNoise)
   const control = sorted.filter(reading => reading.controlGirth !== undefined)
   const hasControl = control.length >= 2 && control[control.length - 1]!.t > control[0]!.t
-  const controlLoss = hasControl ? lossOf(control, reading => gas(reading, balloonVolume(reading.controlGirth!)), girthNoise) : null
+  const controlLoss = hasControl
+    ? lossOf(control, reading => gas(reading, balloonVolume(reading.controlGirth!)), girthNoise)
+    : null
   // Rubber loses through its surface, so a control of another size is scaled by area.
-  const area = controlLoss ? (mean / (control.reduce((sum, reading) => sum + reading.controlGirth!, 0) / control.length)) ** 2 : 1
+  const area = controlLoss
+    ? (mean / (control.reduce((sum, reading) => sum + reading.controlGirth!, 0) / control.length)) ** 2
+    : 1
   const rubber = controlLoss ? { rate: controlLoss.rate * area, uncertainty: controlLoss.uncertainty * area } : RUBBER_LOSS
   const wholeVolume = setup.volume + balloonVolume(mean)
   const perSecond = STANDARD_PRESSURE / span
   const temperatureMoved = Math.abs((sorted.at(-1)!.temperature ?? 0) - (sorted[0]!.temperature ?? 0))
   const budget: Record<BalloonPart, number> = {
     girth: trapped.uncertainty,
-    temperature: wholeVolume * setup.temperatureChangeUncertainty / STANDARD_TEMPERATURE * perSecond,
-    barometer: wholeVolume * setup.barometerChangeUncertainty / span,
-    volume: setup.volumeUncertainty * temperatureMoved / STANDARD_TEMPERATURE * perSecond,
+    temperature: ((wholeVolume * setup.temperatureChangeUncertainty) / STANDARD_TEMPERATURE) * perSecond,
+    barometer: (wholeVolume * setup.barometerChangeUncertainty) / span,
+    volume: ((setup.volumeUncertainty * temperatureMoved) / STANDARD_TEMPERATURE) * perSecond,
     rubber: rubber.uncertainty,
   }
   const uncertainty = Math.hypot(...Object.values(budget))
@@ -112,31 +126,57 @@ export function estimateBalloon(setup: BalloonSetup, readings: readonly GirthRea
   const upper = high + luck
   const verdict = verdictOfBounds({ low, high: upper }, setup.limit)
   return {
-    leakRate: Math.max(0, leak), low95: Math.max(0, leak - TWO_SIDED_95 * uncertainty), high95: leak + TWO_SIDED_95 * uncertainty + luck, uncertainty, verdict,
-    smallestSeen: Math.min(upper, ONE_SIDED_95 * uncertainty), budget, rubberLoss: rubber.rate, rubberFrom: controlLoss ? 'control' : 'default',
-    minutesMore: verdict === 'cannot-tell' ? minutesToDecide(leak, budget, setup.limit, span) : null, readings: sorted.length,
+    leakRate: Math.max(0, leak),
+    low95: Math.max(0, leak - TWO_SIDED_95 * uncertainty),
+    high95: leak + TWO_SIDED_95 * uncertainty + luck,
+    uncertainty,
+    verdict,
+    smallestSeen: Math.min(upper, ONE_SIDED_95 * uncertainty),
+    budget,
+    rubberLoss: rubber.rate,
+    rubberFrom: controlLoss ? 'control' : 'default',
+    minutesMore: verdict === 'cannot-tell' ? minutesToDecide(leak, budget, setup.limit, span) : null,
+    readings: sorted.length,
   }
 }
 
 /** Rate of gas lost with its uncertainty, Pa·m3/s at 293.15 K. @param noise of one value, Pa·m3/K */
-function lossOf(readings: readonly GirthReading[], amount: (reading: GirthReading) => number, noise: number): { rate: number, uncertainty: number } {
+function lossOf(
+  readings: readonly GirthReading[],
+  amount: (reading: GirthReading) => number,
+  noise: number,
+): { rate: number; uncertainty: number } {
   const times = Float64Array.from(readings, reading => reading.t - readings[0]!.t)
   const start = amount(readings[0]!)
-  const fit = solveNormal(normalEquations(
-    [new Float64Array(times.length).fill(1), times], Float64Array.from(readings, reading => amount(reading) - start), new Float64Array(times.length).fill(1 / (noise * noise)),
-  ), [Infinity, Infinity])!
+  const fit = solveNormal(
+    normalEquations(
+      [new Float64Array(times.length).fill(1), times],
+      Float64Array.from(readings, reading => amount(reading) - start),
+      new Float64Array(times.length).fill(1 / (noise * noise)),
+    ),
+    [Infinity, Infinity],
+  )!
   const inflation = Math.sqrt(Math.max(1, fit.chiSquare / Math.max(1, times.length - 2)))
-  return { rate: -fit.coefficients[1]! * STANDARD_TEMPERATURE, uncertainty: Math.sqrt(fit.covariance[1]![1]!) * inflation * STANDARD_TEMPERATURE }
+  return {
+    rate: -fit.coefficients[1]! * STANDARD_TEMPERATURE,
+    uncertainty: Math.sqrt(fit.covariance[1]![1]!) * inflation * STANDARD_TEMPERATURE,
+  }
 }
 
 const LONGEST_WAIT = 72 * 60 // min
 
 /** Girth, temperature and weather fall as one over the time; the rubber's doubt does not. */
 function minutesToDecide(leak: number, budget: Record<BalloonPart, number>, limit: number, span: number): number | null {
-  for (let factor = 1.05; span * (factor - 1) / 60 <= LONGEST_WAIT; factor *= 1.05) {
-    const uncertainty = Math.hypot(budget.girth / factor, budget.temperature / factor, budget.barometer / factor, budget.volume / factor, budget.rubber)
+  for (let factor = 1.05; (span * (factor - 1)) / 60 <= LONGEST_WAIT; factor *= 1.05) {
+    const uncertainty = Math.hypot(
+      budget.girth / factor,
+      budget.temperature / factor,
+      budget.barometer / factor,
+      budget.volume / factor,
+      budget.rubber,
+    )
     const bounds = { low: oneSidedBounds(leak, uncertainty).low, high: oneSidedBounds(Math.max(0, leak), uncertainty).high }
-    if (verdictOfBounds(bounds, limit) !== 'cannot-tell') return Math.max(1, Math.ceil(span * (factor - 1) / 60))
+    if (verdictOfBounds(bounds, limit) !== 'cannot-tell') return Math.max(1, Math.ceil((span * (factor - 1)) / 60))
   }
   return null
 }

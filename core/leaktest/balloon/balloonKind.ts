@@ -2,5 +2,11 @@ import type { TestKind } from '../testKind'
 
 /** Indicator and relief in one: tied over an opening and measured round for a day. One may soap under it. */
 export const balloonKind = {
-  name: 'Balloon', sign: 'B', running: 'A balloon is tied on.', says: 'rate', subject: 'tank', mustHold: true, besides: ['soap'],
+  name: 'Balloon',
+  sign: 'B',
+  running: 'A balloon is tied on.',
+  says: 'rate',
+  subject: 'tank',
+  mustHold: true,
+  besides: ['soap'],
 } as const satisfies TestKind

@@ -25,7 +25,7 @@ export interface FlowTube {
 }
 
 /** Where the ball stands: at a mark (m3/s as marked), on the floor below the smallest mark, or at the top above the largest. */
-export type BallReading = { ball: 'floats', at: number } | { ball: 'floor' } | { ball: 'top' }
+export type BallReading = { ball: 'floats'; at: number } | { ball: 'floor' } | { ball: 'top' }
 
 /** What a reading says. Rates are throughput at 293.15 K, Pa·m3/s. */
 export interface FlowResult {
@@ -41,21 +41,28 @@ export interface FlowResult {
 }
 
 /**
- * Throughput at standard temperature that a mark stands for in use: a float tube's volume flow goes with 1/sqrt(density) (VDI/VDE 3513; any text on variable-area meters),
+ * Throughput at standard temperature that a mark stands for in use: a float tube's volume flow goes with 1/sqrt(density)
+ * (VDI/VDE 3513; any text on variable-area meters),
  * and the gas in it is at the machine's pressure and the room's temperature.
  * @param marked m3/s as marked @param gauge Pa in the tube @param temperature K
  * @returns Pa·m3/s at 293.15 K
  */
-export function flowAtMark(marked: number, tube: Pick<FlowTube, 'gas'>, gauge: number, { temperature = STANDARD_TEMPERATURE, barometer = STANDARD_PRESSURE } = {}): number {
+export function flowAtMark(
+  marked: number,
+  tube: Pick<FlowTube, 'gas'>,
+  gauge: number,
+  { temperature = STANDARD_TEMPERATURE, barometer = STANDARD_PRESSURE } = {},
+): number {
   const gas = smokeGases.find(each => each.key === tube.gas)!
   const inside = barometer + gauge
-  const densityRatio = gas.molarMass / AIR_MOLAR_MASS * inside / STANDARD_PRESSURE * STANDARD_TEMPERATURE / temperature
+  const densityRatio = ((((gas.molarMass / AIR_MOLAR_MASS) * inside) / STANDARD_PRESSURE) * STANDARD_TEMPERATURE) / temperature
   const volumeFlow = marked / Math.sqrt(densityRatio)
-  return volumeFlow * inside * STANDARD_TEMPERATURE / temperature
+  return (volumeFlow * inside * STANDARD_TEMPERATURE) / temperature
 }
 
 /**
- * What a flow tube says of the leak behind it, the machine's own leak taken off. A ball on the floor means less than the smallest mark: an upper bound, not zero;
+ * What a flow tube says of the leak behind it, the machine's own leak taken off. A ball on the floor means less than the
+ * smallest mark: an upper bound, not zero;
  * one at the top means more than the largest.
  * @param own reading of the machine dead-ended
  * @param limit acceptance limit, Pa·m3/s
@@ -64,8 +71,14 @@ export function readFlowTube(tube: FlowTube, reading: BallReading, own: BallRead
   const at = (marked: number) => flowAtMark(marked, tube, gauge)
   const floor = at(tube.smallest)
   const spread = Math.SQRT2 * tube.readDoubt * at(tube.largest)
-  const bounds = (ball: BallReading) => (ball.ball === 'floats' ? { low: at(ball.at), high: at(ball.at) } : ball.ball === 'floor' ? { low: 0, high: floor } : { low: at(tube.largest), high: Infinity })
-  const behind = bounds(reading), machine = bounds(own)
+  const bounds = (ball: BallReading) =>
+    ball.ball === 'floats'
+      ? { low: at(ball.at), high: at(ball.at) }
+      : ball.ball === 'floor'
+        ? { low: 0, high: floor }
+        : { low: at(tube.largest), high: Infinity }
+  const behind = bounds(reading),
+    machine = bounds(own)
   const within = (sigmas: number) => ({
     low: Math.max(0, behind.low - machine.high - (reading.ball === 'floor' ? 0 : sigmas * spread)),
     high: Math.max(floor, behind.high - machine.low + (reading.ball === 'floats' ? sigmas * spread : 0)),
@@ -73,7 +86,10 @@ export function readFlowTube(tube: FlowTube, reading: BallReading, own: BallRead
   const rate = reading.ball === 'floor' ? 0 : Math.max(0, behind.low - (machine.low + Math.min(machine.high, behind.low)) / 2)
   const { low: low95, high: high95 } = within(TWO_SIDED_95)
   return {
-    rate, low95, high95, hole: equivalentHole(rate, gauge),
+    rate,
+    low95,
+    high95,
+    hole: equivalentHole(rate, gauge),
     verdict: verdictOfBounds(within(ONE_SIDED_95), limit),
     smallestSeen: Math.max(floor, ONE_SIDED_95 * spread),
   }

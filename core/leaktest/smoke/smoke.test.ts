@@ -9,7 +9,8 @@ const floats = (flow: number) => ({ ball: 'floats' as const, at: litresAMinute(f
 const floor = { ball: 'floor' as const }
 
 describe('a flow tube', () => {
-  // Outside the program: 1 L/min marked, air at 3 kPa gauge: sqrt(101.325/104.325) x 104.325/101.325 = sqrt(1.02961) = 1.01470 L/min at standard conditions.
+  // Outside the program: 1 L/min marked, air at 3 kPa gauge: sqrt(101.325/104.325) x 104.325/101.325 = sqrt(1.02961) = 1.01470
+  // L/min at standard conditions.
   test('is corrected for pressure and gas', () => {
     expect(standardFromThroughput(flowAtMark(litresAMinute(1), tube, 3000))).toBeCloseTo(1014.7, 1)
     // Nitrogen: 1.01470 x sqrt(28.9647/28.0134) = 1.03178. Carbon dioxide: 1.01470 x sqrt(28.9647/44.0095) = 0.82320.
@@ -26,7 +27,13 @@ describe('a flow tube', () => {
   })
   test('a hole of half a millimetre is read as one', () => {
     // PHYSICS check value: 0.508 mm at 3.487 kPa passes 563.9 std mL/min; the tube shows 563.9 / 1.0171.
-    const read = readFlowTube(tube, floats(0.5639 / Math.sqrt((STANDARD_PRESSURE + 3487) / STANDARD_PRESSURE)), { ball: 'floats', at: 0 }, 3487, throughputFromStandard(20))
+    const read = readFlowTube(
+      tube,
+      floats(0.5639 / Math.sqrt((STANDARD_PRESSURE + 3487) / STANDARD_PRESSURE)),
+      { ball: 'floats', at: 0 },
+      3487,
+      throughputFromStandard(20),
+    )
     expect(standardFromThroughput(read.rate)).toBeCloseTo(563.9, 0)
     expect(read.hole * 1000).toBeCloseTo(0.508, 3)
     expect(read.verdict).toBe('leaking')
@@ -34,7 +41,9 @@ describe('a flow tube', () => {
     expect(read.high95).toBeGreaterThan(read.rate)
   })
   test('the machine’s own leak is taken off, and a ball at the top is only a lower bound', () => {
-    expect(standardFromThroughput(readFlowTube(tube, floats(0.3), floats(0.3), 3000, throughputFromStandard(200)).rate)).toBeCloseTo(0, 6)
+    expect(
+      standardFromThroughput(readFlowTube(tube, floats(0.3), floats(0.3), 3000, throughputFromStandard(200)).rate),
+    ).toBeCloseTo(0, 6)
     const top = readFlowTube(tube, { ball: 'top' }, floor, 3000, throughputFromStandard(20))
     expect(top).toMatchObject({ verdict: 'leaking', high95: Infinity })
   })
@@ -53,7 +62,12 @@ describe('a smoke test of a vapour system', () => {
     expect(standing.unproven.map(mark => mark.partId)).toEqual(['canister'])
   })
   test('seeing it at a far end proves every space on the way, and not the neck behind its check valve', () => {
-    const standing = on({ kind: 'arrival', at: 1, end: 'pump-ring', seen: true }, clear('canister'), clear('neck'), clear('canister-vent'))
+    const standing = on(
+      { kind: 'arrival', at: 1, end: 'pump-ring', seen: true },
+      clear('canister'),
+      clear('neck'),
+      clear('canister-vent'),
+    )
     expect([...standing.proven].sort()).toEqual(['canister', 'purge-line', 'tank', 'vapour'])
     expect(standing.marks.map(mark => mark.partId)).toEqual(['canister'])
     expect(standing.unproven.map(mark => mark.partId).sort()).toEqual(['canister-vent', 'neck'])
@@ -63,18 +77,34 @@ describe('a smoke test of a vapour system', () => {
   test('an arrival that was looked for and not seen proves nothing; one that cannot be proves nothing either', () => {
     expect(on({ kind: 'arrival', at: 1, end: 'pump-ring', seen: false }).proven.size).toBe(0)
     expect(on({ kind: 'arrival', at: 1, end: 'cap', seen: true }).proven.size).toBe(0)
-    expect([...on({ kind: 'arrival', at: 1, end: 'fresh', seen: true }).proven]).toEqual(expect.arrayContaining(['vent-line', 'canister', 'purge-line']))
+    expect([...on({ kind: 'arrival', at: 1, end: 'fresh', seen: true }).proven]).toEqual(
+      expect.arrayContaining(['vent-line', 'canister', 'purge-line']),
+    )
   })
   test('switching a valve ends the proof beyond it, and the flow read before', () => {
-    const standing = on({ kind: 'arrival', at: 1, end: 'pump-ring', seen: true }, { kind: 'flow', at: 2, reading: floats(0.4) }, { kind: 'link', at: 3, linkId: 'vapour-joint', to: 'shut' }, clear('strap', 4))
+    const standing = on(
+      { kind: 'arrival', at: 1, end: 'pump-ring', seen: true },
+      { kind: 'flow', at: 2, reading: floats(0.4) },
+      { kind: 'link', at: 3, linkId: 'vapour-joint', to: 'shut' },
+      clear('strap', 4),
+    )
     expect([...standing.proven].sort()).toEqual(['canister', 'purge-line'])
     expect(standing.unproven.map(mark => mark.partId)).toEqual(['strap'])
     expect(standing.flow).toBeNull()
     expect(on({ kind: 'flow', at: 2, reading: floor }).flow).toEqual({ at: 2, reading: floor })
   })
   test('smoke that is seen is its own proof, and the latest mark counts', () => {
-    expect(on({ kind: 'mark', at: 1, partId: 'purge-hose', mark: 'smoke' }).marks).toEqual([{ partId: 'purge-hose', mark: 'smoke', at: 1 }])
-    expect(on({ kind: 'arrival', at: 0, end: 'pump-ring', seen: true }, clear('canister', 1), { kind: 'mark', at: 2, partId: 'canister', mark: 'dye' }).marks).toEqual([{ partId: 'canister', mark: 'dye', at: 2 }])
+    expect(on({ kind: 'mark', at: 1, partId: 'purge-hose', mark: 'smoke' }).marks).toEqual([
+      { partId: 'purge-hose', mark: 'smoke', at: 1 },
+    ])
+    expect(
+      on({ kind: 'arrival', at: 0, end: 'pump-ring', seen: true }, clear('canister', 1), {
+        kind: 'mark',
+        at: 2,
+        partId: 'canister',
+        mark: 'dye',
+      }).marks,
+    ).toEqual([{ partId: 'canister', mark: 'dye', at: 2 }])
   })
   test('far ends are every opening but the fed one, and the open ends', () => {
     const ends = farEnds(circuit, parts, begun).map(end => end.id)

@@ -1,6 +1,15 @@
 import type { TestKind } from '../testKind'
 
-/** Smoke fed into the circuit: looked for part by part where it was seen to arrive, and measured over them by the machine's tube. */
+/**
+ * Smoke fed into the circuit: looked for part by part where it was seen to arrive, and measured over them by the machine's
+ * tube.
+ */
 export const smokeKind = {
-  name: 'Smoke', sign: 'M', running: 'Smoke is on.', says: 'both', subject: 'tank', mustHold: false, besides: [],
+  name: 'Smoke',
+  sign: 'M',
+  running: 'Smoke is on.',
+  says: 'both',
+  subject: 'tank',
+  mustHold: false,
+  besides: [],
 } as const satisfies TestKind

@@ -9,11 +9,15 @@ const DAY = 86_400_000
 
 /** The workshop's test kit: one gauge past its calibration, one rig checked, one not. @returns ids of those that holds use */
 export async function demoKit(actor: (at: Date) => Actor, at: Date, now: number) {
-  const add = async (name: string, facts: KitItemForm['facts'] | object, calibrated?: { ago: number, due: number }) => {
+  const add = async (name: string, facts: KitItemForm['facts'] | object, calibrated?: { ago: number; due: number }) => {
     const id = demoId(`kit ${name}`)
     await saveKitItem(actor(at), {
-      id, name, facts: facts as KitItemForm['facts'], retired: false,
-      calibratedAt: calibrated ? now - calibrated.ago * DAY : null, calibrationDue: calibrated ? now + calibrated.due * DAY : null,
+      id,
+      name,
+      facts: facts as KitItemForm['facts'],
+      retired: false,
+      calibratedAt: calibrated ? now - calibrated.ago * DAY : null,
+      calibrationDue: calibrated ? now + calibrated.due * DAY : null,
     })
     return id
   }
@@ -27,9 +31,24 @@ export async function demoKit(actor: (at: Date) => Actor, at: Date, now: number)
   await add('Syringe', { kind: 'pump', stroke: 100e-6, strokeUncertainty: 1e-6 })
   const pressure = 5000
   const tank = standInTank({
-    seed: 12, space: { volume: 35e-6, wallGive: 0 }, leaks: [{ law: 'viscous', rate: throughputFromStandard(0.021), referencePressure: pressure }], startPressure: pressure, pumpWarmth: 0, settleTime: 60,
-    skin: { start: 290, drift: 0.1, swing: 0, swingPeriod: 3600, wander: 0 }, weather: { start: 101_000, drift: 10, wander: 0 }, gauge: { resolution: 10, noise: 6, drift: 0 }, thermometer: null, barometer: null,
+    seed: 12,
+    space: { volume: 35e-6, wallGive: 0 },
+    leaks: [{ law: 'viscous', rate: throughputFromStandard(0.021), referencePressure: pressure }],
+    startPressure: pressure,
+    pumpWarmth: 0,
+    settleTime: 60,
+    skin: { start: 290, drift: 0.1, swing: 0, swingPeriod: 3600, wander: 0 },
+    weather: { start: 101_000, drift: 10, wander: 0 },
+    gauge: { resolution: 10, noise: 6, drift: 0 },
+    thermometer: null,
+    barometer: null,
   })
-  await checkRig(actor(at), rig, { id: demoId('rig check'), pressure, gaugeId: digital, readings: Array.from({ length: 13 }, (_, k) => tank.readAt(k * 20)), simulated: true })
+  await checkRig(actor(at), rig, {
+    id: demoId('rig check'),
+    pressure,
+    gaugeId: digital,
+    readings: Array.from({ length: 13 }, (_, k) => tank.readAt(k * 20)),
+    simulated: true,
+  })
   return { digital, thermometer, barometer, rig }
 }

@@ -42,49 +42,117 @@ const hasher = new Hash(new Scrypt({}))
 
 /** Ids from names, so that the demo is the same each time it is loaded. */
 export function demoId(name: string): string {
-  const hex = [1, 2, 3, 4].map(k => seedOf(`${k} ${name} ${k * 7}`).toString(16).padStart(8, '0')).join('')
+  const hex = [1, 2, 3, 4]
+    .map(k =>
+      seedOf(`${k} ${name} ${k * 7}`)
+        .toString(16)
+        .padStart(8, '0'),
+    )
+    .join('')
   return `${hex.slice(0, 8)}-${hex.slice(8, 12)}-4${hex.slice(13, 16)}-a${hex.slice(17, 20)}-${hex.slice(20, 32)}`
 }
 
 export async function demoPerson(login: string, name: string, role: Role, now: Date): Promise<(at: Date) => Actor> {
   const id = demoId(login)
-  await database().insert(person).values({ id, login, name, role, passwordHash: await hasher.make(DEMO_PASSWORD), preferences: defaultPreferences, createdAt: now })
+  await database()
+    .insert(person)
+    .values({
+      id,
+      login,
+      name,
+      role,
+      passwordHash: await hasher.make(DEMO_PASSWORD),
+      preferences: defaultPreferences,
+      createdAt: now,
+    })
   return at => ({ id, role, now: at })
 }
 
 export const mLmin = throughputFromStandard
 
 /** A job of the demo and the verbs that move it on, each at its own moment. */
-export async function demoJob(actor: (at: Date) => Actor, opened: Date, facts: Partial<NewJob> & Pick<NewJob, 'craftName' | 'craftKind' | 'tankName' | 'tankKind' | 'fuel'>, hiddenLeaks: { part: string, rate: number, law?: 'viscous' | 'orifice' }[], faults: Pick<HiddenTank, 'stuck' | 'sensorOffset'> = {}) {
+export async function demoJob(
+  actor: (at: Date) => Actor,
+  opened: Date,
+  facts: Partial<NewJob> & Pick<NewJob, 'craftName' | 'craftKind' | 'tankName' | 'tankKind' | 'fuel'>,
+  hiddenLeaks: { part: string; rate: number; law?: 'viscous' | 'orifice' }[],
+  faults: Pick<HiddenTank, 'stuck' | 'sensorOffset'> = {},
+) {
   const kind = tankKind(facts.tankKind)
   const id = demoId(facts.craftName + facts.tankName)
   let view: JobView = await openJob(actor(opened), {
-    id, material: kind.material, capacity: kind.capacity, pressureLimit: kind.pressureLimit, limitSource: 'plate on the tank', acceptance: mLmin(kind.acceptance),
-    complaint: emptyComplaint(), craftBuilt: null, ...facts,
+    id,
+    material: kind.material,
+    capacity: kind.capacity,
+    pressureLimit: kind.pressureLimit,
+    limitSource: 'plate on the tank',
+    acceptance: mLmin(kind.acceptance),
+    complaint: emptyComplaint(),
+    craftBuilt: null,
+    ...facts,
   })
   const partId = (name: string) => view.parts.find(part => part.name === name)!.id
   const hidden: HiddenTank = {
     seed: seedOf(id),
-    leaks: hiddenLeaks.map(leak => ({ partId: partId(leak.part), law: leak.law ?? 'viscous', rate: mLmin(leak.rate), referencePressure: kind.workingPressure })),
+    leaks: hiddenLeaks.map(leak => ({
+      partId: partId(leak.part),
+      law: leak.law ?? 'viscous',
+      rate: mLmin(leak.rate),
+      referencePressure: kind.workingPressure,
+    })),
     leftAfter: {},
     ...faults,
   }
   const keepHidden = () => database().update(job).set({ hiddenTank: hidden }).where(eq(job.id, id))
   await keepHidden()
 
-  const hold = async (name: string, started: Date, minutes: number, form: Partial<HoldForm> = {}, running = false): Promise<HoldView> => {
-    await readCautions(actor(started), id, cautions.map(caution => caution.key), 'air or smoke')
+  const hold = async (
+    name: string,
+    started: Date,
+    minutes: number,
+    form: Partial<HoldForm> = {},
+    running = false,
+  ): Promise<HoldView> => {
+    await readCautions(
+      actor(started),
+      id,
+      cautions.map(caution => caution.key),
+      'air or smoke',
+    )
     const holdId = demoId(`${id} hold ${name}`)
     await beginTest(actor(started), id, 'hold', {
-      id: holdId, source: 'stand-in', method: 'pressure-decay', volume: view.capacity, volumeUncertainty: view.capacity * 0.02,
-      testPressure: kind.workingPressure, gaugeStep: 10, gaugeNoise: 6, hasThermometer: true, hasBarometer: true, temperatureDoubt: 0.05, barometerDoubt: 10,
-      rigLeak: mLmin(0.02), rigLeakDoubt: mLmin(0.01), closures: {}, links: holdingLinks(view.circuit), supply: 'hand pump', relief: null, earlyReason: '', scale: { kind: 'gauge' }, kit: {}, wettedShare: 0, ...form,
+      id: holdId,
+      source: 'stand-in',
+      method: 'pressure-decay',
+      volume: view.capacity,
+      volumeUncertainty: view.capacity * 0.02,
+      testPressure: kind.workingPressure,
+      gaugeStep: 10,
+      gaugeNoise: 6,
+      hasThermometer: true,
+      hasBarometer: true,
+      temperatureDoubt: 0.05,
+      barometerDoubt: 10,
+      rigLeak: mLmin(0.02),
+      rigLeakDoubt: mLmin(0.01),
+      closures: {},
+      links: holdingLinks(view.circuit),
+      supply: 'hand pump',
+      relief: null,
+      earlyReason: '',
+      scale: { kind: 'gauge' },
+      kit: {},
+      wettedShare: 0,
+      ...form,
     })
     const made = await loadHold(holdId)
     await stepHold(actor(started), made.id, 'settling')
     view = await loadJob(id)
     const tank = standInTank(standInFor(hidden, view, made, +started))
-    await takeReadings(made.id, Array.from({ length: Math.floor(minutes * 12) + 1 }, (_, k) => tank.readAt(k * 5)))
+    await takeReadings(
+      made.id,
+      Array.from({ length: Math.floor(minutes * 12) + 1 }, (_, k) => tank.readAt(k * 5)),
+    )
     const after = (part: number) => new Date(+started + part * 60_000)
     await stepHold(actor(after(Math.min(5, minutes / 2))), made.id, 'reading')
     if (!running) await stepHold(actor(after(minutes)), made.id, 'stopped')
@@ -92,28 +160,56 @@ export async function demoJob(actor: (at: Date) => Actor, opened: Date, facts: P
     return made
   }
 
-  const soap = async (name: string, started: Date, marks: Record<string, { mark: SoapMark, from?: number, to?: number, length?: number, note?: string, again?: number }>) => {
+  const soap = async (
+    name: string,
+    started: Date,
+    marks: Record<string, { mark: SoapMark; from?: number; to?: number; length?: number; note?: string; again?: number }>,
+  ) => {
     const soapId = demoId(`${id} soap ${name}`)
-    view = await beginTest(actor(started), id, 'soap', { id: soapId, pressure: kind.workingPressure, closures: {}, links: holdingLinks(view.circuit), relief: null, earlyReason: '' })
+    view = await beginTest(actor(started), id, 'soap', {
+      id: soapId,
+      pressure: kind.workingPressure,
+      closures: {},
+      links: holdingLinks(view.circuit),
+      relief: null,
+      earlyReason: '',
+    })
     let minute = 0
     for (const part of view.parts.filter(each => each.removedAt === null)) {
       const at = new Date(+started + ++minute * 45_000)
       const seen = marks[part.name] ?? { mark: 'dry' as const }
-      if (seen.mark !== 'foams' && seen.mark !== 'bubbles') view = await recordEntry(actor(at), soapId, 'mark', { id: demoId(soapId + part.id), partId: part.id, mark: seen.mark })
+      if (seen.mark !== 'foams' && seen.mark !== 'bubbles')
+        view = await recordEntry(actor(at), soapId, 'mark', { id: demoId(soapId + part.id), partId: part.id, mark: seen.mark })
       else {
         view = await addFind(actor(at), soapId, {
-          id: demoId(`${soapId} find ${part.id}`), partId: part.id, seen: seen.mark, ...spanOfPart(part.shape, seen.from ?? 0.3, seen.to ?? 0.7),
-          length: (seen.length ?? 10) / 1000, note: seen.note ?? '', leakId: seen.again ? view.leaks.find(leak => leak.number === seen.again)!.id : null,
+          id: demoId(`${soapId} find ${part.id}`),
+          partId: part.id,
+          seen: seen.mark,
+          ...spanOfPart(part.shape, seen.from ?? 0.3, seen.to ?? 0.7),
+          length: (seen.length ?? 10) / 1000,
+          note: seen.note ?? '',
+          leakId: seen.again ? view.leaks.find(leak => leak.number === seen.again)!.id : null,
         })
       }
     }
     view = await endTest(actor(new Date(+started + ++minute * 45_000)), soapId)
   }
 
-  const repair = async (leakNumber: number, at: Date, form: Pick<RepairForm, 'method' | 'material'> & Partial<RepairForm>, left = 0) => {
+  const repair = async (
+    leakNumber: number,
+    at: Date,
+    form: Pick<RepairForm, 'method' | 'material'> & Partial<RepairForm>,
+    left = 0,
+  ) => {
     const repairId = demoId(`${id} repair ${leakNumber} ${+at - +opened}`)
     view = await recordRepair(actor(at), id, {
-      id: repairId, leakId: view.leaks.find(leak => leak.number === leakNumber)!.id, batch: '', temperature: 291.15, cureTime: null, note: '', ...form,
+      id: repairId,
+      leakId: view.leaks.find(leak => leak.number === leakNumber)!.id,
+      batch: '',
+      temperature: 291.15,
+      cureTime: null,
+      note: '',
+      ...form,
     })
     if (left > 0) {
       hidden.leftAfter![repairId] = left
@@ -122,35 +218,72 @@ export async function demoJob(actor: (at: Date) => Actor, opened: Date, facts: P
   }
   /** A balloon that is still tied on: girths at hours since, of a tank that leaks so much, through a night. */
   const balloon = async (name: string, tied: Date, rate: number, hours: number[]) => {
-    await readCautions(actor(tied), id, cautions.map(caution => caution.key), 'air or smoke')
+    await readCautions(
+      actor(tied),
+      id,
+      cautions.map(caution => caution.key),
+      'air or smoke',
+    )
     const balloonId = demoId(`${id} balloon ${name}`)
     view = await beginTest(actor(tied), id, 'balloon', {
-      id: balloonId, volume: view.capacity, volumeUncertainty: view.capacity * 0.03, pressure: BALLOON_PRESSURE, girthUncertainty: 0.002, hasThermometer: true, hasBarometer: true, closures: {}, links: holdingLinks(view.circuit), earlyReason: '',
+      id: balloonId,
+      volume: view.capacity,
+      volumeUncertainty: view.capacity * 0.03,
+      pressure: BALLOON_PRESSURE,
+      girthUncertainty: 0.002,
+      hasThermometer: true,
+      hasBarometer: true,
+      closures: {},
+      links: holdingLinks(view.circuit),
+      earlyReason: '',
     })
-    const blown = 0.0048, start = { temperature: 290.6, pressure: 101_150 + BALLOON_PRESSURE }
+    const blown = 0.0048,
+      start = { temperature: 290.6, pressure: 101_150 + BALLOON_PRESSURE }
     for (const [k, hour] of hours.entries()) {
-      const temperature = start.temperature - 3.5 * Math.sin(Math.min(1, hour / 16) * Math.PI), barometer = 101_150 + 18 * hour
-      const lost = (leak: number) => mLmin(leak) * hour * 3600 / start.pressure
-      const volumeOf = (trapped: number, leak: number) => (trapped - lost(leak)) * temperature / start.temperature * start.pressure / (barometer + BALLOON_PRESSURE)
-      const measured = (volume: number, channel: number) => Math.round((balloonGirth(volume) + 0.0015 * normalAt(seedOf(balloonId), channel, k)) * 1000) / 1000
+      const temperature = start.temperature - 3.5 * Math.sin(Math.min(1, hour / 16) * Math.PI),
+        barometer = 101_150 + 18 * hour
+      const lost = (leak: number) => (mLmin(leak) * hour * 3600) / start.pressure
+      const volumeOf = (trapped: number, leak: number) =>
+        ((((trapped - lost(leak)) * temperature) / start.temperature) * start.pressure) / (barometer + BALLOON_PRESSURE)
+      const measured = (volume: number, channel: number) =>
+        Math.round((balloonGirth(volume) + 0.0015 * normalAt(seedOf(balloonId), channel, k)) * 1000) / 1000
       view = await recordEntry(actor(new Date(+tied + hour * HOUR)), balloonId, 'girth', {
-        id: demoId(`${balloonId} ${hour}`), girth: measured(volumeOf(view.capacity + blown, rate + 0.12) - view.capacity, 0), controlGirth: measured(volumeOf(blown, 0.12), 1),
-        temperature: Math.round(temperature * 10) / 10, barometer: Math.round(barometer / 10) * 10,
+        id: demoId(`${balloonId} ${hour}`),
+        girth: measured(volumeOf(view.capacity + blown, rate + 0.12) - view.capacity, 0),
+        controlGirth: measured(volumeOf(blown, 0.12), 1),
+        temperature: Math.round(temperature * 10) / 10,
+        barometer: Math.round(barometer / 10) * 10,
       })
     }
   }
   /** Answers to checks, one a minute. */
   const answer = async (from: Date, answers: Partial<Record<CheckKey, string>>) => {
     let minute = 0
-    for (const [check, outcome] of Object.entries(answers) as [CheckKey, string][]) view = await answerCheck(actor(new Date(+from + ++minute * 60_000)), id, { id: demoId(`${id} ${check}`), check, outcome, after: null })
+    for (const [check, outcome] of Object.entries(answers) as [CheckKey, string][])
+      view = await answerCheck(actor(new Date(+from + ++minute * 60_000)), id, {
+        id: demoId(`${id} ${check}`),
+        check,
+        outcome,
+        after: null,
+      })
   }
-  const outcome = async (at: Date, cause: CauseKey, part: string) => { view = await recordOutcome(actor(at), id, { id: demoId(`${id} was ${cause} ${part}`), cause, partId: partId(part) }) }
-  const purchase = async (at: Date, form: Omit<PurchaseForm, 'id' | 'fixing' | 'leadDays'>, steps: Partial<Record<PurchaseStep, string>> = {}) => {
+  const outcome = async (at: Date, cause: CauseKey, part: string) => {
+    view = await recordOutcome(actor(at), id, { id: demoId(`${id} was ${cause} ${part}`), cause, partId: partId(part) })
+  }
+  const purchase = async (
+    at: Date,
+    form: Omit<PurchaseForm, 'id' | 'fixing' | 'leadDays'>,
+    steps: Partial<Record<PurchaseStep, string>> = {},
+  ) => {
     const purchaseId = demoId(`${id} get ${form.name}`)
     view = await addPurchase(actor(at), id, { id: purchaseId, fixing: null, leadDays: null, ...form })
     let minute = 0
-    for (const [step, note] of Object.entries(steps) as [PurchaseStep, string][]) view = await stepPurchase(actor(new Date(+at + ++minute * 60_000)), purchaseId, { id: demoId(`${purchaseId} ${step}`), step, note })
+    for (const [step, note] of Object.entries(steps) as [PurchaseStep, string][])
+      view = await stepPurchase(actor(new Date(+at + ++minute * 60_000)), purchaseId, {
+        id: demoId(`${purchaseId} ${step}`),
+        step,
+        note,
+      })
   }
   return { id, hold, soap, repair, balloon, answer, outcome, purchase }
 }
-

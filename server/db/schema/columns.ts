@@ -4,4 +4,4 @@ import { customType, timestamp, uuid } from 'drizzle-orm/pg-core'
 
 export const moment = (name: string) => timestamp(name, { withTimezone: true, mode: 'date' })
 export const id = () => uuid('id').primaryKey()
-export const bytes = customType<{ data: Buffer, driverData: Buffer }>({ dataType: () => 'bytea' })
+export const bytes = customType<{ data: Buffer; driverData: Buffer }>({ dataType: () => 'bytea' })

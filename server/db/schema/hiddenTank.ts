@@ -4,7 +4,7 @@ import type { HiddenLeak } from '../../../core/standin/standInTank'
 /** What a job's simulated tank hides: which parts leak and how much. Never sent to a page. */
 export interface HiddenTank {
   seed: number
-  leaks: { partId: string, law: HiddenLeak['law'], rate: number, referencePressure: number }[]
+  leaks: { partId: string; law: HiddenLeak['law']; rate: number; referencePressure: number }[]
   /** a repair that did not take leaves this share of the leak, by repair id; 0 when absent */
   leftAfter?: Record<string, number>
   /** valves that do not do as they are told, by link id: how they stand */

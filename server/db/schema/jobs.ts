@@ -18,50 +18,70 @@ export const craft = pgTable('craft', {
   built: integer('built'),
 })
 
-export const job = pgTable('job', {
-  id: id(),
-  craftId: uuid('craft_id').references(() => craft.id).notNull(),
-  tankName: text('tank_name').notNull(),
-  tankKind: text('tank_kind').notNull(),
-  material: text('material').$type<TankMaterial>().notNull(),
-  capacity: doublePrecision('capacity').notNull(),
-  wallGive: doublePrecision('wall_give').notNull(),
-  fuel: text('fuel').$type<FuelKey>().notNull(),
-  pressureLimit: doublePrecision('pressure_limit').notNull(),
-  limitSource: text('limit_source').notNull(),
-  /** acceptance limit, Pa·m3/s */
-  acceptance: doublePrecision('acceptance').notNull(),
-  complaint: jsonb('complaint').$type<Complaint>().notNull(),
-  /** where the work is done and what is planned */
-  plan: jsonb('plan').$type<WorkPlan>().notNull().default(USUAL_PLAN),
-  /** spaces and the links between them; the parts are tied to them */
-  circuit: jsonb('circuit').$type<Circuit>().notNull().default(PLAIN_CIRCUIT),
-  /** grows with each edit, so that a second editor is told */
-  revision: integer('revision').notNull().default(1),
-  openedAt: moment('opened_at').notNull(),
-  openedBy: uuid('opened_by').references(() => person.id).notNull(),
-  /** when somebody last did something on it: the order of the Bay's pages */
-  movedAt: moment('moved_at').notNull(),
-  /** when it left the Bay; empty while it is in */
-  closedAt: moment('closed_at'),
-  /** what the simulated tank of this job hides; empty until a stand-in hold is set up */
-  hiddenTank: jsonb('hidden_tank').$type<HiddenTank>(),
-}, table => [index('job_moved').on(table.movedAt), index('job_craft').on(table.craftId), check('job_capacity', sql`${table.capacity} > 0`), check('job_limit', sql`${table.pressureLimit} > 0`)])
+export const job = pgTable(
+  'job',
+  {
+    id: id(),
+    craftId: uuid('craft_id')
+      .references(() => craft.id)
+      .notNull(),
+    tankName: text('tank_name').notNull(),
+    tankKind: text('tank_kind').notNull(),
+    material: text('material').$type<TankMaterial>().notNull(),
+    capacity: doublePrecision('capacity').notNull(),
+    wallGive: doublePrecision('wall_give').notNull(),
+    fuel: text('fuel').$type<FuelKey>().notNull(),
+    pressureLimit: doublePrecision('pressure_limit').notNull(),
+    limitSource: text('limit_source').notNull(),
+    /** acceptance limit, Pa·m3/s */
+    acceptance: doublePrecision('acceptance').notNull(),
+    complaint: jsonb('complaint').$type<Complaint>().notNull(),
+    /** where the work is done and what is planned */
+    plan: jsonb('plan').$type<WorkPlan>().notNull().default(USUAL_PLAN),
+    /** spaces and the links between them; the parts are tied to them */
+    circuit: jsonb('circuit').$type<Circuit>().notNull().default(PLAIN_CIRCUIT),
+    /** grows with each edit, so that a second editor is told */
+    revision: integer('revision').notNull().default(1),
+    openedAt: moment('opened_at').notNull(),
+    openedBy: uuid('opened_by')
+      .references(() => person.id)
+      .notNull(),
+    /** when somebody last did something on it: the order of the Bay's pages */
+    movedAt: moment('moved_at').notNull(),
+    /** when it left the Bay; empty while it is in */
+    closedAt: moment('closed_at'),
+    /** what the simulated tank of this job hides; empty until a stand-in hold is set up */
+    hiddenTank: jsonb('hidden_tank').$type<HiddenTank>(),
+  },
+  table => [
+    index('job_moved').on(table.movedAt),
+    index('job_craft').on(table.craftId),
+    check('job_capacity', sql`${table.capacity} > 0`),
+    check('job_limit', sql`${table.pressureLimit} > 0`),
+  ],
+)
 
-export const jobId = () => uuid('job_id').references(() => job.id).notNull()
+export const jobId = () =>
+  uuid('job_id')
+    .references(() => job.id)
+    .notNull()
 
-export const part = pgTable('part', {
-  id: id(),
-  jobId: jobId(),
-  name: text('name').notNull(),
-  family: text('family').$type<PartFamily>().notNull(),
-  shape: jsonb('shape').$type<PartShape>().notNull(),
-  opening: boolean('opening').notNull(),
-  /** the space of the circuit that it closes, and the valve that it is */
-  space: text('space').default('tank'),
-  link: text('link'),
-  /** straps or a cradle bear on it, or it is a gauge without a wire */
-  trait: text('trait').$type<PartTrait>(),
-  position: integer('position').notNull(),
-  removedAt: moment('removed_at'),
-}, table => [index('part_job').on(table.jobId)])
+export const part = pgTable(
+  'part',
+  {
+    id: id(),
+    jobId: jobId(),
+    name: text('name').notNull(),
+    family: text('family').$type<PartFamily>().notNull(),
+    shape: jsonb('shape').$type<PartShape>().notNull(),
+    opening: boolean('opening').notNull(),
+    /** the space of the circuit that it closes, and the valve that it is */
+    space: text('space').default('tank'),
+    link: text('link'),
+    /** straps or a cradle bear on it, or it is a gauge without a wire */
+    trait: text('trait').$type<PartTrait>(),
+    position: integer('position').notNull(),
+    removedAt: moment('removed_at'),
+  },
+  table => [index('part_job').on(table.jobId)],
+)

@@ -5,41 +5,61 @@ import { jobId, part } from './jobs'
 import { personId } from './people'
 import { test } from './tests'
 
-export const leak = pgTable('leak', {
-  id: id(),
-  jobId: jobId(),
-  number: integer('number').notNull(),
-  partId: uuid('part_id').references(() => part.id).notNull(),
-}, table => [unique('leak_number').on(table.jobId, table.number)])
+export const leak = pgTable(
+  'leak',
+  {
+    id: id(),
+    jobId: jobId(),
+    number: integer('number').notNull(),
+    partId: uuid('part_id')
+      .references(() => part.id)
+      .notNull(),
+  },
+  table => [unique('leak_number').on(table.jobId, table.number)],
+)
 
-export const find = pgTable('find', {
-  id: id(),
-  leakId: uuid('leak_id').references(() => leak.id).notNull(),
-  /** the test that found it */
-  testId: uuid('test_id').references(() => test.id).notNull(),
-  seen: text('seen').$type<FindLook>().notNull(),
-  /** ends of the leak on the map, drawn as hash marks */
-  x1: doublePrecision('x1').notNull(),
-  y1: doublePrecision('y1').notNull(),
-  x2: doublePrecision('x2').notNull(),
-  y2: doublePrecision('y2').notNull(),
-  length: doublePrecision('length').notNull(),
-  note: text('note').notNull(),
-  personId: personId(),
-  at: moment('at').notNull(),
-}, table => [index('find_leak').on(table.leakId)])
+export const find = pgTable(
+  'find',
+  {
+    id: id(),
+    leakId: uuid('leak_id')
+      .references(() => leak.id)
+      .notNull(),
+    /** the test that found it */
+    testId: uuid('test_id')
+      .references(() => test.id)
+      .notNull(),
+    seen: text('seen').$type<FindLook>().notNull(),
+    /** ends of the leak on the map, drawn as hash marks */
+    x1: doublePrecision('x1').notNull(),
+    y1: doublePrecision('y1').notNull(),
+    x2: doublePrecision('x2').notNull(),
+    y2: doublePrecision('y2').notNull(),
+    length: doublePrecision('length').notNull(),
+    note: text('note').notNull(),
+    personId: personId(),
+    at: moment('at').notNull(),
+  },
+  table => [index('find_leak').on(table.leakId)],
+)
 
-export const repair = pgTable('repair', {
-  id: id(),
-  leakId: uuid('leak_id').references(() => leak.id).notNull(),
-  method: text('method').notNull(),
-  material: text('material').notNull(),
-  batch: text('batch').notNull(),
-  temperature: doublePrecision('temperature').notNull(),
-  note: text('note').notNull(),
-  personId: personId(),
-  at: moment('at').notNull(),
-  /** s of the cure clock at the sheet's temperature, as it was when applied */
-  cureTime: doublePrecision('cure_time').notNull(),
-  curedAt: moment('cured_at').notNull(),
-}, table => [index('repair_leak').on(table.leakId)])
+export const repair = pgTable(
+  'repair',
+  {
+    id: id(),
+    leakId: uuid('leak_id')
+      .references(() => leak.id)
+      .notNull(),
+    method: text('method').notNull(),
+    material: text('material').notNull(),
+    batch: text('batch').notNull(),
+    temperature: doublePrecision('temperature').notNull(),
+    note: text('note').notNull(),
+    personId: personId(),
+    at: moment('at').notNull(),
+    /** s of the cure clock at the sheet's temperature, as it was when applied */
+    cureTime: doublePrecision('cure_time').notNull(),
+    curedAt: moment('cured_at').notNull(),
+  },
+  table => [index('repair_leak').on(table.leakId)],
+)

@@ -12,16 +12,23 @@ export const person = pgTable('person', {
   createdAt: moment('created_at').notNull(),
 })
 
-export const personId = () => uuid('person_id').references(() => person.id).notNull()
+export const personId = () =>
+  uuid('person_id')
+    .references(() => person.id)
+    .notNull()
 
 /** Who did what and when; the database refuses to change or remove a row. */
-export const trail = pgTable('trail', {
-  id: bigserial('id', { mode: 'number' }).primaryKey(),
-  at: moment('at').notNull(),
-  /** empty for what the program did by itself: a bell that rang */
-  personId: uuid('person_id').references(() => person.id),
-  jobId: uuid('job_id'),
-  verb: text('verb').notNull(),
-  subjectId: uuid('subject_id'),
-  detail: jsonb('detail').$type<Record<string, unknown>>().notNull().default({}),
-}, table => [index('trail_job').on(table.jobId, table.id)])
+export const trail = pgTable(
+  'trail',
+  {
+    id: bigserial('id', { mode: 'number' }).primaryKey(),
+    at: moment('at').notNull(),
+    /** empty for what the program did by itself: a bell that rang */
+    personId: uuid('person_id').references(() => person.id),
+    jobId: uuid('job_id'),
+    verb: text('verb').notNull(),
+    subjectId: uuid('subject_id'),
+    detail: jsonb('detail').$type<Record<string, unknown>>().notNull().default({}),
+  },
+  table => [index('trail_job').on(table.jobId, table.id)],
+)

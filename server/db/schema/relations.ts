@@ -35,24 +35,46 @@ export const strikeRelations = relations(strike, ({ one }) => ({
   person: one(person, { fields: [strike.personId], references: [person.id] }),
 }))
 export const personRelations = relations(person, ({ many }) => ({ strikes: many(strike) }))
-export const touchRelations = relations(touch, ({ one }) => ({ job: one(job, { fields: [touch.jobId], references: [job.id] }) }))
+export const touchRelations = relations(touch, ({ one }) => ({
+  job: one(job, { fields: [touch.jobId], references: [job.id] }),
+}))
 
-export const cautionReadRelations = relations(cautionRead, ({ one }) => ({ job: one(job, { fields: [cautionRead.jobId], references: [job.id] }) }))
-export const gasReadingRelations = relations(gasReading, ({ one }) => ({ job: one(job, { fields: [gasReading.jobId], references: [job.id] }) }))
-export const drainedRelations = relations(drained, ({ one }) => ({ job: one(job, { fields: [drained.jobId], references: [job.id] }) }))
-export const weighingRelations = relations(weighing, ({ one }) => ({ job: one(job, { fields: [weighing.jobId], references: [job.id] }) }))
-export const hotWorkRelations = relations(hotWork, ({ one }) => ({ job: one(job, { fields: [hotWork.jobId], references: [job.id] }) }))
+export const cautionReadRelations = relations(cautionRead, ({ one }) => ({
+  job: one(job, { fields: [cautionRead.jobId], references: [job.id] }),
+}))
+export const gasReadingRelations = relations(gasReading, ({ one }) => ({
+  job: one(job, { fields: [gasReading.jobId], references: [job.id] }),
+}))
+export const drainedRelations = relations(drained, ({ one }) => ({
+  job: one(job, { fields: [drained.jobId], references: [job.id] }),
+}))
+export const weighingRelations = relations(weighing, ({ one }) => ({
+  job: one(job, { fields: [weighing.jobId], references: [job.id] }),
+}))
+export const hotWorkRelations = relations(hotWork, ({ one }) => ({
+  job: one(job, { fields: [hotWork.jobId], references: [job.id] }),
+}))
 
-export const checkAnswerRelations = relations(checkAnswer, ({ one }) => ({ job: one(job, { fields: [checkAnswer.jobId], references: [job.id] }) }))
-export const probeRelations = relations(probe, ({ one }) => ({ job: one(job, { fields: [probe.jobId], references: [job.id] }) }))
-export const outcomeRelations = relations(outcome, ({ one }) => ({ job: one(job, { fields: [outcome.jobId], references: [job.id] }) }))
+export const checkAnswerRelations = relations(checkAnswer, ({ one }) => ({
+  job: one(job, { fields: [checkAnswer.jobId], references: [job.id] }),
+}))
+export const probeRelations = relations(probe, ({ one }) => ({
+  job: one(job, { fields: [probe.jobId], references: [job.id] }),
+}))
+export const outcomeRelations = relations(outcome, ({ one }) => ({
+  job: one(job, { fields: [outcome.jobId], references: [job.id] }),
+}))
 export const purchaseRelations = relations(purchase, ({ one, many }) => ({
   job: one(job, { fields: [purchase.jobId], references: [job.id] }),
   steps: many(purchaseStep),
 }))
-export const purchaseStepRelations = relations(purchaseStep, ({ one }) => ({ purchase: one(purchase, { fields: [purchaseStep.purchaseId], references: [purchase.id] }) }))
+export const purchaseStepRelations = relations(purchaseStep, ({ one }) => ({
+  purchase: one(purchase, { fields: [purchaseStep.purchaseId], references: [purchase.id] }),
+}))
 
-export const photoRelations = relations(photo, ({ one }) => ({ job: one(job, { fields: [photo.jobId], references: [job.id] }) }))
+export const photoRelations = relations(photo, ({ one }) => ({
+  job: one(job, { fields: [photo.jobId], references: [job.id] }),
+}))
 export const stripEntryRelations = relations(stripEntry, ({ one }) => ({
   job: one(job, { fields: [stripEntry.jobId], references: [job.id] }),
   refit: one(refit, { fields: [stripEntry.id], references: [refit.entryId] }),
@@ -62,12 +84,18 @@ export const testRelations = relations(test, ({ one, many }) => ({
   job: one(job, { fields: [test.jobId], references: [job.id] }),
   entries: many(testEntry),
 }))
-export const testEntryRelations = relations(testEntry, ({ one }) => ({ test: one(test, { fields: [testEntry.testId], references: [test.id] }) }))
+export const testEntryRelations = relations(testEntry, ({ one }) => ({
+  test: one(test, { fields: [testEntry.testId], references: [test.id] }),
+}))
 
 export const leakRelations = relations(leak, ({ one, many }) => ({
   job: one(job, { fields: [leak.jobId], references: [job.id] }),
   finds: many(find),
   repairs: many(repair),
 }))
-export const findRelations = relations(find, ({ one }) => ({ leak: one(leak, { fields: [find.leakId], references: [leak.id] }) }))
-export const repairRelations = relations(repair, ({ one }) => ({ leak: one(leak, { fields: [repair.leakId], references: [leak.id] }) }))
+export const findRelations = relations(find, ({ one }) => ({
+  leak: one(leak, { fields: [find.leakId], references: [leak.id] }),
+}))
+export const repairRelations = relations(repair, ({ one }) => ({
+  leak: one(leak, { fields: [repair.leakId], references: [leak.id] }),
+}))

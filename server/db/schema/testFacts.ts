@@ -22,7 +22,7 @@ export interface TestFacts {
     own: BallReading
     simulated: boolean
   }
-  rig: { setup: KeptSetup, readings: Reading[], estimate: HoldEstimate, simulated: boolean }
+  rig: { setup: KeptSetup; readings: Reading[]; estimate: HoldEstimate; simulated: boolean }
 }
 
 /** Pressure and method follow from the test's own pressure. */
@@ -45,15 +45,19 @@ export interface HoldFacts {
 /** What can be recorded while a test of a kind runs, without its time. */
 export interface TestEntries {
   hold: HoldMark | VolumeCheckEntry
-  balloon: { kind: 'girth', girth: number, controlGirth: number | null, temperature: number | null, barometer: number | null }
-  soap: { kind: 'mark', partId: string, mark: SoapMark }
+  balloon: { kind: 'girth'; girth: number; controlGirth: number | null; temperature: number | null; barometer: number | null }
+  soap: { kind: 'mark'; partId: string; mark: SoapMark }
   smoke: DistributiveOmit<SmokeEvent, 'at'>
   rig: never
 }
 export type TestEntry = TestEntries[TestKindKey]
 
 /** A mark at s of the hold's time; of a push with m3 of outside air. */
-export interface HoldMark { kind: MarkKind, t: number, amount: number | null }
+export interface HoldMark {
+  kind: MarkKind
+  t: number
+  amount: number | null
+}
 
 /** A known volume pushed into the closed tank, and what the gauge did. What it says is derived. */
 export interface VolumeCheckEntry {

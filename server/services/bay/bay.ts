@@ -32,7 +32,18 @@ export function bayRow(view: JobView, now: number): BayRow {
   const { ledger, entries, next } = jobStanding(view, now)
   const { id, tankName, tankKind, material, capacity, fuel, acceptance, movedAt } = view
   return {
-    id, craft: view.craft.name, tankName, tankKind, material, capacity, fuel, acceptance, state: ledger.state, next, descent: descentOf(view), movedAt,
+    id,
+    craft: view.craft.name,
+    tankName,
+    tankKind,
+    material,
+    capacity,
+    fuel,
+    acceptance,
+    state: ledger.state,
+    next,
+    descent: descentOf(view),
+    movedAt,
     leaks: entries.leaks.flatMap(each => {
       const at = latestFind(view.finds, each.id)
       const state = ledger.leaks.find(known => known.id === each.id)?.state
@@ -42,40 +53,88 @@ export function bayRow(view: JobView, now: number): BayRow {
 }
 
 /** States as people type them. */
-const stateWords: Record<BayRow['state'], string> = { 'sealed': 'sealed', 'leaking': 'leaking', 'repairing': 'repaired, not proved', 'cannot-tell': 'cannot tell yet' }
+const stateWords: Record<BayRow['state'], string> = {
+  'sealed': 'sealed',
+  'leaking': 'leaking',
+  'repairing': 'repaired, not proved',
+  'cannot-tell': 'cannot tell yet',
+}
 
 /**
  * A page of the Bay: jobs that somebody last did something on come first, and within the page those that need someone.
  * As many statements whatever the number of jobs.
  * @param signal stops between statements when whoever asked has gone
  */
-export async function bay({ closed = false, words = '', after }: BayQuery, now: number, signal?: AbortSignal): Promise<BayPage> {
+export async function bay(
+  { closed = false, words = '', after }: BayQuery,
+  now: number,
+  signal?: AbortSignal,
+): Promise<BayPage> {
   const wanted = words.toLowerCase().split(/\s+/).filter(Boolean)
   const states = wanted.filter(word => Object.values(stateWords).some(state => state.includes(word)))
   const inIt = closed ? isNotNull(job.closedAt) : isNull(job.closedAt)
   const like = (word: string) => `%${word.replace(/[\\%_]/g, letter => `\\${letter}`)}%`
-  const holdsWord = (word: string) => or(ilike(craft.name, like(word)), ilike(job.tankName, like(word)), ilike(job.material, like(word)), ilike(job.fuel, like(word)))
-  const page = await database().select({ id: job.id, movedAt: job.movedAt }).from(job).innerJoin(craft, eq(job.craftId, craft.id))
-    .where(and(inIt, ...wanted.filter(word => !states.includes(word)).map(holdsWord), after === undefined ? undefined : lt(job.movedAt, moment(after))))
-    .orderBy(desc(job.movedAt), desc(job.id)).limit(BAY_PAGE + 1)
+  const holdsWord = (word: string) =>
+    or(
+      ilike(craft.name, like(word)),
+      ilike(job.tankName, like(word)),
+      ilike(job.material, like(word)),
+      ilike(job.fuel, like(word)),
+    )
+  const page = await database()
+    .select({ id: job.id, movedAt: job.movedAt })
+    .from(job)
+    .innerJoin(craft, eq(job.craftId, craft.id))
+    .where(
+      and(
+        inIt,
+        ...wanted.filter(word => !states.includes(word)).map(holdsWord),
+        after === undefined ? undefined : lt(job.movedAt, moment(after)),
+      ),
+    )
+    .orderBy(desc(job.movedAt), desc(job.id))
+    .limit(BAY_PAGE + 1)
   signal?.throwIfAborted()
-  const [counts] = await database().select({ open: count(sql`case when ${job.closedAt} is null then 1 end`), closed: count(job.closedAt) }).from(job)
+  const [counts] = await database()
+    .select({ open: count(sql`case when ${job.closedAt} is null then 1 end`), closed: count(job.closedAt) })
+    .from(job)
   const shown = page.slice(0, BAY_PAGE)
-  const rows = (await rowsOf(shown.map(each => each.id), now, signal)).filter(row => states.every(word => stateWords[row.state].includes(word)))
-  return { rows, open: counts!.open, closed: counts!.closed, next: page.length > BAY_PAGE ? shown.at(-1)!.movedAt.toISOString() : null }
+  const rows = (
+    await rowsOf(
+      shown.map(each => each.id),
+      now,
+      signal,
+    )
+  ).filter(row => states.every(word => stateWords[row.state].includes(word)))
+  return {
+    rows,
+    open: counts!.open,
+    closed: counts!.closed,
+    next: page.length > BAY_PAGE ? shown.at(-1)!.movedAt.toISOString() : null,
+  }
 }
 
 /** Rows of some jobs, the ones that need someone first, then the latest. */
 async function rowsOf(ids: string[], now: number, signal?: AbortSignal): Promise<BayRow[]> {
   const jobs = await loadAspectsOf(ids, rowAspects, database(), signal)
-  return [...jobs.values()].map(view => bayRow(view as RowJob, now))
+  return [...jobs.values()]
+    .map(view => bayRow(view as RowJob, now))
     .sort((a, b) => pressing.indexOf(a.next.action) - pressing.indexOf(b.next.action) || b.movedAt - a.movedAt)
 }
 
 /** The Bench: tanks with a test that has not ended, and those that somebody last did something on. */
 export async function bench(now: number, signal?: AbortSignal): Promise<BayRow[]> {
-  const open = await database().selectDistinct({ id: test.jobId }).from(test).where(and(isNull(test.stoppedAt), isNotNull(test.jobId))).limit(BAY_PAGE)
-  const latest = await database().select({ id: job.id }).from(job).where(isNull(job.closedAt)).orderBy(desc(job.movedAt)).limit(BAY_PAGE)
+  const open = await database()
+    .selectDistinct({ id: test.jobId })
+    .from(test)
+    .where(and(isNull(test.stoppedAt), isNotNull(test.jobId)))
+    .limit(BAY_PAGE)
+  const latest = await database()
+    .select({ id: job.id })
+    .from(job)
+    .where(isNull(job.closedAt))
+    .orderBy(desc(job.movedAt))
+    .limit(BAY_PAGE)
   return rowsOf([...new Set([...open, ...latest].map(each => each.id!))], now, signal)
 }
 

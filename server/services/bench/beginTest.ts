@@ -15,14 +15,27 @@ import { nextNumber } from './testRows'
 import { serviceOf } from './testServices'
 
 /** What every form that begins a test has. */
-interface BeginForm { id: string, closures: TestForms[TankTestKind]['closures'], links: TestForms[TankTestKind]['links'], earlyReason: string, relief?: Relief | null }
+interface BeginForm {
+  id: string
+  closures: TestForms[TankTestKind]['closures']
+  links: TestForms[TankTestKind]['links']
+  earlyReason: string
+  relief?: Relief | null
+}
 
 /**
- * Begins a test of a tank, of whatever kind: the one way in. Within the limit, cautions read, no other test in its way, a boundary that says something,
+ * Begins a test of a tank, of whatever kind: the one way in. Within the limit, cautions read, no other test in its way, a
+ * boundary that says something,
  * a reason before a cure, and something that keeps it below the limit. A repeated id is the same test.
- * @throws Refusal 422 beside the field that is wrong, 409 before the cautions are read or while another test runs that it cannot run beside
+ * @throws Refusal 422 beside the field that is wrong, 409 before the cautions are read or while another test runs that it
+ *   cannot run beside
  */
-export async function beginTest<K extends TankTestKind>(actor: Actor, jobId: string, kind: K, form: TestForms[K]): Promise<JobView> {
+export async function beginTest<K extends TankTestKind>(
+  actor: Actor,
+  jobId: string,
+  kind: K,
+  form: TestForms[K],
+): Promise<JobView> {
   const service = serviceOf(kind)
   const begin: BeginForm = form
   await change(actor, { verb: service.verbs.begin, touches: ['tests'], jobId, subjectId: begin.id }, async (tx, now) => {
@@ -35,17 +48,36 @@ export async function beginTest<K extends TankTestKind>(actor: Actor, jobId: str
     mustRunAlone(tank, kind)
     const { reached, escapes } = reachOn(tank, { closures: begin.closures, links: begin.links, pressure })
     const counted = service.reached(form, reached)
-    if (reached.length === 0) throw refuseField('closures', 'Every part is shut out of this test: leave at least one with its own closure.')
+    if (reached.length === 0)
+      throw refuseField('closures', 'Every part is shut out of this test: leave at least one with its own closure.')
     if (testKinds[kind].mustHold && escapes.length > 0) {
-      throw refuseField('links', `Air would escape at the ${placeName(tank, escapes[0]!).toLowerCase()}: shut what leads there, or nothing will hold.`)
+      throw refuseField(
+        'links',
+        `Air would escape at the ${placeName(tank, escapes[0]!).toLowerCase()}: shut what leads there, or nothing will hold.`,
+      )
     }
     const facts = await service.facts(form, tank, tx)
     const earlyReason = mustHaveReasonIfEarly(tank, begin.earlyReason, now)
     const relief = service.blowsIn(form, tank) ? mustHaveRelief(tank, begin.relief ?? null, pressure) : null
-    if (service.onStandIn(form) && !tank.hasStandIn) await tx.update(job).set({ hiddenTank: inventHiddenTank(tank) }).where(eq(job.id, jobId))
+    if (service.onStandIn(form) && !tank.hasStandIn)
+      await tx
+        .update(job)
+        .set({ hiddenTank: inventHiddenTank(tank) })
+        .where(eq(job.id, jobId))
     await tx.insert(test).values({
-      id: begin.id, jobId, kind, number: await nextNumber(tx, { jobId }, kind), pressure, closures: begin.closures, links: begin.links,
-      relief, earlyReason, startedBy: actor.id, startedAt: now, reached: counted, facts,
+      id: begin.id,
+      jobId,
+      kind,
+      number: await nextNumber(tx, { jobId }, kind),
+      pressure,
+      closures: begin.closures,
+      links: begin.links,
+      relief,
+      earlyReason,
+      startedBy: actor.id,
+      startedAt: now,
+      reached: counted,
+      facts,
     })
     return true
   })

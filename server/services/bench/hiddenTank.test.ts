@@ -5,11 +5,29 @@ import type { JobView } from '../../../shared/views'
 import { tankKind } from '../../../core/circuit/tankKinds'
 import { inventHiddenTank, reachInTruth, remainingLeaks, seedOf, standInFor } from './hiddenTank'
 
-const job = (id: string = randomUUID()): JobView => jobView({
-  id, craft: { name: 'x', kind: 'boat', built: null }, acceptance: 1e-3, hasStandIn: true,
-  parts: ['a', 'b', 'c'].map((part, position) => partView(part, { family: 'cap', opening: true, position, removedAt: part === 'c' ? 5 : null })),
-})
-const setup = { method: 'pressure-decay' as const, space: { volume: 0.02, wallGive: 0 }, volumeUncertainty: 0.0004, wallGiveUncertainty: 0, gauge: { resolution: 10, noise: 5 }, temperatureChangeUncertainty: 0, barometerChangeUncertainty: 0, testPressure: 5000, limit: 1e-3, rigLeak: 0, rigLeakUncertainty: 0 }
+const job = (id: string = randomUUID()): JobView =>
+  jobView({
+    id,
+    craft: { name: 'x', kind: 'boat', built: null },
+    acceptance: 1e-3,
+    hasStandIn: true,
+    parts: ['a', 'b', 'c'].map((part, position) =>
+      partView(part, { family: 'cap', opening: true, position, removedAt: part === 'c' ? 5 : null }),
+    ),
+  })
+const setup = {
+  method: 'pressure-decay' as const,
+  space: { volume: 0.02, wallGive: 0 },
+  volumeUncertainty: 0.0004,
+  wallGiveUncertainty: 0,
+  gauge: { resolution: 10, noise: 5 },
+  temperatureChangeUncertainty: 0,
+  barometerChangeUncertainty: 0,
+  testPressure: 5000,
+  limit: 1e-3,
+  rigLeak: 0,
+  rigLeakUncertainty: 0,
+}
 const hold = { id: randomUUID(), setup, closures: {}, links: {}, hasThermometer: true, hasBarometer: false }
 
 test('the same job hides the same leaks, on parts that are there, above the limit', () => {
@@ -26,7 +44,11 @@ test('the same job hides the same leaks, on parts that are there, above the limi
 })
 
 test('a vapour system now and then hides a valve that is stuck or a sensor that is off, and then smoke goes where it was not told to', () => {
-  const van = (id: string) => ({ ...job(id), circuit: tankKind('moulded').circuit, parts: tankKind('moulded').parts.map((part, position) => ({ ...part, id: part.key, position, removedAt: null })) })
+  const van = (id: string) => ({
+    ...job(id),
+    circuit: tankKind('moulded').circuit,
+    parts: tankKind('moulded').parts.map((part, position) => ({ ...part, id: part.key, position, removedAt: null })),
+  })
   const all = Array.from({ length: 200 }, () => van(randomUUID())).map(each => ({ job: each, hidden: inventHiddenTank(each) }))
   const stuck = all.filter(each => each.hidden.stuck)
   expect(stuck.length).toBeGreaterThan(20)
@@ -39,8 +61,27 @@ test('a vapour system now and then hides a valve that is stuck or a sensor that 
 
 test('a repair on the part stops its leak from then on, or leaves the share that did not take', () => {
   const leaks = [{ id: 'L', number: 1, partId: 'a' }]
-  const repair = { id: 'r', leakId: 'L', method: 'wick', material: 'none', batch: '', temperature: 290, note: '', by: '', at: 10, cureTime: 0, curedAt: 10, struck: null }
-  const hidden = { seed: 1, leaks: [{ partId: 'a', law: 'viscous' as const, rate: 1, referencePressure: 5000 }, { partId: 'b', law: 'viscous' as const, rate: 2, referencePressure: 5000 }] }
+  const repair = {
+    id: 'r',
+    leakId: 'L',
+    method: 'wick',
+    material: 'none',
+    batch: '',
+    temperature: 290,
+    note: '',
+    by: '',
+    at: 10,
+    cureTime: 0,
+    curedAt: 10,
+    struck: null,
+  }
+  const hidden = {
+    seed: 1,
+    leaks: [
+      { partId: 'a', law: 'viscous' as const, rate: 1, referencePressure: 5000 },
+      { partId: 'b', law: 'viscous' as const, rate: 2, referencePressure: 5000 },
+    ],
+  }
   const repaired = { ...job(), leaks, repairs: [repair] }
   expect(remainingLeaks(hidden, repaired, 5).map(leak => leak.rate)).toEqual([1, 2])
   expect(remainingLeaks(hidden, repaired, 15).map(leak => leak.rate)).toEqual([2])
@@ -57,5 +98,7 @@ test('a hold’s stand-in leaks through what is within its boundary, and through
   expect(open.thermometer).not.toBeNull()
   expect(open.barometer).toBeNull()
   expect(Math.abs(open.space.volume / 0.02 - 1)).toBeLessThanOrEqual(0.02)
-  expect(standInFor(hidden, job(), { ...hold, setup: { ...setup, method: 'vacuum-decay', testPressure: -3000 } }, 0).pumpWarmth).toBeLessThan(0)
+  expect(
+    standInFor(hidden, job(), { ...hold, setup: { ...setup, method: 'vacuum-decay', testPressure: -3000 } }, 0).pumpWarmth,
+  ).toBeLessThan(0)
 })

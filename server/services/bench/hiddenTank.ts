@@ -15,23 +15,29 @@ export function seedOf(id: string): number {
   return h >>> 0
 }
 
-/** One or two leaks, from a half to thirty times the limit, on parts drawn by the job's seed; in a vapour system now and then a valve that is stuck open or a sensor that is off. */
+/**
+ * One or two leaks, from a half to thirty times the limit, on parts drawn by the job's seed; in a vapour system now and then a
+ * valve that is stuck open or a sensor that is off.
+ */
 export function inventHiddenTank(job: JobView): HiddenTank {
   const seed = seedOf(job.id)
   const parts = liveParts(job)
   const count = uniformAt(seed, 20, 0) < 0.7 ? 1 : 2
   const leaks = Array.from({ length: count }, (_, k) => ({
     partId: parts[Math.floor(uniformAt(seed, 21, k) * parts.length)]!.id,
-    law: uniformAt(seed, 22, k) < 0.8 ? 'viscous' as const : 'orifice' as const,
+    law: uniformAt(seed, 22, k) < 0.8 ? ('viscous' as const) : ('orifice' as const),
     rate: job.acceptance * (k === 0 ? 2 * 15 ** uniformAt(seed, 23, k) : 0.5 * 20 ** uniformAt(seed, 23, k)),
     referencePressure: job.pressureLimit / 2,
   }))
   const valves = job.circuit.links.filter(link => link.kind === 'solenoid')
-  const stuck = valves.length > 0 && uniformAt(seed, 24, 0) < 0.25 ? valves[Math.floor(uniformAt(seed, 24, 1) * valves.length)]! : null
+  const stuck =
+    valves.length > 0 && uniformAt(seed, 24, 0) < 0.25 ? valves[Math.floor(uniformAt(seed, 24, 1) * valves.length)]! : null
   return {
-    seed, leaks,
+    seed,
+    leaks,
     ...(stuck && { stuck: { [stuck.id]: 'open' as const } }),
-    ...(parts.some(part => part.family === 'sensor') && uniformAt(seed, 25, 0) < 0.15 && { sensorOffset: 0.4 + 0.8 * uniformAt(seed, 25, 1) }),
+    ...(parts.some(part => part.family === 'sensor') &&
+      uniformAt(seed, 25, 0) < 0.15 && { sensorOffset: 0.4 + 0.8 * uniformAt(seed, 25, 1) }),
   }
 }
 
@@ -42,7 +48,9 @@ export const reachInTruth = (hidden: HiddenTank, job: Pick<JobView, 'circuit' | 
 /** The leak that is left on each part after the repairs recorded so far. */
 export function remainingLeaks(hidden: HiddenTank, job: JobView, at: number): HiddenTank['leaks'] {
   return hidden.leaks.flatMap(leak => {
-    const repairs = job.repairs.filter(repair => !repair.struck && repair.at <= at && job.leaks.find(each => each.id === repair.leakId)?.partId === leak.partId)
+    const repairs = job.repairs.filter(
+      repair => !repair.struck && repair.at <= at && job.leaks.find(each => each.id === repair.leakId)?.partId === leak.partId,
+    )
     const left = repairs.reduce((share, repair) => share * (hidden.leftAfter?.[repair.id] ?? 0), 1)
     return left > 0 ? [{ ...leak, rate: leak.rate * left }] : []
   })
@@ -52,7 +60,12 @@ const RIG_SHARE = throughputFromStandard(0.02)
 const OPEN_END = throughputFromStandard(20_000)
 
 /** The stand-in for one hold: the tank with what still leaks within its boundary, in ordinary workshop air. */
-export function standInFor(hidden: HiddenTank, job: JobView, hold: Pick<HoldView, 'id' | 'setup' | 'closures' | 'links' | 'hasThermometer' | 'hasBarometer'>, at: number): StandInConfig {
+export function standInFor(
+  hidden: HiddenTank,
+  job: JobView,
+  hold: Pick<HoldView, 'id' | 'setup' | 'closures' | 'links' | 'hasThermometer' | 'hasBarometer'>,
+  at: number,
+): StandInConfig {
   const truth = reachInTruth(hidden, job, { closures: hold.closures, links: hold.links, pressure: hold.setup.testPressure })
   const reached = new Set(truth.reached)
   const seed = hidden.seed ^ seedOf(hold.id)
@@ -60,12 +73,19 @@ export function standInFor(hidden: HiddenTank, job: JobView, hold: Pick<HoldView
   const vary = (channel: number, spread: number) => spread * (2 * uniformAt(seed, channel, 0) - 1)
   return {
     seed,
-    space: { ...setup.space, volume: setup.space.volume * (1 + vary(30, Math.min(0.1, setup.volumeUncertainty / setup.space.volume))) },
+    space: {
+      ...setup.space,
+      volume: setup.space.volume * (1 + vary(30, Math.min(0.1, setup.volumeUncertainty / setup.space.volume))),
+    },
     leaks: [
       ...remainingLeaks(hidden, job, at).filter(leak => reached.has(leak.partId)),
       { law: 'viscous', rate: RIG_SHARE, referencePressure: setup.testPressure },
       // An end that stands open lets out all that goes in.
-      ...truth.escapes.map(() => ({ law: 'orifice' as const, rate: OPEN_END, referencePressure: Math.abs(setup.testPressure) })),
+      ...truth.escapes.map(() => ({
+        law: 'orifice' as const,
+        rate: OPEN_END,
+        referencePressure: Math.abs(setup.testPressure),
+      })),
     ],
     startPressure: setup.testPressure,
     pumpWarmth: Math.sign(setup.testPressure) * (0.6 + 0.3 * uniformAt(seed, 31, 0)),

@@ -14,7 +14,7 @@ import { serviceOf } from './testServices'
  * @param place what is looked at, as the address says it
  * @throws Refusal 409 when the job has no simulated tank, 404 for what cannot be looked at
  */
-export async function lookAtTest(id: string, place: { what?: unknown, at?: unknown }, now: number): Promise<unknown> {
+export async function lookAtTest(id: string, place: { what?: unknown; at?: unknown }, now: number): Promise<unknown> {
   const row = await anyTestRow(id)
   const { look } = serviceOf(row.kind) as TestService<TankTestKind>
   if (!look) throw notFound('place to look at')

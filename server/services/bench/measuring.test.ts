@@ -41,7 +41,10 @@ const checkVolume = async (actor: ReturnType<typeof technician>, id: string, for
   return loadHold(id)
 }
 const refusal = async (work: Promise<unknown>): Promise<Refusal> => {
-  const thrown: unknown = await work.then(() => null, (error: unknown) => error)
+  const thrown: unknown = await work.then(
+    () => null,
+    (error: unknown) => error,
+  )
   expect(thrown).toBeInstanceOf(Refusal)
   return thrown as Refusal
 }
@@ -51,7 +54,8 @@ const running = async (change = {}) => {
   const hold = await setUpHold(technician(start), job.id, holdForm(change))
   return stepHold(technician(start), hold.id, 'settling')
 }
-const falling = (count: number, every: number, slope = 0.01) => Array.from({ length: count }, (_, k) => ({ t: k * every, pressure: 5000 - slope * k * every + normalAt(1, 0, k) }))
+const falling = (count: number, every: number, slope = 0.01) =>
+  Array.from({ length: count }, (_, k) => ({ t: k * every, pressure: 5000 - slope * k * every + normalAt(1, 0, k) }))
 
 describe('a hold that is read live', () => {
   test('has the estimate that the core gives of all its readings and marks, also from a cache that was lost', async () => {
@@ -72,7 +76,9 @@ describe('a hold that is read live', () => {
       const hold = await running()
       const readings = falling(300, 5)
       await takeReadings(hold.id, readings.slice(0, 280))
-      const late = new Promise(done => { setTimeout(done, wait) }).then(() => takeReadings(hold.id, readings.slice(280)))
+      const late = new Promise(done => {
+        setTimeout(done, wait)
+      }).then(() => takeReadings(hold.id, readings.slice(280)))
       await Promise.all([stepHold(technician(), hold.id, 'stopped'), late])
       expect((await loadHold(hold.id)).estimate).toEqual(estimateHold(hold.setup, await holdReadings(hold.id, -1)))
     }
@@ -80,11 +86,19 @@ describe('a hold that is read live', () => {
   test('says why it has none yet', async () => {
     const hold = await running()
     await takeReadings(hold.id, falling(2, 10))
-    expect(await liveEstimate(hold.id)).toMatchObject({ estimate: null, ahead: null, reason: expect.stringContaining('three readings') as string })
+    expect(await liveEstimate(hold.id)).toMatchObject({
+      estimate: null,
+      ahead: null,
+      reason: expect.stringContaining('three readings') as string,
+    })
   })
   test('comes back from the database as it went in, absent values and events too', async () => {
     const hold = await running()
-    const given = [{ t: 0, pressure: 5000.25, temperature: 290.5 }, { t: 0.125, pressure: -3.5e-7, barometer: 101_000, event: 'knock' }, { t: 7, pressure: 4990 }]
+    const given = [
+      { t: 0, pressure: 5000.25, temperature: 290.5 },
+      { t: 0.125, pressure: -3.5e-7, barometer: 101_000, event: 'knock' },
+      { t: 7, pressure: 4990 },
+    ]
     await takeReadings(hold.id, given)
     const record = await readingRecord(database(), hold.id)
     expect(Array.from({ length: record.size }, (_, i) => record.row(i))).toEqual(given)
@@ -106,7 +120,15 @@ describe('a hold that is read live', () => {
 })
 
 describe('a volume check', () => {
-  const check = (change = {}) => ({ id: randomUUID(), pushed: 50e-6, pushedUncertainty: 0.5e-6, before: 4000, after: 4000 + 101_325 * 50e-6 / 0.02, use: true, ...change })
+  const check = (change = {}) => ({
+    id: randomUUID(),
+    pushed: 50e-6,
+    pushedUncertainty: 0.5e-6,
+    before: 4000,
+    after: 4000 + (101_325 * 50e-6) / 0.02,
+    use: true,
+    ...change,
+  })
   test('is kept, used by the hold it is for, and moves its estimate', async () => {
     const hold = await running()
     await takeReadings(hold.id, falling(120, 10))
@@ -137,14 +159,23 @@ describe('a volume check', () => {
 })
 
 describe('the kit', () => {
-  const item = (facts: KitItemForm['facts'], change: Partial<KitItemForm> = {}): KitItemForm => ({ id: randomUUID(), name: 'Rig A', facts, calibratedAt: null, calibrationDue: null, retired: false, ...change })
+  const item = (facts: KitItemForm['facts'], change: Partial<KitItemForm> = {}): KitItemForm => ({
+    id: randomUUID(),
+    name: 'Rig A',
+    facts,
+    calibratedAt: null,
+    calibrationDue: null,
+    retired: false,
+    ...change,
+  })
   const facts = (of: object) => of as KitItemForm['facts']
   test('a rig is checked dead-ended, and its leak is the latest check’s', async () => {
     const rig = item(facts({ kind: 'rig', volume: 40e-6 }))
     const gauge = item(facts({ kind: 'gauge', resolution: 10, noise: 5 }), { name: 'Digital' })
     await saveKitItem(technician(), rig)
     await saveKitItem(technician(), gauge)
-    const readings = (slope: number) => Array.from({ length: 31 }, (_, k) => ({ t: k * 10, pressure: Math.round((5000 - slope * k * 10) / 10) * 10 }))
+    const readings = (slope: number) =>
+      Array.from({ length: 31 }, (_, k) => ({ t: k * 10, pressure: Math.round((5000 - slope * k * 10) / 10) * 10 }))
     const check = { id: randomUUID(), pressure: 5000, gaugeId: gauge.id, readings: readings(3), simulated: false }
     await checkRig(technician(), rig.id, check)
     await checkRig(technician(), rig.id, check)
@@ -155,22 +186,43 @@ describe('the kit', () => {
     await checkRig(technician(new Date(Date.now() + 1000)), rig.id, { ...check, id: randomUUID(), readings: readings(0) })
     expect((await loadKit()).find(each => each.id === rig.id)!.rigLeak!.leak).toBeLessThan(kept.leak / 3)
     expect((await refusal(checkRig(technician(), gauge.id, { ...check, id: randomUUID() }))).status).toBe(404)
-    expect((await refusal(checkRig(technician(), rig.id, { ...check, id: randomUUID(), gaugeId: rig.id }))).fields.gaugeId).toBeTruthy()
-    expect((await refusal(checkRig(technician(), rig.id, { ...check, id: randomUUID(), readings: [1, 2, 3].map(() => ({ t: 0, pressure: 1 })) }))).fields.readings).toContain('three readings')
+    expect(
+      (await refusal(checkRig(technician(), rig.id, { ...check, id: randomUUID(), gaugeId: rig.id }))).fields.gaugeId,
+    ).toBeTruthy()
+    expect(
+      (
+        await refusal(
+          checkRig(technician(), rig.id, {
+            ...check,
+            id: randomUUID(),
+            readings: [1, 2, 3].map(() => ({ t: 0, pressure: 1 })),
+          }),
+        )
+      ).fields.readings,
+    ).toContain('three readings')
   })
   test('keeps its kind, and a hold takes only what is on the Shelf', async () => {
     const gauge = item(facts({ kind: 'gauge', resolution: 10, noise: 5 }))
     await saveKitItem(technician(), gauge)
-    expect((await refusal(saveKitItem(technician(), { ...gauge, facts: facts({ kind: 'rig', volume: 1e-5 }) }))).fields['facts.kind']).toContain('keeps its kind')
+    expect(
+      (await refusal(saveKitItem(technician(), { ...gauge, facts: facts({ kind: 'rig', volume: 1e-5 }) }))).fields[
+        'facts.kind'
+      ],
+    ).toContain('keeps its kind')
     const job = await testJob(technician())
-    expect((await refusal(setUpHold(technician(), job.id, holdForm({ kit: { rig: gauge.id } })))).fields['kit.rig']).toContain('not on the Shelf')
+    expect((await refusal(setUpHold(technician(), job.id, holdForm({ kit: { rig: gauge.id } })))).fields['kit.rig']).toContain(
+      'not on the Shelf',
+    )
     await saveKitItem(technician(), { ...gauge, retired: true })
-    expect((await refusal(setUpHold(technician(), job.id, holdForm({ kit: { gauge: gauge.id } })))).fields['kit.gauge']).toContain('not on the Shelf')
+    expect(
+      (await refusal(setUpHold(technician(), job.id, holdForm({ kit: { gauge: gauge.id } })))).fields['kit.gauge'],
+    ).toContain('not on the Shelf')
   })
 })
 
 describe('a logger', () => {
-  const lines = (count: number, from = 0) => Array.from({ length: count }, (_, k) => JSON.stringify({ t: from + k / 10, pressure_kPa: 5 - k / 1e5 })).join('\n')
+  const lines = (count: number, from = 0) =>
+    Array.from({ length: count }, (_, k) => JSON.stringify({ t: from + k / 10, pressure_kPa: 5 - k / 1e5 })).join('\n')
   test('sends into the one hold that its key opens, until the key is revoked', async () => {
     const hold = await running({ source: 'device' })
     const { key, keys } = await makeKey(owner(), hold.id, { id: randomUUID(), name: 'Shed logger' })
@@ -185,10 +237,21 @@ describe('a logger', () => {
   test('keeps the good lines among nonsense and names the bad', async () => {
     const hold = await running({ source: 'device' })
     const { key } = await makeKey(owner(), hold.id, { id: randomUUID(), name: 'a' })
-    const mixed = ['{"t": 1, "pressure_kPa": 5, "temperature_C": 18.2}', 'hello', '{"t": "x", "pressure_kPa": 5}', '[]', '{"t": 2}', '{"t": 3, "pressure_kPa": 99999}', '', '{"t": 4, "pressure_psi": 0.7, "event": "knock", "battery": 3}'].join('\n')
+    const mixed = [
+      '{"t": 1, "pressure_kPa": 5, "temperature_C": 18.2}',
+      'hello',
+      '{"t": "x", "pressure_kPa": 5}',
+      '[]',
+      '{"t": 2}',
+      '{"t": 3, "pressure_kPa": 99999}',
+      '',
+      '{"t": 4, "pressure_psi": 0.7, "event": "knock", "battery": 3}',
+    ].join('\n')
     const answer = await feed(key, mixed)
     expect(answer).toMatchObject({ taken: 2, refused: 5 })
-    expect(answer.lines.map(each => each.message).join(' ')).toMatch(/not JSON.*not a number.*not a JSON object.*pressure is missing.*1,000 kPa/)
+    expect(answer.lines.map(each => each.message).join(' ')).toMatch(
+      /not JSON.*not a number.*not a JSON object.*pressure is missing.*1,000 kPa/,
+    )
     expect((await holdReadings(hold.id, -1)).at(-1)).toMatchObject({ t: 4, event: 'knock' })
     expect((await refusal(feed(key, 'a\nb'))).status).toBe(422)
   })
@@ -196,9 +259,18 @@ describe('a logger', () => {
     const hold = await running({ source: 'device' })
     const { key } = await makeKey(owner(), hold.id, { id: randomUUID(), name: 'a' })
     const opened = await mustOpenHold(key)
-    const answers = await Promise.all(Array.from({ length: 30 }, () => mustOpenHold(key).then(() => 200, (error: Refusal) => error.status)))
+    const answers = await Promise.all(
+      Array.from({ length: 30 }, () =>
+        mustOpenHold(key).then(
+          () => 200,
+          (error: Refusal) => error.status,
+        ),
+      ),
+    )
     expect(answers.filter(status => status === 429)).toHaveLength(6)
-    await new Promise(done => { setTimeout(done, 1100) })
+    await new Promise(done => {
+      setTimeout(done, 1100)
+    })
     expect((await feed(key, lines(1, 99))).taken).toBe(1)
     expect((await refusal(takeFeed(opened, lines(20_001)))).status).toBe(413)
   })
@@ -214,12 +286,22 @@ describe('a logger', () => {
 
 describe('a file', () => {
   const fileHold = async () => setUpHold(technician(), (await testJob(technician())).id, holdForm({ source: 'file' }))
-  const rows = (scale: number) => Array.from({ length: 30 }, (_, k) => `${k * 60};${(5 * scale - k * 0.001 * scale).toFixed(4)}`).join('\n')
+  const rows = (scale: number) =>
+    Array.from({ length: 30 }, (_, k) => `${k * 60};${(5 * scale - k * 0.001 * scale).toFixed(4)}`).join('\n')
   test('in another unit is asked about, and taken once somebody means it or names the unit', async () => {
     const hold = await fileHold()
     const text = `time_s;pressure_kPa\n${rows(1000)}`
-    expect((await refusal(takeFile(technician(), hold.id, { text, unitConfirmed: false }))).fields.unitConfirmed).toContain('In Pa it would fit')
-    const taken = await takeFile(technician(), hold.id, { text, unitConfirmed: false, columns: [{ field: 't', unit: 's' }, { field: 'pressure', unit: 'Pa' }] })
+    expect((await refusal(takeFile(technician(), hold.id, { text, unitConfirmed: false }))).fields.unitConfirmed).toContain(
+      'In Pa it would fit',
+    )
+    const taken = await takeFile(technician(), hold.id, {
+      text,
+      unitConfirmed: false,
+      columns: [
+        { field: 't', unit: 's' },
+        { field: 'pressure', unit: 'Pa' },
+      ],
+    })
     expect(taken.estimate!.readings).toBe(30)
     expect(taken.isLong).toBe(false)
     const meant = await fileHold()
@@ -227,27 +309,48 @@ describe('a file', () => {
   })
   test('without names is taken by what somebody says of its columns', async () => {
     const hold = await fileHold()
-    expect((await refusal(takeFile(technician(), hold.id, { text: rows(1), unitConfirmed: false }))).fields.file).toContain('which is which')
-    const taken = await takeFile(technician(), hold.id, { text: rows(1), unitConfirmed: false, columns: [{ field: 't', unit: 's' }, { field: 'pressure', unit: 'kPa' }] })
+    expect((await refusal(takeFile(technician(), hold.id, { text: rows(1), unitConfirmed: false }))).fields.file).toContain(
+      'which is which',
+    )
+    const taken = await takeFile(technician(), hold.id, {
+      text: rows(1),
+      unitConfirmed: false,
+      columns: [
+        { field: 't', unit: 's' },
+        { field: 'pressure', unit: 'kPa' },
+      ],
+    })
     expect(taken.estimate).not.toBeNull()
   })
 })
 
 describe('a balloon', () => {
-  const form = (change = {}) => balloonSchema.validateSync({ id: randomUUID(), volume: 0.02, volumeUncertainty: 0.0004, pressure: 2500, girthUncertainty: 0.002, ...change })
+  const form = (change = {}) =>
+    balloonSchema.validateSync({
+      id: randomUUID(),
+      volume: 0.02,
+      volumeUncertainty: 0.0004,
+      pressure: 2500,
+      girthUncertainty: 0.002,
+      ...change,
+    })
   const tied = async (hours: number) => {
     const start = new Date(Date.now() - hours * 3600_000)
     const job = await testJob(technician(start))
     const view = await beginTest(technician(start), job.id, 'balloon', form())
     return { job, start, id: view.tests[0]!.id }
   }
-  const girth = (volume: number, change = {}) => girthSchema.validateSync({ id: randomUUID(), girth: balloonGirth(volume), temperature: 290, barometer: 101_000, ...change })
+  const girth = (volume: number, change = {}) =>
+    girthSchema.validateSync({ id: randomUUID(), girth: balloonGirth(volume), temperature: 290, barometer: 101_000, ...change })
   const at = (start: Date, hours: number) => technician(new Date(+start + hours * 3600_000))
   test('that holds seals what it reached; its bell asks for the next girth', async () => {
     const { job, start, id } = await tied(30)
-    const rubber = throughputFromStandard(0.15) * 24 * 3600 / 103_500
+    const rubber = (throughputFromStandard(0.15) * 24 * 3600) / 103_500
     await recordEntry(at(start, 0), id, 'girth', girth(0.005))
-    expect((await bells()).find(bell => bell.subjectId === id)).toMatchObject({ kind: 'balloon', detail: 'type its girth again' })
+    expect((await bells()).find(bell => bell.subjectId === id)).toMatchObject({
+      kind: 'balloon',
+      detail: 'type its girth again',
+    })
     expect(jobStanding(await loadJob(job.id), +start + 1000).next.sentence).toContain('balloon')
     await recordEntry(at(start, 12), id, 'girth', girth(0.005 - rubber / 2))
     const view = await recordEntry(at(start, 24), id, 'girth', girth(0.005 - rubber))

@@ -22,25 +22,50 @@ export async function entrySchemaOf(testId: string, name: string): Promise<AnyOb
 /**
  * Records something done or seen in a running test: a girth, a mark, a valve switched, a knock. A repeated id is the same entry.
  * @param name the entry's word in the address
- * @throws Refusal 404 when tests of this kind have no such entry, 409 once it has ended or was struck out, 422 beside a field that is wrong
+ * @throws Refusal 404 when tests of this kind have no such entry, 409 once it has ended or was struck out, 422 beside a field
+ *   that is wrong
  */
-export async function recordEntry<Form extends { id: string }>(actor: Actor, testId: string, name: string, form: Form): Promise<JobView> {
+export async function recordEntry<Form extends { id: string }>(
+  actor: Actor,
+  testId: string,
+  name: string,
+  form: Form,
+): Promise<JobView> {
   const row = await anyTestRow(testId)
   const service = serviceOf(row.kind)
   const entry = service.entries[name] as EntryService<TankTestKind> | undefined
   if (!entry) throw notFound('entry of this test')
-  await change(actor, { verb: entry.verb(form as never), touches: ['tests'], jobId: row.jobId, subjectId: testId, detail: { [row.kind]: row.number } }, async (tx, now) => {
-    const tank = await loadJob(row.jobId, tx)
-    const test = tank.tests.find(each => each.id === testId)!
-    const [same] = await tx.select({ id: testEntry.id }).from(testEntry).where(eq(testEntry.id, form.id))
-    if (same) return null
-    if (!isRunning(test)) throw new Refusal(409, service.ended)
-    const find = (tests: JobView['tests']) => tests.find(each => each.id === testId)!
-    const reload = async () => find((await loadAspects(row.jobId, ['tests'], tx)).tests)
-    const call: EntryCall<TankTestKind> = { tx, actor, now, tank, test, reload, row: await anyTestRow(testId, tx), form: form as never }
-    await tx.insert(testEntry).values({ id: form.id, testId, at: now, entry: await entry.record(call), personId: actor.id })
-    await entry.after?.(call)
-    return true
-  })
+  await change(
+    actor,
+    {
+      verb: entry.verb(form as never),
+      touches: ['tests'],
+      jobId: row.jobId,
+      subjectId: testId,
+      detail: { [row.kind]: row.number },
+    },
+    async (tx, now) => {
+      const tank = await loadJob(row.jobId, tx)
+      const test = tank.tests.find(each => each.id === testId)!
+      const [same] = await tx.select({ id: testEntry.id }).from(testEntry).where(eq(testEntry.id, form.id))
+      if (same) return null
+      if (!isRunning(test)) throw new Refusal(409, service.ended)
+      const find = (tests: JobView['tests']) => tests.find(each => each.id === testId)!
+      const reload = async () => find((await loadAspects(row.jobId, ['tests'], tx)).tests)
+      const call: EntryCall<TankTestKind> = {
+        tx,
+        actor,
+        now,
+        tank,
+        test,
+        reload,
+        row: await anyTestRow(testId, tx),
+        form: form as never,
+      }
+      await tx.insert(testEntry).values({ id: form.id, testId, at: now, entry: await entry.record(call), personId: actor.id })
+      await entry.after?.(call)
+      return true
+    },
+  )
   return loadJob(row.jobId)
 }

@@ -11,7 +11,11 @@ import { refuseField } from '../shop/refusal'
 export function mustHaveReasonIfEarly(job: JobView, reason: string, now: Date): string | null {
   const curing = curingLeaks(job, +now)
   if (curing.length === 0) return null
-  if (!reason) throw refuseField('earlyReason', `The repair of leak ${curing.map(leak => leak.number).join(', ')} has not cured. Say why you test now; the record will show it.`)
+  if (!reason)
+    throw refuseField(
+      'earlyReason',
+      `The repair of leak ${curing.map(leak => leak.number).join(', ')} has not cured. Say why you test now; the record will show it.`,
+    )
   return reason
 }
 
@@ -34,5 +38,12 @@ const WEEK = 7 * 86_400_000
 export async function hangLookIfSealed(tx: Transaction, jobId: string, now: Date) {
   const job = await loadJob(jobId, tx)
   if (jobStanding(job, +now).ledger.state !== 'sealed') return
-  await hangBell(tx, { jobId, kind: 'look', subjectId: jobId, title: `${job.craft.name}, a week on`, detail: 'look under it', dueAt: new Date(+now + WEEK) })
+  await hangBell(tx, {
+    jobId,
+    kind: 'look',
+    subjectId: jobId,
+    title: `${job.craft.name}, a week on`,
+    detail: 'look under it',
+    dueAt: new Date(+now + WEEK),
+  })
 }

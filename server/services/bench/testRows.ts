@@ -7,20 +7,31 @@ import { notFound } from '../shop/refusal'
 
 type AnyRow = typeof test.$inferSelect
 /** A test of a tank as the database has it, with the facts of its kind. */
-export type TestRow<K extends TankTestKind> = Omit<AnyRow, 'kind' | 'facts' | 'jobId'> & { kind: K, facts: TestFacts[K], jobId: string }
+export type TestRow<K extends TankTestKind> = Omit<AnyRow, 'kind' | 'facts' | 'jobId'> & {
+  kind: K
+  facts: TestFacts[K]
+  jobId: string
+}
 
 type Reader = Pick<Transaction, 'select'>
 
 /** A test of a kind. @throws Refusal 404 when there is none with this id, or it is of another kind */
 export async function testRow<K extends TankTestKind>(kind: K, id: string, reader: Reader = database()): Promise<TestRow<K>> {
-  const [row] = await reader.select().from(test).where(and(eq(test.id, id), eq(test.kind, kind)))
+  const [row] = await reader
+    .select()
+    .from(test)
+    .where(and(eq(test.id, id), eq(test.kind, kind)))
   if (!row) throw notFound(kind)
   return row as TestRow<K>
 }
 
 /** The same, held until the transaction ends, so that nothing slips in between a look and a change. */
 export async function heldTestRow<K extends TankTestKind>(tx: Transaction, kind: K, id: string): Promise<TestRow<K>> {
-  const [row] = await tx.select().from(test).where(and(eq(test.id, id), eq(test.kind, kind))).for('update')
+  const [row] = await tx
+    .select()
+    .from(test)
+    .where(and(eq(test.id, id), eq(test.kind, kind)))
+    .for('update')
   if (!row) throw notFound(kind)
   return row as TestRow<K>
 }
@@ -33,12 +44,29 @@ export async function anyTestRow(id: string, reader: Reader = database()): Promi
 }
 
 /** Changes some of a test's facts; the others stay as they are. */
-export const changeFacts = <K extends TankTestKind>(tx: Transaction, row: Pick<TestRow<K>, 'id'>, change: Partial<TestFacts[K]>, more: { stoppedAt?: Date } = {}) =>
-  tx.update(test).set({ ...more, facts: sql`${test.facts} || ${JSON.stringify(change)}::jsonb` }).where(eq(test.id, row.id))
+export const changeFacts = <K extends TankTestKind>(
+  tx: Transaction,
+  row: Pick<TestRow<K>, 'id'>,
+  change: Partial<TestFacts[K]>,
+  more: { stoppedAt?: Date } = {},
+) =>
+  tx
+    .update(test)
+    .set({ ...more, facts: sql`${test.facts} || ${JSON.stringify(change)}::jsonb` })
+    .where(eq(test.id, row.id))
 
 /** The number of the next test of a kind, of a job or of a rig. */
-export async function nextNumber(tx: Transaction, owner: { jobId: string } | { kitId: string }, kind: TestKindKey): Promise<number> {
+export async function nextNumber(
+  tx: Transaction,
+  owner: { jobId: string } | { kitId: string },
+  kind: TestKindKey,
+): Promise<number> {
   const its = 'jobId' in owner ? eq(test.jobId, owner.jobId) : eq(test.kitId, owner.kitId)
-  const [last] = await tx.select({ number: test.number }).from(test).where(and(its, eq(test.kind, kind))).orderBy(desc(test.number)).limit(1)
+  const [last] = await tx
+    .select({ number: test.number })
+    .from(test)
+    .where(and(its, eq(test.kind, kind)))
+    .orderBy(desc(test.number))
+    .limit(1)
   return (last?.number ?? 0) + 1
 }

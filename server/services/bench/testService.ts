@@ -36,13 +36,13 @@ export interface EntryService<K extends TankTestKind> {
 /** What the server does for a kind of test: how it begins, what is recorded, how it ends, what it shows on a simulated tank. */
 export interface TestService<K extends TankTestKind> {
   /** as the trail tells it */
-  verbs: { begin: string, end: string }
+  verbs: { begin: string; end: string }
   /** why nothing more is taken: it has not begun, or has ended */
   ended: string
   /** where its form has the pressure, Pa gauge */
-  pressure: { field: string, of: (form: TestForms[K]) => number }
+  pressure: { field: string; of: (form: TestForms[K]) => number }
   /** the act whose cautions are read before it, and what goes in; null when they are read later, as it starts */
-  cautions: { act: WorkAct, what: string } | null
+  cautions: { act: WorkAct; what: string } | null
   /** whether a person puts air or smoke into a real tank, so that something must keep it below the limit */
   blowsIn: (form: TestForms[K], tank: JobView) => boolean
   /** whether it is made on the simulated tank of the job */
@@ -57,6 +57,11 @@ export interface TestService<K extends TankTestKind> {
   end?: (tx: Transaction, row: TestRow<K>, now: Date) => Promise<Partial<TestFacts[K]>>
   view: (row: TestRow<K>, entries: EntryRow<K>[], common: TestViewOf<K>, name: (personId: string) => string) => TestViews[K]
   /** what is seen on the simulated tank; absent where the instruments are fed */
-  look?: (place: { what?: unknown, at?: unknown }, test: TestViews[K], tank: JobView, hidden: HiddenTank, now: number) => unknown
+  look?: (
+    place: { what?: unknown; at?: unknown },
+    test: TestViews[K],
+    tank: JobView,
+    hidden: HiddenTank,
+    now: number,
+  ) => unknown
 }
-

@@ -4,7 +4,11 @@ import type { CraftView } from '../../../shared/views'
 import { database, type Transaction } from '../../db/client'
 import { craft, job, part } from '../../db/schema'
 
-interface CraftFacts { name: string, kind: CraftKind, built: number | null }
+interface CraftFacts {
+  name: string
+  kind: CraftKind
+  built: number | null
+}
 
 const sameName = (name: string) => sql`lower(${craft.name}) = lower(${name})`
 
@@ -12,7 +16,10 @@ const sameName = (name: string) => sql`lower(${craft.name}) = lower(${name})`
 export async function craftNamed(tx: Transaction, facts: CraftFacts): Promise<string> {
   const [known] = await tx.select().from(craft).where(sameName(facts.name)).limit(1)
   if (known) {
-    await tx.update(craft).set({ kind: facts.kind, built: facts.built ?? known.built }).where(eq(craft.id, known.id))
+    await tx
+      .update(craft)
+      .set({ kind: facts.kind, built: facts.built ?? known.built })
+      .where(eq(craft.id, known.id))
     return known.id
   }
   const id = crypto.randomUUID()
@@ -22,30 +29,65 @@ export async function craftNamed(tx: Transaction, facts: CraftFacts): Promise<st
 
 /** A job's craft with other facts: one that has that name already is taken, otherwise the craft itself is renamed. */
 export async function renamedCraft(tx: Transaction, craftId: string, facts: CraftFacts): Promise<string> {
-  const [other] = await tx.select({ id: craft.id }).from(craft).where(and(sameName(facts.name), ne(craft.id, craftId))).limit(1)
+  const [other] = await tx
+    .select({ id: craft.id })
+    .from(craft)
+    .where(and(sameName(facts.name), ne(craft.id, craftId)))
+    .limit(1)
   const id = other?.id ?? craftId
   await tx.update(craft).set(facts).where(eq(craft.id, id))
   return id
 }
 
-/** What was drawn last of a craft's tank: its circuit and the parts tied to it; null when it was not here before as this kind of tank. */
+/**
+ * What was drawn last of a craft's tank: its circuit and the parts tied to it; null when it was not here before as this kind of
+ * tank.
+ */
 export async function lastDrawn(tx: Transaction, craftId: string, tankName: string, tankKind: string) {
-  const [last] = await tx.select({ id: job.id, circuit: job.circuit }).from(job)
-    .where(and(eq(job.craftId, craftId), sql`lower(${job.tankName}) = lower(${tankName})`, eq(job.tankKind, tankKind))).orderBy(desc(job.openedAt)).limit(1)
+  const [last] = await tx
+    .select({ id: job.id, circuit: job.circuit })
+    .from(job)
+    .where(and(eq(job.craftId, craftId), sql`lower(${job.tankName}) = lower(${tankName})`, eq(job.tankKind, tankKind)))
+    .orderBy(desc(job.openedAt))
+    .limit(1)
   if (!last) return null
-  const parts = await tx.select({ name: part.name, family: part.family, shape: part.shape, opening: part.opening, space: part.space, link: part.link, trait: part.trait })
-    .from(part).where(and(eq(part.jobId, last.id), isNull(part.removedAt))).orderBy(asc(part.position))
+  const parts = await tx
+    .select({
+      name: part.name,
+      family: part.family,
+      shape: part.shape,
+      opening: part.opening,
+      space: part.space,
+      link: part.link,
+      trait: part.trait,
+    })
+    .from(part)
+    .where(and(eq(part.jobId, last.id), isNull(part.removedAt)))
+    .orderBy(asc(part.position))
   return parts.length > 0 ? { circuit: last.circuit, parts } : null
 }
 
 /** Crafts that were here before with their tanks, for a new complaint; the latest first. */
 export async function listCrafts(): Promise<CraftView[]> {
-  const rows = await database().select({ craft, job }).from(job).innerJoin(craft, eq(job.craftId, craft.id)).orderBy(desc(job.openedAt))
+  const rows = await database()
+    .select({ craft, job })
+    .from(job)
+    .innerJoin(craft, eq(job.craftId, craft.id))
+    .orderBy(desc(job.openedAt))
   const crafts = new Map<string, CraftView>()
   for (const { craft: its, job: last } of rows) {
     const known = crafts.get(its.id) ?? { id: its.id, name: its.name, kind: its.kind, built: its.built, tanks: [] }
     if (!known.tanks.some(tank => tank.name.toLowerCase() === last.tankName.toLowerCase())) {
-      known.tanks.push({ name: last.tankName, tankKind: last.tankKind, material: last.material, capacity: last.capacity, fuel: last.fuel, pressureLimit: last.pressureLimit, limitSource: last.limitSource, acceptance: last.acceptance })
+      known.tanks.push({
+        name: last.tankName,
+        tankKind: last.tankKind,
+        material: last.material,
+        capacity: last.capacity,
+        fuel: last.fuel,
+        pressureLimit: last.pressureLimit,
+        limitSource: last.limitSource,
+        acceptance: last.acceptance,
+      })
     }
     crafts.set(its.id, known)
   }

@@ -28,15 +28,19 @@ import { strikeEntry } from './strikes'
 
 let shop: { close: () => Promise<void> }
 let technician: Awaited<ReturnType<typeof testActor>>
-const hasher: Hasher = { hash: async password => `hashed ${password}`, verify: async (hash, password) => hash === `hashed ${password}` }
-beforeAll(async () => { shop = await openTestShop() })
+const hasher: Hasher = {
+  hash: async password => `hashed ${password}`,
+  verify: async (hash, password) => hash === `hashed ${password}`,
+}
+beforeAll(async () => {
+  shop = await openTestShop()
+})
 afterAll(() => shop.close())
 
 async function refusal(work: Promise<unknown>): Promise<Refusal> {
   try {
     await work
-  }
-  catch (error) {
+  } catch (error) {
     if (error instanceof Refusal) return error
     throw error
   }
@@ -49,7 +53,10 @@ async function typedHold(job: JobView, lost: number, started: Date, change = {})
   const actor = (minutes: number) => technician(new Date(+started + minutes * 60_000))
   const hold = await setUpHold(actor(0), job.id, holdForm(change))
   await stepHold(actor(0), hold.id, 'settling')
-  await takeReadings(hold.id, Array.from({ length: 61 }, (_, k) => ({ t: k * 20, pressure: 5000 - k / 3 * lost })))
+  await takeReadings(
+    hold.id,
+    Array.from({ length: 61 }, (_, k) => ({ t: k * 20, pressure: 5000 - (k / 3) * lost })),
+  )
   return stepHold(actor(20), hold.id, 'stopped')
 }
 
@@ -70,7 +77,8 @@ describe('people', () => {
   })
   test('a sign-in name is one person’s', async () => {
     technician = await testActor('technician', 'finn')
-    const add = (login: string, id = randomUUID()) => addPerson(hasher, technician(), { id, name: 'N', login, password: 'p', role: 'inspector' })
+    const add = (login: string, id = randomUUID()) =>
+      addPerson(hasher, technician(), { id, name: 'N', login, password: 'p', role: 'inspector' })
     await add('ines')
     expect((await refusal(add('ines'))).fields).toHaveProperty('login')
     expect((await people()).map(person => person.login)).toEqual(expect.arrayContaining(['finn', 'ines', 'oda']))
@@ -90,18 +98,46 @@ describe('a job', () => {
     const job = await testJob(technician())
     const edited = await editJob(technician(), job.id, { ...factsOf(job), tankName: 'main tank', revision: job.revision })
     expect(edited.revision).toBe(job.revision + 1)
-    const late = await refusal(editJob(technician(), job.id, { ...factsOf(job), limitSource: 'manual', revision: job.revision }))
+    const late = await refusal(
+      editJob(technician(), job.id, { ...factsOf(job), limitSource: 'manual', revision: job.revision }),
+    )
     expect(late.status).toBe(409)
     expect((late.current as JobView).tankName).toBe('main tank')
-    const merged = await editJob(technician(), job.id, { ...factsOf(late.current as JobView), limitSource: 'manual', revision: edited.revision })
+    const merged = await editJob(technician(), job.id, {
+      ...factsOf(late.current as JobView),
+      limitSource: 'manual',
+      revision: edited.revision,
+    })
     expect(merged).toMatchObject({ tankName: 'main tank', limitSource: 'manual' })
   })
   test('parts are renamed, reordered, added and taken off, and one with a leak stays', async () => {
     let job = await testJob(technician())
-    const rows = job.parts.map(({ id, name, family, shape, opening, space, link, trait }) => ({ id, name, family, shape, opening, space, link, trait }))
-    const added = { id: randomUUID(), name: 'Added standpipe', family: 'fitting' as const, shape: { at: 'point' as const, x: 400, y: 84 }, opening: true, space: 'tank', link: null, trait: null }
+    const rows = job.parts.map(({ id, name, family, shape, opening, space, link, trait }) => ({
+      id,
+      name,
+      family,
+      shape,
+      opening,
+      space,
+      link,
+      trait,
+    }))
+    const added = {
+      id: randomUUID(),
+      name: 'Added standpipe',
+      family: 'fitting' as const,
+      shape: { at: 'point' as const, x: 400, y: 84 },
+      opening: true,
+      space: 'tank',
+      link: null,
+      trait: null,
+    }
     const first = job.revision
-    job = await setCircuit(technician(), job.id, { ...job.circuit, revision: first, parts: [added, ...rows.slice(2).reverse(), { ...rows[1]!, name: 'Neck' }] })
+    job = await setCircuit(technician(), job.id, {
+      ...job.circuit,
+      revision: first,
+      parts: [added, ...rows.slice(2).reverse(), { ...rows[1]!, name: 'Neck' }],
+    })
     const live = job.parts.filter(part => part.removedAt === null)
     expect(live[0]!.name).toBe('Added standpipe')
     expect(live.at(-1)!.name).toBe('Neck')
@@ -110,8 +146,21 @@ describe('a job', () => {
     expect(late.status).toBe(409)
     expect((late.current as JobView).parts.some(part => part.name === 'Added standpipe')).toBe(true)
     job = await startSoap(technician(), job.id)
-    job = await addFind(technician(), testsOf(job, 'soap')[0]!.id, { id: randomUUID(), partId: added.id, seen: 'foams', x1: 1, y1: 1, x2: 2, y2: 2, length: 0.01, note: '', leakId: null })
-    const refused = await refusal(setCircuit(technician(), job.id, { ...job.circuit, revision: job.revision, parts: [{ ...rows[1]!, name: 'Neck' }] }))
+    job = await addFind(technician(), testsOf(job, 'soap')[0]!.id, {
+      id: randomUUID(),
+      partId: added.id,
+      seen: 'foams',
+      x1: 1,
+      y1: 1,
+      x2: 2,
+      y2: 2,
+      length: 0.01,
+      note: '',
+      leakId: null,
+    })
+    const refused = await refusal(
+      setCircuit(technician(), job.id, { ...job.circuit, revision: job.revision, parts: [{ ...rows[1]!, name: 'Neck' }] }),
+    )
     expect(refused.fields.parts).toContain('Added standpipe')
   })
 })
@@ -125,7 +174,9 @@ test('the Bay puts what runs first, what waits for somebody next, what is sealed
   const leaking = await testJob(technician())
   await typedHold(leaking, 30, new Date(Date.now() - 2 * HOUR))
   const fresh = await testJob(technician())
-  const order = (await bay({}, Date.now())).rows.map(row => row.id).filter(id => [running.id, sealed.id, leaking.id, fresh.id].includes(id))
+  const order = (await bay({}, Date.now())).rows
+    .map(row => row.id)
+    .filter(id => [running.id, sealed.id, leaking.id, fresh.id].includes(id))
   expect(order).toEqual([running.id, leaking.id, fresh.id, sealed.id])
 })
 
@@ -134,7 +185,9 @@ describe('a hold', () => {
     const job = await testJob(technician())
     const over = await refusal(setUpHold(technician(), job.id, holdForm({ testPressure: 7100 })))
     expect(over.fields.testPressure).toMatch(/7.1 kPa is above this tank’s limit of 7 kPa \(plate\)/)
-    expect((await refusal(setUpHold(technician(), job.id, holdForm({ method: 'vacuum-decay', testPressure: -7100 })))).status).toBe(422)
+    expect(
+      (await refusal(setUpHold(technician(), job.id, holdForm({ method: 'vacuum-decay', testPressure: -7100 })))).status,
+    ).toBe(422)
   })
   test('no air goes in before the cautions are read', async () => {
     const job = await openJob(technician(), newJobForm())
@@ -149,13 +202,21 @@ describe('a hold', () => {
     expect((await refusal(takeReadings(hold.id, [{ t: 99_999, pressure: 1 }]))).status).toBe(409)
     expect(jobStanding(await loadJob(job.id), Date.now()).ledger.state).toBe('sealed')
     expect((await bells()).some(each => each.kind === 'look' && each.jobId === job.id)).toBe(true)
-    expect((await jobTrail(job.id)).map(entry => entry.verb)).toEqual(expect.arrayContaining(['set up a hold', 'started the hold', 'stopped the hold']))
+    expect((await jobTrail(job.id)).map(entry => entry.verb)).toEqual(
+      expect.arrayContaining(['set up a hold', 'started the hold', 'stopped the hold']),
+    )
   })
   test('takes a reading once, in any order, and late ones change the verdict', async () => {
     const job = await testJob(technician())
     const hold = await typedHold(job, 30, new Date(Date.now() - HOUR))
     const before = hold.estimate!.leakRate
-    expect(await takeReadings(hold.id, [{ t: 0, pressure: 5000 }, { t: 7, pressure: 4996 }, { t: 5, pressure: 4997 }])).toBe(2)
+    expect(
+      await takeReadings(hold.id, [
+        { t: 0, pressure: 5000 },
+        { t: 7, pressure: 4996 },
+        { t: 5, pressure: 4997 },
+      ]),
+    ).toBe(2)
     const readings = await holdReadings(hold.id, -1)
     expect(readings.map(reading => reading.t)).toEqual([...readings.map(reading => reading.t)].sort((a, b) => a - b))
     expect((await loadHold(hold.id)).estimate!.leakRate).not.toBe(before)
@@ -194,11 +255,22 @@ describe('a hold', () => {
     const job = await testJob(technician())
     const hold = await setUpHold(technician(), job.id, holdForm({ source: 'file' }))
     const rows = Array.from({ length: 40 }, (_, k) => `${k * 30},${(5 - k * 0.01).toFixed(3)}`)
-    const broken = await refusal(takeFile(technician(), hold.id, { text: ['time_s,pressure_kPa', ...rows.slice(0, 20), '600,oops', ...rows.slice(20)].join('\n'), unitConfirmed: false }))
+    const broken = await refusal(
+      takeFile(technician(), hold.id, {
+        text: ['time_s,pressure_kPa', ...rows.slice(0, 20), '600,oops', ...rows.slice(20)].join('\n'),
+        unitConfirmed: false,
+      }),
+    )
     expect(broken.fields.file).toContain('Row 22, column pressure_kPa')
     expect(await holdReadings(hold.id, -1)).toHaveLength(0)
-    expect((await refusal(takeFile(technician(), hold.id, { text: 'time_s,pressure_kPa\n0,5\n0,5', unitConfirmed: false }))).fields.file).toContain('three readings')
-    const taken = await takeFile(technician(), hold.id, { text: ['time_s,pressure_kPa', ...rows].join('\n'), unitConfirmed: false })
+    expect(
+      (await refusal(takeFile(technician(), hold.id, { text: 'time_s,pressure_kPa\n0,5\n0,5', unitConfirmed: false }))).fields
+        .file,
+    ).toContain('three readings')
+    const taken = await takeFile(technician(), hold.id, {
+      text: ['time_s,pressure_kPa', ...rows].join('\n'),
+      unitConfirmed: false,
+    })
     expect(taken).toMatchObject({ state: 'stopped', estimate: { verdict: 'leaking', readings: 40 } })
   })
   test('a mark is on the hold’s own time, and a stand-in’s time can run faster', async () => {
@@ -219,7 +291,10 @@ describe('a hold', () => {
     const job = await testJob(technician())
     const hold = await setUpHold(technician(), job.id, holdForm())
     await stepHold(technician(), hold.id, 'settling')
-    await takeReadings(hold.id, Array.from({ length: 61 }, (_, k) => ({ t: k * 20, pressure: 5000 - k * 20 })))
+    await takeReadings(
+      hold.id,
+      Array.from({ length: 61 }, (_, k) => ({ t: k * 20, pressure: 5000 - k * 20 })),
+    )
     await hangDecisionBell(hold.id)
     expect(await ringDueBells()).toBeGreaterThan(0)
     const rung = (await bells()).find(each => each.subjectId === hold.id)!
@@ -236,11 +311,25 @@ describe('soap, repair and cure', () => {
     const at = (hours: number) => technician(new Date(start + hours * HOUR))
     let job = await testJob(at(0))
     await typedHold(job, 30, at(1).now)
-    expect(jobStanding(await loadJob(job.id), +at(2).now).ledger).toMatchObject({ state: 'leaking', unlocated: expect.anything() })
+    expect(jobStanding(await loadJob(job.id), +at(2).now).ledger).toMatchObject({
+      state: 'leaking',
+      unlocated: expect.anything(),
+    })
     job = await startSoap(at(2), job.id)
     const soapId = testsOf(job, 'soap')[0]!.id
     for (const part of job.parts.filter(each => each.name !== 'Drain plug')) job = await markPart(at(2), soapId, part.id, 'dry')
-    const find = { id: randomUUID(), partId: partId(job, 'Drain plug'), seen: 'bubbles' as const, x1: 490, y1: 316, x2: 510, y2: 316, length: 0.012, note: '', leakId: null }
+    const find = {
+      id: randomUUID(),
+      partId: partId(job, 'Drain plug'),
+      seen: 'bubbles' as const,
+      x1: 490,
+      y1: 316,
+      x2: 510,
+      y2: 316,
+      length: 0.012,
+      note: '',
+      leakId: null,
+    }
     await addFind(at(2), soapId, find)
     job = await addFind(at(2), soapId, find)
     expect(job.leaks).toHaveLength(1)
@@ -249,8 +338,19 @@ describe('soap, repair and cure', () => {
     expect((await refusal(markPart(at(3), soapId, find.partId, 'dry'))).status).toBe(409)
 
     const leak = job.leaks[0]!
-    const repair = { id: randomUUID(), leakId: leak.id, method: 'faying' as const, material: 'polysulfide-fast' as const, batch: 'PF-1', temperature: 298.15, cureTime: null, note: '' }
-    expect((await refusal(recordRepair(at(4), job.id, { ...repair, temperature: 270 }))).fields.temperature).toContain('does not cure below 5')
+    const repair = {
+      id: randomUUID(),
+      leakId: leak.id,
+      method: 'faying' as const,
+      material: 'polysulfide-fast' as const,
+      batch: 'PF-1',
+      temperature: 298.15,
+      cureTime: null,
+      note: '',
+    }
+    expect((await refusal(recordRepair(at(4), job.id, { ...repair, temperature: 270 }))).fields.temperature).toContain(
+      'does not cure below 5',
+    )
     await recordRepair(at(4), job.id, repair)
     job = await recordRepair(at(4), job.id, repair)
     expect(job.repairs).toHaveLength(1)
@@ -276,7 +376,9 @@ describe('soap, repair and cure', () => {
     job = await strikeEntry(at(15), job.id, { id: randomUUID(), subjectId: job.finds[1]!.id, reason: 'it was the rig' })
     expect(job.finds[1]!.struck).toContain('it was the rig')
     expect(jobStanding(job, +at(16).now).ledger.leaks[0]!.state).toBe('sealed')
-    expect((await refusal(strikeEntry(at(15), job.id, { id: randomUUID(), subjectId: randomUUID(), reason: 'x' }))).status).toBe(404)
+    expect(
+      (await refusal(strikeEntry(at(15), job.id, { id: randomUUID(), subjectId: randomUUID(), reason: 'x' }))).status,
+    ).toBe(404)
 
     const row = (await bay({}, +at(16).now)).rows.find(each => each.id === job.id)!
     expect(row.descent.map(point => point.verdict)).toEqual(['leaking', 'sealed', 'sealed'])
@@ -284,10 +386,17 @@ describe('soap, repair and cure', () => {
   })
   test('a look at the stand-in shows bubbles only where it leaks', async () => {
     let job = await testJob(technician())
-    await database().update(jobTable).set({ hiddenTank: { seed: 1, leaks: [{ partId: partId(job, 'Cap'), law: 'viscous', rate: 0.05, referencePressure: 5000 }] } }).where(eq(jobTable.id, job.id))
+    await database()
+      .update(jobTable)
+      .set({
+        hiddenTank: { seed: 1, leaks: [{ partId: partId(job, 'Cap'), law: 'viscous', rate: 0.05, referencePressure: 5000 }] },
+      })
+      .where(eq(jobTable.id, job.id))
     job = await startSoap(technician(), job.id)
     expect(await lookAtTest(testsOf(job, 'soap')[0]!.id, { at: partId(job, 'Cap') }, Date.now())).toEqual({ mark: 'bubbles' })
-    expect(await lookAtTest(testsOf(job, 'soap')[0]!.id, { at: partId(job, 'Drain plug') }, Date.now())).toEqual({ mark: 'dry' })
+    expect(await lookAtTest(testsOf(job, 'soap')[0]!.id, { at: partId(job, 'Drain plug') }, Date.now())).toEqual({
+      mark: 'dry',
+    })
   })
 })
 
@@ -312,7 +421,17 @@ describe('the way a change travels', () => {
   test('an answered bell is off the rope, once', async () => {
     const job = await testJob(technician())
     const id = randomUUID()
-    await database().insert(bell).values({ id, jobId: job.id, kind: 'look', subjectId: job.id, title: 'Look', detail: '', dueAt: new Date(Date.now() - 1000) })
+    await database()
+      .insert(bell)
+      .values({
+        id,
+        jobId: job.id,
+        kind: 'look',
+        subjectId: job.id,
+        title: 'Look',
+        detail: '',
+        dueAt: new Date(Date.now() - 1000),
+      })
     await ringDueBells()
     await answerBell(technician(), id)
     await answerBell(technician(), id)

@@ -15,7 +15,14 @@ type Reader = Pick<Transaction, 'query'>
 
 /** What of a job's view belongs to which aspect. */
 interface AspectViews {
-  facts: Omit<JobView, keyof (AspectViews['safety'] & AspectViews['narrowing'] & AspectViews['stripping'] & AspectViews['tests'] & AspectViews['leaks'])>
+  facts: Omit<
+    JobView,
+    keyof (AspectViews['safety'] &
+      AspectViews['narrowing'] &
+      AspectViews['stripping'] &
+      AspectViews['tests'] &
+      AspectViews['leaks'])
+  >
   safety: Pick<JobView, 'cautionsRead' | 'gasReadings' | 'drained' | 'weighings' | 'hotWork'>
   narrowing: Pick<JobView, 'answers' | 'probes' | 'outcomes' | 'purchases'>
   stripping: Pick<JobView, 'photos' | 'stripped'>
@@ -27,11 +34,23 @@ type Intersection<U> = (U extends unknown ? (one: U) => void : never) extends (a
 export type JobWith<A extends JobAspect> = { id: string } & Intersection<AspectViews[A]>
 
 /** Who did what by name, and why an entry was struck out. */
-interface Words { name: (personId: string) => string, struck: (subjectId: string) => string | null }
+interface Words {
+  name: (personId: string) => string
+  struck: (subjectId: string) => string | null
+}
 
-interface Said { id: string, personId: string, at: Date }
+interface Said {
+  id: string
+  personId: string
+  at: Date
+}
 /** An entry as somebody said it: by whom, when, and whether it still counts. */
-const said = <T extends Said>({ personId, at, ...rest }: T, { name, struck }: Words) => ({ ...rest, by: name(personId), at: +at, struck: struck(rest.id) })
+const said = <T extends Said>({ personId, at, ...rest }: T, { name, struck }: Words) => ({
+  ...rest,
+  by: name(personId),
+  at: +at,
+  struck: struck(rest.id),
+})
 
 /** In order of time. */
 const inTime = <T extends { at: Date | number }>(rows: T[]): T[] => rows.sort((a, b) => +a.at - +b.at)
@@ -42,83 +61,174 @@ const allSaid = <T extends Said>(rows: T[], words: Words) => inTime(rows.map(eac
 const loaders: { [A in JobAspect]: (reader: Reader, ids: string[], words: Words) => Promise<Map<string, AspectViews[A]>> } = {
   async facts(reader, ids, { name }) {
     const rows = await reader.query.job.findMany({
-      where: inArray(job.id, ids), orderBy: desc(job.openedAt), with: { craft: true, parts: { orderBy: (row, to) => to.asc(row.position) } },
+      where: inArray(job.id, ids),
+      orderBy: desc(job.openedAt),
+      with: { craft: true, parts: { orderBy: (row, to) => to.asc(row.position) } },
     })
-    return new Map(rows.map(({ hiddenTank, craftId: _, craft, openedBy, openedAt, movedAt, closedAt, parts, ...rest }) => [rest.id, {
-      ...rest, craft: { name: craft.name, kind: craft.kind, built: craft.built }, openedAt: +openedAt, openedBy: name(openedBy), movedAt: +movedAt, closedAt: closedAt && +closedAt,
-      hasStandIn: hiddenTank !== null, parts: parts.map(part => ({ ...part, removedAt: part.removedAt && +part.removedAt })),
-    }]))
+    return new Map(
+      rows.map(({ hiddenTank, craftId: _, craft, openedBy, openedAt, movedAt, closedAt, parts, ...rest }) => [
+        rest.id,
+        {
+          ...rest,
+          craft: { name: craft.name, kind: craft.kind, built: craft.built },
+          openedAt: +openedAt,
+          openedBy: name(openedBy),
+          movedAt: +movedAt,
+          closedAt: closedAt && +closedAt,
+          hasStandIn: hiddenTank !== null,
+          parts: parts.map(part => ({ ...part, removedAt: part.removedAt && +part.removedAt })),
+        },
+      ]),
+    )
   },
   async safety(reader, ids, words) {
     const rows = await reader.query.job.findMany({
-      columns: { id: true }, where: inArray(job.id, ids), with: { cautionsRead: true, gasReadings: true, drained: true, weighings: true, hotWork: true },
+      columns: { id: true },
+      where: inArray(job.id, ids),
+      with: { cautionsRead: true, gasReadings: true, drained: true, weighings: true, hotWork: true },
     })
-    return new Map(rows.map(row => [row.id, {
-      cautionsRead: inTime(row.cautionsRead).map(({ caution, calledBy, personId, at }) => ({ caution, calledBy, personId, by: words.name(personId), at: +at })),
-      gasReadings: allSaid(row.gasReadings, words),
-      drained: allSaid(row.drained, words),
-      weighings: allSaid(row.weighings, words),
-      hotWork: allSaid(row.hotWork, words),
-    }]))
+    return new Map(
+      rows.map(row => [
+        row.id,
+        {
+          cautionsRead: inTime(row.cautionsRead).map(({ caution, calledBy, personId, at }) => ({
+            caution,
+            calledBy,
+            personId,
+            by: words.name(personId),
+            at: +at,
+          })),
+          gasReadings: allSaid(row.gasReadings, words),
+          drained: allSaid(row.drained, words),
+          weighings: allSaid(row.weighings, words),
+          hotWork: allSaid(row.hotWork, words),
+        },
+      ]),
+    )
   },
   async narrowing(reader, ids, words) {
     const rows = await reader.query.job.findMany({
-      columns: { id: true }, where: inArray(job.id, ids), with: { answers: true, probes: true, outcomes: true, purchases: { with: { steps: true } } },
+      columns: { id: true },
+      where: inArray(job.id, ids),
+      with: { answers: true, probes: true, outcomes: true, purchases: { with: { steps: true } } },
     })
-    return new Map(rows.map(row => [row.id, {
-      answers: allSaid(row.answers, words),
-      probes: allSaid(row.probes, words),
-      outcomes: allSaid(row.outcomes, words),
-      purchases: inTime(row.purchases).map(({ personId, at, steps, ...each }) => ({
-        ...each, by: words.name(personId), at: +at, steps: inTime(steps).map(({ id, step, note, ...its }) => ({ id, step, note, by: words.name(its.personId), at: +its.at })),
-      })),
-    }]))
+    return new Map(
+      rows.map(row => [
+        row.id,
+        {
+          answers: allSaid(row.answers, words),
+          probes: allSaid(row.probes, words),
+          outcomes: allSaid(row.outcomes, words),
+          purchases: inTime(row.purchases).map(({ personId, at, steps, ...each }) => ({
+            ...each,
+            by: words.name(personId),
+            at: +at,
+            steps: inTime(steps).map(({ id, step, note, ...its }) => ({
+              id,
+              step,
+              note,
+              by: words.name(its.personId),
+              at: +its.at,
+            })),
+          })),
+        },
+      ]),
+    )
   },
   async stripping(reader, ids, words) {
     const rows = await reader.query.job.findMany({
-      columns: { id: true }, where: inArray(job.id, ids),
+      columns: { id: true },
+      where: inArray(job.id, ids),
       with: { photos: { columns: { picture: false, thumbnail: false } }, stripped: { with: { refit: true } } },
     })
-    return new Map(rows.map(row => [row.id, {
-      photos: allSaid(row.photos, words),
-      stripped: inTime(row.stripped).map(({ refit, ...each }) => ({ ...said(each, words), refit: refit && { by: words.name(refit.personId), at: +refit.at, photoId: refit.photoId } })),
-    }]))
+    return new Map(
+      rows.map(row => [
+        row.id,
+        {
+          photos: allSaid(row.photos, words),
+          stripped: inTime(row.stripped).map(({ refit, ...each }) => ({
+            ...said(each, words),
+            refit: refit && { by: words.name(refit.personId), at: +refit.at, photoId: refit.photoId },
+          })),
+        },
+      ]),
+    )
   },
   async tests(reader, ids, words) {
     const rows = await reader.query.job.findMany({
-      columns: { id: true }, where: inArray(job.id, ids),
+      columns: { id: true },
+      where: inArray(job.id, ids),
       with: { tests: { orderBy: (row, to) => [to.asc(row.startedAt), to.asc(row.number)], with: { entries: true } } },
     })
-    return new Map(rows.map(row => [row.id, { tests: row.tests.map(({ entries, ...each }) => testView(each as TestRow<TankTestKind>, inTime(entries) as EntryRow<TankTestKind>[], words)) }]))
+    return new Map(
+      rows.map(row => [
+        row.id,
+        {
+          tests: row.tests.map(({ entries, ...each }) =>
+            testView(each as TestRow<TankTestKind>, inTime(entries) as EntryRow<TankTestKind>[], words),
+          ),
+        },
+      ]),
+    )
   },
   async leaks(reader, ids, words) {
     const rows = await reader.query.job.findMany({
-      columns: { id: true }, where: inArray(job.id, ids),
+      columns: { id: true },
+      where: inArray(job.id, ids),
       with: { leaks: { orderBy: (row, to) => to.asc(row.number), with: { finds: true, repairs: true } }, touches: true },
     })
-    return new Map(rows.map(row => [row.id, {
-      leaks: row.leaks.map(({ finds: _, repairs: __, ...leak }) => leak),
-      finds: allSaid(row.leaks.flatMap(leak => leak.finds), words),
-      repairs: inTime(row.leaks.flatMap(leak => leak.repairs.map(({ curedAt, ...each }) => ({ ...said(each, words), curedAt: +curedAt })))),
-      touches: allSaid(row.touches, words),
-    }]))
+    return new Map(
+      rows.map(row => [
+        row.id,
+        {
+          leaks: row.leaks.map(({ finds: _, repairs: __, ...leak }) => leak),
+          finds: allSaid(
+            row.leaks.flatMap(leak => leak.finds),
+            words,
+          ),
+          repairs: inTime(
+            row.leaks.flatMap(leak =>
+              leak.repairs.map(({ curedAt, ...each }) => ({ ...said(each, words), curedAt: +curedAt })),
+            ),
+          ),
+          touches: allSaid(row.touches, words),
+        },
+      ]),
+    )
   },
 }
 
 function testView(row: TestRow<TankTestKind>, entries: EntryRow<TankTestKind>[], { name, struck }: Words): TestView {
   const { id, jobId, kind, number, pressure, closures, links, reached, relief, earlyReason } = row
   const common: TestViewOf<TankTestKind> = {
-    id, jobId, kind, number, pressure, closures, links, reached, relief, earlyReason,
-    by: name(row.startedBy), startedAt: +row.startedAt, stoppedAt: row.stoppedAt && +row.stoppedAt, struck: struck(id),
+    id,
+    jobId,
+    kind,
+    number,
+    pressure,
+    closures,
+    links,
+    reached,
+    relief,
+    earlyReason,
+    by: name(row.startedBy),
+    startedAt: +row.startedAt,
+    stoppedAt: row.stoppedAt && +row.stoppedAt,
+    struck: struck(id),
   }
   return (serviceOf(kind) as TestService<TankTestKind>).view(row, entries, common as never, name)
 }
 
 /** Everybody's name, and what they struck out on some jobs, in one statement. */
 async function wordsFor(reader: Reader, ids: string[]): Promise<Words> {
-  const people = await reader.query.person.findMany({ columns: { id: true, name: true }, with: { strikes: { where: (row, to) => to.inArray(row.jobId, ids) } } })
+  const people = await reader.query.person.findMany({
+    columns: { id: true, name: true },
+    with: { strikes: { where: (row, to) => to.inArray(row.jobId, ids) } },
+  })
   const names = new Map(people.map(each => [each.id, each.name]))
-  const strikes = new Map(people.flatMap(each => each.strikes.map(({ subjectId, reason }) => [subjectId, `${reason} (${each.name})`] as const)))
+  const strikes = new Map(
+    people.flatMap(each => each.strikes.map(({ subjectId, reason }) => [subjectId, `${reason} (${each.name})`] as const)),
+  )
   return { name: id => names.get(id) ?? 'somebody', struck: id => strikes.get(id) ?? null }
 }
 
@@ -126,7 +236,12 @@ async function wordsFor(reader: Reader, ids: string[]): Promise<Words> {
  * Some aspects of many jobs at once, by job: one statement an aspect, and one for names and strikes, however many jobs there are.
  * @param signal stops between statements when whoever asked has gone
  */
-export async function loadAspectsOf<A extends JobAspect>(ids: string[], aspects: readonly A[], reader: Reader = database(), signal?: AbortSignal): Promise<Map<string, JobWith<A>>> {
+export async function loadAspectsOf<A extends JobAspect>(
+  ids: string[],
+  aspects: readonly A[],
+  reader: Reader = database(),
+  signal?: AbortSignal,
+): Promise<Map<string, JobWith<A>>> {
   if (ids.length === 0) return new Map()
   const words = await wordsFor(reader, ids)
   const jobs = new Map<string, object>()
@@ -138,11 +253,16 @@ export async function loadAspectsOf<A extends JobAspect>(ids: string[], aspects:
 }
 
 /** Some aspects of a job. @throws Refusal 404 */
-export async function loadAspects<A extends JobAspect>(id: string, aspects: readonly A[], reader?: Reader): Promise<JobWith<A>> {
+export async function loadAspects<A extends JobAspect>(
+  id: string,
+  aspects: readonly A[],
+  reader?: Reader,
+): Promise<JobWith<A>> {
   const found = (await loadAspectsOf([id], aspects, reader)).get(id)
   if (!found) throw notFound('job')
   return found
 }
 
 /** A job with all that has happened to it. @throws Refusal 404 */
-export const loadJob = (id: string, reader?: Reader): Promise<JobView> => loadAspects(id, jobAspects, reader) as Promise<JobView>
+export const loadJob = (id: string, reader?: Reader): Promise<JobView> =>
+  loadAspects(id, jobAspects, reader) as Promise<JobView>

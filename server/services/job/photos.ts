@@ -9,24 +9,39 @@ import { notFound, Refusal, refuseField } from '../shop/refusal'
 
 /** Largest file that is taken, bytes; the page makes larger pictures smaller before it sends them. */
 export const MOST_PHOTO_BYTES = 24 * 1024 * 1024
-export const tooLarge = (size: number) => new Refusal(413, `This picture has ${Math.round(size / 1048576)} MB; up to ${MOST_PHOTO_BYTES / 1048576} MB is taken. Send a smaller one.`)
+export const tooLarge = (size: number) =>
+  new Refusal(
+    413,
+    `This picture has ${Math.round(size / 1048576)} MB; up to ${MOST_PHOTO_BYTES / 1048576} MB is taken. Send a smaller one.`,
+  )
 const LONGEST_SIDE = 2048
 const THUMBNAIL_SIDE = 320
 /** A picture of more pixels than any camera of the trade takes would only fill the memory. */
 const MOST_PIXELS = 120_000_000
 
 /**
- * Keeps a photograph: turned upright, made no larger than is useful, all that a camera wrote beside the picture (place, time, owner) left out, with a small one for lists.
+ * Keeps a photograph: turned upright, made no larger than is useful, all that a camera wrote beside the picture (place, time,
+ * owner) left out, with a small one for lists.
  * A repeated id is the same photograph.
- * @throws Refusal 413 for a file that is too large, 415 for one that is not a picture, 422 when what was drawn on is not of this job
+ * @throws Refusal 413 for a file that is too large, 415 for one that is not a picture, 422 when what was drawn on is not of
+ *   this job
  */
-export async function keepPhoto(actor: Actor, jobId: string, input: { id: string, drawnOn: string | null, file: Buffer }): Promise<JobView> {
+export async function keepPhoto(
+  actor: Actor,
+  jobId: string,
+  input: { id: string; drawnOn: string | null; file: Buffer },
+): Promise<JobView> {
   const { photos } = await loadJob(jobId)
-  if (input.drawnOn !== null && !photos.some(known => known.id === input.drawnOn)) throw refuseField('drawnOn', 'The photograph that was drawn on is not of this job.')
+  if (input.drawnOn !== null && !photos.some(known => known.id === input.drawnOn))
+    throw refuseField('drawnOn', 'The photograph that was drawn on is not of this job.')
   if (input.file.length > MOST_PHOTO_BYTES) throw tooLarge(input.file.length)
   const shown = await drawn(input.file)
   await change(actor, { verb: 'took a photograph', touches: ['stripping'], jobId, subjectId: input.id }, async (tx, now) => {
-    const [made] = await tx.insert(photo).values({ id: input.id, jobId, drawnOn: input.drawnOn, ...shown, personId: actor.id, at: now }).onConflictDoNothing().returning({ id: photo.id })
+    const [made] = await tx
+      .insert(photo)
+      .values({ id: input.id, jobId, drawnOn: input.drawnOn, ...shown, personId: actor.id, at: now })
+      .onConflictDoNothing()
+      .returning({ id: photo.id })
     return made ?? null
   })
   return loadJob(jobId)
@@ -36,17 +51,28 @@ async function drawn(file: Buffer) {
   try {
     // Without keepMetadata nothing but the pixels is written.
     const upright = sharp(file, { limitInputPixels: MOST_PIXELS, failOn: 'error' }).rotate()
-    const [large, small] = await Promise.all([LONGEST_SIDE, THUMBNAIL_SIDE].map(side => upright.clone().resize({ width: side, height: side, fit: 'inside', withoutEnlargement: true }).flatten({ background: '#ffffff' }).jpeg({ quality: 82 }).toBuffer({ resolveWithObject: true })))
+    const [large, small] = await Promise.all(
+      [LONGEST_SIDE, THUMBNAIL_SIDE].map(side =>
+        upright
+          .clone()
+          .resize({ width: side, height: side, fit: 'inside', withoutEnlargement: true })
+          .flatten({ background: '#ffffff' })
+          .jpeg({ quality: 82 })
+          .toBuffer({ resolveWithObject: true }),
+      ),
+    )
     return { picture: large!.data, thumbnail: small!.data, width: large!.info.width, height: large!.info.height }
-  }
-  catch {
+  } catch {
     throw new Refusal(415, 'This is not a picture that can be read. Send a JPEG, PNG or WebP photograph.')
   }
 }
 
 /** A photograph's JPEG, large or small. @throws Refusal 404 */
 export async function photoBytes(id: string, small: boolean): Promise<Buffer> {
-  const [row] = await database().select({ bytes: small ? photo.thumbnail : photo.picture }).from(photo).where(eq(photo.id, id))
+  const [row] = await database()
+    .select({ bytes: small ? photo.thumbnail : photo.picture })
+    .from(photo)
+    .where(eq(photo.id, id))
   if (!row) throw notFound('photograph')
   return row.bytes
 }

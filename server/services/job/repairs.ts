@@ -16,7 +16,8 @@ import { mustBeGasFree, mustHaveReadCautions } from '../safe/safety'
 
 /**
  * Records what was done to a leak and starts its cure clock, which hangs a bell. A repeated id is the same repair.
- * @throws Refusal 422 when the material does not cure at that temperature, 409 when it takes heat to the tank and its vapour readings do not stand
+ * @throws Refusal 422 when the material does not cure at that temperature, 409 when it takes heat to the tank and its vapour
+ *   readings do not stand
  */
 export async function recordRepair(actor: Actor, jobId: string, form: RepairForm): Promise<JobView> {
   const { cure } = repairMaterial(form.material)
@@ -24,40 +25,80 @@ export async function recordRepair(actor: Actor, jobId: string, form: RepairForm
   if (!its || its.jobId !== jobId) throw notFound('leak on this job')
   const sheet = cure && { ...cure, cureTime: form.cureTime ?? cure.cureTime }
   const wait = sheet ? timeToCure(sheet, form.temperature) : 0
-  if (!Number.isFinite(wait)) throw refuseField('temperature', `This material does not cure below ${(cure!.floor - 273.15).toFixed(0)} °C. Warm the joint, or choose another material.`)
-  await change(actor, { verb: 'repaired a leak', touches: ['leaks'], jobId, subjectId: form.id, detail: { leak: its.number, method: form.method, material: form.material } }, async (tx, now) => {
-    const [same] = await tx.select({ id: repair.id }).from(repair).where(eq(repair.id, form.id))
-    if (same) return null
-    if (repairMethods.find(method => method.key === form.method)?.heat) {
-      const tank = await loadJob(jobId, tx)
-      mustHaveReadCautions(tank, actor, 'heat or sparks', 'heat')
-      mustBeGasFree(tank, +now)
-    }
-    await tx.insert(repair).values({ ...form, personId: actor.id, at: now, cureTime: sheet?.cureTime ?? 0, curedAt: new Date(+now + wait * 1000) })
-    await hangCure(tx, jobId, form.leakId, now)
-    return true
-  })
+  if (!Number.isFinite(wait))
+    throw refuseField(
+      'temperature',
+      `This material does not cure below ${(cure!.floor - 273.15).toFixed(0)} °C. Warm the joint, or choose another material.`,
+    )
+  await change(
+    actor,
+    {
+      verb: 'repaired a leak',
+      touches: ['leaks'],
+      jobId,
+      subjectId: form.id,
+      detail: { leak: its.number, method: form.method, material: form.material },
+    },
+    async (tx, now) => {
+      const [same] = await tx.select({ id: repair.id }).from(repair).where(eq(repair.id, form.id))
+      if (same) return null
+      if (repairMethods.find(method => method.key === form.method)?.heat) {
+        const tank = await loadJob(jobId, tx)
+        mustHaveReadCautions(tank, actor, 'heat or sparks', 'heat')
+        mustBeGasFree(tank, +now)
+      }
+      await tx
+        .insert(repair)
+        .values({ ...form, personId: actor.id, at: now, cureTime: sheet?.cureTime ?? 0, curedAt: new Date(+now + wait * 1000) })
+      await hangCure(tx, jobId, form.leakId, now)
+      return true
+    },
+  )
   return loadJob(jobId)
 }
 
-/** The bell of a leak's cure: that of the repair that counts, as long as it cures; those of repairs that were struck out or done again come off. */
+/**
+ * The bell of a leak's cure: that of the repair that counts, as long as it cures; those of repairs that were struck out or done
+ * again come off.
+ */
 export async function hangCure(tx: Transaction, jobId: string, leakId: string, now: Date): Promise<void> {
   const tank = await loadAspects(jobId, ['facts', 'leaks'], tx)
   const counts = countingRepair(tank, leakId)
-  for (const each of tank.repairs) if (each.leakId === leakId && each.id !== counts?.id) await takeOffBell(tx, 'cure', each.id, now)
+  for (const each of tank.repairs)
+    if (each.leakId === leakId && each.id !== counts?.id) await takeOffBell(tx, 'cure', each.id, now)
   if (!counts || counts.curedAt <= +now) return
   const { number } = tank.leaks.find(each => each.id === leakId)!
-  await hangAnew(tx, { jobId, kind: 'cure', subjectId: counts.id, title: `${tank.craft.name}, leak ${number} cured`, detail: 'then hold again', dueAt: new Date(counts.curedAt) })
+  await hangAnew(tx, {
+    jobId,
+    kind: 'cure',
+    subjectId: counts.id,
+    title: `${tank.craft.name}, leak ${number} cured`,
+    detail: 'then hold again',
+    dueAt: new Date(counts.curedAt),
+  })
 }
 
 /** Records that parts were disturbed: their evidence ends, that of the others stands. */
-export async function recordTouch(actor: Actor, jobId: string, form: { id: string, partIds: string[], kind: TouchKind, note: string }): Promise<JobView> {
+export async function recordTouch(
+  actor: Actor,
+  jobId: string,
+  form: { id: string; partIds: string[]; kind: TouchKind; note: string },
+): Promise<JobView> {
   const tank = await loadJob(jobId)
   const names = form.partIds.map(id => tank.parts.find(part => part.id === id)?.name)
-  if (names.includes(undefined)) throw new Refusal(422, 'One of those parts is not on this tank.', { partIds: 'One of those parts is not on this tank.' })
-  await change(actor, { verb: `${form.kind} parts`, touches: ['leaks'], jobId, subjectId: form.id, detail: { parts: names } }, async (tx, now) => {
-    const [made] = await tx.insert(touch).values({ ...form, jobId, personId: actor.id, at: now }).onConflictDoNothing().returning({ id: touch.id })
-    return made ?? null
-  })
+  if (names.includes(undefined))
+    throw new Refusal(422, 'One of those parts is not on this tank.', { partIds: 'One of those parts is not on this tank.' })
+  await change(
+    actor,
+    { verb: `${form.kind} parts`, touches: ['leaks'], jobId, subjectId: form.id, detail: { parts: names } },
+    async (tx, now) => {
+      const [made] = await tx
+        .insert(touch)
+        .values({ ...form, jobId, personId: actor.id, at: now })
+        .onConflictDoNothing()
+        .returning({ id: touch.id })
+      return made ?? null
+    },
+  )
   return loadJob(jobId)
 }

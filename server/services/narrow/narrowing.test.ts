@@ -36,23 +36,74 @@ beforeAll(async () => {
   second = await testActor()
 }, 60_000)
 afterAll(() => shop.close())
-const refusal = (work: Promise<unknown>): Promise<Refusal> => work.then(() => { throw new Error('was not refused') }, error => error as Refusal)
+const refusal = (work: Promise<unknown>): Promise<Refusal> =>
+  work.then(
+    () => {
+      throw new Error('was not refused')
+    },
+    error => error as Refusal,
+  )
 const partOf = (job: JobView, name: string) => job.parts.find(part => part.name === name)!.id
-const van = (change = {}) => testJob(technician(), { tankKind: 'moulded', craftName: `Van ${randomUUID().slice(0, 6)}`, ...change })
+const van = (change = {}) =>
+  testJob(technician(), { tankKind: 'moulded', craftName: `Van ${randomUUID().slice(0, 6)}`, ...change })
 const litresAMinute = (flow: number) => flow / 60_000
 const smokeForm = (job: JobView, change: Partial<SmokeForm> = {}): SmokeForm => ({
-  id: randomUUID(), pressure: 3000, closures: { [partOf(job, 'Service port')]: 'rig' }, links: holdingLinks(job.circuit), own: { ball: 'floor' }, relief: { kind: 'regulator', opensAt: 3000 }, simulated: false, earlyReason: '',
-  tube: { smallest: litresAMinute(0.01), largest: litresAMinute(2), readDoubt: 0.01, gas: 'air' }, ...change,
+  id: randomUUID(),
+  pressure: 3000,
+  closures: { [partOf(job, 'Service port')]: 'rig' },
+  links: holdingLinks(job.circuit),
+  own: { ball: 'floor' },
+  relief: { kind: 'regulator', opensAt: 3000 },
+  simulated: false,
+  earlyReason: '',
+  tube: { smallest: litresAMinute(0.01), largest: litresAMinute(2), readDoubt: 0.01, gas: 'air' },
+  ...change,
 })
 
 describe('a craft that comes in again', () => {
   test('brings the map that was drawn of its tank, and is one craft by whatever case its name is written', async () => {
     let job = await testJob(technician(), { craftName: 'Skiff', tankKind: 'aluminium-belly', craftBuilt: 1999 })
     const parts = job.parts.map(({ removedAt: _, position: __, ...part }) => part)
-    const added = { id: randomUUID(), name: 'Heater standpipe', family: 'standpipe' as const, shape: { at: 'point' as const, x: 560, y: 84 }, opening: true, space: 'heater', link: null, trait: null }
+    const added = {
+      id: randomUUID(),
+      name: 'Heater standpipe',
+      family: 'standpipe' as const,
+      shape: { at: 'point' as const, x: 560, y: 84 },
+      opening: true,
+      space: 'heater',
+      link: null,
+      trait: null,
+    }
     job = await setCircuit(technician(), job.id, {
-      revision: job.revision, parts: [...parts, added], spaces: [...job.circuit.spaces, { id: 'heater', name: 'Heater line', kind: 'line', carries: 'heater feed', path: [{ x: 560, y: 84 }, { x: 560, y: 20 }] }],
-      links: [...job.circuit.links, { id: 'heater-joint', name: 'Heater hose', kind: 'passage', from: 'tank', to: 'heater', normally: 'open', cracking: 0, pinch: true, at: { x: 560, y: 60 } }],
+      revision: job.revision,
+      parts: [...parts, added],
+      spaces: [
+        ...job.circuit.spaces,
+        {
+          id: 'heater',
+          name: 'Heater line',
+          kind: 'line',
+          carries: 'heater feed',
+          path: [
+            { x: 560, y: 84 },
+            { x: 560, y: 20 },
+          ],
+        },
+      ],
+      links: [
+        ...job.circuit.links,
+        {
+          id: 'heater-joint',
+          name: 'Heater hose',
+          kind: 'passage',
+          from: 'tank',
+          to: 'heater',
+          normally: 'open',
+          cracking: 0,
+          pinch: true,
+          at: { x: 560, y: 60 },
+        },
+      ],
     })
     const again = await openJob(technician(), newJobForm({ craftName: 'SKIFF', tankKind: 'aluminium-belly' }))
     expect(again.craft).toMatchObject({ name: 'Skiff', built: 1999 })
@@ -60,20 +111,41 @@ describe('a craft that comes in again', () => {
     expect(again.parts.find(part => part.name === 'Heater standpipe')).toMatchObject({ space: 'heater', opening: true })
     expect(again.parts[0]!.id).not.toBe(job.parts[0]!.id)
     expect(again.circuit).toEqual(job.circuit)
-    expect((await listCrafts()).filter(craft => craft.name === 'Skiff')).toMatchObject([{ built: 1999, tanks: [{ name: 'fuel tank', tankKind: 'aluminium-belly' }] }])
-    const otherTank = await openJob(technician(), newJobForm({ craftName: 'Skiff', tankKind: 'aluminium-belly', tankName: 'day tank' }))
+    expect((await listCrafts()).filter(craft => craft.name === 'Skiff')).toMatchObject([
+      { built: 1999, tanks: [{ name: 'fuel tank', tankKind: 'aluminium-belly' }] },
+    ])
+    const otherTank = await openJob(
+      technician(),
+      newJobForm({ craftName: 'Skiff', tankKind: 'aluminium-belly', tankName: 'day tank' }),
+    )
     expect(otherTank.parts.some(part => part.name === 'Heater standpipe')).toBe(false)
-    const moved = await editJob(technician(), otherTank.id, { ...factsOf(otherTank), craftName: 'Barge', revision: otherTank.revision })
+    const moved = await editJob(technician(), otherTank.id, {
+      ...factsOf(otherTank),
+      craftName: 'Barge',
+      revision: otherTank.revision,
+    })
     expect(moved.craft.name).toBe('Barge')
   })
   test('a circuit that does not hang together is not saved', async () => {
     const job = await van()
     const parts = job.parts.map(({ removedAt: _, position: __, ...part }) => part)
-    const send = (change: object) => refusal(setCircuit(technician(), job.id, { revision: job.revision, parts, ...job.circuit, ...change }))
-    expect((await send({ links: job.circuit.links.map(link => (link.id === 'inlet' ? { ...link, to: 'nowhere' } : link)) })).fields.parts).toContain('Choose both of its ends')
-    expect((await send({ parts: parts.map(part => (part.name === 'Cap' ? { ...part, space: 'attic' } : part)) })).fields.parts).toContain('not there any more')
-    expect((await send({ links: job.circuit.links.filter(link => link.id !== 'purge') })).fields.parts).toContain('Purge valve is the body of a valve that is not there')
-    const loose = await setCircuit(technician(), job.id, { revision: job.revision, ...job.circuit, parts: parts.map(part => (part.name === 'Cap' ? { ...part, space: null } : part)) })
+    const send = (change: object) =>
+      refusal(setCircuit(technician(), job.id, { revision: job.revision, parts, ...job.circuit, ...change }))
+    expect(
+      (await send({ links: job.circuit.links.map(link => (link.id === 'inlet' ? { ...link, to: 'nowhere' } : link)) })).fields
+        .parts,
+    ).toContain('Choose both of its ends')
+    expect(
+      (await send({ parts: parts.map(part => (part.name === 'Cap' ? { ...part, space: 'attic' } : part)) })).fields.parts,
+    ).toContain('not there any more')
+    expect((await send({ links: job.circuit.links.filter(link => link.id !== 'purge') })).fields.parts).toContain(
+      'Purge valve is the body of a valve that is not there',
+    )
+    const loose = await setCircuit(technician(), job.id, {
+      revision: job.revision,
+      ...job.circuit,
+      parts: parts.map(part => (part.name === 'Cap' ? { ...part, space: null } : part)),
+    })
     const soaped = await startSoap(technician(), job.id, { pressure: 3000, links: holdingLinks(job.circuit) })
     expect(soaped.tests[0]!.reached).not.toContain(partOf(loose, 'Cap'))
   })
@@ -83,17 +155,27 @@ describe('checks', () => {
   test('an answer moves the ranking; the latest counts and both stay', async () => {
     let job = await van({ complaint: { signs: ['smell-only', 'cap-replaced'], codes: ['P0456'], words: '' } })
     expect(jobStanding(job, Date.now()).next.action).toBe('check')
-    const chance = (view: JobView) => suspectsOf(situationOf(view, Date.now())).list.find(each => each.cause.key === 'neck')!.chance
+    const chance = (view: JobView) =>
+      suspectsOf(situationOf(view, Date.now())).list.find(each => each.cause.key === 'neck')!.chance
     const before = chance(job)
     const first = { id: randomUUID(), check: 'neck-look' as const, outcome: 'neck', after: null }
     job = await answerCheck(technician(), job.id, first)
     job = await answerCheck(technician(), job.id, first)
     expect(job.answers).toHaveLength(1)
     expect(chance(job)).toBeGreaterThan(before + 0.2)
-    job = await answerCheck(technician(new Date(Date.now() + 1000)), job.id, { id: randomUUID(), check: 'neck-look', outcome: 'clear', after: first.id })
+    job = await answerCheck(technician(new Date(Date.now() + 1000)), job.id, {
+      id: randomUUID(),
+      check: 'neck-look',
+      outcome: 'clear',
+      after: first.id,
+    })
     expect(job.answers).toHaveLength(2)
     expect(chance(job)).toBeLessThan(before)
-    job = await strikeEntry(technician(), job.id, { id: randomUUID(), subjectId: job.answers[1]!.id, reason: 'looked at the wrong side' })
+    job = await strikeEntry(technician(), job.id, {
+      id: randomUUID(),
+      subjectId: job.answers[1]!.id,
+      reason: 'looked at the wrong side',
+    })
     expect(chance(job)).toBeGreaterThan(before + 0.2)
   })
   test('two people answering at once: the second is told what the first saw, and the same answer is no quarrel', async () => {
@@ -107,30 +189,68 @@ describe('checks', () => {
     expect((lost.reason as Refusal).message).toMatch(/answered “(seal bad|both sound)” to this check meanwhile/)
     const now = await loadJob(job.id)
     expect(now.answers).toHaveLength(1)
-    expect((await answerCheck(second(), job.id, { id: randomUUID(), check: 'cap-look', outcome: now.answers[0]!.outcome, after: null })).answers).toHaveLength(1)
-    expect((await answerCheck(second(), job.id, { id: randomUUID(), check: 'cap-look', outcome: now.answers[0]!.outcome === 'bad' ? 'clear' : 'bad', after: now.answers[0]!.id })).answers).toHaveLength(2)
+    expect(
+      (
+        await answerCheck(second(), job.id, {
+          id: randomUUID(),
+          check: 'cap-look',
+          outcome: now.answers[0]!.outcome,
+          after: null,
+        })
+      ).answers,
+    ).toHaveLength(1)
+    expect(
+      (
+        await answerCheck(second(), job.id, {
+          id: randomUUID(),
+          check: 'cap-look',
+          outcome: now.answers[0]!.outcome === 'bad' ? 'clear' : 'bad',
+          after: now.answers[0]!.id,
+        })
+      ).answers,
+    ).toHaveLength(2)
   })
 })
 
 describe('halving', () => {
   test('a step keeps what it reached; one that lets out, reaches nothing or is over the limit is refused', async () => {
     const job = await van()
-    const form = { id: randomUUID(), method: 'hold' as const, pressure: 3000, closures: {}, links: { ...holdingLinks(job.circuit), 'vapour-joint': 'shut' as const }, relief: { kind: 'water column' as const, opensAt: 3500 }, earlyReason: '', leaks: true }
+    const form = {
+      id: randomUUID(),
+      method: 'hold' as const,
+      pressure: 3000,
+      closures: {},
+      links: { ...holdingLinks(job.circuit), 'vapour-joint': 'shut' as const },
+      relief: { kind: 'water column' as const, opensAt: 3500 },
+      earlyReason: '',
+      leaks: true,
+    }
     const kept = await recordProbe(technician(), job.id, form)
     expect(kept.probes[0]!.reached).toContain(partOf(job, 'Pump ring and seal'))
     expect(kept.probes[0]!.reached).not.toContain(partOf(job, 'Canister'))
     expect(kept.probes[0]!.relief).toEqual({ kind: 'water column', opensAt: 3500 })
     expect((await recordProbe(technician(), job.id, form)).probes).toHaveLength(1)
-    expect((await refusal(recordProbe(technician(), job.id, { ...form, id: randomUUID(), relief: null }))).fields.relief).toContain('Say what keeps it below the limit')
-    expect((await recordProbe(technician(), job.id, { ...form, id: randomUUID(), method: 'vacuum', pressure: -2000, relief: null })).probes[1]!.relief).toBeNull()
-    expect((await refusal(recordProbe(technician(), job.id, { ...form, id: randomUUID(), links: {} }))).fields.links).toContain('escapes to the open air')
-    expect((await refusal(recordProbe(technician(), job.id, { ...form, id: randomUUID(), pressure: 9000 }))).fields.pressure).toContain('above this tank’s limit')
+    expect(
+      (await refusal(recordProbe(technician(), job.id, { ...form, id: randomUUID(), relief: null }))).fields.relief,
+    ).toContain('Say what keeps it below the limit')
+    expect(
+      (await recordProbe(technician(), job.id, { ...form, id: randomUUID(), method: 'vacuum', pressure: -2000, relief: null }))
+        .probes[1]!.relief,
+    ).toBeNull()
+    expect((await refusal(recordProbe(technician(), job.id, { ...form, id: randomUUID(), links: {} }))).fields.links).toContain(
+      'escapes to the open air',
+    )
+    expect(
+      (await refusal(recordProbe(technician(), job.id, { ...form, id: randomUUID(), pressure: 9000 }))).fields.pressure,
+    ).toContain('above this tank’s limit')
     const fresh = await openJob(technician(), newJobForm({ craftName: 'unread', tankKind: 'moulded' }))
     expect((await refusal(recordProbe(technician(), fresh.id, { ...form, id: randomUUID() }))).status).toBe(409)
   })
   test('a hold is only set up where nothing escapes, and says of unreached parts nothing', async () => {
     const job = await van()
-    expect((await refusal(setUpHold(technician(), job.id, holdForm({ volume: 0.06, testPressure: 3000, links: {} })))).fields.links).toContain('Air would escape at the fresh air')
+    expect(
+      (await refusal(setUpHold(technician(), job.id, holdForm({ volume: 0.06, testPressure: 3000, links: {} })))).fields.links,
+    ).toContain('Air would escape at the fresh air')
     await setUpHold(technician(), job.id, holdForm({ volume: 0.06, testPressure: 3000, links: holdingLinks(job.circuit) }))
     const hold = testsOf(await loadJob(job.id), 'hold')[0]!
     expect(hold.reached).toContain(partOf(job, 'Canister'))
@@ -146,7 +266,8 @@ describe('smoke', () => {
     job = await beginTest(technician(), job.id, 'smoke', form)
     expect(job.tests).toHaveLength(1)
     expect((await refusal(beginTest(technician(), job.id, 'smoke', smokeForm(job)))).status).toBe(409)
-    const event = (at: number, change: object) => recordEntry(technician(new Date(Date.now() + at)), form.id, 'event', { id: randomUUID(), ...change })
+    const event = (at: number, change: object) =>
+      recordEntry(technician(new Date(Date.now() + at)), form.id, 'event', { id: randomUUID(), ...change })
     job = await event(1, { kind: 'mark', partId: partOf(job, 'Canister'), mark: 'clear' })
     expect(smokeOn(job, testsOf(job, 'smoke')[0]!).unproven).toHaveLength(1)
     job = await event(2, { kind: 'arrival', end: partOf(job, 'Pump ring and seal'), seen: true })
@@ -164,15 +285,30 @@ describe('smoke', () => {
   })
   test('bad input is told: no feed, over the limit, a valve and a far end that are not there, soap’s looks', async () => {
     const job = await van()
-    expect((await refusal(beginTest(technician(), job.id, 'smoke', smokeForm(job, { closures: {} })))).fields.closures).toContain('where smoke goes in')
-    expect((await refusal(beginTest(technician(), job.id, 'smoke', smokeForm(job, { pressure: 8000 })))).fields.pressure).toContain('limit')
+    expect(
+      (await refusal(beginTest(technician(), job.id, 'smoke', smokeForm(job, { closures: {} })))).fields.closures,
+    ).toContain('where smoke goes in')
+    expect(
+      (await refusal(beginTest(technician(), job.id, 'smoke', smokeForm(job, { pressure: 8000 })))).fields.pressure,
+    ).toContain('limit')
     const form = smokeForm(job)
     await beginTest(technician(), job.id, 'smoke', form)
     const event = (change: object) => refusal(recordEntry(technician(), form.id, 'event', { id: randomUUID(), ...change }))
     expect((await event({ kind: 'link', linkId: 'chimney', to: 'open' })).fields.linkId).toContain('not in this circuit')
     expect((await event({ kind: 'arrival', end: 'chimney', seen: true })).fields.end).toContain('no far end')
     expect((await event({ kind: 'mark', partId: randomUUID(), mark: 'clear' })).fields.partId).toContain('not on this tank')
-    const find = { id: randomUUID(), partId: partOf(job, 'Canister'), seen: 'bubbles' as const, x1: 1, y1: 1, x2: 2, y2: 2, length: 0.01, note: '', leakId: null }
+    const find = {
+      id: randomUUID(),
+      partId: partOf(job, 'Canister'),
+      seen: 'bubbles' as const,
+      x1: 1,
+      y1: 1,
+      x2: 2,
+      y2: 2,
+      length: 0.01,
+      note: '',
+      leakId: null,
+    }
     expect((await refusal(addFind(technician(), form.id, find))).fields.seen).toContain('smoke and dye')
     const found = await addFind(technician(), form.id, { ...find, seen: 'smoke' })
     expect(found.finds[0]).toMatchObject({ testId: form.id, seen: 'smoke' })
@@ -182,7 +318,16 @@ describe('smoke', () => {
   test('the simulated circuit: smoke fed at the service port never gets to the neck, fed at the cap it does; a stuck valve shows in the tube', async () => {
     const job = await van()
     const neck = partOf(job, 'Filler neck and grommet')
-    await database().update(jobTable).set({ hiddenTank: { seed: 7, leaks: [{ partId: neck, law: 'viscous', rate: 0.1, referencePressure: 3000 }], sensorOffset: -0.8 } }).where(eq(jobTable.id, job.id))
+    await database()
+      .update(jobTable)
+      .set({
+        hiddenTank: {
+          seed: 7,
+          leaks: [{ partId: neck, law: 'viscous', rate: 0.1, referencePressure: 3000 }],
+          sensorOffset: -0.8,
+        },
+      })
+      .where(eq(jobTable.id, job.id))
     const look = async (id: string, place: object) => lookAtTest(id, place, Date.now())
     const port = smokeForm(job, { simulated: true })
     await beginTest(technician(), job.id, 'smoke', port)
@@ -198,7 +343,10 @@ describe('smoke', () => {
     await beginTest(technician(), job.id, 'smoke', cap)
     expect(await look(cap.id, { what: 'part', at: neck })).toEqual({ what: 'part', mark: 'smoke' })
     expect(await look(cap.id, { what: 'tube' })).toMatchObject({ reading: { ball: 'floats' } })
-    await database().update(jobTable).set({ hiddenTank: { seed: 7, leaks: [], stuck: { vent: 'open' } } }).where(eq(jobTable.id, job.id))
+    await database()
+      .update(jobTable)
+      .set({ hiddenTank: { seed: 7, leaks: [], stuck: { vent: 'open' } } })
+      .where(eq(jobTable.id, job.id))
     expect(await look(cap.id, { what: 'tube' })).toEqual({ what: 'tube', reading: { ball: 'top' } })
     expect((await refusal(look(cap.id, { what: 'behind the shed' }))).status).toBe(404)
   })
@@ -213,21 +361,38 @@ describe('what it turned out to be', () => {
     past = await recordOutcome(technician(), past.id, { ...form, id: randomUUID() })
     expect(past.outcomes).toHaveLength(1)
     const now = await testJob(technician(), { tankKind: 'aluminium-belly', craftName })
-    expect((await similarJobs(now.id))[0]).toMatchObject({ id: past.id, sameCraft: true, causes: [{ cause: 'sender-seal', part: 'Sender ring' }] })
+    expect((await similarJobs(now.id))[0]).toMatchObject({
+      id: past.id,
+      sameCraft: true,
+      causes: [{ cause: 'sender-seal', part: 'Sender ring' }],
+    })
     await strikeEntry(technician(), past.id, { id: randomUUID(), subjectId: form.id, reason: 'it was the vent' })
     expect((await similarJobs(now.id)).some(each => each.id === past.id)).toBe(false)
-    expect((await refusal(recordOutcome(technician(), now.id, { ...form, id: randomUUID() }))).fields.partId).toContain('not on this tank')
+    expect((await refusal(recordOutcome(technician(), now.id, { ...form, id: randomUUID() }))).fields.partId).toContain(
+      'not on this tank',
+    )
   })
 })
 
 describe('parts to get', () => {
   test('are measured before they are ordered, and ordered before they arrive', async () => {
     let job = await van()
-    const form = { id: randomUUID(), name: 'Sender seal', reason: 'suspected' as const, measure: 'ring diameter', cause: 'sender-seal' as const, fixing: null, leadDays: null }
+    const form = {
+      id: randomUUID(),
+      name: 'Sender seal',
+      reason: 'suspected' as const,
+      measure: 'ring diameter',
+      cause: 'sender-seal' as const,
+      fixing: null,
+      leadDays: null,
+    }
     job = await addPurchase(technician(), job.id, form)
     expect((await addPurchase(technician(), job.id, form)).purchases).toHaveLength(1)
-    expect((await refusal(addPurchase(technician(), job.id, { ...form, id: randomUUID(), name: 'sender SEAL' }))).message).toContain('on the list already')
-    const step = (to: 'measured' | 'ordered' | 'arrived' | 'returned', note = '') => stepPurchase(technician(), form.id, { id: randomUUID(), step: to, note })
+    expect(
+      (await refusal(addPurchase(technician(), job.id, { ...form, id: randomUUID(), name: 'sender SEAL' }))).message,
+    ).toContain('on the list already')
+    const step = (to: 'measured' | 'ordered' | 'arrived' | 'returned', note = '') =>
+      stepPurchase(technician(), form.id, { id: randomUUID(), step: to, note })
     expect((await refusal(step('ordered'))).fields.step).toBe('Measure first: ring diameter. Then order.')
     expect((await refusal(step('measured'))).fields.note).toContain('ring diameter')
     await step('measured', '84 mm')
@@ -235,12 +400,20 @@ describe('parts to get', () => {
     await step('ordered')
     await step('arrived')
     job = await editPurchase(technician(), form.id, { reason: 'confirmed', leadDays: 4 })
-    expect(job.purchases[0]).toMatchObject({ reason: 'confirmed', leadDays: 4, steps: [{ step: 'measured', note: '84 mm' }, { step: 'ordered' }, { step: 'arrived' }] })
+    expect(job.purchases[0]).toMatchObject({
+      reason: 'confirmed',
+      leadDays: 4,
+      steps: [{ step: 'measured', note: '84 mm' }, { step: 'ordered' }, { step: 'arrived' }],
+    })
   })
 })
 
 describe('photographs', () => {
-  const picture = () => sharp({ create: { width: 3000, height: 1500, channels: 3, background: '#884422' } }).withExif({ IFD0: { Copyright: 'a place' }, IFD3: { GPSLatitude: '51/1 30/1 0/1' } }).jpeg().toBuffer()
+  const picture = () =>
+    sharp({ create: { width: 3000, height: 1500, channels: 3, background: '#884422' } })
+      .withExif({ IFD0: { Copyright: 'a place' }, IFD3: { GPSLatitude: '51/1 30/1 0/1' } })
+      .jpeg()
+      .toBuffer()
   test('are made smaller, without place data, with a thumbnail', async () => {
     let job = await van()
     const file = await picture()
@@ -256,19 +429,32 @@ describe('photographs', () => {
   })
   test('what is too large or no picture is refused, each with its sentence', async () => {
     const job = await van()
-    expect(await refusal(keepPhoto(technician(), job.id, { id: randomUUID(), drawnOn: null, file: Buffer.alloc(40 * 1024 * 1024) }))).toMatchObject({ status: 413, message: expect.stringContaining('40 MB') })
-    expect(await refusal(keepPhoto(technician(), job.id, { id: randomUUID(), drawnOn: null, file: Buffer.from('this is a letter') }))).toMatchObject({ status: 415, message: expect.stringContaining('not a picture') })
+    expect(
+      await refusal(keepPhoto(technician(), job.id, { id: randomUUID(), drawnOn: null, file: Buffer.alloc(40 * 1024 * 1024) })),
+    ).toMatchObject({ status: 413, message: expect.stringContaining('40 MB') })
+    expect(
+      await refusal(
+        keepPhoto(technician(), job.id, { id: randomUUID(), drawnOn: null, file: Buffer.from('this is a letter') }),
+      ),
+    ).toMatchObject({ status: 415, message: expect.stringContaining('not a picture') })
     const whole = await picture()
-    expect(await refusal(keepPhoto(technician(), job.id, { id: randomUUID(), drawnOn: null, file: whole.subarray(0, whole.length / 2) }))).toMatchObject({ status: 415 })
+    expect(
+      await refusal(
+        keepPhoto(technician(), job.id, { id: randomUUID(), drawnOn: null, file: whole.subarray(0, whole.length / 2) }),
+      ),
+    ).toMatchObject({ status: 415 })
     expect((await loadJob(job.id)).photos).toHaveLength(0)
   })
   test('what is drawn on one is kept as one of its own, and only on a photograph of the job', async () => {
     let job = await van()
-    const file = await picture(), id = randomUUID()
+    const file = await picture(),
+      id = randomUUID()
     await keepPhoto(technician(), job.id, { id, drawnOn: null, file })
     job = await keepPhoto(technician(), job.id, { id: randomUUID(), drawnOn: id, file })
     expect(job.photos.map(photo => photo.drawnOn)).toEqual([null, id])
     const other = await van()
-    expect((await refusal(keepPhoto(technician(), other.id, { id: randomUUID(), drawnOn: id, file }))).fields.drawnOn).toContain('not of this job')
+    expect(
+      (await refusal(keepPhoto(technician(), other.id, { id: randomUUID(), drawnOn: id, file }))).fields.drawnOn,
+    ).toContain('not of this job')
   })
 })

@@ -18,5 +18,12 @@ export async function hangPromise(tx: Transaction, jobId: string, now: Date, ane
   }
   const late = lateParts(job, +now)
   const detail = `for ${promised}${late.length > 0 ? `; after it come: ${late.map(purchase => purchase.name.toLowerCase()).join(', ')}` : ''}`
-  await (anew ? hangAnew : hangBell)(tx, { jobId, kind: 'promise', subjectId: jobId, title: `${job.craft.name} is promised`, detail, dueAt: new Date(Date.parse(`${promised}T08:00:00`) - DAY) })
+  await (anew ? hangAnew : hangBell)(tx, {
+    jobId,
+    kind: 'promise',
+    subjectId: jobId,
+    title: `${job.craft.name} is promised`,
+    detail,
+    dueAt: new Date(Date.parse(`${promised}T08:00:00`) - DAY),
+  })
 }

@@ -8,16 +8,27 @@ import { loadJob } from '../job/loadJobs'
 import { hangPromise } from './promise'
 import { notFound, Refusal, refuseField } from '../shop/refusal'
 
-/** Puts something on a job's list of parts to get. A repeated id is the same. @throws Refusal 409 when it is on the list already */
+/**
+ * Puts something on a job's list of parts to get. A repeated id is the same. @throws Refusal 409 when it is on the list already
+ */
 export async function addPurchase(actor: Actor, jobId: string, form: PurchaseForm): Promise<JobView> {
-  await change(actor, { verb: 'listed a part to get', touches: ['narrowing'], jobId, subjectId: form.id, detail: { name: form.name } }, async (tx, now) => {
-    const tank = await loadJob(jobId, tx)
-    if (tank.purchases.some(each => each.id === form.id)) return null
-    if (tank.purchases.some(each => each.name.toLowerCase() === form.name.toLowerCase() && each.steps.at(-1)?.step !== 'returned')) throw new Refusal(409, `${form.name} is on the list already.`)
-    await tx.insert(purchase).values({ ...form, jobId, personId: actor.id, at: now })
-    await hangPromise(tx, jobId, now)
-    return true
-  })
+  await change(
+    actor,
+    { verb: 'listed a part to get', touches: ['narrowing'], jobId, subjectId: form.id, detail: { name: form.name } },
+    async (tx, now) => {
+      const tank = await loadJob(jobId, tx)
+      if (tank.purchases.some(each => each.id === form.id)) return null
+      if (
+        tank.purchases.some(
+          each => each.name.toLowerCase() === form.name.toLowerCase() && each.steps.at(-1)?.step !== 'returned',
+        )
+      )
+        throw new Refusal(409, `${form.name} is on the list already.`)
+      await tx.insert(purchase).values({ ...form, jobId, personId: actor.id, at: now })
+      await hangPromise(tx, jobId, now)
+      return true
+    },
+  )
   return loadJob(jobId)
 }
 
@@ -30,12 +41,22 @@ async function owned(id: string) {
 /** Says anew why it is wanted and how long it takes to come: what was suspected is confirmed. */
 export async function editPurchase(actor: Actor, id: string, edit: PurchaseEdit): Promise<JobView> {
   const row = await owned(id)
-  await change(actor, { verb: 'changed a part on the list', touches: ['narrowing'], jobId: row.jobId, subjectId: id, detail: { name: row.name, ...edit } }, async (tx, now) => {
-    if (row.reason === edit.reason && row.leadDays === edit.leadDays) return null
-    await tx.update(purchase).set(edit).where(eq(purchase.id, id))
-    await hangPromise(tx, row.jobId, now)
-    return true
-  })
+  await change(
+    actor,
+    {
+      verb: 'changed a part on the list',
+      touches: ['narrowing'],
+      jobId: row.jobId,
+      subjectId: id,
+      detail: { name: row.name, ...edit },
+    },
+    async (tx, now) => {
+      if (row.reason === edit.reason && row.leadDays === edit.leadDays) return null
+      await tx.update(purchase).set(edit).where(eq(purchase.id, id))
+      await hangPromise(tx, row.jobId, now)
+      return true
+    },
+  )
   return loadJob(row.jobId)
 }
 
@@ -43,17 +64,38 @@ export async function editPurchase(actor: Actor, id: string, edit: PurchaseEdit)
  * Moves something on the list on: measured, ordered, arrived, returned. A repeated id is the same step.
  * @throws Refusal 422 when it is ordered before it was measured, or measured without a measure
  */
-export async function stepPurchase(actor: Actor, id: string, form: { id: string, step: PurchaseStep, note: string }): Promise<JobView> {
+export async function stepPurchase(
+  actor: Actor,
+  id: string,
+  form: { id: string; step: PurchaseStep; note: string },
+): Promise<JobView> {
   const row = await owned(id)
-  await change(actor, { verb: `${form.step} a part`, touches: ['narrowing'], jobId: row.jobId, subjectId: id, detail: { name: row.name, note: form.note } }, async (tx, now) => {
-    const its = (await loadJob(row.jobId, tx)).purchases.find(each => each.id === id)!
-    const done = (step: PurchaseStep) => its.steps.some(each => each.step === step)
-    if (form.step === 'measured' && !form.note) throw refuseField('note', `Write down what was measured: ${row.measure || 'size and thread'}.`)
-    if (form.step === 'ordered' && row.measure && !done('measured')) throw refuseField('step', `Measure first: ${row.measure}. Then order.`)
-    if ((form.step === 'arrived' || form.step === 'returned') && !done('ordered')) throw refuseField('step', 'It was not ordered yet.')
-    const [made] = await tx.insert(purchaseStep).values({ ...form, purchaseId: id, personId: actor.id, at: now }).onConflictDoNothing().returning({ id: purchaseStep.id })
-    await hangPromise(tx, row.jobId, now)
-    return made ?? null
-  })
+  await change(
+    actor,
+    {
+      verb: `${form.step} a part`,
+      touches: ['narrowing'],
+      jobId: row.jobId,
+      subjectId: id,
+      detail: { name: row.name, note: form.note },
+    },
+    async (tx, now) => {
+      const its = (await loadJob(row.jobId, tx)).purchases.find(each => each.id === id)!
+      const done = (step: PurchaseStep) => its.steps.some(each => each.step === step)
+      if (form.step === 'measured' && !form.note)
+        throw refuseField('note', `Write down what was measured: ${row.measure || 'size and thread'}.`)
+      if (form.step === 'ordered' && row.measure && !done('measured'))
+        throw refuseField('step', `Measure first: ${row.measure}. Then order.`)
+      if ((form.step === 'arrived' || form.step === 'returned') && !done('ordered'))
+        throw refuseField('step', 'It was not ordered yet.')
+      const [made] = await tx
+        .insert(purchaseStep)
+        .values({ ...form, purchaseId: id, personId: actor.id, at: now })
+        .onConflictDoNothing()
+        .returning({ id: purchaseStep.id })
+      await hangPromise(tx, row.jobId, now)
+      return made ?? null
+    },
+  )
   return loadJob(row.jobId)
 }

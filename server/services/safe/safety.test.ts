@@ -32,9 +32,16 @@ beforeAll(async () => {
   oda = await testActor('owner')
 }, 60_000)
 afterAll(() => shop.close())
-const refusal = (work: Promise<unknown>): Promise<Refusal> => work.then(() => { throw new Error('was not refused') }, error => error as Refusal)
+const refusal = (work: Promise<unknown>): Promise<Refusal> =>
+  work.then(
+    () => {
+      throw new Error('was not refused')
+    },
+    error => error as Refusal,
+  )
 const all = cautions.map(caution => caution.key)
-const boat = () => openJob(finn(), newJobForm({ tankKind: 'aluminium-belly', craftName: `Lugger ${randomUUID().slice(0, 6)}`, fuel: 'diesel' }))
+const boat = () =>
+  openJob(finn(), newJobForm({ tankKind: 'aluminium-belly', craftName: `Lugger ${randomUUID().slice(0, 6)}`, fuel: 'diesel' }))
 const MINUTE = 60_000
 const start = Date.now()
 const at = (minutes: number) => new Date(start + minutes * MINUTE)
@@ -63,7 +70,15 @@ describe('cautions', () => {
     await planWork(finn(), job.id, { ...job.plan, promised: '2030-05-22' })
     expect(new Date((await rope())[0]!.dueAt).getDate()).toBe(21)
     const late = randomUUID()
-    await addPurchase(finn(new Date('2030-05-20T10:00:00')), job.id, { id: late, name: 'Vent hose', reason: 'confirmed', measure: '', cause: null, fixing: null, leadDays: 4 })
+    await addPurchase(finn(new Date('2030-05-20T10:00:00')), job.id, {
+      id: late,
+      name: 'Vent hose',
+      reason: 'confirmed',
+      measure: '',
+      cause: null,
+      fixing: null,
+      leadDays: 4,
+    })
     expect(await rope()).toMatchObject([{ detail: 'for 2030-05-22; after it come: vent hose' }])
     await editPurchase(finn(new Date('2030-05-20T10:00:00')), late, { reason: 'confirmed', leadDays: 1 })
     expect(await rope()).toMatchObject([{ detail: 'for 2030-05-22' }])
@@ -82,17 +97,40 @@ describe('cautions', () => {
 })
 
 describe('vapour and heat', () => {
-  const gas = (job: JobView, at: Date, explosive: number, point: string) => readGas(finn(at), job.id, { id: randomUUID(), point, explosive, oxygen: null })
+  const gas = (job: JobView, at: Date, explosive: number, point: string) =>
+    readGas(finn(at), job.id, { id: randomUUID(), point, explosive, oxygen: null })
   test('a weld with heat is refused until the readings stand, and again when they are old', async () => {
     let job = await testJob(finn(), { tankKind: 'moulded', craftName: `Van ${randomUUID().slice(0, 6)}` })
     job = await startSoap(finn(), job.id, { pressure: 3000, links: { vent: 'shut' } })
     const partId = job.parts.find(part => part.name === 'Left pinch seam')!.id
-    job = await addFind(finn(), job.tests[0]!.id, { id: randomUUID(), partId, seen: 'foams', x1: 1, y1: 1, x2: 2, y2: 2, length: 0.01, note: '', leakId: null })
-    const weld = (minutes: number) => recordRepair(finn(at(minutes)), job.id, { id: randomUUID(), leakId: job.leaks[0]!.id, method: 'plastic-weld', material: 'none', batch: '', temperature: 291, cureTime: null, note: '' })
+    job = await addFind(finn(), job.tests[0]!.id, {
+      id: randomUUID(),
+      partId,
+      seen: 'foams',
+      x1: 1,
+      y1: 1,
+      x2: 2,
+      y2: 2,
+      length: 0.01,
+      note: '',
+      leakId: null,
+    })
+    const weld = (minutes: number) =>
+      recordRepair(finn(at(minutes)), job.id, {
+        id: randomUUID(),
+        leakId: job.leaks[0]!.id,
+        method: 'plastic-weld',
+        material: 'none',
+        batch: '',
+        temperature: 291,
+        cureTime: null,
+        note: '',
+      })
     expect((await refusal(weld(0))).message).toContain('cautions')
     await readCautions(finn(), job.id, all, 'heat or sparks')
     expect((await refusal(weld(0))).message).toContain('An empty tank is the dangerous one')
-    const rope = async () => (await bells()).filter(bell => bell.kind === 'vapour' && bell.jobId === job.id).map(bell => [bell.detail, bell.dueAt])
+    const rope = async () =>
+      (await bells()).filter(bell => bell.kind === 'vapour' && bell.jobId === job.id).map(bell => [bell.detail, bell.dueAt])
     for (const point of ['neck', 'middle', 'far corner']) await gas(job, at(1), 0.04, point)
     expect(await rope()).toEqual([['read every point again', +at(16)]])
     expect((await refusal(weld(2))).message).toContain('once more after the pause')
@@ -102,31 +140,70 @@ describe('vapour and heat', () => {
     expect((await refusal(weld(55))).message).toContain('older than half an hour')
     expect((await weld(25)).repairs).toHaveLength(1)
     // Fuel that is moved ends what was read, and the bell with it.
-    const stirred = await recordDrained(finn(at(26)), job.id, { id: randomUUID(), volume: 0.002, method: 'filler', gaugeShown: null })
+    const stirred = await recordDrained(finn(at(26)), job.id, {
+      id: randomUUID(),
+      volume: 0.002,
+      method: 'filler',
+      gaugeShown: null,
+    })
     expect(vapourOn(stirred, +at(27)).state).toBe('not read')
     expect(await rope()).toEqual([])
     await strikeEntry(finn(), job.id, { id: randomUUID(), subjectId: stirred.drained.at(-1)!.id, reason: 'another tank' })
     const other = await loadJob(job.id)
-    expect(vapourOn(await strikeEntry(finn(), job.id, { id: randomUUID(), subjectId: other.gasReadings.at(-1)!.id, reason: 'meter was off' }), +at(26)).state).not.toBe('gas-free')
+    expect(
+      vapourOn(
+        await strikeEntry(finn(), job.id, {
+          id: randomUUID(),
+          subjectId: other.gasReadings.at(-1)!.id,
+          reason: 'meter was off',
+        }),
+        +at(26),
+      ).state,
+    ).not.toBe('gas-free')
   })
   test('the stand-in’s meter airs out after draining; hot work is recorded and not planned', async () => {
     let job = await boat()
     expect((await refusal(lookAtGasMeter(job.id, 'near an opening', Date.now()))).status).toBe(409)
-    await database().update(jobTable).set({ hiddenTank: { seed: 3, leaks: [] } }).where(eq(jobTable.id, job.id))
+    await database()
+      .update(jobTable)
+      .set({ hiddenTank: { seed: 3, leaks: [] } })
+      .where(eq(jobTable.id, job.id))
     expect((await lookAtGasMeter(job.id, 'near an opening', Date.now())).explosive).toBe(1)
     job = await recordDrained(finn(), job.id, { id: randomUUID(), volume: 0.05, method: 'filler', gaugeShown: 0.5 })
     expect((await lookAtGasMeter(job.id, 'near an opening', Date.now() + 120 * MINUTE)).explosive).toBeLessThan(0.1)
-    expect((await refusal(recordDrained(finn(), job.id, { id: randomUUID(), volume: 0.5, method: 'filler', gaugeShown: null }))).fields.volume).toContain('more than this tank holds')
+    expect(
+      (await refusal(recordDrained(finn(), job.id, { id: randomUUID(), volume: 0.5, method: 'filler', gaugeShown: null })))
+        .fields.volume,
+    ).toContain('more than this tank holds')
     // Draining stirs it up: what was read before says nothing any more.
     await gas(job, new Date(Date.now() - MINUTE), 0.02, 'neck')
     expect(vapourOn(await loadJob(job.id), Date.now()).sentence).toContain('has not been read')
-    job = await recordHotWork(finn(), job.id, { id: randomUUID(), shop: 'Harbour welders', certificate: 'GF-11', issuedOn: '2026-05-20', what: 'Corner welded', note: '' })
+    job = await recordHotWork(finn(), job.id, {
+      id: randomUUID(),
+      shop: 'Harbour welders',
+      certificate: 'GF-11',
+      issuedOn: '2026-05-20',
+      what: 'Corner welded',
+      note: '',
+    })
     expect(job.hotWork).toMatchObject([{ certificate: 'GF-11' }])
   })
 })
 
 describe('strip and rebuild', () => {
-  const line = (fixing: string | null, name: string, change = {}) => ({ id: randomUUID(), fixing, name, mark: 'ring 1', facing: '', fastener: '', torque: null, condition: '', absent: false, photoId: null, ...change })
+  const line = (fixing: string | null, name: string, change = {}) => ({
+    id: randomUUID(),
+    fixing,
+    name,
+    mark: 'ring 1',
+    facing: '',
+    fastener: '',
+    torque: null,
+    condition: '',
+    absent: false,
+    photoId: null,
+    ...change,
+  })
   test('what comes off loses its evidence, is on the turned list in order, and what was forgotten is named', async () => {
     let job = await boat()
     const sender = job.parts.find(part => part.name === 'Sender ring')!.id
@@ -135,11 +212,15 @@ describe('strip and rebuild', () => {
     expect((await logStrip(finn(), job.id, first)).stripped).toHaveLength(1)
     expect(rebuildOf(job)).toMatchObject({ missed: [], left: 1 })
     expect(job.touches[0]!.partIds).toEqual([job.parts.find(part => part.name === 'Deck fill hose')!.id])
-    expect((await refusal(logStrip(oda(), job.id, line('hose fill', 'Fill hose, tank end')))).message).toContain('is off already')
+    expect((await refusal(logStrip(oda(), job.id, line('hose fill', 'Fill hose, tank end')))).message).toContain(
+      'is off already',
+    )
     job = await logStrip(finn(), job.id, line(`wire ${sender}`, 'Connector of the sender ring'))
     job = await logStrip(finn(), job.id, line(null, 'Bilge pump bracket'))
     const turned = rebuildOf(job)
-    expect(turned.missed.map(fixing => fixing.name)).toEqual(expect.arrayContaining(['Ground strap of the tank', 'Vent hose, tank end', 'Cradle bolt 1']))
+    expect(turned.missed.map(fixing => fixing.name)).toEqual(
+      expect.arrayContaining(['Ground strap of the tank', 'Vent hose, tank end', 'Cradle bolt 1']),
+    )
     const names = turned.rows.flatMap(row => (row.kind === 'refit' ? [row.entry.name] : ['—']))
     expect(names.indexOf('Connector of the sender ring')).toBeLessThan(names.indexOf('Fill hose, tank end'))
     expect(names.at(-1)).toBe('Bilge pump bracket')
@@ -148,9 +229,15 @@ describe('strip and rebuild', () => {
     let job = await boat()
     job = await logStrip(finn(), job.id, line('hose vent', 'Vent hose, tank end', { absent: true }))
     expect(job.touches).toEqual([])
-    expect((await refusal(logStrip(oda(), job.id, line('hose vent', 'Vent hose, tank end')))).message).toContain('has no such thing')
+    expect((await refusal(logStrip(oda(), job.id, line('hose vent', 'Vent hose, tank end')))).message).toContain(
+      'has no such thing',
+    )
     expect((await refusal(tickRefit(finn(), job.stripped[0]!.id, { id: randomUUID(), photoId: null }))).status).toBe(404)
-    job = await strikeEntry(finn(), job.id, { id: randomUUID(), subjectId: job.stripped[0]!.id, reason: 'it hides behind the fuel hose' })
+    job = await strikeEntry(finn(), job.id, {
+      id: randomUUID(),
+      subjectId: job.stripped[0]!.id,
+      reason: 'it hides behind the fuel hose',
+    })
     expect((await logStrip(oda(), job.id, line('hose vent', 'Vent hose, tank end'))).touches).toHaveLength(1)
   })
   test('the two ends of a hose belong together: one logged alone is asked about', async () => {
@@ -159,17 +246,34 @@ describe('strip and rebuild', () => {
     expect(rebuildOf(job).alone).toEqual(['Return line, other end'])
     job = await logStrip(finn(), job.id, line('hose return', 'Return line, tank end'))
     expect(rebuildOf(job).alone).toEqual([])
-    expect(rebuildOf(job).rows.flatMap(row => (row.kind === 'refit' ? [row.entry.name] : []))).toEqual(['Return line, tank end', 'Return line, other end'])
+    expect(rebuildOf(job).rows.flatMap(row => (row.kind === 'refit' ? [row.entry.name] : []))).toEqual([
+      'Return line, tank end',
+      'Return line, other end',
+    ])
   })
   test('a step waits for its part, is ticked once, and the evidence asks for a test', async () => {
     let job = await boat()
     job = await logStrip(finn(), job.id, line('hose vent', 'Vent hose, tank end'))
-    const entryId = job.stripped[0]!.id, purchaseId = randomUUID()
-    await addPurchase(finn(), job.id, { id: purchaseId, name: 'Hose and clamps, vent', reason: 'while in there', measure: '', cause: null, fixing: 'hose vent', leadDays: 3 })
-    expect((await refusal(tickRefit(finn(), entryId, { id: randomUUID(), photoId: null }))).message).toBe('Hose and clamps, vent has not arrived: vent hose, tank end waits for it.')
+    const entryId = job.stripped[0]!.id,
+      purchaseId = randomUUID()
+    await addPurchase(finn(), job.id, {
+      id: purchaseId,
+      name: 'Hose and clamps, vent',
+      reason: 'while in there',
+      measure: '',
+      cause: null,
+      fixing: 'hose vent',
+      leadDays: 3,
+    })
+    expect((await refusal(tickRefit(finn(), entryId, { id: randomUUID(), photoId: null }))).message).toBe(
+      'Hose and clamps, vent has not arrived: vent hose, tank end waits for it.',
+    )
     await stepPurchase(finn(), purchaseId, { id: randomUUID(), step: 'ordered', note: '' })
     await stepPurchase(finn(), purchaseId, { id: randomUUID(), step: 'arrived', note: '' })
-    const [one, two] = await Promise.allSettled([tickRefit(finn(), entryId, { id: randomUUID(), photoId: null }), tickRefit(oda(), entryId, { id: randomUUID(), photoId: null })])
+    const [one, two] = await Promise.allSettled([
+      tickRefit(finn(), entryId, { id: randomUUID(), photoId: null }),
+      tickRefit(oda(), entryId, { id: randomUUID(), photoId: null }),
+    ])
     const lost = [one, two].find(each => each.status === 'rejected') as PromiseRejectedResult
     expect((lost.reason as Refusal).message).toMatch(/was ticked by .* already/)
     job = await loadJob(job.id)
@@ -177,7 +281,9 @@ describe('strip and rebuild', () => {
     expect(job.touches.map(touch => touch.kind)).toEqual(['removed', 'refitted'])
     expect(jobStanding(job, Date.now()).ledger.missing).toContain(job.touches[0]!.partIds[0])
     expect((await refusal(tickRefit(finn(), randomUUID(), { id: randomUUID(), photoId: null }))).status).toBe(404)
-    expect((await refusal(logStrip(finn(), job.id, line(null, 'With a photo', { photoId: randomUUID() })))).fields.photoId).toContain('has not arrived')
+    expect(
+      (await refusal(logStrip(finn(), job.id, line(null, 'With a photo', { photoId: randomUUID() })))).fields.photoId,
+    ).toContain('has not arrived')
   })
 })
 
@@ -187,11 +293,17 @@ test('what was measured is kept once, and what comes out is taken off what is in
   const form = { ...NOT_WEIGHED, id: randomUUID(), level, tankMass: 20 }
   await weigh(finn(at(0)), job.id, form)
   expect((await weigh(finn(at(1)), job.id, form)).weighings).toMatchObject([{ level, tankMass: 20, density: null }])
-  expect((await refusal(weigh(finn(), job.id, { ...form, id: randomUUID(), level: 1.1 * job.capacity }))).fields.level).toContain('more than this tank holds')
-  const drain = (minutes: number, volume: number) => recordDrained(finn(at(minutes)), job.id, { id: randomUUID(), volume, method: 'filler', gaugeShown: null })
+  expect(
+    (await refusal(weigh(finn(), job.id, { ...form, id: randomUUID(), level: 1.1 * job.capacity }))).fields.level,
+  ).toContain('more than this tank holds')
+  const drain = (minutes: number, volume: number) =>
+    recordDrained(finn(at(minutes)), job.id, { id: randomUUID(), volume, method: 'filler', gaugeShown: null })
   const less = await drain(2, level / 4)
   expect(weighingNow(less).level).toBeCloseTo(0.75 * level, 12)
-  expect(weighedNow(less, weighingNow(less))!.total).toBeCloseTo(20 + 0.75 * level * fuels.find(each => each.key === job.fuel)!.density, 6)
+  expect(weighedNow(less, weighingNow(less))!.total).toBeCloseTo(
+    20 + 0.75 * level * fuels.find(each => each.key === job.fuel)!.density,
+    6,
+  )
   expect(weighingNow(await drain(3, level)).level).toBe(0)
   // Another weight says nothing of what is in it, and takes nothing back that came out.
   const heavier = await weigh(finn(at(3)), job.id, { ...NOT_WEIGHED, id: randomUUID(), tankMass: 24 })
@@ -199,7 +311,11 @@ test('what was measured is kept once, and what comes out is taken off what is in
   // Looked at again, only what comes out after counts; struck out, the one before stands again.
   const again = await weigh(finn(at(4)), job.id, { ...form, id: randomUUID(), level: level / 10 })
   expect(weighingNow(again).level).toBeCloseTo(level / 10, 12)
-  expect(weighingNow(await strikeEntry(finn(), job.id, { id: randomUUID(), subjectId: again.weighings.at(-1)!.id, reason: 'another tank' })).level).toBe(0)
+  expect(
+    weighingNow(
+      await strikeEntry(finn(), job.id, { id: randomUUID(), subjectId: again.weighings.at(-1)!.id, reason: 'another tank' }),
+    ).level,
+  ).toBe(0)
   // A capacity corrected to less than is said to be in it weighs nothing up, rather than something wrong.
   expect(weighedNow({ ...job, capacity: level / 2 }, { ...NOT_WEIGHED, level })).toBeNull()
 })
@@ -208,9 +324,14 @@ test('air goes in only with a relief that opens at or below the limit, and what 
   const tank = await testJob(finn(), { craftName: `Pump ${randomUUID().slice(0, 6)}` })
   const held = (change: Parameters<typeof holdForm>[0]) => setUpHold(finn(), tank.id, holdForm(change))
   expect((await refusal(held({ relief: null }))).fields.relief).toContain('a water column, a relief valve or a regulator')
-  expect((await refusal(held({ relief: { kind: 'regulator', opensAt: 9000 } }))).fields.relief).toContain('above this tank’s limit')
+  expect((await refusal(held({ relief: { kind: 'regulator', opensAt: 9000 } }))).fields.relief).toContain(
+    'above this tank’s limit',
+  )
   expect((await refusal(startSoap(finn(), tank.id, { pressure: 3000, relief: null }))).fields.relief).toBeDefined()
-  expect(await held({ relief: { kind: 'relief valve', opensAt: 6500 }, supply: 'regulated nitrogen' })).toMatchObject({ relief: { kind: 'relief valve', opensAt: 6500 }, supply: 'regulated nitrogen' })
+  expect(await held({ relief: { kind: 'relief valve', opensAt: 6500 }, supply: 'regulated nitrogen' })).toMatchObject({
+    relief: { kind: 'relief valve', opensAt: 6500 },
+    supply: 'regulated nitrogen',
+  })
   // What was measured elsewhere, and a vacuum, put no air in here.
   expect(await held({ source: 'file', relief: null })).toMatchObject({ relief: null, supply: null })
   expect(await held({ method: 'vacuum-decay', testPressure: -3000, relief: null })).toMatchObject({ relief: null })

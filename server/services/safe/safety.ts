@@ -15,13 +15,17 @@ import { Refusal, refuseField } from '../shop/refusal'
 
 /** Says where the work is done and what is planned: what a new plan calls for has to be read again. */
 export async function planWork(actor: Actor, jobId: string, plan: WorkPlan): Promise<JobView> {
-  await change(actor, { verb: 'planned the work', touches: ['facts'], jobId, subjectId: jobId, detail: { ...plan } }, async (tx, now) => {
-    const before = await loadJob(jobId, tx)
-    if (JSON.stringify(before.plan) === JSON.stringify(plan)) return null
-    await tx.update(job).set({ plan }).where(eq(job.id, jobId))
-    if (plan.promised !== before.plan.promised) await hangPromise(tx, jobId, now, true)
-    return true
-  })
+  await change(
+    actor,
+    { verb: 'planned the work', touches: ['facts'], jobId, subjectId: jobId, detail: { ...plan } },
+    async (tx, now) => {
+      const before = await loadJob(jobId, tx)
+      if (JSON.stringify(before.plan) === JSON.stringify(plan)) return null
+      await tx.update(job).set({ plan }).where(eq(job.id, jobId))
+      if (plan.promised !== before.plan.promised) await hangPromise(tx, jobId, now, true)
+      return true
+    },
+  )
   return loadJob(jobId)
 }
 
@@ -29,15 +33,43 @@ export async function planWork(actor: Actor, jobId: string, plan: WorkPlan): Pro
  * Records that a person read cautions of a job, with what calls for each: the plan, and the act that is about to be done.
  * Cautions that do not apply are left out; one that this person has read for the same is not written again.
  */
-export async function readCautions(actor: Actor, jobId: string, keys: readonly string[], act: WorkAct | null = null): Promise<JobView> {
-  await change(actor, { verb: 'read the cautions', touches: ['safety'], jobId, subjectId: jobId, detail: { cautions: keys } }, async (tx, now) => {
-    const tank = await loadJob(jobId, tx)
-    const called = cautionsFor(safetyCaseOf(tank, act ? planWith(tank.plan, act) : tank.plan)).filter(({ caution }) => keys.includes(caution.key))
-    const fresh = called.filter(({ caution, calledBy }) => !tank.cautionsRead.some(read => read.caution === caution.key && read.personId === actor.id && calledBy.every(call => read.calledBy.includes(call))))
-    if (fresh.length === 0) return null
-    await tx.insert(cautionRead).values(fresh.map(({ caution, calledBy }) => ({ id: crypto.randomUUID(), jobId, caution: caution.key, calledBy, personId: actor.id, at: now })))
-    return true
-  })
+export async function readCautions(
+  actor: Actor,
+  jobId: string,
+  keys: readonly string[],
+  act: WorkAct | null = null,
+): Promise<JobView> {
+  await change(
+    actor,
+    { verb: 'read the cautions', touches: ['safety'], jobId, subjectId: jobId, detail: { cautions: keys } },
+    async (tx, now) => {
+      const tank = await loadJob(jobId, tx)
+      const called = cautionsFor(safetyCaseOf(tank, act ? planWith(tank.plan, act) : tank.plan)).filter(({ caution }) =>
+        keys.includes(caution.key),
+      )
+      const fresh = called.filter(
+        ({ caution, calledBy }) =>
+          !tank.cautionsRead.some(
+            read =>
+              read.caution === caution.key &&
+              read.personId === actor.id &&
+              calledBy.every(call => read.calledBy.includes(call)),
+          ),
+      )
+      if (fresh.length === 0) return null
+      await tx.insert(cautionRead).values(
+        fresh.map(({ caution, calledBy }) => ({
+          id: crypto.randomUUID(),
+          jobId,
+          caution: caution.key,
+          calledBy,
+          personId: actor.id,
+          at: now,
+        })),
+      )
+      return true
+    },
+  )
   return loadJob(jobId)
 }
 
@@ -46,37 +78,70 @@ export function mustHaveReadCautions(tank: JobView, actor: Actor, act: WorkAct, 
   if (dueOn(tank, actor.id, act).length > 0) throw new Refusal(409, `Read the cautions of this job before ${what} goes in.`)
 }
 
-/** The bell of the second round of readings, or of readings that grow too old: one a job, for the latest entry that readings depend on. */
+/**
+ * The bell of the second round of readings, or of readings that grow too old: one a job, for the latest entry that readings
+ * depend on.
+ */
 async function hangVapour(tx: Transaction, jobId: string, subjectId: string, now: Date): Promise<void> {
   const tank = await loadJob(jobId, tx)
   const standing = vapourOn(tank, +now)
   await takeOffBellsOf(tx, 'vapour', jobId, now)
-  const hang = (detail: string, dueAt: number) => hangBell(tx, { jobId, kind: 'vapour', subjectId, title: `${tank.craft.name}, vapour`, detail, dueAt: new Date(dueAt) })
+  const hang = (detail: string, dueAt: number) =>
+    hangBell(tx, { jobId, kind: 'vapour', subjectId, title: `${tank.craft.name}, vapour`, detail, dueAt: new Date(dueAt) })
   if (standing.state === 'read again') await hang('read every point again', standing.at)
   if (standing.state === 'gas-free') await hang('the readings are too old', standing.until)
 }
 
 /** Keeps a gas meter's reading. A repeated id is the same reading. */
 export async function readGas(actor: Actor, jobId: string, form: GasReadingForm): Promise<JobView> {
-  await change(actor, { verb: 'read the vapour', touches: ['safety'], jobId, subjectId: form.id, detail: { point: form.point, explosive: form.explosive } }, async (tx, now) => {
-    const [made] = await tx.insert(gasReading).values({ ...form, jobId, personId: actor.id, at: now }).onConflictDoNothing().returning({ id: gasReading.id })
-    if (made) await hangVapour(tx, jobId, made.id, now)
-    return made ?? null
-  })
+  await change(
+    actor,
+    {
+      verb: 'read the vapour',
+      touches: ['safety'],
+      jobId,
+      subjectId: form.id,
+      detail: { point: form.point, explosive: form.explosive },
+    },
+    async (tx, now) => {
+      const [made] = await tx
+        .insert(gasReading)
+        .values({ ...form, jobId, personId: actor.id, at: now })
+        .onConflictDoNothing()
+        .returning({ id: gasReading.id })
+      if (made) await hangVapour(tx, jobId, made.id, now)
+      return made ?? null
+    },
+  )
   return loadJob(jobId)
 }
 
-const overCapacity = (tank: JobView) => `That is more than this tank holds (${(1000 * tank.capacity).toFixed(0)} L). Check the unit, or the capacity.`
+const overCapacity = (tank: JobView) =>
+  `That is more than this tank holds (${(1000 * tank.capacity).toFixed(0)} L). Check the unit, or the capacity.`
 
 /** Keeps what came out. A repeated id is the same. @throws Refusal 422 for more than the tank holds */
 export async function recordDrained(actor: Actor, jobId: string, form: DrainedForm): Promise<JobView> {
-  await change(actor, { verb: 'drained fuel', touches: ['safety'], jobId, subjectId: form.id, detail: { volume: form.volume, method: form.method } }, async (tx, now) => {
-    const tank = await loadJob(jobId, tx)
-    if (form.volume > 1.05 * tank.capacity) throw refuseField('volume', overCapacity(tank))
-    const [made] = await tx.insert(drained).values({ ...form, jobId, personId: actor.id, at: now }).onConflictDoNothing().returning({ id: drained.id })
-    if (made) await hangVapour(tx, jobId, made.id, now)
-    return made ?? null
-  })
+  await change(
+    actor,
+    {
+      verb: 'drained fuel',
+      touches: ['safety'],
+      jobId,
+      subjectId: form.id,
+      detail: { volume: form.volume, method: form.method },
+    },
+    async (tx, now) => {
+      const tank = await loadJob(jobId, tx)
+      if (form.volume > 1.05 * tank.capacity) throw refuseField('volume', overCapacity(tank))
+      const [made] = await tx
+        .insert(drained)
+        .values({ ...form, jobId, personId: actor.id, at: now })
+        .onConflictDoNothing()
+        .returning({ id: drained.id })
+      if (made) await hangVapour(tx, jobId, made.id, now)
+      return made ?? null
+    },
+  )
   return loadJob(jobId)
 }
 
@@ -85,7 +150,11 @@ export async function weigh(actor: Actor, jobId: string, form: WeighingForm): Pr
   await change(actor, { verb: 'weighed the tank up', touches: ['safety'], jobId, subjectId: form.id }, async (tx, now) => {
     const tank = await loadJob(jobId, tx)
     if (form.level !== null && !fitsIn(form.level, tank.capacity)) throw refuseField('level', overCapacity(tank))
-    const [made] = await tx.insert(weighing).values({ ...form, jobId, personId: actor.id, at: now }).onConflictDoNothing().returning({ id: weighing.id })
+    const [made] = await tx
+      .insert(weighing)
+      .values({ ...form, jobId, personId: actor.id, at: now })
+      .onConflictDoNothing()
+      .returning({ id: weighing.id })
     return made ?? null
   })
   return loadJob(jobId)
@@ -93,20 +162,38 @@ export async function weigh(actor: Actor, jobId: string, form: WeighingForm): Pr
 
 /** Records flame or arc done by a licensed shop under its certificate. A repeated id is the same. */
 export async function recordHotWork(actor: Actor, jobId: string, form: HotWorkForm): Promise<JobView> {
-  await change(actor, { verb: 'recorded hot work by a licensed shop', touches: ['safety'], jobId, subjectId: form.id, detail: { shop: form.shop, certificate: form.certificate } }, async (tx, now) => {
-    const [made] = await tx.insert(hotWork).values({ ...form, jobId, personId: actor.id, at: now }).onConflictDoNothing().returning({ id: hotWork.id })
-    return made ?? null
-  })
+  await change(
+    actor,
+    {
+      verb: 'recorded hot work by a licensed shop',
+      touches: ['safety'],
+      jobId,
+      subjectId: form.id,
+      detail: { shop: form.shop, certificate: form.certificate },
+    },
+    async (tx, now) => {
+      const [made] = await tx
+        .insert(hotWork)
+        .values({ ...form, jobId, personId: actor.id, at: now })
+        .onConflictDoNothing()
+        .returning({ id: hotWork.id })
+      return made ?? null
+    },
+  )
   return loadJob(jobId)
 }
 
 /** @throws Refusal 409 when heat or sparks are meant and the tank's vapour readings do not stand */
 export function mustBeGasFree(tank: JobView, now: number): void {
   const standing = vapourOn(tank, now)
-  if (standing.state !== 'gas-free') throw new Refusal(409, `No heat on this tank before its vapour readings stand. ${standing.sentence}`)
+  if (standing.state !== 'gas-free')
+    throw new Refusal(409, `No heat on this tank before its vapour readings stand. ${standing.sentence}`)
 }
 
-/** What a gas meter shows at a point of this job's simulated tank, aired since fuel was last drained. @throws Refusal 409 when the job has none */
+/**
+ * What a gas meter shows at a point of this job's simulated tank, aired since fuel was last drained. @throws Refusal 409 when
+ * the job has none
+ */
 export async function lookAtGasMeter(jobId: string, point: string, now: number): Promise<GasMeterReading> {
   const [own] = await database().select({ hiddenTank: job.hiddenTank }).from(job).where(eq(job.id, jobId))
   if (!own?.hiddenTank) throw new Refusal(409, 'This job has no stand-in tank to read.')

@@ -17,11 +17,19 @@ type Reader = Pick<Transaction, 'select'>
 /** The shop's kit, each rig with the leak that its latest check measured. */
 export async function loadKit(reader: Reader = database()): Promise<KitItemView[]> {
   const items = await reader.select().from(kitItem).orderBy(asc(kitItem.name))
-  const checks = await reader.select({ check: test, by: person.name }).from(test).innerJoin(person, eq(test.startedBy, person.id)).where(eq(test.kind, 'rig')).orderBy(desc(test.startedAt))
+  const checks = await reader
+    .select({ check: test, by: person.name })
+    .from(test)
+    .innerJoin(person, eq(test.startedBy, person.id))
+    .where(eq(test.kind, 'rig'))
+    .orderBy(desc(test.startedAt))
   return items.map(({ calibratedAt, calibrationDue, retiredAt, ...item }) => {
     const latest = checks.find(each => each.check.kitId === item.id)
     return {
-      ...item, calibratedAt: calibratedAt && +calibratedAt, calibrationDue: calibrationDue && +calibrationDue, retired: retiredAt !== null,
+      ...item,
+      calibratedAt: calibratedAt && +calibratedAt,
+      calibrationDue: calibrationDue && +calibrationDue,
+      retired: retiredAt !== null,
       rigLeak: latest ? rigLeakOf(latest.check, latest.by) : null,
     }
   })
@@ -34,17 +42,28 @@ function rigLeakOf({ facts, pressure, startedAt }: typeof test.$inferSelect, by:
 
 /** Adds a piece of kit, or changes the one with its id. @throws Refusal 422 when its kind would change */
 export async function saveKitItem(actor: Actor, form: KitItemForm): Promise<KitItemView[]> {
-  await change(actor, { verb: 'changed the kit', touches: ['kit'], subjectId: form.id, detail: { name: form.name } }, async (tx, now) => {
-    const [before] = await tx.select().from(kitItem).where(eq(kitItem.id, form.id)).for('update')
-    if (before && before.facts.kind !== form.facts.kind) throw refuseField('facts.kind', 'A piece of kit keeps its kind. Add another instead.')
-    const moment = (at: number | null) => (at === null ? null : new Date(at))
-    const values = {
-      name: form.name, facts: form.facts as typeof kitItem.$inferInsert.facts, calibratedAt: moment(form.calibratedAt), calibrationDue: moment(form.calibrationDue),
-      retiredAt: form.retired ? before?.retiredAt ?? now : null,
-    }
-    await tx.insert(kitItem).values({ id: form.id, ...values }).onConflictDoUpdate({ target: kitItem.id, set: values })
-    return true
-  })
+  await change(
+    actor,
+    { verb: 'changed the kit', touches: ['kit'], subjectId: form.id, detail: { name: form.name } },
+    async (tx, now) => {
+      const [before] = await tx.select().from(kitItem).where(eq(kitItem.id, form.id)).for('update')
+      if (before && before.facts.kind !== form.facts.kind)
+        throw refuseField('facts.kind', 'A piece of kit keeps its kind. Add another instead.')
+      const moment = (at: number | null) => (at === null ? null : new Date(at))
+      const values = {
+        name: form.name,
+        facts: form.facts as typeof kitItem.$inferInsert.facts,
+        calibratedAt: moment(form.calibratedAt),
+        calibrationDue: moment(form.calibrationDue),
+        retiredAt: form.retired ? (before?.retiredAt ?? now) : null,
+      }
+      await tx
+        .insert(kitItem)
+        .values({ id: form.id, ...values })
+        .onConflictDoUpdate({ target: kitItem.id, set: values })
+      return true
+    },
+  )
   return loadKit()
 }
 
@@ -53,27 +72,44 @@ export async function saveKitItem(actor: Actor, form: KitItemForm): Promise<KitI
  * @throws Refusal 422 when the readings give no rate
  */
 export async function checkRig(actor: Actor, kitId: string, form: RigCheckForm): Promise<KitItemView[]> {
-  await change(actor, { verb: 'checked a rig', touches: ['kit'], subjectId: kitId, detail: { check: form.id } }, async (tx, now) => {
-    const [rig] = await tx.select().from(kitItem).where(eq(kitItem.id, kitId))
-    if (rig?.facts.kind !== 'rig') throw notFound('rig')
-    const [gauge] = await tx.select().from(kitItem).where(eq(kitItem.id, form.gaugeId))
-    if (gauge?.facts.kind !== 'gauge') throw refuseField('gaugeId', 'Choose the gauge on the rig.')
-    const setup = rigCheckSetup(rig.facts.volume, form.pressure, { resolution: gauge.facts.resolution, noise: gauge.facts.noise })
-    let estimate: HoldEstimate
-    try {
-      estimate = estimateHold(setup, form.readings)
-    }
-    catch (error) {
-      if (error instanceof HoldError) throw refuseField('readings', error.message)
-      throw error
-    }
-    const { testPressure, method: _, ...kept } = setup
-    const [made] = await tx.insert(test).values({
-      id: form.id, kitId, kind: 'rig', number: await nextNumber(tx, { kitId }, 'rig'), pressure: testPressure,
-      facts: { setup: kept, readings: form.readings, estimate, simulated: form.simulated }, startedBy: actor.id, startedAt: now, stoppedAt: now,
-    }).onConflictDoNothing().returning({ id: test.id })
-    return made ?? null
-  })
+  await change(
+    actor,
+    { verb: 'checked a rig', touches: ['kit'], subjectId: kitId, detail: { check: form.id } },
+    async (tx, now) => {
+      const [rig] = await tx.select().from(kitItem).where(eq(kitItem.id, kitId))
+      if (rig?.facts.kind !== 'rig') throw notFound('rig')
+      const [gauge] = await tx.select().from(kitItem).where(eq(kitItem.id, form.gaugeId))
+      if (gauge?.facts.kind !== 'gauge') throw refuseField('gaugeId', 'Choose the gauge on the rig.')
+      const setup = rigCheckSetup(rig.facts.volume, form.pressure, {
+        resolution: gauge.facts.resolution,
+        noise: gauge.facts.noise,
+      })
+      let estimate: HoldEstimate
+      try {
+        estimate = estimateHold(setup, form.readings)
+      } catch (error) {
+        if (error instanceof HoldError) throw refuseField('readings', error.message)
+        throw error
+      }
+      const { testPressure, method: _, ...kept } = setup
+      const [made] = await tx
+        .insert(test)
+        .values({
+          id: form.id,
+          kitId,
+          kind: 'rig',
+          number: await nextNumber(tx, { kitId }, 'rig'),
+          pressure: testPressure,
+          facts: { setup: kept, readings: form.readings, estimate, simulated: form.simulated },
+          startedBy: actor.id,
+          startedAt: now,
+          stoppedAt: now,
+        })
+        .onConflictDoNothing()
+        .returning({ id: test.id })
+      return made ?? null
+    },
+  )
   return loadKit()
 }
 
@@ -81,8 +117,20 @@ export async function checkRig(actor: Actor, kitId: string, form: RigCheckForm):
 export async function mustBeKit(tx: Transaction, kit: HoldKit): Promise<void> {
   const chosen = Object.entries(kit).filter((entry): entry is [keyof HoldKit, string] => entry[1] !== undefined)
   if (chosen.length === 0) return
-  const known = await tx.select().from(kitItem).where(and(inArray(kitItem.id, chosen.map(([, id]) => id)), isNull(kitItem.retiredAt)))
+  const known = await tx
+    .select()
+    .from(kitItem)
+    .where(
+      and(
+        inArray(
+          kitItem.id,
+          chosen.map(([, id]) => id),
+        ),
+        isNull(kitItem.retiredAt),
+      ),
+    )
   for (const [kind, id] of chosen) {
-    if (known.find(item => item.id === id)?.facts.kind !== kind) throw refuseField(`kit.${kind}`, `That ${kind} is not on the Shelf any more. Choose another.`)
+    if (known.find(item => item.id === id)?.facts.kind !== kind)
+      throw refuseField(`kit.${kind}`, `That ${kind} is not on the Shelf any more. Choose another.`)
   }
 }

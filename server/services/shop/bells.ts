@@ -6,7 +6,14 @@ import { change, tell, type Actor } from './change'
 import { notFound } from './refusal'
 
 const view = (row: typeof bell.$inferSelect): BellView => ({
-  id: row.id, jobId: row.jobId, kind: row.kind, subjectId: row.subjectId, title: row.title, detail: row.detail, dueAt: +row.dueAt, rungAt: row.rungAt && +row.rungAt,
+  id: row.id,
+  jobId: row.jobId,
+  kind: row.kind,
+  subjectId: row.subjectId,
+  title: row.title,
+  detail: row.detail,
+  dueAt: +row.dueAt,
+  rungAt: row.rungAt && +row.rungAt,
 })
 
 /** What hangs on the rope: everything due that nobody has answered, soonest first. */
@@ -14,59 +21,104 @@ export async function bells(): Promise<BellView[]> {
   return (await database().select().from(bell).where(isNull(bell.answeredAt)).orderBy(asc(bell.dueAt))).map(view)
 }
 
-interface HungBell { jobId: string, kind: BellKind, subjectId: string, title: string, detail: string, dueAt: Date }
+interface HungBell {
+  jobId: string
+  kind: BellKind
+  subjectId: string
+  title: string
+  detail: string
+  dueAt: Date
+}
 
-const toldOf = (tx: Transaction, { jobId, subjectId }: Pick<HungBell, 'jobId' | 'subjectId'>) => tell(tx, { topics: ['bells'], jobId, subjectId })
+const toldOf = (tx: Transaction, { jobId, subjectId }: Pick<HungBell, 'jobId' | 'subjectId'>) =>
+  tell(tx, { topics: ['bells'], jobId, subjectId })
 
 /** Hangs a bell, or moves the one that hangs for the same thing if it has not rung. */
 export async function hangBell(tx: Transaction, hung: HungBell) {
   const { title, detail, dueAt } = hung
-  await tx.insert(bell).values({ id: crypto.randomUUID(), ...hung }).onConflictDoUpdate({
-    target: [bell.kind, bell.subjectId], set: { title, detail, dueAt }, setWhere: and(isNull(bell.rungAt), isNull(bell.answeredAt)),
-  })
+  await tx
+    .insert(bell)
+    .values({ id: crypto.randomUUID(), ...hung })
+    .onConflictDoUpdate({
+      target: [bell.kind, bell.subjectId],
+      set: { title, detail, dueAt },
+      setWhere: and(isNull(bell.rungAt), isNull(bell.answeredAt)),
+    })
   await toldOf(tx, hung)
 }
 
 /** Hangs a bell anew for something that begins again, whether or not the one before rang. */
 export async function hangAnew(tx: Transaction, hung: HungBell) {
   const { title, detail, dueAt } = hung
-  await tx.insert(bell).values({ id: crypto.randomUUID(), ...hung }).onConflictDoUpdate({ target: [bell.kind, bell.subjectId], set: { title, detail, dueAt, rungAt: null, answeredAt: null, answeredBy: null } })
+  await tx
+    .insert(bell)
+    .values({ id: crypto.randomUUID(), ...hung })
+    .onConflictDoUpdate({
+      target: [bell.kind, bell.subjectId],
+      set: { title, detail, dueAt, rungAt: null, answeredAt: null, answeredBy: null },
+    })
   await toldOf(tx, hung)
 }
 
 /** Takes bells off because what they were for is over; pages are told only when one hung. */
 async function takeOff(tx: Transaction, which: SQL | undefined, now: Date): Promise<void> {
-  const off = await tx.update(bell).set({ answeredAt: now }).where(and(which, isNull(bell.answeredAt))).returning({ jobId: bell.jobId, subjectId: bell.subjectId })
+  const off = await tx
+    .update(bell)
+    .set({ answeredAt: now })
+    .where(and(which, isNull(bell.answeredAt)))
+    .returning({ jobId: bell.jobId, subjectId: bell.subjectId })
   for (const each of off) await toldOf(tx, each)
 }
 
 /** Takes the bell of a kind off a subject. */
-export const takeOffBell = (tx: Transaction, kind: BellKind, subjectId: string, now: Date) => takeOff(tx, and(eq(bell.kind, kind), eq(bell.subjectId, subjectId)), now)
+export const takeOffBell = (tx: Transaction, kind: BellKind, subjectId: string, now: Date) =>
+  takeOff(tx, and(eq(bell.kind, kind), eq(bell.subjectId, subjectId)), now)
 
 /** Takes off whatever hangs for a subject: a test that ended, an entry that was struck out. */
-export const takeOffBellsOfSubject = (tx: Transaction, subjectId: string, now: Date) => takeOff(tx, eq(bell.subjectId, subjectId), now)
+export const takeOffBellsOfSubject = (tx: Transaction, subjectId: string, now: Date) =>
+  takeOff(tx, eq(bell.subjectId, subjectId), now)
 
 /** Takes every bell of a kind off a job. */
-export const takeOffBellsOf = (tx: Transaction, kind: BellKind, jobId: string, now: Date) => takeOff(tx, and(eq(bell.kind, kind), eq(bell.jobId, jobId)), now)
+export const takeOffBellsOf = (tx: Transaction, kind: BellKind, jobId: string, now: Date) =>
+  takeOff(tx, and(eq(bell.kind, kind), eq(bell.jobId, jobId)), now)
 
 /** Somebody heard it. @throws Refusal 404 */
 export async function answerBell(actor: Actor, id: string): Promise<void> {
   const [found] = await database().select().from(bell).where(eq(bell.id, id))
   if (!found) throw notFound('bell')
-  await change(actor, { verb: 'answered a bell', touches: ['bells'], jobId: found.jobId, subjectId: id, detail: { title: found.title } }, async (tx, now) => {
-    const [made] = await tx.update(bell).set({ answeredAt: now, answeredBy: actor.id }).where(and(eq(bell.id, id), isNull(bell.answeredAt))).returning({ id: bell.id })
-    return made ?? null
-  })
+  await change(
+    actor,
+    { verb: 'answered a bell', touches: ['bells'], jobId: found.jobId, subjectId: id, detail: { title: found.title } },
+    async (tx, now) => {
+      const [made] = await tx
+        .update(bell)
+        .set({ answeredAt: now, answeredBy: actor.id })
+        .where(and(eq(bell.id, id), isNull(bell.answeredAt)))
+        .returning({ id: bell.id })
+      return made ?? null
+    },
+  )
 }
 
 /** Rings every bell that is due and has not rung. @returns how many rang */
 export async function ringDueBells(): Promise<number> {
-  const due = await database().select().from(bell).where(and(isNull(bell.rungAt), isNull(bell.answeredAt), lte(bell.dueAt, sql`now()`)))
+  const due = await database()
+    .select()
+    .from(bell)
+    .where(and(isNull(bell.rungAt), isNull(bell.answeredAt), lte(bell.dueAt, sql`now()`)))
   for (const each of due) {
-    await change(null, { verb: 'rang', touches: ['bells'], jobId: each.jobId, subjectId: each.id, detail: { title: each.title } }, async (tx, now) => {
-      const [rung] = await tx.update(bell).set({ rungAt: now }).where(and(eq(bell.id, each.id), isNull(bell.rungAt), isNull(bell.answeredAt))).returning({ id: bell.id })
-      return rung ?? null
-    })
+    await change(
+      null,
+      { verb: 'rang', touches: ['bells'], jobId: each.jobId, subjectId: each.id, detail: { title: each.title } },
+      async (tx, now) => {
+        const [rung] = await tx
+          .update(bell)
+          .set({ rungAt: now })
+          .where(and(eq(bell.id, each.id), isNull(bell.rungAt), isNull(bell.answeredAt)))
+          .returning({ id: bell.id })
+        return rung ?? null
+      },
+    )
   }
   return due.length
 }

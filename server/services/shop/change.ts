@@ -6,7 +6,11 @@ import { job, trail } from '../../db/schema'
 import { notFound } from './refusal'
 
 /** Who acts, and when. */
-export interface Actor { id: string, role: Role, now: Date }
+export interface Actor {
+  id: string
+  role: Role
+  now: Date
+}
 
 /** What a change is about, as the trail keeps it. */
 export interface ChangeSubject {
@@ -26,31 +30,52 @@ export interface ChangeSubject {
 export const CHANGE_CHANNEL = 'zinc_change'
 
 /**
- * The one way a change travels: in a transaction that holds the job, with its line in the trail, told to every page once committed.
+ * The one way a change travels: in a transaction that holds the job, with its line in the trail, told to every page once
+ * committed.
  * @param actor null for what the program does by itself
  * @param work returns null when there was nothing to change (a repeated submit): then nothing is recorded or told
  */
-export async function change<T>(actor: Actor | null, subject: ChangeSubject, work: (tx: Transaction, now: Date) => Promise<T>): Promise<T> {
+export async function change<T>(
+  actor: Actor | null,
+  subject: ChangeSubject,
+  work: (tx: Transaction, now: Date) => Promise<T>,
+): Promise<T> {
   const now = actor?.now ?? new Date()
   return database().transaction(async tx => {
     if (subject.jobId && !subject.opensJob) await lockJob(tx, subject.jobId)
     const result = await work(tx, now)
     if (result !== null) {
       await tx.insert(trail).values({
-        at: now, personId: actor?.id ?? null, jobId: subject.jobId ?? null, verb: subject.verb, subjectId: subject.subjectId ?? null, detail: subject.detail ?? {},
+        at: now,
+        personId: actor?.id ?? null,
+        jobId: subject.jobId ?? null,
+        verb: subject.verb,
+        subjectId: subject.subjectId ?? null,
+        detail: subject.detail ?? {},
       })
-      if (subject.jobId && actor) await tx.update(job).set({ movedAt: sql`greatest(${job.movedAt}, ${now.toISOString()}::timestamptz)`, closedAt: subject.closesJob ? now : null }).where(eq(job.id, subject.jobId))
+      if (subject.jobId && actor)
+        await tx
+          .update(job)
+          .set({
+            movedAt: sql`greatest(${job.movedAt}, ${now.toISOString()}::timestamptz)`,
+            closedAt: subject.closesJob ? now : null,
+          })
+          .where(eq(job.id, subject.jobId))
       await tell(tx, { topics: subject.touches, jobId: subject.jobId ?? null, subjectId: subject.subjectId ?? null })
     }
     return result
   })
 }
 
-/** Holds a job for this transaction; always before any of its holds, so that two transactions never wait for each other. @throws Refusal 404 */
+/**
+ * Holds a job for this transaction; always before any of its holds, so that two transactions never wait for each other. @throws
+ * Refusal 404
+ */
 export async function lockJob(tx: Transaction, id: string): Promise<void> {
   const [held] = await tx.select({ id: job.id }).from(job).where(eq(job.id, id)).for('update')
   if (!held) throw notFound('job')
 }
 
 /** Tells every page once the transaction commits; for readings, which are too many for the trail. */
-export const tell = (tx: Transaction, notice: ChangeNotice) => tx.execute(sql`select pg_notify(${CHANGE_CHANNEL}, ${JSON.stringify(notice)})`)
+export const tell = (tx: Transaction, notice: ChangeNotice) =>
+  tx.execute(sql`select pg_notify(${CHANGE_CHANNEL}, ${JSON.stringify(notice)})`)

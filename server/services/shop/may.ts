@@ -13,6 +13,13 @@ export type Deed = keyof typeof allowed
 /** @throws Refusal 403 when a role may not */
 export function mustBeAllowed(role: Role, deed: Deed): void {
   if (!(allowed[deed] as readonly Role[]).includes(role)) {
-    throw new Refusal(403, deed === 'people' ? 'Only the owner adds people.' : deed === 'devices' ? 'Only the owner makes and revokes keys for loggers.' : 'Inspectors read; ask a technician or the owner to make this change.')
+    throw new Refusal(
+      403,
+      deed === 'people'
+        ? 'Only the owner adds people.'
+        : deed === 'devices'
+          ? 'Only the owner makes and revokes keys for loggers.'
+          : 'Inspectors read; ask a technician or the owner to make this change.',
+    )
   }
 }

@@ -13,12 +13,16 @@ function routeFiles(folder: string, base = ''): string[] {
 }
 
 test('every route is described, and nothing that is not there', () => {
-  expect(routes.map(route => `${route.method} ${route.path}`).sort()).toEqual(routeFiles(join(process.cwd(), 'server/api')).sort())
+  expect(routes.map(route => `${route.method} ${route.path}`).sort()).toEqual(
+    routeFiles(join(process.cwd(), 'server/api')).sort(),
+  )
 })
 
 test('bodies come from the schemas that check them', () => {
   const document = openApiDocument()
-  const hold = document.paths['/api/jobs/{id}/tests/hold']!.post as { requestBody: { content: Record<string, { schema: { required: string[], properties: Record<string, unknown> } }> } }
+  const hold = document.paths['/api/jobs/{id}/tests/hold']!.post as {
+    requestBody: { content: Record<string, { schema: { required: string[]; properties: Record<string, unknown> } }> }
+  }
   const { schema } = hold.requestBody.content['application/json']!
   expect(schema.required).toEqual(expect.arrayContaining(['volume', 'testPressure']))
   expect(schema.properties).toHaveProperty('closures')

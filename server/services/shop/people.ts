@@ -8,9 +8,18 @@ import { person } from '../../db/schema'
 import { change, type Actor } from './change'
 import { notFound, Refusal, refuseField } from './refusal'
 
-export interface Hasher { hash: (password: string) => Promise<string>, verify: (hash: string, password: string) => Promise<boolean> }
+export interface Hasher {
+  hash: (password: string) => Promise<string>
+  verify: (hash: string, password: string) => Promise<boolean>
+}
 
-const view = ({ id, login, name, role, preferences }: typeof person.$inferSelect): PersonView => ({ id, login, name, role, preferences })
+const view = ({ id, login, name, role, preferences }: typeof person.$inferSelect): PersonView => ({
+  id,
+  login,
+  name,
+  role,
+  preferences,
+})
 
 /** Whether nobody has an account yet: then the first visitor makes the owner's. */
 export async function shopIsEmpty(): Promise<boolean> {
@@ -42,15 +51,32 @@ export async function signIn(hasher: Hasher, login: string, password: string): P
  * @param expected the one-time code that the terminal printed
  * @throws Refusal when the shop has an owner or the code is another
  */
-export async function makeOwner(hasher: Hasher, expected: string | undefined, input: { code: string, name: string, login: string, password: string }): Promise<PersonView> {
+export async function makeOwner(
+  hasher: Hasher,
+  expected: string | undefined,
+  input: { code: string; name: string; login: string; password: string },
+): Promise<PersonView> {
   const given = Buffer.from(input.code.trim().toUpperCase())
   const wanted = Buffer.from(expected ?? '')
-  if (!expected || given.length !== wanted.length || !timingSafeEqual(given, wanted)) throw refuseField('code', 'That is not the code in the terminal. Type it as printed.')
+  if (!expected || given.length !== wanted.length || !timingSafeEqual(given, wanted))
+    throw refuseField('code', 'That is not the code in the terminal. Type it as printed.')
   const passwordHash = await hasher.hash(input.password)
   return change(null, { verb: 'made the owner’s account', touches: ['people'] }, async (tx, now) => {
     await tx.execute(sql`lock table ${person} in exclusive mode`)
-    if ((await tx.select({ id: person.id }).from(person).limit(1)).length > 0) throw new Refusal(409, 'This shop has an owner already. Sign in instead.')
-    const [made] = await tx.insert(person).values({ id: crypto.randomUUID(), login: input.login, name: input.name, passwordHash, role: 'owner', preferences: defaultPreferences, createdAt: now }).returning()
+    if ((await tx.select({ id: person.id }).from(person).limit(1)).length > 0)
+      throw new Refusal(409, 'This shop has an owner already. Sign in instead.')
+    const [made] = await tx
+      .insert(person)
+      .values({
+        id: crypto.randomUUID(),
+        login: input.login,
+        name: input.name,
+        passwordHash,
+        role: 'owner',
+        preferences: defaultPreferences,
+        createdAt: now,
+      })
+      .returning()
     return view(made!)
   })
 }
@@ -67,20 +93,42 @@ export async function personById(id: string): Promise<PersonView> {
 }
 
 /** @throws Refusal 422 when the sign-in name is taken */
-export async function addPerson(hasher: Hasher, actor: Actor, input: { id: string, name: string, login: string, password: string, role: Role }): Promise<PersonView> {
+export async function addPerson(
+  hasher: Hasher,
+  actor: Actor,
+  input: { id: string; name: string; login: string; password: string; role: Role },
+): Promise<PersonView> {
   const passwordHash = await hasher.hash(input.password)
-  await change(actor, { verb: 'added a person', touches: ['people'], subjectId: input.id, detail: { name: input.name, role: input.role } }, async (tx, now) => {
-    const [same] = await tx.select().from(person).where(eq(person.id, input.id))
-    if (same) return null
-    const [taken] = await tx.select({ id: person.id }).from(person).where(eq(person.login, input.login))
-    if (taken) throw refuseField('login', 'Somebody has that sign-in name already. Choose another.')
-    await tx.insert(person).values({ id: input.id, login: input.login, name: input.name, passwordHash, role: input.role, preferences: defaultPreferences, createdAt: now })
-    return true
-  })
+  await change(
+    actor,
+    { verb: 'added a person', touches: ['people'], subjectId: input.id, detail: { name: input.name, role: input.role } },
+    async (tx, now) => {
+      const [same] = await tx.select().from(person).where(eq(person.id, input.id))
+      if (same) return null
+      const [taken] = await tx.select({ id: person.id }).from(person).where(eq(person.login, input.login))
+      if (taken) throw refuseField('login', 'Somebody has that sign-in name already. Choose another.')
+      await tx.insert(person).values({
+        id: input.id,
+        login: input.login,
+        name: input.name,
+        passwordHash,
+        role: input.role,
+        preferences: defaultPreferences,
+        createdAt: now,
+      })
+      return true
+    },
+  )
   return personById(input.id)
 }
 
 export async function setPreferences(actor: Actor, preferences: Preferences): Promise<PersonView> {
-  await change(actor, { verb: 'chose units and look', touches: ['people'], subjectId: actor.id, detail: preferences }, tx => tx.update(person).set({ preferences }).where(eq(person.id, actor.id)).then(() => true))
+  await change(actor, { verb: 'chose units and look', touches: ['people'], subjectId: actor.id, detail: preferences }, tx =>
+    tx
+      .update(person)
+      .set({ preferences })
+      .where(eq(person.id, actor.id))
+      .then(() => true),
+  )
   return personById(actor.id)
 }

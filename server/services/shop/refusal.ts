@@ -1,10 +1,18 @@
-/** A request that cannot be done, as one sentence a person can act on; `fields` puts sentences beside the fields they are about. */
+/**
+ * A request that cannot be done, as one sentence a person can act on; `fields` puts sentences beside the fields they are about.
+ */
 export class Refusal extends Error {
   override name = 'Refusal'
-  constructor(readonly status: 400 | 401 | 403 | 404 | 409 | 413 | 415 | 422 | 429 | 499, message: string, readonly fields: Record<string, string> = {}, readonly current?: unknown) {
+  constructor(
+    readonly status: 400 | 401 | 403 | 404 | 409 | 413 | 415 | 422 | 429 | 499,
+    message: string,
+    readonly fields: Record<string, string> = {},
+    readonly current?: unknown,
+  ) {
     super(message)
   }
 }
 
-export const notFound = (what: string) => new Refusal(404, `There is no such ${what}. It may have been opened from an old link.`)
+export const notFound = (what: string) =>
+  new Refusal(404, `There is no such ${what}. It may have been opened from an old link.`)
 export const refuseField = (field: string, message: string) => new Refusal(422, message, { [field]: message })

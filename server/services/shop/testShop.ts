@@ -53,28 +53,70 @@ async function load(url: string, dump: string): Promise<void> {
 }
 
 /** A person of a role, acting at a moment. */
-export async function testActor(role: Role = 'technician', login = `p${randomUUID().slice(0, 8)}`): Promise<(now?: Date) => Actor> {
+export async function testActor(
+  role: Role = 'technician',
+  login = `p${randomUUID().slice(0, 8)}`,
+): Promise<(now?: Date) => Actor> {
   const id = randomUUID()
-  await database().insert(person).values({ id, login, name: login, role, passwordHash: '-', preferences: defaultPreferences, createdAt: new Date() })
+  await database()
+    .insert(person)
+    .values({ id, login, name: login, role, passwordHash: '-', preferences: defaultPreferences, createdAt: new Date() })
   return (now = new Date()) => ({ id, role, now })
 }
 
 export const newJobForm = (change: Partial<NewJob> = {}): NewJob => {
   const kind = tankKind(change.tankKind ?? 'small-steel')
   return {
-    id: randomUUID(), craftName: `Fire pump ${randomUUID().slice(0, 8)}`, craftKind: kind.craft, tankName: 'fuel tank', tankKind: kind.key, material: kind.material, capacity: kind.capacity, fuel: 'petrol',
-    pressureLimit: kind.pressureLimit, limitSource: 'plate', acceptance: throughputFromStandard(kind.acceptance), complaint: emptyComplaint(), craftBuilt: null, ...change,
+    id: randomUUID(),
+    craftName: `Fire pump ${randomUUID().slice(0, 8)}`,
+    craftKind: kind.craft,
+    tankName: 'fuel tank',
+    tankKind: kind.key,
+    material: kind.material,
+    capacity: kind.capacity,
+    fuel: 'petrol',
+    pressureLimit: kind.pressureLimit,
+    limitSource: 'plate',
+    acceptance: throughputFromStandard(kind.acceptance),
+    complaint: emptyComplaint(),
+    craftBuilt: null,
+    ...change,
   }
 }
 
 export async function testJob(actor: Actor, change: Partial<NewJob> = {}) {
   const job = await openJob(actor, newJobForm(change))
-  return readCautions(actor, job.id, cautions.map(caution => caution.key))
+  return readCautions(
+    actor,
+    job.id,
+    cautions.map(caution => caution.key),
+  )
 }
 
 export const holdForm = (change: Partial<HoldForm> = {}): HoldForm => ({
-  id: randomUUID(), source: 'typed', method: 'pressure-decay', volume: 0.018, volumeUncertainty: 0.0003, testPressure: 5000, gaugeStep: 1, gaugeNoise: 1,
-  hasThermometer: false, hasBarometer: false, temperatureDoubt: 0.01, barometerDoubt: 2, rigLeak: 0, rigLeakDoubt: 0, closures: {}, links: {}, supply: 'hand pump', relief: { kind: 'water column', opensAt: change.testPressure ?? 5000 }, earlyReason: '', scale: { kind: 'gauge' }, kit: {}, wettedShare: 0, ...change,
+  id: randomUUID(),
+  source: 'typed',
+  method: 'pressure-decay',
+  volume: 0.018,
+  volumeUncertainty: 0.0003,
+  testPressure: 5000,
+  gaugeStep: 1,
+  gaugeNoise: 1,
+  hasThermometer: false,
+  hasBarometer: false,
+  temperatureDoubt: 0.01,
+  barometerDoubt: 2,
+  rigLeak: 0,
+  rigLeakDoubt: 0,
+  closures: {},
+  links: {},
+  supply: 'hand pump',
+  relief: { kind: 'water column', opensAt: change.testPressure ?? 5000 },
+  earlyReason: '',
+  scale: { kind: 'gauge' },
+  kit: {},
+  wettedShare: 0,
+  ...change,
 })
 
 /** Sets a hold up and gives it as the Bench shows it. */
@@ -86,8 +128,17 @@ export async function setUpHold(actor: Actor, jobId: string, form: HoldForm): Pr
 /** Starts a soap walk at 5 kPa, with a water column that spills there. */
 export const startSoap = (actor: Actor, jobId: string, change: Partial<SoapForm> = {}) => {
   const pressure = change.pressure ?? 5000
-  return beginTest(actor, jobId, 'soap', { id: randomUUID(), pressure, closures: {}, links: {}, relief: { kind: 'water column', opensAt: pressure }, earlyReason: '', ...change })
+  return beginTest(actor, jobId, 'soap', {
+    id: randomUUID(),
+    pressure,
+    closures: {},
+    links: {},
+    relief: { kind: 'water column', opensAt: pressure },
+    earlyReason: '',
+    ...change,
+  })
 }
 
 /** Marks a part of a soap walk. */
-export const markPart = (actor: Actor, soapId: string, partId: string, mark: SoapMark) => recordEntry(actor, soapId, 'mark', { id: randomUUID(), partId, mark })
+export const markPart = (actor: Actor, soapId: string, partId: string, mark: SoapMark) =>
+  recordEntry(actor, soapId, 'mark', { id: randomUUID(), partId, mark })

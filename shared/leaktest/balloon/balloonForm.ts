@@ -17,7 +17,12 @@ export const balloonSchema = yup.object({
 })
 export type BalloonForm = yup.InferType<typeof balloonSchema>
 
-const girth = (name: string) => yup.number().typeError('Type a number, such as 640.').moreThan(0.05, `${name} under 50 mm is no balloon. Check the unit.`).max(3, `${name} above 3 m is no balloon. Check the unit.`)
+const girth = (name: string) =>
+  yup
+    .number()
+    .typeError('Type a number, such as 640.')
+    .moreThan(0.05, `${name} under 50 mm is no balloon. Check the unit.`)
+    .max(3, `${name} above 3 m is no balloon. Check the unit.`)
 
 export const girthSchema = yup.object({
   id: entryId(),

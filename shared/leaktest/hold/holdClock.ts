@@ -10,7 +10,12 @@ export interface HoldClock {
 export const clockSpeeds = [1, 10, 60] as const
 
 /** Hold time at a moment, s. */
-export const holdTimeAt = (clock: HoldClock, now: number) => clock.anchor + Math.max(0, now - clock.anchoredAt) / 1000 * clock.speed
+export const holdTimeAt = (clock: HoldClock, now: number) =>
+  clock.anchor + (Math.max(0, now - clock.anchoredAt) / 1000) * clock.speed
 
 /** The same clock going on at another speed from a moment. */
-export const withSpeed = (clock: HoldClock, speed: number, now: number): HoldClock => ({ anchoredAt: now, anchor: holdTimeAt(clock, now), speed })
+export const withSpeed = (clock: HoldClock, speed: number, now: number): HoldClock => ({
+  anchoredAt: now,
+  anchor: holdTimeAt(clock, now),
+  speed,
+})

@@ -21,7 +21,10 @@ export const bounded = (channel: keyof typeof readingBounds, schema: yup.NumberS
   return schema.moreThan(low, tooLow).max(high, tooHigh)
 }
 
-const rate = (name: string) => quantity(name).min(0, `${name} cannot be negative.`).max(throughputFromStandard(10_000), `${name} above 10,000 mL/min is not believable.`)
+const rate = (name: string) =>
+  quantity(name)
+    .min(0, `${name} cannot be negative.`)
+    .max(throughputFromStandard(10_000), `${name} above 10,000 mL/min is not believable.`)
 
 export const scaleKinds = ['gauge', 'column', 'sensor'] as const
 
@@ -31,26 +34,43 @@ function scaleProblem(scale: unknown): string | null {
   const { kind, density, zero, slope } = scale as Record<string, unknown>
   const within = (value: unknown, low: number, high: number) => typeof value === 'number' && value >= low && value <= high
   switch (kind) {
-    case 'gauge': return null
-    case 'column': return within(density, 500, 14_000) ? null : 'Type the density of the column’s liquid, from 500 to 14,000 kg/m³.'
+    case 'gauge':
+      return null
+    case 'column':
+      return within(density, 500, 14_000) ? null : 'Type the density of the column’s liquid, from 500 to 14,000 kg/m³.'
     case 'sensor':
       if (!within(zero, -50, 50)) return 'Type the sensor’s volts at no pressure, between −50 and 50.'
       return within(slope, -1e6, 1e6) && slope !== 0 ? null : 'Type the pressure that one volt means; it cannot be zero.'
-    default: return 'Say what is read: a gauge, a column or a sensor.'
+    default:
+      return 'Say what is read: a gauge, a column or a sensor.'
   }
 }
-const scaleSchema = yup.mixed<PressureScale>().defined().default({ kind: 'gauge' }).test('scale', ({ value }) => scaleProblem(value) ?? '', value => scaleProblem(value) === null)
+const scaleSchema = yup
+  .mixed<PressureScale>()
+  .defined()
+  .default({ kind: 'gauge' })
+  .test(
+    'scale',
+    ({ value }) => scaleProblem(value) ?? '',
+    value => scaleProblem(value) === null,
+  )
 
 const kitId = () => yup.string().uuid('That is not in the kit.').optional()
 const kitSchema = yup.object({ gauge: kitId(), thermometer: kitId(), barometer: kitId(), rig: kitId() }).default({})
 /** Which of the shop's kit a hold uses. */
-export interface HoldKit { gauge?: string | undefined, thermometer?: string | undefined, barometer?: string | undefined, rig?: string | undefined }
+export interface HoldKit {
+  gauge?: string | undefined
+  thermometer?: string | undefined
+  barometer?: string | undefined
+  rig?: string | undefined
+}
 
 /** Where the air comes from. Two of them are offered only to be refused with the reason. */
 export const airSupplies = ['hand pump', 'regulated air', 'regulated nitrogen', 'bottle without regulator', 'oxygen'] as const
 export type AirSupply = (typeof airSupplies)[number]
 export const refusedSupplies: Partial<Record<AirSupply, string>> = {
-  'bottle without regulator': 'Never a bottle straight to the tank: it holds a thousand times what a tank stands. Put a regulator and a relief between.',
+  'bottle without regulator':
+    'Never a bottle straight to the tank: it holds a thousand times what a tank stands. Put a regulator and a relief between.',
   'oxygen': 'Never oxygen: it sets fuel residue alight by itself. Take air or nitrogen.',
 }
 
@@ -59,17 +79,33 @@ export const holdSchema = yup.object({
   id: entryId(),
   source: oneOf(holdSources, 'Where readings come from'),
   method: oneOf(holdMethods, 'Method'),
-  volume: positive('Gas volume').max(20, 'A gas volume above 20,000 L is not believable. Check the unit.').test('tiny', 'A gas volume under 0.05 L is not believable. Check the unit.', value => !(value > 0 && value < 0.00005)),
-  volumeUncertainty: quantity('Volume doubt').min(0, 'Doubt cannot be negative.').when('volume', ([volume], schema) => schema.max(Number(volume) > 0 ? Number(volume) : 20, 'The doubt is larger than the volume itself.')),
-  testPressure: quantity('Target pressure').notOneOf([0], 'The target pressure cannot be zero.').when('method', ([method], schema) => (method === 'vacuum-decay'
-    ? schema.lessThan(0, 'A vacuum target is below zero, such as −3.5 kPa.')
-    : schema.moreThan(0, 'A pressure target is above zero.'))),
+  volume: positive('Gas volume')
+    .max(20, 'A gas volume above 20,000 L is not believable. Check the unit.')
+    .test('tiny', 'A gas volume under 0.05 L is not believable. Check the unit.', value => !(value > 0 && value < 0.00005)),
+  volumeUncertainty: quantity('Volume doubt')
+    .min(0, 'Doubt cannot be negative.')
+    .when('volume', ([volume], schema) =>
+      schema.max(Number(volume) > 0 ? Number(volume) : 20, 'The doubt is larger than the volume itself.'),
+    ),
+  testPressure: quantity('Target pressure')
+    .notOneOf([0], 'The target pressure cannot be zero.')
+    .when('method', ([method], schema) =>
+      method === 'vacuum-decay'
+        ? schema.lessThan(0, 'A vacuum target is below zero, such as −3.5 kPa.')
+        : schema.moreThan(0, 'A pressure target is above zero.'),
+    ),
   gaugeStep: positive('Gauge step').max(5000, 'A gauge step above 5 kPa shows nothing on a tank. Check the unit.'),
-  gaugeNoise: quantity('Gauge noise').min(0, 'Noise cannot be negative.').max(5000, 'Noise above 5 kPa shows nothing on a tank. Check the unit.'),
+  gaugeNoise: quantity('Gauge noise')
+    .min(0, 'Noise cannot be negative.')
+    .max(5000, 'Noise above 5 kPa shows nothing on a tank. Check the unit.'),
   hasThermometer: yup.boolean().default(false),
   hasBarometer: yup.boolean().default(false),
-  temperatureDoubt: quantity('Temperature doubt').min(0, 'Doubt cannot be negative.').max(30, 'A doubt above 30 °C says nothing.'),
-  barometerDoubt: quantity('Barometer doubt').min(0, 'Doubt cannot be negative.').max(5000, 'A doubt above 50 hPa says nothing.'),
+  temperatureDoubt: quantity('Temperature doubt')
+    .min(0, 'Doubt cannot be negative.')
+    .max(30, 'A doubt above 30 °C says nothing.'),
+  barometerDoubt: quantity('Barometer doubt')
+    .min(0, 'Doubt cannot be negative.')
+    .max(5000, 'A doubt above 50 hPa says nothing.'),
   rigLeak: rate('Rig leak'),
   rigLeakDoubt: rate('Rig leak doubt'),
   closures: closuresSchema(),
@@ -77,10 +113,19 @@ export const holdSchema = yup.object({
   earlyReason: line('The reason', 300).default(''),
   scale: scaleSchema,
   kit: kitSchema,
-  supply: oneOf(airSupplies, 'Where the air comes from').default('hand pump').test('refused', ({ value }) => refusedSupplies[value as AirSupply] ?? '', value => refusedSupplies[value] === undefined),
+  supply: oneOf(airSupplies, 'Where the air comes from')
+    .default('hand pump')
+    .test(
+      'refused',
+      ({ value }) => refusedSupplies[value as AirSupply] ?? '',
+      value => refusedSupplies[value] === undefined,
+    ),
   relief: reliefSchema(),
   /** share of the tank that is wetted by fuel left in it */
-  wettedShare: quantity('Fuel left in the tank').min(0, 'It cannot be less than nothing.').max(0.95, 'With so much fuel there is no gas left to test.').default(0),
+  wettedShare: quantity('Fuel left in the tank')
+    .min(0, 'It cannot be less than nothing.')
+    .max(0.95, 'With so much fuel there is no gas left to test.')
+    .default(0),
 })
 export type HoldForm = yup.InferType<typeof holdSchema>
 
@@ -92,7 +137,11 @@ export const readingSchema = yup.object({
 })
 export const MOST_READINGS_A_CALL = 10_000
 export const readingsSchema = yup.object({
-  readings: yup.array(readingSchema).required('The readings are missing.').min(1, 'There are no readings.').max(MOST_READINGS_A_CALL, 'Send at most 10,000 readings at once.'),
+  readings: yup
+    .array(readingSchema)
+    .required('The readings are missing.')
+    .min(1, 'There are no readings.')
+    .max(MOST_READINGS_A_CALL, 'Send at most 10,000 readings at once.'),
 })
 const pushed = () => positive('What is pushed in').max(1, 'More than 1,000 L is no syringe. Check the unit.')
 export const markSchema = yup.object({
@@ -105,7 +154,11 @@ export type MarkForm = yup.InferType<typeof markSchema>
 export const volumeCheckSchema = yup.object({
   id: entryId(),
   pushed: pushed(),
-  pushedUncertainty: quantity('Its doubt').min(0, 'Doubt cannot be negative.').when('pushed', ([all], schema) => schema.max(Number(all) > 0 ? Number(all) : 1, 'The doubt is larger than what was pushed in.')),
+  pushedUncertainty: quantity('Its doubt')
+    .min(0, 'Doubt cannot be negative.')
+    .when('pushed', ([all], schema) =>
+      schema.max(Number(all) > 0 ? Number(all) : 1, 'The doubt is larger than what was pushed in.'),
+    ),
   before: bounded('pressure', quantity('Pressure before')).required('Pressure before is missing.'),
   after: bounded('pressure', quantity('Pressure after')).required('Pressure after is missing.'),
   barometer: bounded('barometer', yup.number().typeError('Type a number, such as 1009.')),
@@ -113,19 +166,32 @@ export const volumeCheckSchema = yup.object({
 })
 export type VolumeCheckForm = yup.InferType<typeof volumeCheckSchema>
 export const holdStepSchema = yup.object({ to: oneOf(['settling', 'reading', 'stopped'] as const, 'Step') })
-export const speedSchema = yup.object({ speed: yup.number().oneOf(clockSpeeds, 'The stand-in runs at 1, 10 or 60 times.').required('Choose a speed.') })
+export const speedSchema = yup.object({
+  speed: yup.number().oneOf(clockSpeeds, 'The stand-in runs at 1, 10 or 60 times.').required('Choose a speed.'),
+})
 
 const meaningSchema = yup.object({
   field: oneOf(['t', 'clock', 'pressure', 'barometer', 'temperature', 'event'] as const, 'What a column holds'),
-  unit: yup.string().when('field', ([field], schema) => (field === 't' ? oneOf(timeUnits, 'Unit of time')
-    : field === 'temperature' ? oneOf(Object.keys(toKelvin) as (keyof typeof toKelvin)[], 'Unit of temperature')
-      : field === 'pressure' || field === 'barometer' ? oneOf(Object.keys(pascalsPer) as AnyPressureUnit[], 'Unit of pressure') : schema.strip())),
+  unit: yup
+    .string()
+    .when('field', ([field], schema) =>
+      field === 't'
+        ? oneOf(timeUnits, 'Unit of time')
+        : field === 'temperature'
+          ? oneOf(Object.keys(toKelvin) as (keyof typeof toKelvin)[], 'Unit of temperature')
+          : field === 'pressure' || field === 'barometer'
+            ? oneOf(Object.keys(pascalsPer) as AnyPressureUnit[], 'Unit of pressure')
+            : schema.strip(),
+    ),
 })
 /** A file of readings that is longer is refused. */
 export const MOST_FILE_CHARACTERS = 60_000_000
 
 export const fileSchema = yup.object({
-  text: yup.string().required('The file is empty.').max(MOST_FILE_CHARACTERS, 'The file is over 60 MB. Thin the readings or split it.'),
+  text: yup
+    .string()
+    .required('The file is empty.')
+    .max(MOST_FILE_CHARACTERS, 'The file is over 60 MB. Thin the readings or split it.'),
   /** what each column holds; absent when the names say it */
   columns: yup.array(meaningSchema.nullable().default(null)).max(200, 'A file of more than 200 columns is no log.').optional(),
   /** somebody has looked at a pressure that seems to be in another unit, and means it */

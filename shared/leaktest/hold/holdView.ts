@@ -30,20 +30,56 @@ export interface HoldView extends TestViewOf<'hold'> {
 }
 
 /** A knock, a top-up, a push of air, at its s of the hold's time. */
-export interface MarkView { id: string, t: number, kind: MarkKind, /** m3 of outside air, of a push */ amount: number | null }
+export interface MarkView {
+  id: string
+  t: number
+  kind: MarkKind
+  /** m3 of outside air, of a push */ amount: number | null
+}
 
 /** A volume check with what it says. */
-export interface VolumeCheckView extends MeasuredVolume { id: string, pushed: number, before: number, after: number, used: boolean, by: string, at: number }
+export interface VolumeCheckView extends MeasuredVolume {
+  id: string
+  pushed: number
+  before: number
+  after: number
+  used: boolean
+  by: string
+  at: number
+}
 
-/** A hold as the Bench shows it. A long one stays on the server: the page gets its curve thinned and the estimate as it stands. */
-export interface BenchHold extends HoldView { isLong: boolean, deviceKeys: DeviceKeyView[] }
+/**
+ * A hold as the Bench shows it. A long one stays on the server: the page gets its curve thinned and the estimate as it stands.
+ */
+export interface BenchHold extends HoldView {
+  isLong: boolean
+  deviceKeys: DeviceKeyView[]
+}
 
-export interface DeviceKeyView { id: string, name: string, by: string, createdAt: number, revokedAt: number | null }
+export interface DeviceKeyView {
+  id: string
+  name: string
+  by: string
+  createdAt: number
+  revokedAt: number | null
+}
 
-export interface ReadingView { t: number, pressure: number, temperature?: number, barometer?: number, event?: string }
+export interface ReadingView {
+  t: number
+  pressure: number
+  temperature?: number
+  barometer?: number
+  event?: string
+}
 
 /** A curve thinned for the eye, with every spike in it. */
-export interface CurveView { points: ReadingView[] }
+export interface CurveView {
+  points: ReadingView[]
+}
 
 /** The estimate of a running hold as the server has it, with where the pressure goes. */
-export interface LiveView { estimate: HoldEstimate | null, reason: string | null, ahead: HoldAhead | null }
+export interface LiveView {
+  estimate: HoldEstimate | null
+  reason: string | null
+  ahead: HoldAhead | null
+}

@@ -2,10 +2,30 @@ import type { Reading } from '../../../core/hold/hold'
 
 /** What a reading may be, SI, and what to say of one that is not; the ends themselves are not believed. */
 export const readingBounds = {
-  t: { low: -1e-9, tooLow: 'A reading cannot come before the start.', high: 60 * 86_400, tooHigh: 'A hold of more than 60 days is not believable. Check the time’s unit.' },
-  pressure: { low: -101_325, tooLow: 'That is below a perfect vacuum. Check the unit.', high: 1_000_000, tooHigh: 'That is above 1,000 kPa. Check the unit.' },
-  temperature: { low: 200, tooLow: 'That is colder than any tank. Check the unit.', high: 400, tooHigh: 'That is hotter than any tank. Check the unit.' },
-  barometer: { low: 50_000, tooLow: 'That is no weather on the ground. Check the unit.', high: 115_000, tooHigh: 'That is no weather on the ground. Check the unit.' },
+  t: {
+    low: -1e-9,
+    tooLow: 'A reading cannot come before the start.',
+    high: 60 * 86_400,
+    tooHigh: 'A hold of more than 60 days is not believable. Check the time’s unit.',
+  },
+  pressure: {
+    low: -101_325,
+    tooLow: 'That is below a perfect vacuum. Check the unit.',
+    high: 1_000_000,
+    tooHigh: 'That is above 1,000 kPa. Check the unit.',
+  },
+  temperature: {
+    low: 200,
+    tooLow: 'That is colder than any tank. Check the unit.',
+    high: 400,
+    tooHigh: 'That is hotter than any tank. Check the unit.',
+  },
+  barometer: {
+    low: 50_000,
+    tooLow: 'That is no weather on the ground. Check the unit.',
+    high: 115_000,
+    tooHigh: 'That is no weather on the ground. Check the unit.',
+  },
 } as const
 const channels = ['t', 'pressure', 'temperature', 'barometer'] as const
 

@@ -11,21 +11,40 @@ const flow = (name: string) => positive(name).max(MOST_FLOW, `${name} above 1,00
 
 const isBall = (value: unknown) => {
   const reading = value as Partial<BallReading> | null
-  return typeof reading === 'object' && reading !== null && (reading.ball === 'floor' || reading.ball === 'top' || (reading.ball === 'floats' && typeof reading.at === 'number' && reading.at >= 0 && reading.at <= MOST_FLOW))
+  return (
+    typeof reading === 'object' &&
+    reading !== null &&
+    (reading.ball === 'floor' ||
+      reading.ball === 'top' ||
+      (reading.ball === 'floats' && typeof reading.at === 'number' && reading.at >= 0 && reading.at <= MOST_FLOW))
+  )
 }
-const ball = (name: string) => yup.mixed<BallReading>().required(`${name} is missing.`).test('ball', `${name}: type where the ball stands, or say that it lies on the floor or at the top.`, isBall)
+const ball = (name: string) =>
+  yup
+    .mixed<BallReading>()
+    .required(`${name} is missing.`)
+    .test('ball', `${name}: type where the ball stands, or say that it lies on the floor or at the top.`, isBall)
 
 export const smokeSchema = yup.object({
   id: entryId(),
   pressure: positive('Pressure').max(10_000, 'A smoke machine above 10 kPa is not believable. Check the unit.'),
   closures: closuresSchema(),
   links: linksSchema(),
-  tube: yup.object({
-    smallest: flow('Smallest mark'),
-    largest: flow('Largest mark').when('smallest', ([smallest], schema) => schema.test('larger', 'The largest mark must be above the smallest.', value => !(Number(value) <= Number(smallest)))),
-    readDoubt: quantity('Reading doubt').min(0.001, 'No tube is read better than to a thousandth.').max(0.5, 'So coarse a tube says nothing.'),
-    gas: oneOf<SmokeGas>(smokeGases.map(gas => gas.key), 'Gas'),
-  }).required('The flow tube is missing.'),
+  tube: yup
+    .object({
+      smallest: flow('Smallest mark'),
+      largest: flow('Largest mark').when('smallest', ([smallest], schema) =>
+        schema.test('larger', 'The largest mark must be above the smallest.', value => !(Number(value) <= Number(smallest))),
+      ),
+      readDoubt: quantity('Reading doubt')
+        .min(0.001, 'No tube is read better than to a thousandth.')
+        .max(0.5, 'So coarse a tube says nothing.'),
+      gas: oneOf<SmokeGas>(
+        smokeGases.map(gas => gas.key),
+        'Gas',
+      ),
+    })
+    .required('The flow tube is missing.'),
   own: ball('The machine check'),
   simulated: yup.boolean().default(false),
   relief: reliefSchema(),
@@ -36,10 +55,20 @@ export type SmokeForm = yup.InferType<typeof smokeSchema>
 export const smokeEventSchema = yup.object({
   id: entryId(),
   kind: oneOf(['link', 'arrival', 'flow', 'mark'] as const, 'What happened'),
-  linkId: yup.string().when('kind', ([kind], schema) => (kind === 'link' ? schema.trim().max(60).required('Choose the valve.') : schema.strip())),
+  linkId: yup
+    .string()
+    .when('kind', ([kind], schema) => (kind === 'link' ? schema.trim().max(60).required('Choose the valve.') : schema.strip())),
   to: yup.string().when('kind', ([kind], schema) => (kind === 'link' ? oneOf(linkStates, 'How it is set') : schema.strip())),
-  end: yup.string().when('kind', ([kind], schema) => (kind === 'arrival' ? schema.trim().max(60).required('Choose the far end.') : schema.strip())),
-  seen: yup.boolean().when('kind', ([kind], schema) => (kind === 'arrival' ? schema.required('Say whether smoke came out there.') : schema.strip())),
+  end: yup
+    .string()
+    .when('kind', ([kind], schema) =>
+      kind === 'arrival' ? schema.trim().max(60).required('Choose the far end.') : schema.strip(),
+    ),
+  seen: yup
+    .boolean()
+    .when('kind', ([kind], schema) =>
+      kind === 'arrival' ? schema.required('Say whether smoke came out there.') : schema.strip(),
+    ),
   reading: yup.mixed<BallReading>().when('kind', ([kind], schema) => (kind === 'flow' ? ball('The reading') : schema.strip())),
   partId: yup.string().when('kind', ([kind], schema) => (kind === 'mark' ? uuidField('Part') : schema.strip())),
   mark: yup.string().when('kind', ([kind], schema) => (kind === 'mark' ? oneOf(smokeMarks, 'What it showed') : schema.strip())),

@@ -8,18 +8,25 @@ import { smokeEventSchema, smokeSchema, smokeShows } from './smokeForm'
 import type { SmokeView } from './smokeView'
 
 /** Where a smoke test of a job stands. */
-export const smokeOn = (job: Pick<JobOfTest, 'circuit' | 'parts'>, smoke: SmokeView) => smokeStanding(job.circuit, liveParts(job), setupOf(smoke), smoke.events)
+export const smokeOn = (job: Pick<JobOfTest, 'circuit' | 'parts'>, smoke: SmokeView) =>
+  smokeStanding(job.circuit, liveParts(job), setupOf(smoke), smoke.events)
 
 /** What the tube of a smoke test says with the circuit as it is, null when it was not read or lets out to the open. */
 export function smokeFlowOn(job: JobOfTest, smoke: SmokeView) {
   const standing = smokeOn(job, smoke)
   if (!standing.flow || standing.reach.escapes.length > 0) return null
-  return { ...readFlowTube(smoke.tube, standing.flow.reading, smoke.own, standing.setup.pressure, job.acceptance), at: standing.flow.at, reached: standing.provenParts }
+  return {
+    ...readFlowTube(smoke.tube, standing.flow.reading, smoke.own, standing.setup.pressure, job.acceptance),
+    at: standing.flow.at,
+    reached: standing.provenParts,
+  }
 }
 
 export const smokeTest: TestDescriptor<SmokeView> = {
   schema: smokeSchema,
-  entries: { event: { schema: smokeEventSchema, summary: 'A valve switched, a far end looked at, the tube read, a part looked at' } },
+  entries: {
+    event: { schema: smokeEventSchema, summary: 'A valve switched, a far end looked at, the tube read, a part looked at' },
+  },
   shows: smokeShows,
   runs: smoke => smoke.stoppedAt === null,
   isSimulated: smoke => smoke.simulated,
@@ -27,15 +34,36 @@ export const smokeTest: TestDescriptor<SmokeView> = {
   /** Once it is off: looks at parts where smoke was proven to be, and what its tube measured over them. */
   ledger: (smoke, job) => {
     if (smoke.stoppedAt === null) return []
-    const marks = smokeOn(job, smoke).marks.map(({ partId, mark, at }) => ({ partId, at, mark: isSmokeFind(mark) ? 'bubbles' as const : 'dry' as const }))
+    const marks = smokeOn(job, smoke).marks.map(({ partId, mark, at }) => ({
+      partId,
+      at,
+      mark: isSmokeFind(mark) ? ('bubbles' as const) : ('dry' as const),
+    }))
     const flow = smokeFlowOn(job, smoke)
     return [
       lookOf(smoke, marks, SMOKE_SMALLEST_SEEN),
-      ...(flow ? [{ says: 'rate' as const, id: `${smoke.id} flow`, kind: smoke.kind, name: `Flow tube ${smoke.number}`, at: flow.at, reached: flow.reached, verdict: flow.verdict, smallestSeen: flow.smallestSeen }] : []),
+      ...(flow
+        ? [
+            {
+              says: 'rate' as const,
+              id: `${smoke.id} flow`,
+              kind: smoke.kind,
+              name: `Flow tube ${smoke.number}`,
+              at: flow.at,
+              reached: flow.reached,
+              verdict: flow.verdict,
+              smallestSeen: flow.smallestSeen,
+            },
+          ]
+        : []),
     ]
   },
   word: (smoke, job) => {
     const { provenParts, marks } = smokeOn(job, smoke)
-    return { reached: provenParts, says: saidBy(smokeFlowOn(job, smoke)?.verdict), dry: marks.filter(mark => !isSmokeFind(mark.mark)).map(mark => mark.partId) }
+    return {
+      reached: provenParts,
+      says: saidBy(smokeFlowOn(job, smoke)?.verdict),
+      dry: marks.filter(mark => !isSmokeFind(mark.mark)).map(mark => mark.partId),
+    }
   },
 }

@@ -8,5 +8,5 @@ export interface SmokeView extends TestViewOf<'smoke'> {
   /** what the machine showed dead-ended */
   own: BallReading
   simulated: boolean
-  events: (SmokeEvent & { id: string, by: string })[]
+  events: (SmokeEvent & { id: string; by: string })[]
 }

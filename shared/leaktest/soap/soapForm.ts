@@ -5,7 +5,9 @@ import { closuresSchema, linksSchema, reliefSchema } from '../setupForm'
 
 export const soapSchema = yup.object({
   id: entryId(),
-  pressure: quantity('Pressure').test('positive', 'Soap shows a leak only under pressure.', value => !(value <= 0)).max(100_000, 'That is above 100 kPa. Check the unit.'),
+  pressure: quantity('Pressure')
+    .test('positive', 'Soap shows a leak only under pressure.', value => !(value <= 0))
+    .max(100_000, 'That is above 100 kPa. Check the unit.'),
   closures: closuresSchema(),
   links: linksSchema(),
   relief: reliefSchema(),

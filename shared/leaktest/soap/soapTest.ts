@@ -12,6 +12,18 @@ export const soapTest: TestDescriptor<SoapView> = {
   isSimulated: () => false,
   measured: () => null,
   // Dry without pressure behind it says nothing.
-  ledger: walk => [lookOf(walk, walk.marks.map(mark => (isFind(mark.mark) || walk.reached.includes(mark.partId) ? mark : { ...mark, mark: 'not reached' as const })), SOAP_SMALLEST_SEEN)],
-  word: ({ reached, marks }) => ({ reached, says: null, dry: marks.filter(({ mark, partId }) => mark === 'dry' && reached.includes(partId)).map(mark => mark.partId) }),
+  ledger: walk => [
+    lookOf(
+      walk,
+      walk.marks.map(mark =>
+        isFind(mark.mark) || walk.reached.includes(mark.partId) ? mark : { ...mark, mark: 'not reached' as const },
+      ),
+      SOAP_SMALLEST_SEEN,
+    ),
+  ],
+  word: ({ reached, marks }) => ({
+    reached,
+    says: null,
+    dry: marks.filter(({ mark, partId }) => mark === 'dry' && reached.includes(partId)).map(mark => mark.partId),
+  }),
 }

@@ -3,5 +3,5 @@ import type { TestViewOf } from '../testView'
 
 export interface SoapView extends TestViewOf<'soap'> {
   /** the latest mark of each part */
-  marks: { partId: string, mark: SoapMark, at: number }[]
+  marks: { partId: string; mark: SoapMark; at: number }[]
 }

@@ -16,47 +16,92 @@ const { saving, problem, save } = useSave()
 const form = useTemplateRef('form')
 const girthForm = useTemplateRef('girthForm')
 const GIRTH_DOUBT = 0.002
-const blank = (): Omit<BalloonForm, 'id'> => ({ volume: 0, volumeUncertainty: 0, pressure: BALLOON_PRESSURE, girthUncertainty: GIRTH_DOUBT, hasThermometer: true, hasBarometer: true, closures: {}, links: {}, earlyReason: '' })
+const blank = (): Omit<BalloonForm, 'id'> => ({
+  volume: 0,
+  volumeUncertainty: 0,
+  pressure: BALLOON_PRESSURE,
+  girthUncertainty: GIRTH_DOUBT,
+  hasThermometer: true,
+  hasBarometer: true,
+  closures: {},
+  links: {},
+  earlyReason: '',
+})
 const { draft, clear } = useDraft<Omit<BalloonForm, 'id'>>(`balloon:${id}`, blank)
-watch(job, view => {
-  if (view && draft.value.volume === 0) Object.assign(draft.value, { volume: view.capacity, volumeUncertainty: Number((view.capacity * 0.03).toPrecision(2)), links: holdingLinks(view.circuit) })
-}, { immediate: true })
+watch(
+  job,
+  view => {
+    if (view && draft.value.volume === 0)
+      Object.assign(draft.value, {
+        volume: view.capacity,
+        volumeUncertainty: Number((view.capacity * 0.03).toPrecision(2)),
+        links: holdingLinks(view.circuit),
+      })
+  },
+  { immediate: true },
+)
 
-const balloon = computed(() => (job.value ? testsOf(job.value, 'balloon').findLast(each => !each.struck) ?? null : null))
+const balloon = computed(() => (job.value ? (testsOf(job.value, 'balloon').findLast(each => !each.struck) ?? null) : null))
 const tiedOn = computed(() => balloon.value !== null && balloon.value.stoppedAt === null)
 const again = ref(false)
-const boundary = computed({ get: () => ({ closures: draft.value.closures, links: draft.value.links }), set: value => Object.assign(draft.value, value) })
+const boundary = computed({
+  get: () => ({ closures: draft.value.closures, links: draft.value.links }),
+  set: value => Object.assign(draft.value, value),
+})
 const seen = computed(() => job.value && reachOn(job.value, { ...boundary.value, pressure: draft.value.pressure || 1 }))
 
-const tie = () => save(async () => {
-  take(await callApi<JobView>(`jobs/${id}/tests/balloon`, 'POST', draft.value))
-  clear()
-  again.value = false
-}, form.value)
+const tie = () =>
+  save(async () => {
+    take(await callApi<JobView>(`jobs/${id}/tests/balloon`, 'POST', draft.value))
+    clear()
+    again.value = false
+  }, form.value)
 
-const girth = reactive({ id: newId(), girth: null as number | null, controlGirth: null as number | null, temperature: null as number | null, barometer: null as number | null })
+const girth = reactive({
+  id: newId(),
+  girth: null as number | null,
+  controlGirth: null as number | null,
+  temperature: null as number | null,
+  barometer: null as number | null,
+})
 const girthSent = computed(() => Object.fromEntries(Object.entries(girth).filter(([, value]) => value !== null)))
-const type = () => save(async () => {
-  take(await callApi<JobView>(`tests/${balloon.value!.id}/entries/girth`, 'POST', girthSent.value))
-  Object.assign(girth, { id: newId(), girth: null, controlGirth: null })
-}, girthForm.value)
-const off = () => save(async () => { take(await callApi<JobView>(`tests/${balloon.value!.id}/stop`, 'POST')) })
+const type = () =>
+  save(async () => {
+    take(await callApi<JobView>(`tests/${balloon.value!.id}/entries/girth`, 'POST', girthSent.value))
+    Object.assign(girth, { id: newId(), girth: null, controlGirth: null })
+  }, girthForm.value)
+const off = () =>
+  save(async () => {
+    take(await callApi<JobView>(`tests/${balloon.value!.id}/stop`, 'POST'))
+  })
 
 const estimate = computed(() => balloon.value?.estimate ?? null)
 const look = computed(() => (estimate.value ? verdictLook(estimate.value.verdict) : 'unsure'))
-const partWords = { girth: 'Girths', temperature: 'Temperature', barometer: 'Weather', volume: 'Tank volume', rubber: 'The rubber itself' }
+const partWords = {
+  girth: 'Girths',
+  temperature: 'Temperature',
+  barometer: 'Weather',
+  volume: 'Tank volume',
+  rubber: 'The rubber itself',
+}
 const advice = computed(() => {
-  const found = estimate.value, view = balloon.value
+  const found = estimate.value,
+    view = balloon.value
   if (!view) return ''
   if (!found) return view.noEstimate ?? ''
   if (found.verdict === 'sealed') return `Even its upper bound is below ${limitText(view.setup.limit)} mL/min.`
-  if (found.verdict === 'leaking') return `Even its lower bound is above ${limitText(view.setup.limit)} mL/min. Find it with soap while there is pressure.`
-  return found.minutesMore !== null ? `Another girth in about ${waitText(found.minutesMore * 60)} may decide it.` : 'No wait would decide it: tie a control balloon beside it, or hold the tank with a gauge.'
+  if (found.verdict === 'leaking')
+    return `Even its lower bound is above ${limitText(view.setup.limit)} mL/min. Find it with soap while there is pressure.`
+  return found.minutesMore !== null
+    ? `Another girth in about ${waitText(found.minutesMore * 60)} may decide it.`
+    : 'No wait would decide it: tie a control balloon beside it, or hold the tank with a gauge.'
 })
 const rubber = computed(() => {
   const found = estimate.value
   if (!found) return ''
-  return found.rubberFrom === 'control' ? `${rateText(found.rubberLoss)} mL/min taken off, as the control balloon lost` : `${rateText(found.rubberLoss)} mL/min taken off as rubber usually loses; a control balloon beside it would tell`
+  return found.rubberFrom === 'control'
+    ? `${rateText(found.rubberLoss)} mL/min taken off, as the control balloon lost`
+    : `${rateText(found.rubberLoss)} mL/min taken off as rubber usually loses; a control balloon beside it would tell`
 })
 useActionKeys('Balloon', [{ key: 'escape', label: 'Back to the job', run: () => void navigateTo(`/jobs/${id}`) }])
 </script>
@@ -64,25 +109,46 @@ useActionKeys('Balloon', [{ key: 'escape', label: 'Back to the job', run: () => 
 <template>
   <PageState v-if="!job" :error="error" @retry="refresh" />
   <div v-else class="page max-w-4xl space-y-3">
-    <NuxtLink :to="`/jobs/${job.id}`" class="soft font-semibold hover:underline">← {{ job.craft.name }}, {{ job.tankName }}</NuxtLink>
+    <NuxtLink :to="`/jobs/${job.id}`" class="soft font-semibold hover:underline"
+      >← {{ job.craft.name }}, {{ job.tankName }}</NuxtLink
+    >
     <CautionList v-if="mustRead" :job="job" act="air or smoke" @read="take" />
     <template v-else-if="balloon && !again">
       <header class="flex flex-wrap items-start justify-between gap-3">
         <div>
           <h1>Balloon {{ balloon.number }}</h1>
-          <p class="soft">Tied {{ stampText(balloon.startedAt) }}, {{ balloon.by }} · {{ short('volume', balloon.setup.volume) }} of tank at about {{ short('pressure', balloon.setup.pressure) }}</p>
+          <p class="soft">
+            Tied {{ stampText(balloon.startedAt) }}, {{ balloon.by }} · {{ short('volume', balloon.setup.volume) }} of tank at
+            about {{ short('pressure', balloon.setup.pressure) }}
+          </p>
           <p v-if="balloon.earlyReason" class="time font-semibold">Before the repair cured: {{ balloon.earlyReason }}</p>
         </div>
         <div v-if="session.mayWork" class="flex gap-2">
-          <UButton v-if="tiedOn" color="neutral" size="xl" variant="outline" :loading="saving" @click="off">Take it off</UButton>
+          <UButton v-if="tiedOn" color="neutral" size="xl" variant="outline" :loading="saving" @click="off"
+            >Take it off</UButton
+          >
           <UButton v-else color="neutral" size="xl" @click="again = true">Tie another</UButton>
         </div>
       </header>
-      <SchemaForm v-if="tiedOn && session.mayWork" ref="girthForm" :schema="girthSchema" :state="girthSent" :problem="problem" class="sheet space-y-3" @submit="type">
+      <SchemaForm
+        v-if="tiedOn && session.mayWork"
+        ref="girthForm"
+        :schema="girthSchema"
+        :state="girthSent"
+        :problem="problem"
+        class="sheet space-y-3"
+        @submit="type"
+      >
         <div class="grid gap-x-5 gap-y-3 sm:grid-cols-4">
-          <UFormField label="Girth now" name="girth"><QuantityInput v-model="girth.girth" kind="length" autofocus /></UFormField>
-          <UFormField label="Control’s girth" name="controlGirth" hint="if tied"><QuantityInput v-model="girth.controlGirth" kind="length" /></UFormField>
-          <UFormField label="Skin" name="temperature"><QuantityInput v-model="girth.temperature" kind="temperature" /></UFormField>
+          <UFormField label="Girth now" name="girth"
+            ><QuantityInput v-model="girth.girth" kind="length" autofocus
+          /></UFormField>
+          <UFormField label="Control’s girth" name="controlGirth" hint="if tied"
+            ><QuantityInput v-model="girth.controlGirth" kind="length"
+          /></UFormField>
+          <UFormField label="Skin" name="temperature"
+            ><QuantityInput v-model="girth.temperature" kind="temperature"
+          /></UFormField>
           <UFormField label="Barometer" name="barometer"><QuantityInput v-model="girth.barometer" kind="weather" /></UFormField>
         </div>
         <p class="soft">Round the widest place with a soft tape, three times, the middle one. Out of the sun.</p>
@@ -90,9 +156,15 @@ useActionKeys('Balloon', [{ key: 'escape', label: 'Back to the job', run: () => 
       </SchemaForm>
       <p v-else-if="problem" role="alert" class="leaking font-medium">{{ problem }}</p>
       <section class="sheet" aria-labelledby="said">
-        <div class="flex flex-wrap items-baseline justify-between gap-2"><h2 id="said">{{ tiedOn ? 'What can be said so far' : 'What it says' }}</h2><span class="soft text-sm">leak rate in mL/min at the balloon’s pressure; 95 % sure it lies in the bar</span></div>
+        <div class="flex flex-wrap items-baseline justify-between gap-2">
+          <h2 id="said">{{ tiedOn ? 'What can be said so far' : 'What it says' }}</h2>
+          <span class="soft text-sm">leak rate in mL/min at the balloon’s pressure; 95 % sure it lies in the bar</span>
+        </div>
         <HoldNotch :estimate="estimate" :limit="balloon.setup.limit" />
-        <p aria-live="polite" class="text-lg leading-snug"><b v-if="estimate" :class="look"><StateSign :look="look" :size="22" /> {{ verdictWords[estimate.verdict] }}.</b> {{ advice }}</p>
+        <p aria-live="polite" class="text-lg leading-snug">
+          <b v-if="estimate" :class="look"><StateSign :look="look" :size="22" /> {{ verdictWords[estimate.verdict] }}.</b>
+          {{ advice }}
+        </p>
         <p v-if="rubber" class="soft">{{ rubber }}.</p>
       </section>
       <div class="grid gap-3 md:grid-cols-2">
@@ -100,39 +172,73 @@ useActionKeys('Balloon', [{ key: 'escape', label: 'Back to the job', run: () => 
           <h2 class="mb-1">Girths</h2>
           <p v-if="!balloon.girths.length" class="soft">None yet. Type the first as soon as it is tied.</p>
           <table v-else class="figure w-full">
-            <thead class="soft text-left text-sm"><tr><th class="font-medium">After</th><th class="text-right font-medium">{{ unit('length') }}</th><th class="text-right font-medium">{{ unit('volume') }}</th><th class="text-right font-medium">control</th><th class="text-right font-medium">{{ unit('temperature') }}</th><th class="text-right font-medium">hPa</th></tr></thead>
+            <thead class="soft text-left text-sm">
+              <tr>
+                <th class="font-medium">After</th>
+                <th class="text-right font-medium">{{ unit('length') }}</th>
+                <th class="text-right font-medium">{{ unit('volume') }}</th>
+                <th class="text-right font-medium">control</th>
+                <th class="text-right font-medium">{{ unit('temperature') }}</th>
+                <th class="text-right font-medium">hPa</th>
+              </tr>
+            </thead>
             <tbody>
               <tr v-for="row in balloon.girths" :key="row.id">
-                <td>{{ waitText(row.t) }}</td><td class="text-right">{{ figure('length', row.girth) }}</td><td class="text-right">{{ figure('volume', balloonVolume(row.girth)) }}</td>
-                <td class="text-right">{{ row.controlGirth === null ? '–' : figure('length', row.controlGirth) }}</td><td class="text-right">{{ row.temperature === null ? '–' : figure('temperature', row.temperature, 1) }}</td><td class="text-right">{{ row.barometer === null ? '–' : figure('weather', row.barometer) }}</td>
+                <td>{{ waitText(row.t) }}</td>
+                <td class="text-right">{{ figure('length', row.girth) }}</td>
+                <td class="text-right">{{ figure('volume', balloonVolume(row.girth)) }}</td>
+                <td class="text-right">{{ row.controlGirth === null ? '–' : figure('length', row.controlGirth) }}</td>
+                <td class="text-right">{{ row.temperature === null ? '–' : figure('temperature', row.temperature, 1) }}</td>
+                <td class="text-right">{{ row.barometer === null ? '–' : figure('weather', row.barometer) }}</td>
               </tr>
             </tbody>
           </table>
         </section>
-        <section v-if="estimate" class="sheet"><h2 class="mb-2">Where the doubt comes from, mL/min</h2><BudgetBars :budget="estimate.budget" :words="partWords" /></section>
+        <section v-if="estimate" class="sheet">
+          <h2 class="mb-2">Where the doubt comes from, mL/min</h2>
+          <BudgetBars :budget="estimate.budget" :words="partWords" />
+        </section>
       </div>
     </template>
     <template v-else>
       <h1>Tie a balloon on</h1>
       <p v-if="!session.mayWork" class="sheet soft">No balloon has been tied on this tank.</p>
       <SchemaForm v-else ref="form" :schema="balloonSchema" :state="draft" :problem="problem" class="space-y-3" @submit="tie">
-        <p class="sheet">Tie a party balloon over one opening, blow it up to about the size of a head, close the rest, and tie a second one off beside it as a control. Rubber gives way before a tank does, but watch the sun: it heats the gas.</p>
+        <p class="sheet">
+          Tie a party balloon over one opening, blow it up to about the size of a head, close the rest, and tie a second one off
+          beside it as a control. Rubber gives way before a tank does, but watch the sun: it heats the gas.
+        </p>
         <CuringReason v-model="draft.earlyReason" :job="job" :now="now" />
         <div class="sheet grid gap-x-5 gap-y-4 sm:grid-cols-3">
-          <UFormField label="Gas volume of the tank" name="volume"><QuantityInput v-model="draft.volume" kind="volume" /></UFormField>
-          <UFormField label="Give or take" name="volumeUncertainty"><QuantityInput v-model="draft.volumeUncertainty" kind="volume" /></UFormField>
-          <UFormField label="Pressure of the rubber" name="pressure"><QuantityInput v-model="draft.pressure" kind="pressure" /></UFormField>
-          <UFormField label="A girth is good to" name="girthUncertainty"><QuantityInput v-model="draft.girthUncertainty" kind="length" /></UFormField>
+          <UFormField label="Gas volume of the tank" name="volume"
+            ><QuantityInput v-model="draft.volume" kind="volume"
+          /></UFormField>
+          <UFormField label="Give or take" name="volumeUncertainty"
+            ><QuantityInput v-model="draft.volumeUncertainty" kind="volume"
+          /></UFormField>
+          <UFormField label="Pressure of the rubber" name="pressure"
+            ><QuantityInput v-model="draft.pressure" kind="pressure"
+          /></UFormField>
+          <UFormField label="A girth is good to" name="girthUncertainty"
+            ><QuantityInput v-model="draft.girthUncertainty" kind="length"
+          /></UFormField>
           <USwitch v-model="draft.hasThermometer" label="Skin thermometer read" class="self-end pb-2" />
           <USwitch v-model="draft.hasBarometer" label="Barometer read" class="self-end pb-2" />
         </div>
         <div class="sheet">
           <h2 class="mb-3">What closes each opening</h2>
           <UFormField name="closures" :ui="{ container: 'mt-0' }"><SetupFields v-model="boundary" :job="job" /></UFormField>
-          <UFormField name="links" :ui="{ container: 'mt-0' }"><ReachSummary v-if="seen" class="mt-3" :job="job" :reach="seen" /></UFormField>
+          <UFormField name="links" :ui="{ container: 'mt-0' }"
+            ><ReachSummary v-if="seen" class="mt-3" :job="job" :reach="seen"
+          /></UFormField>
         </div>
         <template #actions>
-          <div class="flex gap-3"><UButton type="submit" size="xl" color="neutral" :loading="saving">It is tied on</UButton><UButton v-if="balloon" type="button" size="xl" color="neutral" variant="ghost" @click="again = false">Not now</UButton></div>
+          <div class="flex gap-3">
+            <UButton type="submit" size="xl" color="neutral" :loading="saving">It is tied on</UButton
+            ><UButton v-if="balloon" type="button" size="xl" color="neutral" variant="ghost" @click="again = false"
+              >Not now</UButton
+            >
+          </div>
         </template>
       </SchemaForm>
     </template>

@@ -12,11 +12,18 @@ const { job, error, refresh, standing, partName, take, now } = useJob(id)
 const { short } = useQuantities()
 const picked = ref<string | null>(null)
 const panel = ref<'touch' | 'edit' | null>(route.query.edit === '1' ? 'edit' : null)
-const opened = (name: 'touch' | 'edit') => computed({ get: () => panel.value === name, set: value => { panel.value = value ? name : null } })
-const touchOpen = opened('touch'), editOpen = opened('edit')
+const opened = (name: 'touch' | 'edit') =>
+  computed({
+    get: () => panel.value === name,
+    set: value => {
+      panel.value = value ? name : null
+    },
+  })
+const touchOpen = opened('touch'),
+  editOpen = opened('edit')
 const repairing = computed(() => (typeof route.query.repair === 'string' ? route.query.repair : null))
 const repair = (leakId: string | null) => navigateTo({ query: leakId ? { repair: leakId } : {} }, { replace: leakId === null })
-const striking = ref<{ id: string, name: string } | null>(null)
+const striking = ref<{ id: string; name: string } | null>(null)
 
 function done(view: JobView) {
   take(view)
@@ -25,13 +32,18 @@ function done(view: JobView) {
   if (repairing.value) void repair(null)
 }
 const parts = computed(() => job.value?.parts.filter(part => part.removedAt === null) ?? [])
-const looks = computed(() => Object.fromEntries(standing.value?.ledger.parts.map(row => [row.partId, standingLook(row.standing)]) ?? []))
+const looks = computed(() =>
+  Object.fromEntries(standing.value?.ledger.parts.map(row => [row.partId, standingLook(row.standing)]) ?? []),
+)
 const action = computed(() => standing.value && nextAction(id, standing.value.next))
 const standsCount = computed(() => standing.value?.ledger.parts.filter(part => part.standing === 'stands').length ?? 0)
 /** The leak that most wants a repair: one found or back, else one that is repaired and not proved. */
 const firstOpen = computed(() => {
   const leaks = standing.value?.ledger.leaks ?? []
-  return (leaks.find(leak => leak.state === 'found' || leak.state === 'back') ?? leaks.find(leak => leak.state !== 'sealed'))?.id ?? null
+  return (
+    (leaks.find(leak => leak.state === 'found' || leak.state === 'back') ?? leaks.find(leak => leak.state !== 'sealed'))?.id ??
+    null
+  )
 })
 const complaintText = computed(() => (job.value ? complaintLine(job.value.complaint) : ''))
 
@@ -39,11 +51,37 @@ const testButtons = Object.values(testFaces).map(face => ({ ...face.button, to: 
 
 const may = () => session.mayWork && job.value !== null
 useActionKeys('Job', [
-  { key: 'enter', label: 'Do the next thing', run: () => void navigateTo(action.value!.to), when: () => action.value !== null && panel.value === null && !repairing.value && document.activeElement === document.body },
+  {
+    key: 'enter',
+    label: 'Do the next thing',
+    run: () => void navigateTo(action.value!.to),
+    when: () => action.value !== null && panel.value === null && !repairing.value && document.activeElement === document.body,
+  },
   ...testButtons.map(({ key, keyLabel, to }) => ({ key, label: keyLabel, run: () => void navigateTo(to), when: may })),
-  { key: 'r', label: 'Repair the first open leak', run: () => { if (firstOpen.value) void repair(firstOpen.value) }, when: may },
-  { key: 't', label: 'Parts were disturbed', run: () => { panel.value = 'touch' }, when: may },
-  { key: 'e', label: 'Change tank and complaint', run: () => { panel.value = 'edit' }, when: may },
+  {
+    key: 'r',
+    label: 'Repair the first open leak',
+    run: () => {
+      if (firstOpen.value) void repair(firstOpen.value)
+    },
+    when: may,
+  },
+  {
+    key: 't',
+    label: 'Parts were disturbed',
+    run: () => {
+      panel.value = 'touch'
+    },
+    when: may,
+  },
+  {
+    key: 'e',
+    label: 'Change tank and complaint',
+    run: () => {
+      panel.value = 'edit'
+    },
+    when: may,
+  },
   { key: 'k', label: 'Make safe', run: () => void navigateTo(`/jobs/${id}/safe`) },
   { key: 'x', label: 'Strip and rebuild', run: () => void navigateTo(`/jobs/${id}/strip`) },
   { key: 'n', label: 'Narrow: suspects and the next check', run: () => void navigateTo(`/jobs/${id}/narrow`) },
@@ -58,28 +96,73 @@ useActionKeys('Job', [
     <header class="flex flex-wrap items-start justify-between gap-3">
       <div class="min-w-0">
         <h1>{{ job.craft.name }} · {{ job.tankName }}</h1>
-        <p class="mt-1"><span class="font-semibold" :class="jobLook(standing.ledger.state)"><StateSign :look="jobLook(standing.ledger.state)" /> {{ jobWords[standing.ledger.state] }}.</span> {{ nextSentence(standing.next, now) }}</p>
+        <p class="mt-1">
+          <span class="font-semibold" :class="jobLook(standing.ledger.state)"
+            ><StateSign :look="jobLook(standing.ledger.state)" /> {{ jobWords[standing.ledger.state] }}.</span
+          >
+          {{ nextSentence(standing.next, now) }}
+        </p>
         <p class="soft">{{ standsCount }} of {{ parts.length }} parts have evidence that still stands.</p>
-        <p v-if="job.closedAt !== null" class="soft font-semibold">Closed {{ clockText(job.closedAt, now) }}. Whatever is recorded on it brings it back to the Bay.</p>
-        <p v-if="isSimulated(job)" class="unsure font-semibold">Holds on a simulated tank count here: this is practice, not evidence for a real one.</p>
+        <p v-if="job.closedAt !== null" class="soft font-semibold">
+          Closed {{ clockText(job.closedAt, now) }}. Whatever is recorded on it brings it back to the Bay.
+        </p>
+        <p v-if="isSimulated(job)" class="unsure font-semibold">
+          Holds on a simulated tank count here: this is practice, not evidence for a real one.
+        </p>
       </div>
       <div class="flex flex-wrap gap-2">
-        <UButton :to="`/jobs/${job.id}/record`" color="neutral" variant="outline" size="xl">Record<span class="key max-sm:hidden">W</span></UButton>
-        <UButton v-if="session.mayWork || standing.next.action === 'watch' || standing.next.action === 'record'" :to="action!.to" color="neutral" size="xl">{{ action!.label }}<span class="key max-sm:hidden">Enter</span></UButton>
+        <UButton :to="`/jobs/${job.id}/record`" color="neutral" variant="outline" size="xl"
+          >Record<span class="key max-sm:hidden">W</span></UButton
+        >
+        <UButton
+          v-if="session.mayWork || standing.next.action === 'watch' || standing.next.action === 'record'"
+          :to="action!.to"
+          color="neutral"
+          size="xl"
+          >{{ action!.label }}<span class="key max-sm:hidden">Enter</span></UButton
+        >
       </div>
     </header>
     <p v-if="error" role="alert" class="leaking font-medium">{{ error.message }}</p>
     <JobSeam :job="job" :ledger="standing.ledger" />
 
     <section class="sheet" aria-label="Map">
-      <TankMap :kind="job.tankKind" :parts="parts" :circuit="job.circuit" :leaks="mapLeaks(job, standing.ledger)" :looks="looks" :picked="picked" pickable @pick="picked = $event" />
+      <TankMap
+        :kind="job.tankKind"
+        :parts="parts"
+        :circuit="job.circuit"
+        :leaks="mapLeaks(job, standing.ledger)"
+        :looks="looks"
+        :picked="picked"
+        pickable
+        @pick="picked = $event"
+      />
       <div v-if="session.mayWork" class="mt-1 flex flex-wrap gap-2">
-        <UButton :to="`/jobs/${job.id}/safe`" color="neutral" variant="outline" icon="i-lucide-shield-check" class="min-h-11">Make safe<span class="key max-sm:hidden">K</span></UButton>
-        <UButton :to="`/jobs/${job.id}/narrow`" color="neutral" variant="outline" icon="i-lucide-list-filter" class="min-h-11">Narrow<span class="key max-sm:hidden">N</span></UButton>
-        <UButton :to="`/jobs/${job.id}/strip`" color="neutral" variant="outline" icon="i-lucide-wrench" class="min-h-11">Strip<span class="key max-sm:hidden">X</span></UButton>
-        <UButton v-for="test in testButtons" :key="test.key" :to="test.to" color="neutral" variant="outline" :icon="test.icon" class="min-h-11">{{ test.label }}<span class="key max-sm:hidden">{{ test.key.toUpperCase() }}</span></UButton>
-        <UButton color="neutral" variant="outline" icon="i-lucide-hand" class="min-h-11" @click="panel = 'touch'">Disturbed<span class="key max-sm:hidden">T</span></UButton>
-        <UButton :to="`/jobs/${job.id}/circuit`" color="neutral" variant="outline" icon="i-lucide-waypoints" class="min-h-11">Map and reach<span class="key max-sm:hidden">M</span></UButton>
+        <UButton :to="`/jobs/${job.id}/safe`" color="neutral" variant="outline" icon="i-lucide-shield-check" class="min-h-11"
+          >Make safe<span class="key max-sm:hidden">K</span></UButton
+        >
+        <UButton :to="`/jobs/${job.id}/narrow`" color="neutral" variant="outline" icon="i-lucide-list-filter" class="min-h-11"
+          >Narrow<span class="key max-sm:hidden">N</span></UButton
+        >
+        <UButton :to="`/jobs/${job.id}/strip`" color="neutral" variant="outline" icon="i-lucide-wrench" class="min-h-11"
+          >Strip<span class="key max-sm:hidden">X</span></UButton
+        >
+        <UButton
+          v-for="test in testButtons"
+          :key="test.key"
+          :to="test.to"
+          color="neutral"
+          variant="outline"
+          :icon="test.icon"
+          class="min-h-11"
+          >{{ test.label }}<span class="key max-sm:hidden">{{ test.key.toUpperCase() }}</span></UButton
+        >
+        <UButton color="neutral" variant="outline" icon="i-lucide-hand" class="min-h-11" @click="panel = 'touch'"
+          >Disturbed<span class="key max-sm:hidden">T</span></UButton
+        >
+        <UButton :to="`/jobs/${job.id}/circuit`" color="neutral" variant="outline" icon="i-lucide-waypoints" class="min-h-11"
+          >Map and reach<span class="key max-sm:hidden">M</span></UButton
+        >
       </div>
     </section>
 
@@ -95,8 +178,17 @@ useActionKeys('Job', [
           <p v-else class="soft py-4">No hold has been measured yet. Each one will be a step here, down to the limit.</p>
         </section>
         <section class="sheet" aria-labelledby="tank-title">
-          <div class="flex items-center justify-between"><h2 id="tank-title">Tank and complaint</h2><UButton v-if="session.mayWork" color="neutral" variant="ghost" size="md" class="min-h-11" @click="panel = 'edit'">Change<span class="key max-sm:hidden">E</span></UButton></div>
-          <p>{{ short('volume', job.capacity) }} {{ job.material }}, {{ fuelName(job.fuel).toLowerCase() }}. Never above {{ short('pressure', job.pressureLimit) }} ({{ job.limitSource }}). A leak up to {{ limitText(job.acceptance) }} mL/min is accepted.</p>
+          <div class="flex items-center justify-between">
+            <h2 id="tank-title">Tank and complaint</h2>
+            <UButton v-if="session.mayWork" color="neutral" variant="ghost" size="md" class="min-h-11" @click="panel = 'edit'"
+              >Change<span class="key max-sm:hidden">E</span></UButton
+            >
+          </div>
+          <p>
+            {{ short('volume', job.capacity) }} {{ job.material }}, {{ fuelName(job.fuel).toLowerCase() }}. Never above
+            {{ short('pressure', job.pressureLimit) }} ({{ job.limitSource }}). A leak up to
+            {{ limitText(job.acceptance) }} mL/min is accepted.
+          </p>
           <p v-if="complaintText" class="mt-2 font-medium">{{ complaintText }}</p>
           <p v-if="job.complaint.words" class="soft mt-1">“{{ job.complaint.words }}”</p>
         </section>
@@ -109,7 +201,10 @@ useActionKeys('Job', [
     <section v-if="job.touches.length" class="sheet" aria-labelledby="touch-title">
       <h2 id="touch-title" class="mb-1">Disturbed</h2>
       <p v-for="touch in job.touches" :key="touch.id" class="py-1">
-        <span :class="touch.struck && 'line-through'">{{ touch.partIds.map(partName).join(', ') }} {{ touch.kind }}, {{ clockText(touch.at, now) }}, {{ touch.by }}<template v-if="touch.note">. {{ touch.note }}</template></span>
+        <span :class="touch.struck && 'line-through'"
+          >{{ touch.partIds.map(partName).join(', ') }} {{ touch.kind }}, {{ clockText(touch.at, now) }}, {{ touch.by
+          }}<template v-if="touch.note">. {{ touch.note }}</template></span
+        >
         <span v-if="touch.struck" class="soft"> · struck out: {{ touch.struck }}</span>
         <StrikeLink v-else-if="session.mayWork" @click="striking = { id: touch.id, name: 'this disturbance' }" />
       </p>

@@ -19,7 +19,7 @@ const opened = ref<string | null>(null)
 const allChecks = ref(false)
 const MANY = 6
 const editing = ref(false)
-const striking = ref<{ id: string, name: string } | null>(null)
+const striking = ref<{ id: string; name: string } | null>(null)
 const done = (view: JobView) => {
   take(view)
   editing.value = false
@@ -32,40 +32,96 @@ const answerWords = (check: string, outcome: string) => {
   return (outcomes.find(each => each.key === outcome) ?? rest).words
 }
 /** An earlier answer to the same check that was another one. */
-const otherAnswer = (check: string) => job.value?.answers.filter(each => each.check === check && !each.struck).find(each => each.outcome !== answers.value.find(counts => counts.check === check)?.outcome)
-const answer = (check: string, outcome: string) => save(async () => {
-  try {
-    take(await callApi<JobView>(`jobs/${id}/answers`, 'POST', { id: newId(), check, outcome, after: answers.value.find(each => each.check === check)?.id ?? null }))
-    opened.value = null
-    window.scrollTo({ top: 0, behavior: 'smooth' })
-  }
-  catch (thrown) {
-    if (thrown instanceof ApiError && thrown.status === 409 && thrown.current) take(thrown.current as JobView)
-    throw thrown
-  }
-})
-const list = (suspect: Suspect, purchase: { name: string, measure: string | null }) => save(async () =>
-  take(await callApi<JobView>(`jobs/${id}/purchases`, 'POST', { id: newId(), name: purchase.name, reason: 'suspected', measure: purchase.measure ?? '', cause: suspect.cause.key })))
-const was = (suspect: Suspect) => save(async () =>
-  take(await callApi<JobView>(`jobs/${id}/outcomes`, 'POST', { id: newId(), cause: suspect.cause.key, partId: suspect.parts[0]?.id ?? null })))
+const otherAnswer = (check: string) =>
+  job.value?.answers
+    .filter(each => each.check === check && !each.struck)
+    .find(each => each.outcome !== answers.value.find(counts => counts.check === check)?.outcome)
+const answer = (check: string, outcome: string) =>
+  save(async () => {
+    try {
+      take(
+        await callApi<JobView>(`jobs/${id}/answers`, 'POST', {
+          id: newId(),
+          check,
+          outcome,
+          after: answers.value.find(each => each.check === check)?.id ?? null,
+        }),
+      )
+      opened.value = null
+      window.scrollTo({ top: 0, behavior: 'smooth' })
+    } catch (thrown) {
+      if (thrown instanceof ApiError && thrown.status === 409 && thrown.current) take(thrown.current as JobView)
+      throw thrown
+    }
+  })
+const list = (suspect: Suspect, purchase: { name: string; measure: string | null }) =>
+  save(async () =>
+    take(
+      await callApi<JobView>(`jobs/${id}/purchases`, 'POST', {
+        id: newId(),
+        name: purchase.name,
+        reason: 'suspected',
+        measure: purchase.measure ?? '',
+        cause: suspect.cause.key,
+      }),
+    ),
+  )
+const was = (suspect: Suspect) =>
+  save(async () =>
+    take(
+      await callApi<JobView>(`jobs/${id}/outcomes`, 'POST', {
+        id: newId(),
+        cause: suspect.cause.key,
+        partId: suspect.parts[0]?.id ?? null,
+      }),
+    ),
+  )
 const said = computed(() => job.value?.outcomes.filter(each => !each.struck) ?? [])
 /** The causes here that a code speaks for, the ones that show it most often first. */
 function speaksFor(code: string): string {
   const known = troubleCode(code)?.known
   if (!known) return ''
-  return (suspects.value?.list ?? []).flatMap(({ cause }) => (cause.codes?.[known.of] ? [{ cause, often: likelihoods[cause.codes[known.of]![0]] }] : []))
-    .filter(each => each.often >= likelihoods.sometimes).sort((a, b) => b.often - a.often).slice(0, 6).map(each => lowerFirst(each.cause.name)).join('; ')
+  return (suspects.value?.list ?? [])
+    .flatMap(({ cause }) => (cause.codes?.[known.of] ? [{ cause, often: likelihoods[cause.codes[known.of]![0]] }] : []))
+    .filter(each => each.often >= likelihoods.sometimes)
+    .sort((a, b) => b.often - a.often)
+    .slice(0, 6)
+    .map(each => lowerFirst(each.cause.name))
+    .join('; ')
 }
 const SURE = 0.8
-const sure = computed(() => { const top = suspects.value?.list[0]; return top && top.chance >= SURE && answers.value.length > 0 ? top : null })
+const sure = computed(() => {
+  const top = suspects.value?.list[0]
+  return top && top.chance >= SURE && answers.value.length > 0 ? top : null
+})
 
 const may = () => session.mayWork && first.value !== null && !editing.value && !striking.value
 useActionKeys('Narrow', [
-  ...[1, 2, 3, 4, 5, 6].map(number => ({ key: String(number), label: number === 1 ? 'Answer the first check' : `Its answer ${number}`, run: () => { const to = first.value?.answers[number - 1]; if (to && !first.value?.check.test) void answer(first.value!.check.key, to.key) }, when: may })),
-  { key: 'e', label: 'Change the complaint', run: () => { editing.value = true }, when: () => session.mayWork && !striking.value },
+  ...[1, 2, 3, 4, 5, 6].map(number => ({
+    key: String(number),
+    label: number === 1 ? 'Answer the first check' : `Its answer ${number}`,
+    run: () => {
+      const to = first.value?.answers[number - 1]
+      if (to && !first.value?.check.test) void answer(first.value!.check.key, to.key)
+    },
+    when: may,
+  })),
+  {
+    key: 'e',
+    label: 'Change the complaint',
+    run: () => {
+      editing.value = true
+    },
+    when: () => session.mayWork && !striking.value,
+  },
   { key: 'm', label: 'Map and reach', run: () => void navigateTo(`/jobs/${id}/circuit`) },
   { key: 'v', label: 'Halve it', run: () => void navigateTo(`/jobs/${id}/halve`) },
-  { key: 'escape', label: 'Back to the job', run: () => void navigateTo(`/jobs/${id}`), when: () => !editing.value && !striking.value },
+  {
+    key: 'escape',
+    label: 'Back to the job',
+    run: () => void navigateTo(`/jobs/${id}`),
+    when: () => !editing.value && !striking.value,
+  },
 ])
 </script>
 
@@ -74,25 +130,44 @@ useActionKeys('Narrow', [
   <div v-else class="page space-y-3">
     <header class="flex flex-wrap items-start justify-between gap-3">
       <div class="min-w-0">
-        <NuxtLink :to="`/jobs/${job.id}`" class="soft font-semibold hover:underline">← {{ job.craft.name }}, {{ job.tankName }}</NuxtLink>
+        <NuxtLink :to="`/jobs/${job.id}`" class="soft font-semibold hover:underline"
+          >← {{ job.craft.name }}, {{ job.tankName }}</NuxtLink
+        >
         <h1 class="mt-1">Where is it, and what to check first</h1>
-        <p class="mt-1"><template v-if="complaintLine(job.complaint)">{{ complaintLine(job.complaint) }}</template><span v-else class="soft">Nothing was said of it yet: the ranking is how often each is met on such craft.</span></p>
+        <p class="mt-1">
+          <template v-if="complaintLine(job.complaint)">{{ complaintLine(job.complaint) }}</template><span v-else class="soft"
+            >Nothing was said of it yet: the ranking is how often each is met on such craft.</span
+          >
+        </p>
       </div>
       <div class="flex flex-wrap gap-2">
-        <UButton v-if="session.mayWork" color="neutral" variant="outline" class="min-h-11" @click="editing = true">Change the complaint<span class="key max-sm:hidden">E</span></UButton>
-        <UButton :to="`/jobs/${job.id}/circuit`" color="neutral" variant="outline" class="min-h-11">Map and reach<span class="key max-sm:hidden">M</span></UButton>
-        <UButton :to="`/jobs/${job.id}/halve`" color="neutral" variant="outline" class="min-h-11">Halve it<span class="key max-sm:hidden">V</span></UButton>
+        <UButton v-if="session.mayWork" color="neutral" variant="outline" class="min-h-11" @click="editing = true"
+          >Change the complaint<span class="key max-sm:hidden">E</span></UButton
+        >
+        <UButton :to="`/jobs/${job.id}/circuit`" color="neutral" variant="outline" class="min-h-11"
+          >Map and reach<span class="key max-sm:hidden">M</span></UButton
+        >
+        <UButton :to="`/jobs/${job.id}/halve`" color="neutral" variant="outline" class="min-h-11"
+          >Halve it<span class="key max-sm:hidden">V</span></UButton
+        >
       </div>
     </header>
-    <p v-if="checks.safety" role="alert" class="sheet border-2 border-(--leaking) font-semibold"><UIcon name="i-lucide-triangle-alert" class="leaking inline-block size-6 align-[-0.3em]" /> {{ checks.safety }}</p>
+    <p v-if="checks.safety" role="alert" class="sheet border-2 border-(--leaking) font-semibold">
+      <UIcon name="i-lucide-triangle-alert" class="leaking inline-block size-6 align-[-0.3em]" /> {{ checks.safety }}
+    </p>
     <p v-if="problem" role="alert" class="leaking font-medium">{{ problem }}</p>
 
     <div class="grid grid-cols-[minmax(0,1fr)] items-start gap-3 lg:grid-cols-[minmax(0,1.25fr)_minmax(0,1fr)]">
       <div class="space-y-3">
         <section v-if="moved" class="sheet py-3 font-medium" aria-live="polite">{{ moved }}</section>
         <section v-if="sure" class="sheet" aria-label="Sure enough">
-          <p class="text-lg font-semibold">Sure enough to act: {{ lowerFirst(sure.cause.name) }}, {{ chanceText(sure.chance) }}.</p>
-          <p class="soft">Find it under soap or smoke so that it stands on the register, then repair. Look again everywhere afterwards: a large leak hides small ones.</p>
+          <p class="text-lg font-semibold">
+            Sure enough to act: {{ lowerFirst(sure.cause.name) }}, {{ chanceText(sure.chance) }}.
+          </p>
+          <p class="soft">
+            Find it under soap or smoke so that it stands on the register, then repair. Look again everywhere afterwards: a
+            large leak hides small ones.
+          </p>
           <div class="mt-3 flex flex-wrap gap-2">
             <UButton :to="`/jobs/${job.id}/soap`" color="neutral" size="xl">Soap it</UButton>
             <UButton :to="`/jobs/${job.id}/smoke`" color="neutral" variant="outline" size="xl">Smoke it</UButton>
@@ -100,30 +175,70 @@ useActionKeys('Narrow', [
         </section>
         <section v-if="first" class="sheet p-5" aria-label="The next check">
           <p class="soft mb-1 font-semibold">{{ answers.length ? 'Next' : 'First' }}: it tells most for its minutes</p>
-          <NextCheckCard :ranked="first" :job-id="job.id" first :may-work="session.mayWork" :saving="saving" @answer="answer(first.check.key, $event)" />
+          <NextCheckCard
+            :ranked="first"
+            :job-id="job.id"
+            first
+            :may-work="session.mayWork"
+            :saving="saving"
+            @answer="answer(first.check.key, $event)"
+          />
         </section>
         <p v-else class="sheet">Every check that says something here has been answered.</p>
 
         <section class="sheet" aria-labelledby="more-title">
           <h2 id="more-title" class="mb-1">Or, before the tank comes down</h2>
-          <CheckRows v-model:opened="opened" :rows="allChecks ? others : others.slice(0, MANY)" :job-id="job.id" :may-work="session.mayWork" :saving="saving" @answer="answer" />
-          <UButton v-if="others.length > MANY" color="neutral" variant="ghost" class="min-h-11" @click="allChecks = !allChecks">{{ allChecks ? 'Show the best alone' : `Show all ${others.length}` }}</UButton>
+          <CheckRows
+            v-model:opened="opened"
+            :rows="allChecks ? others : others.slice(0, MANY)"
+            :job-id="job.id"
+            :may-work="session.mayWork"
+            :saving="saving"
+            @answer="answer"
+          />
+          <UButton
+            v-if="others.length > MANY"
+            color="neutral"
+            variant="ghost"
+            class="min-h-11"
+            @click="allChecks = !allChecks"
+            >{{ allChecks ? 'Show the best alone' : `Show all ${others.length}` }}</UButton
+          >
           <template v-if="checks.after.length">
             <h2 class="mb-1 mt-3">Only with the tank down</h2>
-            <CheckRows v-model:opened="opened" :rows="checks.after.filter(each => each !== first)" :job-id="job.id" :may-work="session.mayWork" :saving="saving" @answer="answer" />
+            <CheckRows
+              v-model:opened="opened"
+              :rows="checks.after.filter(each => each !== first)"
+              :job-id="job.id"
+              :may-work="session.mayWork"
+              :saving="saving"
+              @answer="answer"
+            />
           </template>
-          <p v-for="each in checks.barred" :key="each.check.key" class="soft mt-2 text-sm">Not offered: {{ lowerFirst(each.check.name) }}, {{ each.why }}.</p>
+          <p v-for="each in checks.barred" :key="each.check.key" class="soft mt-2 text-sm">
+            Not offered: {{ lowerFirst(each.check.name) }}, {{ each.why }}.
+          </p>
         </section>
         <section class="sheet" aria-labelledby="similar-title">
           <div class="flex flex-wrap items-center justify-between gap-2">
             <h2 id="similar-title">Similar before</h2>
             <USwitch v-if="similar?.length" v-model="usesOwn" label="let them move the ranking" />
           </div>
-          <p v-if="!similar?.length" class="soft">No job on this craft or kind of tank has been closed with what it was. Say “It was this” when you know.</p>
+          <p v-if="!similar?.length" class="soft">
+            No job on this craft or kind of tank has been closed with what it was. Say “It was this” when you know.
+          </p>
           <ul class="divide-y divide-(--hair)">
             <li v-for="past in similar" :key="past.id" class="py-1.5">
-              <NuxtLink :to="`/jobs/${past.id}`" class="font-medium hover:underline">{{ past.craft }}, {{ past.tankName }}</NuxtLink><span class="soft"> · {{ past.sameCraft ? 'the same craft' : 'the same kind' }}, {{ dayText(past.openedAt) }}</span>
-              <span class="block">{{ past.causes.map(each => `${lowerFirst(causeOf(each.cause).name)}${each.part ? ` (${lowerFirst(each.part)})` : ''}`).join(', ') }}</span>
+              <NuxtLink :to="`/jobs/${past.id}`" class="font-medium hover:underline"
+                >{{ past.craft }}, {{ past.tankName }}</NuxtLink
+              ><span class="soft">
+                · {{ past.sameCraft ? 'the same craft' : 'the same kind' }}, {{ dayText(past.openedAt) }}</span
+              >
+              <span class="block">{{
+                past.causes
+                  .map(each => `${lowerFirst(causeOf(each.cause).name)}${each.part ? ` (${lowerFirst(each.part)})` : ''}`)
+                  .join(', ')
+              }}</span>
             </li>
           </ul>
         </section>
@@ -132,26 +247,54 @@ useActionKeys('Narrow', [
       <div class="space-y-3">
         <section class="sheet" aria-labelledby="suspects-title">
           <h2 id="suspects-title" class="mb-1">Suspects</h2>
-          <p v-if="suspects.several > 0.3" class="mb-1 font-medium">Two leaks at once are {{ suspects.several > 0.6 ? 'likely' : 'possible' }}: {{ chanceText(suspects.several) }}. Finding one does not end the search.</p>
-          <p v-for="odd in suspects.contradictions" :key="odd.words" class="unsure mb-1 font-medium"><StateSign look="unsure" :size="16" /> {{ odd.sentence }}</p>
-          <SuspectList :suspects="suspects" :without="withoutOwn" :may-work="session.mayWork" :said="said.map(each => each.cause)" @list="list" @was="was" />
+          <p v-if="suspects.several > 0.3" class="mb-1 font-medium">
+            Two leaks at once are {{ suspects.several > 0.6 ? 'likely' : 'possible' }}: {{ chanceText(suspects.several) }}.
+            Finding one does not end the search.
+          </p>
+          <p v-for="odd in suspects.contradictions" :key="odd.words" class="unsure mb-1 font-medium">
+            <StateSign look="unsure" :size="16" /> {{ odd.sentence }}
+          </p>
+          <SuspectList
+            :suspects="suspects"
+            :without="withoutOwn"
+            :may-work="session.mayWork"
+            :said="said.map(each => each.cause)"
+            @list="list"
+            @was="was"
+          />
         </section>
         <section v-if="answers.length" class="sheet" aria-labelledby="answers-title">
           <h2 id="answers-title" class="mb-1">Answered</h2>
           <p v-for="each in answers" :key="each.id" class="py-1">
-            {{ checkOf(each.check).name }}: <b>{{ lowerFirst(answerWords(each.check, each.outcome)) }}</b> <span class="soft text-sm">{{ clockText(each.at, now) }}, {{ each.by }}</span>
-            <StrikeLink v-if="session.mayWork" @click="striking = { id: each.id, name: `the answer to “${checkOf(each.check).name}”` }" />
-            <span v-if="otherAnswer(each.check)" class="unsure block text-sm font-medium">Before, {{ otherAnswer(each.check)!.by }} saw: {{ lowerFirst(answerWords(each.check, otherAnswer(each.check)!.outcome)) }}. The later one counts.</span>
+            {{ checkOf(each.check).name }}: <b>{{ lowerFirst(answerWords(each.check, each.outcome)) }}</b>
+            <span class="soft text-sm">{{ clockText(each.at, now) }}, {{ each.by }}</span>
+            <StrikeLink
+              v-if="session.mayWork"
+              @click="striking = { id: each.id, name: `the answer to “${checkOf(each.check).name}”` }"
+            />
+            <span v-if="otherAnswer(each.check)" class="unsure block text-sm font-medium"
+              >Before, {{ otherAnswer(each.check)!.by }} saw:
+              {{ lowerFirst(answerWords(each.check, otherAnswer(each.check)!.outcome)) }}. The later one counts.</span
+            >
           </p>
         </section>
         <section v-if="job.complaint.codes.length" class="sheet" aria-labelledby="codes-title">
           <h2 id="codes-title" class="mb-1">Codes</h2>
-          <p v-for="code in job.complaint.codes" :key="code" class="py-1"><b class="figure">{{ code }}</b> {{ troubleCode(code)?.known?.plain ?? 'Not among the generic fuel and vapour codes. It moves no suspect.' }}<span v-if="speaksFor(code)" class="soft block text-sm">Speaks for: {{ speaksFor(code) }}.</span></p>
+          <p v-for="code in job.complaint.codes" :key="code" class="py-1">
+            <b class="figure">{{ code }}</b>
+            {{ troubleCode(code)?.known?.plain ?? 'Not among the generic fuel and vapour codes. It moves no suspect.'
+            }}<span v-if="speaksFor(code)" class="soft block text-sm">Speaks for: {{ speaksFor(code) }}.</span>
+          </p>
         </section>
         <section v-if="said.length" class="sheet" aria-labelledby="was-title">
           <h2 id="was-title" class="mb-1">It turned out to be</h2>
-          <p v-for="each in said" :key="each.id" class="py-1"><b>{{ causeOf(each.cause).name }}</b><template v-if="each.partId">, {{ lowerFirst(partName(each.partId)) }}</template> <span class="soft text-sm">{{ clockText(each.at, now) }}, {{ each.by }}</span>
-            <StrikeLink v-if="session.mayWork" @click="striking = { id: each.id, name: 'what it was' }" /></p>
+          <p v-for="each in said" :key="each.id" class="py-1">
+            <b>{{ causeOf(each.cause).name }}</b><template v-if="each.partId"
+              >, {{ lowerFirst(partName(each.partId)) }}</template
+            >
+            <span class="soft text-sm">{{ clockText(each.at, now) }}, {{ each.by }}</span>
+            <StrikeLink v-if="session.mayWork" @click="striking = { id: each.id, name: 'what it was' }" />
+          </p>
         </section>
       </div>
     </div>

@@ -9,7 +9,8 @@ const { job, error, refresh, standing, take, now } = useJob(id)
 const session = useSession()
 const { saving, problem, save } = useSave()
 /** Out of the Bay, or back into it. */
-const close = () => save(async () => take(await callApi<JobView>(`jobs/${id}/${job.value!.closedAt === null ? 'close' : 'reopen'}`, 'POST')))
+const close = () =>
+  save(async () => take(await callApi<JobView>(`jobs/${id}/${job.value!.closedAt === null ? 'close' : 'reopen'}`, 'POST')))
 const { short } = useQuantities()
 const print = () => window.print()
 const parts = computed(() => job.value?.parts.filter(part => part.removedAt === null) ?? [])
@@ -29,10 +30,23 @@ useActionKeys('Record', [
   <PageState v-if="!job || !standing || !rows" :error="error" @retry="refresh" />
   <div v-else class="page max-w-4xl">
     <div class="no-print mb-4 flex items-center justify-between gap-3">
-      <NuxtLink :to="`/jobs/${job.id}`" class="soft font-semibold hover:underline">← {{ job.craft.name }}, {{ job.tankName }}</NuxtLink>
+      <NuxtLink :to="`/jobs/${job.id}`" class="soft font-semibold hover:underline"
+        >← {{ job.craft.name }}, {{ job.tankName }}</NuxtLink
+      >
       <div class="flex flex-wrap justify-end gap-2">
-        <UButton v-if="session.mayWork" color="neutral" variant="outline" size="xl" :icon="job.closedAt === null ? 'i-lucide-archive' : 'i-lucide-archive-restore'" :loading="saving" @click="close">{{ job.closedAt === null ? 'Close the job' : 'Back to the Bay' }}</UButton>
-        <UButton color="neutral" size="xl" icon="i-lucide-printer" @click="print">Print<span class="key max-sm:hidden">P</span></UButton>
+        <UButton
+          v-if="session.mayWork"
+          color="neutral"
+          variant="outline"
+          size="xl"
+          :icon="job.closedAt === null ? 'i-lucide-archive' : 'i-lucide-archive-restore'"
+          :loading="saving"
+          @click="close"
+          >{{ job.closedAt === null ? 'Close the job' : 'Back to the Bay' }}</UButton
+        >
+        <UButton color="neutral" size="xl" icon="i-lucide-printer" @click="print"
+          >Print<span class="key max-sm:hidden">P</span></UButton
+        >
       </div>
     </div>
     <p v-if="problem" role="alert" class="leaking mb-3 font-medium">{{ problem }}</p>
@@ -42,7 +56,8 @@ useActionKeys('Record', [
           <p class="soft font-semibold">Record of tests and repairs</p>
           <h1>{{ job.craft.name }}, {{ job.tankName }}</h1>
           <p class="soft">
-            {{ short('volume', job.capacity) }} {{ job.material }}, {{ fuelName(job.fuel).toLowerCase() }} · never above {{ short('pressure', job.pressureLimit) }} ({{ job.limitSource }})
+            {{ short('volume', job.capacity) }} {{ job.material }}, {{ fuelName(job.fuel).toLowerCase() }} · never above
+            {{ short('pressure', job.pressureLimit) }} ({{ job.limitSource }})
           </p>
           <p class="soft">Opened {{ dayText(job.openedAt) }} by {{ job.openedBy }} · this copy {{ stampText(now) }}</p>
         </div>
@@ -51,26 +66,52 @@ useActionKeys('Record', [
         </p>
       </header>
       <p v-if="standing.ledger.state === 'sealed'" class="mb-5 text-lg">
-        Every one of {{ parts.length }} parts has evidence that stands: a test that reached it after it was last disturbed, found nothing, and could see less than {{ limitText(job.acceptance) }} mL/min.
+        Every one of {{ parts.length }} parts has evidence that stands: a test that reached it after it was last disturbed,
+        found nothing, and could see less than {{ limitText(job.acceptance) }} mL/min.
       </p>
       <p v-else class="mb-5 text-lg">
-        {{ nextSentence(standing.next, now) }}<template v-if="rows.missing.length && rows.missing.length < parts.length"> Without evidence: {{ rows.missing.join(', ') }}.</template>
+        {{ nextSentence(standing.next, now)
+        }}<template v-if="rows.missing.length && rows.missing.length < parts.length">
+          Without evidence: {{ rows.missing.join(', ') }}.</template
+        >
       </p>
 
-      <p v-if="isSimulated(job)" class="unsure mb-5 font-semibold">Holds on a simulated tank count in this record: it is practice, not evidence for a real tank.</p>
+      <p v-if="isSimulated(job)" class="unsure mb-5 font-semibold">
+        Holds on a simulated tank count in this record: it is practice, not evidence for a real tank.
+      </p>
 
-      <section><h2>Complaint</h2><p>{{ complaint }}</p><p v-if="rows.was">It turned out to be: {{ rows.was }}.</p></section>
-      <section><h2>Map</h2><TankMap :kind="job.tankKind" :parts="parts" :circuit="job.circuit" :leaks="mapLeaks(job, standing.ledger)" /></section>
+      <section>
+        <h2>Complaint</h2>
+        <p>{{ complaint }}</p>
+        <p v-if="rows.was">It turned out to be: {{ rows.was }}.</p>
+      </section>
+      <section>
+        <h2>Map</h2>
+        <TankMap :kind="job.tankKind" :parts="parts" :circuit="job.circuit" :leaks="mapLeaks(job, standing.ledger)" />
+      </section>
 
       <section>
         <h2>Found</h2>
         <p v-if="!rows.found.length">No leak was found.</p>
         <div v-else class="overflow-x-auto">
           <table>
-            <thead><tr><th>Leak</th><th>Part</th><th>Showed</th><th>Length</th><th>Found</th><th>Today</th></tr></thead>
+            <thead>
+              <tr>
+                <th>Leak</th>
+                <th>Part</th>
+                <th>Showed</th>
+                <th>Length</th>
+                <th>Found</th>
+                <th>Today</th>
+              </tr>
+            </thead>
             <tbody>
               <tr v-for="row in rows.found" :key="row.id">
-                <td>{{ row.number }}</td><td>{{ row.part }}</td><td>{{ row.showed }}</td><td class="whitespace-nowrap">{{ row.length }}</td><td>{{ row.by }}</td>
+                <td>{{ row.number }}</td>
+                <td>{{ row.part }}</td>
+                <td>{{ row.showed }}</td>
+                <td class="whitespace-nowrap">{{ row.length }}</td>
+                <td>{{ row.by }}</td>
                 <td class="font-semibold" :class="leakLook(row.state)">{{ row.state }}</td>
               </tr>
             </tbody>
@@ -83,10 +124,24 @@ useActionKeys('Record', [
         <p v-if="!rows.done.length">Nothing was repaired or disturbed.</p>
         <div v-else class="overflow-x-auto">
           <table>
-            <thead><tr><th>When</th><th>Leak or part</th><th>What</th><th>Material, batch</th><th>Cured at</th><th>By</th></tr></thead>
+            <thead>
+              <tr>
+                <th>When</th>
+                <th>Leak or part</th>
+                <th>What</th>
+                <th>Material, batch</th>
+                <th>Cured at</th>
+                <th>By</th>
+              </tr>
+            </thead>
             <tbody>
               <tr v-for="row in rows.done" :key="row.id" :class="row.struck && 'line-through'">
-                <td>{{ clockText(row.at, now) }}</td><td>{{ row.what }}</td><td>{{ row.done }}</td><td>{{ row.material }}</td><td>{{ row.cured }}</td><td>{{ row.by }}</td>
+                <td>{{ clockText(row.at, now) }}</td>
+                <td>{{ row.what }}</td>
+                <td>{{ row.done }}</td>
+                <td>{{ row.material }}</td>
+                <td>{{ row.cured }}</td>
+                <td>{{ row.by }}</td>
               </tr>
             </tbody>
           </table>
@@ -98,18 +153,36 @@ useActionKeys('Record', [
         <p v-if="!rows.measured.length && !rows.looked.length">No test was made.</p>
         <div v-if="rows.measured.length" class="overflow-x-auto">
           <table>
-            <thead><tr><th>Test</th><th>When</th><th>At</th><th>Leak rate, mL/min</th><th>95 % interval</th><th>Saw down to</th><th>Verdict</th><th>By</th></tr></thead>
+            <thead>
+              <tr>
+                <th>Test</th>
+                <th>When</th>
+                <th>At</th>
+                <th>Leak rate, mL/min</th>
+                <th>95 % interval</th>
+                <th>Saw down to</th>
+                <th>Verdict</th>
+                <th>By</th>
+              </tr>
+            </thead>
             <tbody>
               <tr v-for="row in rows.measured" :key="row.id" :class="row.struck && 'line-through'">
-                <td>{{ row.name }}</td><td>{{ row.when }}</td><td>{{ row.pressure }}</td>
+                <td>{{ row.name }}</td>
+                <td>{{ row.when }}</td>
+                <td>{{ row.pressure }}</td>
                 <template v-if="row.estimate">
                   <td>{{ rateText(row.estimate.leakRate) }}</td>
                   <td class="whitespace-nowrap">{{ rateText(row.estimate.low95) }} to {{ rateText(row.estimate.high95) }}</td>
                   <td>{{ rateText(row.estimate.smallestSeen) }}</td>
-                  <td class="font-semibold whitespace-nowrap" :class="verdictLook(row.estimate.verdict)">{{ verdictWords[row.estimate.verdict] }}</td>
+                  <td class="font-semibold whitespace-nowrap" :class="verdictLook(row.estimate.verdict)">
+                    {{ verdictWords[row.estimate.verdict] }}
+                  </td>
                 </template>
                 <td v-else colspan="4">{{ row.noEstimate }}</td>
-                <td>{{ row.by }}<p v-if="row.earlyReason" class="time">before cure: {{ row.earlyReason }}</p></td>
+                <td>
+                  {{ row.by }}
+                  <p v-if="row.earlyReason" class="time">before cure: {{ row.earlyReason }}</p>
+                </td>
               </tr>
             </tbody>
           </table>
@@ -118,16 +191,30 @@ useActionKeys('Record', [
           {{ row.text }}<span v-if="row.earlyReason" class="time"> Before cure: {{ row.earlyReason }}.</span>
         </p>
         <p class="soft mt-2 text-sm">
-          A limit of {{ limitText(job.acceptance) }} mL/min was judged by: sealed when the one-sided 95 % bound is below it, leaking when above it. Rates are standard mL/min (20 °C, 101.325 kPa).
+          A limit of {{ limitText(job.acceptance) }} mL/min was judged by: sealed when the one-sided 95 % bound is below it,
+          leaking when above it. Rates are standard mL/min (20 °C, 101.325 kPa).
         </p>
       </section>
 
-      <section v-if="descentOf(job).length"><h2>Descent</h2><DescentChart :points="descentOf(job)" :limit="job.acceptance" :height="190" eager /></section>
-      <section><h2>What stands</h2><StandsTable :ledger="standing.ledger" :entries="standing.entries" /></section>
-      <section v-if="rows.struck.length"><h2>Struck out</h2><p v-for="(row, i) in rows.struck" :key="i">{{ row.name }}: {{ row.struck }}</p></section>
+      <section v-if="descentOf(job).length">
+        <h2>Descent</h2>
+        <DescentChart :points="descentOf(job)" :limit="job.acceptance" :height="190" eager />
+      </section>
+      <section>
+        <h2>What stands</h2>
+        <StandsTable :ledger="standing.ledger" :entries="standing.entries" />
+      </section>
+      <section v-if="rows.struck.length">
+        <h2>Struck out</h2>
+        <p v-for="(row, i) in rows.struck" :key="i">{{ row.name }}: {{ row.struck }}</p>
+      </section>
       <section class="soft text-sm">
         <p>
-          {{ job.cautionsRead.length ? `Cautions read by ${[...new Set(job.cautionsRead.map(read => read.by))].join(', ')}, last ${stampText(job.cautionsRead.at(-1)!.at)}.` : 'The cautions have not been read on this job.' }}
+          {{
+            job.cautionsRead.length
+              ? `Cautions read by ${[...new Set(job.cautionsRead.map(read => read.by))].join(', ')}, last ${stampText(job.cautionsRead.at(-1)!.at)}.`
+              : 'The cautions have not been read on this job.'
+          }}
           Local codes, the maker’s manual and licensed practice come first; this record does not return any craft to service.
         </p>
       </section>
@@ -140,12 +227,32 @@ useActionKeys('Record', [
 </template>
 
 <style scoped>
-section { margin-bottom: 1.375rem; }
-section > h2 { color: var(--ink); font-size: 1.0625rem; margin-bottom: 0.375rem; }
-.record table { width: 100%; border-collapse: collapse; font-size: 0.925rem; }
-.record :deep(th), .record :deep(td) { text-align: left; vertical-align: top; padding: 0.3rem 0.625rem 0.3rem 0; border-bottom: 1px solid var(--hair); }
+section {
+  margin-bottom: 1.375rem;
+}
+section > h2 {
+  color: var(--ink);
+  font-size: 1.0625rem;
+  margin-bottom: 0.375rem;
+}
+.record table {
+  width: 100%;
+  border-collapse: collapse;
+  font-size: 0.925rem;
+}
+.record :deep(th),
+.record :deep(td) {
+  text-align: left;
+  vertical-align: top;
+  padding: 0.3rem 0.625rem 0.3rem 0;
+  border-bottom: 1px solid var(--hair);
+}
 @media print {
-  .record { padding: 0; }
-  section { break-inside: avoid; }
+  .record {
+    padding: 0;
+  }
+  section {
+    break-inside: avoid;
+  }
 }
 </style>

@@ -18,35 +18,70 @@ const { job, error, refresh, standing, take, now } = useJob(id)
 const mustRead = useMustRead(job, 'air or smoke')
 const { short } = useQuantities()
 const { saving, problem, save } = useSave({ inOrder: true })
-const test = computed(() => (job.value ? testsOf(job.value, 'smoke').find(isRunning) ?? null : null))
-const last = computed(() => (job.value ? testsOf(job.value, 'smoke').findLast(smoke => smoke.stoppedAt !== null) ?? null : null))
+const test = computed(() => (job.value ? (testsOf(job.value, 'smoke').find(isRunning) ?? null) : null))
+const last = computed(() =>
+  job.value ? (testsOf(job.value, 'smoke').findLast(smoke => smoke.stoppedAt !== null) ?? null) : null,
+)
 const at = computed(() => job.value && test.value && smokeOn(job.value, test.value))
 const flow = computed(() => (job.value && test.value ? smokeFlowOn(job.value, test.value) : null))
 const parts = computed(() => (job.value ? liveParts(job.value) : []))
 const links = computed(() => (job.value ? settableLinks(job.value.circuit) : []))
-const ends = computed(() => (job.value && test.value && at.value ? farEnds(job.value.circuit, parts.value, at.value.setup) : []))
-const drawnFlow = computed(() => at.value && { spaces: at.value.proven.size ? at.value.proven : new Set(at.value.reach.spaces.keys()), parts: new Set(at.value.proven.size ? at.value.provenParts : at.value.reach.reached), links: at.value.setup.links })
+const ends = computed(() =>
+  job.value && test.value && at.value ? farEnds(job.value.circuit, parts.value, at.value.setup) : [],
+)
+const drawnFlow = computed(
+  () =>
+    at.value && {
+      spaces: at.value.proven.size ? at.value.proven : new Set(at.value.reach.spaces.keys()),
+      parts: new Set(at.value.proven.size ? at.value.provenParts : at.value.reach.reached),
+      links: at.value.setup.links,
+    },
+)
 
 const marks = computed(() => new Map(at.value?.marks.map(mark => [mark.partId, mark.mark]) ?? []))
 const unproven = computed(() => new Set(at.value?.unproven.map(mark => mark.partId) ?? []))
 const picked = ref<string | null>(null)
 const part = computed(() => parts.value.find(each => each.id === picked.value) ?? null)
-watch(test, (open, before) => { if (open && open.id !== before?.id) picked.value = parts.value.find(each => at.value?.reach.reached.includes(each.id))?.id ?? null }, { immediate: true })
+watch(
+  test,
+  (open, before) => {
+    if (open && open.id !== before?.id)
+      picked.value = parts.value.find(each => at.value?.reach.reached.includes(each.id))?.id ?? null
+  },
+  { immediate: true },
+)
 const finding = ref<FindForm | null>(null)
 const findForm = useTemplateRef('findForm')
-watch(picked, () => { finding.value = null; seen.value = null })
+watch(picked, () => {
+  finding.value = null
+  seen.value = null
+})
 const known = computed(() => (standing.value?.entries.leaks ?? []).filter(leak => leak.partId === picked.value))
 
-const send = (event: object) => save(async () => take(await callApi<JobView>(`tests/${test.value!.id}/entries/event`, 'POST', { id: newId(), ...event })))
+const send = (event: object) =>
+  save(async () => take(await callApi<JobView>(`tests/${test.value!.id}/entries/event`, 'POST', { id: newId(), ...event })))
 /** The next part to look at: not marked yet, or marked before smoke was proven to be there. */
 const next = () => {
-  const left = parts.value.filter(each => at.value?.reach.reached.includes(each.id) && !marks.value.has(each.id) && (!unproven.value.has(each.id) || at.value.proven.has(each.space ?? '')))
+  const left = parts.value.filter(
+    each =>
+      at.value?.reach.reached.includes(each.id) &&
+      !marks.value.has(each.id) &&
+      (!unproven.value.has(each.id) || at.value.proven.has(each.space ?? '')),
+  )
   picked.value = left[0]?.id ?? picked.value
 }
 function mark(value: SmokeMark) {
   if (!part.value || !test.value) return
   if (isSmokeFind(value)) {
-    finding.value = { id: newId(), partId: part.value.id, seen: value === 'smoke' ? 'smoke' : 'dye', ...spanOfPart(part.value.shape, 0.45, 0.55), length: 0.01, note: '', leakId: known.value[0]?.id ?? null }
+    finding.value = {
+      id: newId(),
+      partId: part.value.id,
+      seen: value === 'smoke' ? 'smoke' : 'dye',
+      ...spanOfPart(part.value.shape, 0.45, 0.55),
+      length: 0.01,
+      note: '',
+      leakId: known.value[0]?.id ?? null,
+    }
     return
   }
   void send({ kind: 'mark', partId: part.value.id, mark: value }).then(next)
@@ -56,7 +91,8 @@ function recorded(view: JobView) {
   finding.value = null
   next()
 }
-const toggle = (link: Link) => send({ kind: 'link', linkId: link.id, to: linkStateIn(link, at.value!.setup.links) === 'shut' ? 'open' : 'shut' })
+const toggle = (link: Link) =>
+  send({ kind: 'link', linkId: link.id, to: linkStateIn(link, at.value!.setup.links) === 'shut' ? 'open' : 'shut' })
 const arrival = (end: string, came: boolean) => send({ kind: 'arrival', end, seen: came })
 const ball = ref<BallReading>({ ball: 'floor' })
 const readTube = () => send({ kind: 'flow', reading: ball.value })
@@ -66,7 +102,11 @@ const arrivalOf = (place: string) => test.value?.events.filter(event => event.ki
 /** What the simulated circuit shows. */
 const looking = useSave()
 const seen = ref<string | null>(null)
-type Look = { what: 'tube', reading: BallReading } | { what: 'sensor', volts: number, zero: number } | { what: 'part', mark: SmokeMark } | { what: 'end', seen: boolean }
+type Look =
+  | { what: 'tube'; reading: BallReading }
+  | { what: 'sensor'; volts: number; zero: number }
+  | { what: 'part'; mark: SmokeMark }
+  | { what: 'end'; seen: boolean }
 const look = (query: string) => looking.save(() => callApi<Look>(`tests/${test.value!.id}/look?${query}`))
 async function lookAtPart() {
   const view = picked.value ? await look(`what=part&at=${picked.value}`) : undefined
@@ -85,15 +125,22 @@ async function lookAtTube() {
 const sensor = ref<string | null>(null)
 async function lookAtSensor() {
   const view = await look('what=sensor')
-  if (view?.what === 'sensor') sensor.value = `${view.volts.toFixed(2)} V with the cap off; its zero is ${view.zero} V${Math.abs(view.volts - view.zero) > 0.1 ? ': it is off, and every leak code with it' : ''}.`
+  if (view?.what === 'sensor')
+    sensor.value = `${view.volts.toFixed(2)} V with the cap off; its zero is ${view.zero} V${Math.abs(view.volts - view.zero) > 0.1 ? ': it is off, and every leak code with it' : ''}.`
 }
 
 const drawn = computed(() => {
   const leaks = job.value && standing.value ? mapLeaks(job.value, standing.value.ledger) : []
   const find = finding.value
-  return find ? [...leaks.filter(leak => leak.id !== find.leakId), { ...find, number: 0, look: 'leaking' as const, label: 'this find' }] : leaks
+  return find
+    ? [...leaks.filter(leak => leak.id !== find.leakId), { ...find, number: 0, look: 'leaking' as const, label: 'this find' }]
+    : leaks
 })
-const looks = computed(() => Object.fromEntries(parts.value.map(each => [each.id, marks.value.has(each.id) ? smokeLook(marks.value.get(each.id)!) : 'unsure' as const])))
+const looks = computed(() =>
+  Object.fromEntries(
+    parts.value.map(each => [each.id, marks.value.has(each.id) ? smokeLook(marks.value.get(each.id)!) : ('unsure' as const)]),
+  ),
+)
 const said = (smoke: SmokeView) => {
   const where = smokeOn(job.value!, smoke)
   const found = where.marks.filter(each => isSmokeFind(each.mark)).length
@@ -101,8 +148,18 @@ const said = (smoke: SmokeView) => {
 }
 const may = () => test.value !== null && session.mayWork && finding.value === null
 useActionKeys('Smoke', [
-  ...smokeMarks.map(value => ({ key: smokeKeys[value], label: smokeWords[value], run: () => mark(value), when: () => may() && part.value !== null })),
-  { key: 'l', label: 'Look at the stand-in', run: () => void lookAtPart(), when: () => may() && test.value?.simulated === true },
+  ...smokeMarks.map(value => ({
+    key: smokeKeys[value],
+    label: smokeWords[value],
+    run: () => mark(value),
+    when: () => may() && part.value !== null,
+  })),
+  {
+    key: 'l',
+    label: 'Look at the stand-in',
+    run: () => void lookAtPart(),
+    when: () => may() && test.value?.simulated === true,
+  },
   { key: 'j', label: 'To the job', run: () => void navigateTo(`/jobs/${id}`) },
 ])
 </script>
@@ -112,13 +169,28 @@ useActionKeys('Smoke', [
   <div v-else class="page space-y-3">
     <header class="flex flex-wrap items-start justify-between gap-3">
       <div>
-        <NuxtLink :to="`/jobs/${job.id}`" class="soft font-semibold hover:underline">← {{ job.craft.name }}, {{ job.tankName }}</NuxtLink>
+        <NuxtLink :to="`/jobs/${job.id}`" class="soft font-semibold hover:underline"
+          >← {{ job.craft.name }}, {{ job.tankName }}</NuxtLink
+        >
         <h1 class="mt-1">{{ test ? `Smoke ${test.number}` : 'Smoke' }}</h1>
-        <p class="soft">{{ test && at ? `At ${short('pressure', test.pressure)}, fed at the ${parts.filter(each => test!.closures[each.id] === 'rig').map(each => lowerFirst(each.name)).join(', ')}.` : 'A quiet look says something only where smoke was seen to arrive.' }}</p>
+        <p class="soft">
+          {{
+            test && at
+              ? `At ${short('pressure', test.pressure)}, fed at the ${parts
+                  .filter(each => test!.closures[each.id] === 'rig')
+                  .map(each => lowerFirst(each.name))
+                  .join(', ')}.`
+              : 'A quiet look says something only where smoke was seen to arrive.'
+          }}
+        </p>
       </div>
-      <UButton v-if="test && session.mayWork" color="neutral" size="xl" variant="outline" :loading="saving" @click="end">Take smoke off</UButton>
+      <UButton v-if="test && session.mayWork" color="neutral" size="xl" variant="outline" :loading="saving" @click="end"
+        >Take smoke off</UButton
+      >
     </header>
-    <p v-if="problem || looking.problem.value" role="alert" class="leaking font-medium">{{ problem ?? looking.problem.value }}</p>
+    <p v-if="problem || looking.problem.value" role="alert" class="leaking font-medium">
+      {{ problem ?? looking.problem.value }}
+    </p>
 
     <template v-if="!test">
       <CautionList v-if="mustRead" :job="job" act="air or smoke" @read="take" />
@@ -132,42 +204,123 @@ useActionKeys('Smoke', [
 
     <template v-else-if="at">
       <section class="sheet" aria-label="Map">
-        <TankMap :kind="job.tankKind" :parts="parts" :circuit="job.circuit" :flow="drawnFlow" :leaks="drawn" :looks="looks" :picked="picked" pickable @pick="finding ? undefined : picked = $event" @place="(x, y) => findForm?.place(x, y)" />
-        <p v-if="!at.proven.size" class="unsure font-semibold"><StateSign look="unsure" :size="16" /> Not proven yet: open a far end, see smoke come, close it again. Until then a clear part says nothing.</p>
+        <TankMap
+          :kind="job.tankKind"
+          :parts="parts"
+          :circuit="job.circuit"
+          :flow="drawnFlow"
+          :leaks="drawn"
+          :looks="looks"
+          :picked="picked"
+          pickable
+          @pick="finding ? undefined : (picked = $event)"
+          @place="(x, y) => findForm?.place(x, y)"
+        />
+        <p v-if="!at.proven.size" class="unsure font-semibold">
+          <StateSign look="unsure" :size="16" /> Not proven yet: open a far end, see smoke come, close it again. Until then a
+          clear part says nothing.
+        </p>
       </section>
       <div class="grid grid-cols-[minmax(0,1fr)] items-start gap-3 lg:grid-cols-[minmax(0,1fr)_21rem]">
         <div class="min-w-0 space-y-3">
           <section v-if="part && session.mayWork" class="sheet" aria-label="What this part shows">
             <h2 class="mb-2 text-xl font-bold text-(--ink)">{{ part.name }}</h2>
-            <p v-if="!at.reach.reached.includes(part.id)" class="unsure mb-2 font-semibold"><StateSign look="unsure" :size="16" /> Smoke does not get here: {{ unreachedWords(job, at.reach.unreached.find(each => each.partId === part!.id)!) }}.</p>
-            <p v-else-if="unproven.has(part.id)" class="unsure mb-2 font-semibold"><StateSign look="unsure" :size="16" /> Looked at before smoke was proven to be here: look again.</p>
-            <FindForm v-if="finding" ref="findForm" v-model="finding" :path="`tests/${test.id}/finds`" :shows="smokeShows" :part="part" :known="job.leaks.filter(leak => known.some(each => each.id === leak.id))" @recorded="recorded" @close="finding = null" />
+            <p v-if="!at.reach.reached.includes(part.id)" class="unsure mb-2 font-semibold">
+              <StateSign look="unsure" :size="16" /> Smoke does not get here:
+              {{
+                unreachedWords(
+                  job,
+                  at.reach.unreached.find(each => each.partId === part!.id)!,
+                )
+              }}.
+            </p>
+            <p v-else-if="unproven.has(part.id)" class="unsure mb-2 font-semibold">
+              <StateSign look="unsure" :size="16" /> Looked at before smoke was proven to be here: look again.
+            </p>
+            <FindForm
+              v-if="finding"
+              ref="findForm"
+              v-model="finding"
+              :path="`tests/${test.id}/finds`"
+              :shows="smokeShows"
+              :part="part"
+              :known="job.leaks.filter(leak => known.some(each => each.id === leak.id))"
+              @recorded="recorded"
+              @close="finding = null"
+            />
             <template v-else>
               <div class="grid grid-cols-3 gap-2">
-                <UButton v-for="value in smokeMarks" :key="value" color="neutral" :variant="marks.get(part.id) === value ? 'solid' : 'outline'" class="h-16 justify-center text-lg" :aria-pressed="marks.get(part.id) === value" @click="mark(value)">
-                  <StateSign :look="smokeLook(value)" />{{ smokeWords[value] }}<span class="key max-sm:hidden">{{ smokeKeys[value].toUpperCase() }}</span>
+                <UButton
+                  v-for="value in smokeMarks"
+                  :key="value"
+                  color="neutral"
+                  :variant="marks.get(part.id) === value ? 'solid' : 'outline'"
+                  class="h-16 justify-center text-lg"
+                  :aria-pressed="marks.get(part.id) === value"
+                  @click="mark(value)"
+                >
+                  <StateSign :look="smokeLook(value)" />{{ smokeWords[value]
+                  }}<span class="key max-sm:hidden">{{ smokeKeys[value].toUpperCase() }}</span>
                 </UButton>
               </div>
               <div v-if="test.simulated" class="mt-3 flex flex-wrap items-center gap-3">
-                <UButton color="neutral" variant="subtle" icon="i-lucide-eye" class="min-h-11" @click="lookAtPart">Look at the stand-in<span class="key max-sm:hidden">L</span></UButton>
+                <UButton color="neutral" variant="subtle" icon="i-lucide-eye" class="min-h-11" @click="lookAtPart"
+                  >Look at the stand-in<span class="key max-sm:hidden">L</span></UButton
+                >
                 <p v-if="seen" aria-live="polite">{{ seen }}</p>
               </div>
             </template>
           </section>
-          <section class="sheet"><h2 class="mb-1">What it reaches</h2><ReachSummary :job="job" :reach="at.reach" may-escape /></section>
+          <section class="sheet">
+            <h2 class="mb-1">What it reaches</h2>
+            <ReachSummary :job="job" :reach="at.reach" may-escape />
+          </section>
         </div>
 
         <div class="space-y-3">
           <section class="sheet" aria-labelledby="arrival-title">
             <h2 id="arrival-title" class="mb-1">Does it arrive?</h2>
             <ul class="divide-y divide-(--hair)">
-              <li v-for="place in ends" :key="place.id" class="flex min-h-11 flex-wrap items-center justify-between gap-2 py-1.5">
-                <span class="font-medium">{{ place.name }}<span v-if="arrivalOf(place.id)?.kind === 'arrival'" class="soft block text-sm">{{ (arrivalOf(place.id) as { seen: boolean }).seen ? 'it came' : 'nothing came' }}, {{ clockText(arrivalOf(place.id)!.at, now) }}</span></span>
+              <li
+                v-for="place in ends"
+                :key="place.id"
+                class="flex min-h-11 flex-wrap items-center justify-between gap-2 py-1.5"
+              >
+                <span class="font-medium"
+                  >{{ place.name
+                  }}<span v-if="arrivalOf(place.id)?.kind === 'arrival'" class="soft block text-sm"
+                    >{{ (arrivalOf(place.id) as { seen: boolean }).seen ? 'it came' : 'nothing came' }},
+                    {{ clockText(arrivalOf(place.id)!.at, now) }}</span
+                  ></span
+                >
                 <span v-if="session.mayWork" class="flex gap-1">
-                  <UButton v-if="test.simulated" color="neutral" variant="subtle" icon="i-lucide-eye" class="min-h-11" :aria-label="`Open the ${place.name} and look`" @click="lookAtEnd(place.id)">Open, look</UButton>
+                  <UButton
+                    v-if="test.simulated"
+                    color="neutral"
+                    variant="subtle"
+                    icon="i-lucide-eye"
+                    class="min-h-11"
+                    :aria-label="`Open the ${place.name} and look`"
+                    @click="lookAtEnd(place.id)"
+                    >Open, look</UButton
+                  >
                   <template v-else>
-                    <UButton color="neutral" variant="outline" class="min-h-11" :aria-label="`Smoke came at the ${place.name}`" @click="arrival(place.id, true)">It came</UButton>
-                    <UButton color="neutral" variant="ghost" class="min-h-11" :aria-label="`No smoke at the ${place.name}`" @click="arrival(place.id, false)">No</UButton>
+                    <UButton
+                      color="neutral"
+                      variant="outline"
+                      class="min-h-11"
+                      :aria-label="`Smoke came at the ${place.name}`"
+                      @click="arrival(place.id, true)"
+                      >It came</UButton
+                    >
+                    <UButton
+                      color="neutral"
+                      variant="ghost"
+                      class="min-h-11"
+                      :aria-label="`No smoke at the ${place.name}`"
+                      @click="arrival(place.id, false)"
+                      >No</UButton
+                    >
                   </template>
                 </span>
               </li>
@@ -177,36 +330,90 @@ useActionKeys('Smoke', [
             <h2 id="valves-title" class="mb-1">Switch while you watch</h2>
             <ul class="divide-y divide-(--hair)">
               <li v-for="link in links" :key="link.id" class="flex min-h-11 items-center justify-between gap-2 py-1.5">
-                <span class="font-medium">{{ link.name }}<span class="soft block text-sm">{{ linkStateIn(link, at.setup.links) === 'shut' ? shutWord(link) : link.kind === 'passage' ? 'free' : 'open' }}</span></span>
-                <UButton v-if="session.mayWork" color="neutral" variant="outline" class="min-h-11" :aria-label="`${linkStateIn(link, at.setup.links) === 'shut' ? 'Open' : 'Shut'} the ${link.name}`" :disabled="saving" @click="toggle(link)">{{ linkStateIn(link, at.setup.links) === 'shut' ? (link.kind === 'passage' ? 'Free it' : 'Open') : (link.kind === 'passage' ? 'Pinch' : 'Shut') }}</UButton>
+                <span class="font-medium"
+                  >{{ link.name
+                  }}<span class="soft block text-sm">{{
+                    linkStateIn(link, at.setup.links) === 'shut' ? shutWord(link) : link.kind === 'passage' ? 'free' : 'open'
+                  }}</span></span
+                >
+                <UButton
+                  v-if="session.mayWork"
+                  color="neutral"
+                  variant="outline"
+                  class="min-h-11"
+                  :aria-label="`${linkStateIn(link, at.setup.links) === 'shut' ? 'Open' : 'Shut'} the ${link.name}`"
+                  :disabled="saving"
+                  @click="toggle(link)"
+                  >{{
+                    linkStateIn(link, at.setup.links) === 'shut'
+                      ? link.kind === 'passage'
+                        ? 'Free it'
+                        : 'Open'
+                      : link.kind === 'passage'
+                        ? 'Pinch'
+                        : 'Shut'
+                  }}</UButton
+                >
               </li>
             </ul>
           </section>
           <section class="sheet" aria-labelledby="tube-title">
             <h2 id="tube-title" class="mb-1">Flow tube</h2>
             <p v-if="flow" class="mb-2">
-              <template v-if="at.flow!.reading.ball === 'floor'">Less than <b class="figure text-lg">{{ rateText(flow.high95) }}</b> mL/min: below the smallest mark, not zero.</template>
-              <template v-else-if="at.flow!.reading.ball === 'top'">More than <b class="figure text-lg">{{ rateText(flow.low95) }}</b> mL/min.</template>
-              <template v-else><b class="figure text-lg">{{ rateText(flow.rate) }}</b> mL/min ({{ rateText(flow.low95) }} to {{ rateText(flow.high95) }}), a hole of {{ short('hole', flow.hole, 2) }}.</template>
-              <span class="block font-semibold" :class="verdictLook(flow.verdict)"><StateSign :look="verdictLook(flow.verdict)" :size="16" /> {{ verdictWords[flow.verdict] }} over {{ flow.reached.length }} parts where smoke was proven to be.</span>
+              <template v-if="at.flow!.reading.ball === 'floor'"
+                >Less than <b class="figure text-lg">{{ rateText(flow.high95) }}</b> mL/min: below the smallest mark, not
+                zero.</template
+              >
+              <template v-else-if="at.flow!.reading.ball === 'top'"
+                >More than <b class="figure text-lg">{{ rateText(flow.low95) }}</b> mL/min.</template
+              >
+              <template v-else
+                ><b class="figure text-lg">{{ rateText(flow.rate) }}</b> mL/min ({{ rateText(flow.low95) }} to
+                {{ rateText(flow.high95) }}), a hole of {{ short('hole', flow.hole, 2) }}.</template
+              >
+              <span class="block font-semibold" :class="verdictLook(flow.verdict)"
+                ><StateSign :look="verdictLook(flow.verdict)" :size="16" /> {{ verdictWords[flow.verdict] }} over
+                {{ flow.reached.length }} parts where smoke was proven to be.</span
+              >
             </p>
-            <p v-else-if="at.flow" class="unsure mb-2 font-medium">It comes out at an open end, so the tube says nothing of leaks.</p>
+            <p v-else-if="at.flow" class="unsure mb-2 font-medium">
+              It comes out at an open end, so the tube says nothing of leaks.
+            </p>
             <template v-if="session.mayWork">
-              <UButton v-if="test.simulated" color="neutral" variant="subtle" icon="i-lucide-eye" class="min-h-11" @click="lookAtTube">Read the stand-in’s tube</UButton>
+              <UButton
+                v-if="test.simulated"
+                color="neutral"
+                variant="subtle"
+                icon="i-lucide-eye"
+                class="min-h-11"
+                @click="lookAtTube"
+                >Read the stand-in’s tube</UButton
+              >
               <div v-else class="space-y-2">
                 <BallInput v-model="ball" label="The ball" />
-                <UButton color="neutral" variant="outline" class="min-h-11" :disabled="saving" @click="readTube">Keep the reading</UButton>
+                <UButton color="neutral" variant="outline" class="min-h-11" :disabled="saving" @click="readTube"
+                  >Keep the reading</UButton
+                >
               </div>
             </template>
           </section>
-          <section v-if="test.simulated && parts.some(each => each.family === 'sensor')" class="sheet" aria-labelledby="sensor-title">
+          <section
+            v-if="test.simulated && parts.some(each => each.family === 'sensor')"
+            class="sheet"
+            aria-labelledby="sensor-title"
+          >
             <h2 id="sensor-title" class="mb-1">Pressure sensor</h2>
             <p v-if="sensor" class="mb-2" aria-live="polite">{{ sensor }}</p>
-            <UButton color="neutral" variant="subtle" icon="i-lucide-eye" class="min-h-11" @click="lookAtSensor">Cap off, read its volts</UButton>
+            <UButton color="neutral" variant="subtle" icon="i-lucide-eye" class="min-h-11" @click="lookAtSensor"
+              >Cap off, read its volts</UButton
+            >
           </section>
         </div>
       </div>
-      <section v-if="at.marks.length" class="sheet"><h2 class="mb-1">Looked at</h2><p>{{ at.marks.map(each => `${placeName(job!, each.partId)}: ${each.mark}`).join(' · ') }}</p></section>
+      <section v-if="at.marks.length" class="sheet">
+        <h2 class="mb-1">Looked at</h2>
+        <p>{{ at.marks.map(each => `${placeName(job!, each.partId)}: ${each.mark}`).join(' · ') }}</p>
+      </section>
     </template>
   </div>
 </template>

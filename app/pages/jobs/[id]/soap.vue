@@ -14,8 +14,8 @@ const mustRead = useMustRead(job, 'air or smoke')
 const { short } = useQuantities()
 const { saving, problem, save } = useSave({ inOrder: true })
 const parts = computed(() => job.value?.parts.filter(part => part.removedAt === null) ?? [])
-const walk = computed(() => (job.value ? testsOf(job.value, 'soap').find(isRunning) ?? null : null))
-const last = computed(() => (job.value ? testsOf(job.value, 'soap').at(-1) ?? null : null))
+const walk = computed(() => (job.value ? (testsOf(job.value, 'soap').find(isRunning) ?? null) : null))
+const last = computed(() => (job.value ? (testsOf(job.value, 'soap').at(-1) ?? null) : null))
 const marks = computed(() => new Map(walk.value?.marks.map(each => [each.partId, each.mark])))
 const left = computed(() => parts.value.filter(part => !marks.value.has(part.id)))
 
@@ -31,8 +31,16 @@ watch(picked, () => {
   seen.value = null
   finding.value = null
 })
-const goToNext = () => { picked.value = left.value[0]?.id ?? picked.value ?? parts.value[0]?.id ?? null }
-watch(walk, (open, before) => { if (open && open.id !== before?.id) goToNext() }, { immediate: true })
+const goToNext = () => {
+  picked.value = left.value[0]?.id ?? picked.value ?? parts.value[0]?.id ?? null
+}
+watch(
+  walk,
+  (open, before) => {
+    if (open && open.id !== before?.id) goToNext()
+  },
+  { immediate: true },
+)
 function step(by: number) {
   const i = parts.value.findIndex(part => part.id === picked.value)
   picked.value = parts.value[Math.min(parts.value.length - 1, Math.max(0, i + by))]?.id ?? null
@@ -41,9 +49,18 @@ function step(by: number) {
 const known = computed(() => (standing.value?.entries.leaks ?? []).filter(leak => leak.partId === picked.value))
 function mark(value: SoapMark) {
   if (!walk.value || !at.value) return
-  const soapId = walk.value.id, part = at.value
+  const soapId = walk.value.id,
+    part = at.value
   if (value === 'foams' || value === 'bubbles') {
-    finding.value = { id: newId(), partId: part.id, seen: value, ...spanOfPart(part.shape, 0.45, 0.55), length: 0.01, note: '', leakId: known.value[0]?.id ?? null }
+    finding.value = {
+      id: newId(),
+      partId: part.id,
+      seen: value,
+      ...spanOfPart(part.shape, 0.45, 0.55),
+      length: 0.01,
+      note: '',
+      leakId: known.value[0]?.id ?? null,
+    }
     return
   }
   void save(async () => {
@@ -57,20 +74,30 @@ function recorded(view: JobView) {
   goToNext()
 }
 const looking = useSave()
-const lookThere = () => looking.save(async () => { seen.value = (await callApi<{ mark: SoapMark }>(`tests/${walk.value!.id}/look?at=${picked.value}`)).mark })
+const lookThere = () =>
+  looking.save(async () => {
+    seen.value = (await callApi<{ mark: SoapMark }>(`tests/${walk.value!.id}/look?at=${picked.value}`)).mark
+  })
 const end = () => save(async () => take(await callApi<JobView>(`tests/${walk.value!.id}/stop`, 'POST')))
 
 const drawn = computed(() => {
   const leaks = job.value && standing.value ? mapLeaks(job.value, standing.value.ledger) : []
   const find = finding.value
-  return find ? [...leaks.filter(leak => leak.id !== find.leakId), { ...find, number: 0, look: 'leaking' as const, label: 'this find' }] : leaks
+  return find
+    ? [...leaks.filter(leak => leak.id !== find.leakId), { ...find, number: 0, look: 'leaking' as const, label: 'this find' }]
+    : leaks
 })
 /** Parts that no pressure reaches in this walk: dry there says nothing. */
-const shut = computed(() => new Set(walk.value ? parts.value.filter(part => !walk.value!.reached.includes(part.id)).map(part => part.id) : []))
-const looks = computed(() => Object.fromEntries(parts.value.map(part => [part.id, soapLook(marks.value.get(part.id) ?? 'not reached')])))
+const shut = computed(
+  () => new Set(walk.value ? parts.value.filter(part => !walk.value!.reached.includes(part.id)).map(part => part.id) : []),
+)
+const looks = computed(() =>
+  Object.fromEntries(parts.value.map(part => [part.id, soapLook(marks.value.get(part.id) ?? 'not reached')])),
+)
 const subtitle = computed(() => {
   if (!walk.value) return 'Wet every joint while it is under pressure, and wait half a minute at each.'
-  const progress = left.value.length === 0 ? 'Every part is marked.' : `${left.value.length} of ${parts.value.length} parts to go.`
+  const progress =
+    left.value.length === 0 ? 'Every part is marked.' : `${left.value.length} of ${parts.value.length} parts to go.`
   return `At ${short('pressure', walk.value.pressure)}. ${progress}`
 })
 
@@ -89,12 +116,22 @@ useActionKeys('Soap', [
   <div v-else class="page space-y-3">
     <header class="flex flex-wrap items-start justify-between gap-3">
       <div>
-        <NuxtLink :to="`/jobs/${job.id}`" class="soft font-semibold hover:underline">← {{ job.craft.name }}, {{ job.tankName }}</NuxtLink>
+        <NuxtLink :to="`/jobs/${job.id}`" class="soft font-semibold hover:underline"
+          >← {{ job.craft.name }}, {{ job.tankName }}</NuxtLink
+        >
         <h1>{{ walk ? `Soap ${walk.number}` : 'Soap' }}</h1>
         <p class="soft">{{ subtitle }}</p>
         <p v-if="walk?.earlyReason" class="time font-semibold">Before the repair cured: {{ walk.earlyReason }}</p>
       </div>
-      <UButton v-if="walk && session.mayWork" color="neutral" size="xl" :variant="left.length ? 'outline' : 'solid'" :loading="saving" @click="end">End the walk</UButton>
+      <UButton
+        v-if="walk && session.mayWork"
+        color="neutral"
+        size="xl"
+        :variant="left.length ? 'outline' : 'solid'"
+        :loading="saving"
+        @click="end"
+        >End the walk</UButton
+      >
     </header>
     <p v-if="problem" role="alert" class="leaking font-medium">{{ problem }}</p>
 
@@ -115,30 +152,60 @@ useActionKeys('Soap', [
       <div class="min-w-0 space-y-3">
         <section class="sheet" aria-label="Map">
           <TankMap
-            :kind="job.tankKind" :parts="parts" :leaks="drawn" :looks="looks" :picked="picked" pickable
-            @pick="finding ? undefined : picked = $event" @place="(x, y) => findForm?.place(x, y)"
+            :kind="job.tankKind"
+            :parts="parts"
+            :leaks="drawn"
+            :looks="looks"
+            :picked="picked"
+            pickable
+            @pick="finding ? undefined : (picked = $event)"
+            @place="(x, y) => findForm?.place(x, y)"
           />
         </section>
         <section v-if="at && session.mayWork" class="sheet" aria-label="What this part shows">
           <div class="mb-3 flex flex-wrap items-baseline justify-between gap-2">
             <h2 class="text-xl font-bold text-(--ink)">{{ at.name }}</h2>
-            <span class="figure" :class="toWatch === 0 ? 'sealed font-bold' : 'soft'">{{ toWatch === 0 ? 'watched half a minute' : `watch ${toWatch} s more` }}</span>
+            <span class="figure" :class="toWatch === 0 ? 'sealed font-bold' : 'soft'">{{
+              toWatch === 0 ? 'watched half a minute' : `watch ${toWatch} s more`
+            }}</span>
           </div>
-          <p v-if="shut.has(at.id)" class="unsure mb-3 font-semibold"><StateSign look="unsure" :size="16" /> No pressure gets here in this set-up: dry says nothing of it.</p>
-          <FindForm v-if="finding" ref="findForm" v-model="finding" :path="`tests/${walk.id}/finds`" :shows="soapShows" :part="at" :known="job.leaks.filter(leak => known.some(each => each.id === leak.id))" @recorded="recorded" @close="finding = null" />
+          <p v-if="shut.has(at.id)" class="unsure mb-3 font-semibold">
+            <StateSign look="unsure" :size="16" /> No pressure gets here in this set-up: dry says nothing of it.
+          </p>
+          <FindForm
+            v-if="finding"
+            ref="findForm"
+            v-model="finding"
+            :path="`tests/${walk.id}/finds`"
+            :shows="soapShows"
+            :part="at"
+            :known="job.leaks.filter(leak => known.some(each => each.id === leak.id))"
+            @recorded="recorded"
+            @close="finding = null"
+          />
           <template v-else>
             <div class="grid grid-cols-2 gap-2">
               <UButton
-                v-for="value in soapMarks" :key="value" color="neutral" :variant="marks.get(at.id) === value ? 'solid' : 'outline'" class="h-16 justify-center text-lg"
-                :aria-pressed="marks.get(at.id) === value" @click="mark(value)"
+                v-for="value in soapMarks"
+                :key="value"
+                color="neutral"
+                :variant="marks.get(at.id) === value ? 'solid' : 'outline'"
+                class="h-16 justify-center text-lg"
+                :aria-pressed="marks.get(at.id) === value"
+                @click="mark(value)"
               >
-                <StateSign :look="soapLook(value)" />{{ soapWords[value] }}<span class="key max-sm:hidden">{{ soapKeys[value].toUpperCase() }}</span>
+                <StateSign :look="soapLook(value)" />{{ soapWords[value]
+                }}<span class="key max-sm:hidden">{{ soapKeys[value].toUpperCase() }}</span>
               </UButton>
             </div>
             <div v-if="job.hasStandIn" class="mt-3 flex flex-wrap items-center gap-3">
-              <UButton color="neutral" variant="subtle" icon="i-lucide-eye" class="min-h-11" @click="lookThere">Look at the stand-in<span class="key max-sm:hidden">L</span></UButton>
+              <UButton color="neutral" variant="subtle" icon="i-lucide-eye" class="min-h-11" @click="lookThere"
+                >Look at the stand-in<span class="key max-sm:hidden">L</span></UButton
+              >
               <p v-if="looking.problem.value" role="alert" class="leaking font-medium">{{ looking.problem.value }}</p>
-              <p v-else-if="seen" aria-live="polite">The simulated tank shows: <b :class="soapLook(seen)">{{ seen }}</b></p>
+              <p v-else-if="seen" aria-live="polite">
+                The simulated tank shows: <b :class="soapLook(seen)">{{ seen }}</b>
+              </p>
             </div>
           </template>
         </section>

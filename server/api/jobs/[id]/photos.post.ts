@@ -3,7 +3,8 @@ import { Refusal } from '../../../services/shop/refusal'
 
 export default signedInRoute('work', null, async ({ event, actor, id }) => {
   const { id: photoId, drawnOn } = getQuery(event)
-  if (typeof photoId !== 'string' || !isUuid(photoId)) throw new Refusal(422, 'The photograph has no id.', { id: 'The photograph has no id.' })
+  if (typeof photoId !== 'string' || !isUuid(photoId))
+    throw new Refusal(422, 'The photograph has no id.', { id: 'The photograph has no id.' })
   const file = await boundedBody(event, MOST_PHOTO_BYTES, tooLarge)
   return keepPhoto(actor, id(), { id: photoId, drawnOn: typeof drawnOn === 'string' && isUuid(drawnOn) ? drawnOn : null, file })
 })

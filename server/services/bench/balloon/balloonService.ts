@@ -26,7 +26,10 @@ export const balloonService: TestService<'balloon'> = {
   onStandIn: () => false,
   facts: ({ volume, volumeUncertainty, girthUncertainty, hasThermometer, hasBarometer }, tank) => ({
     setup: {
-      volume, volumeUncertainty, girthUncertainty, limit: tank.acceptance,
+      volume,
+      volumeUncertainty,
+      girthUncertainty,
+      limit: tank.acceptance,
       temperatureChangeUncertainty: hasThermometer ? SEEN.temperature : UNSEEN.temperature,
       barometerChangeUncertainty: hasBarometer ? SEEN.barometer : UNSEEN.barometer,
     },
@@ -37,7 +40,8 @@ export const balloonService: TestService<'balloon'> = {
       verb: () => 'typed a girth',
       record({ test, form }: GirthCall) {
         const first = test.girths[0]
-        if (first && form.girth > 2 * first.girth) throw refuseField('girth', `The first girth was ${Math.round(first.girth * 1000)} mm. Check the unit.`)
+        if (first && form.girth > 2 * first.girth)
+          throw refuseField('girth', `The first girth was ${Math.round(first.girth * 1000)} mm. Check the unit.`)
         const { girth, controlGirth = null, temperature = null, barometer = null } = form
         return { kind: 'girth', girth, controlGirth, temperature, barometer }
       },
@@ -45,7 +49,13 @@ export const balloonService: TestService<'balloon'> = {
     },
   },
   view(row, entries, common, name): BalloonView {
-    const girths = entries.map(({ id, at, personId, entry: { kind: _, ...girth } }): GirthView => ({ ...girth, id, at: +at, t: (+at - +row.startedAt) / 1000, by: name(personId) }))
+    const girths = entries.map(({ id, at, personId, entry: { kind: _, ...girth } }): GirthView => ({
+      ...girth,
+      id,
+      at: +at,
+      t: (+at - +row.startedAt) / 1000,
+      by: name(personId),
+    }))
     const setup = { ...row.facts.setup, pressure: row.pressure }
     return { ...common, setup, girths, ...amountsTo(setup, girths) }
   },
@@ -53,22 +63,28 @@ export const balloonService: TestService<'balloon'> = {
 
 function amountsTo(setup: BalloonSetup, girths: readonly GirthView[]): Pick<BalloonView, 'estimate' | 'noEstimate'> {
   const readings = girths.map(({ t, girth, controlGirth, temperature, barometer }): GirthReading => ({
-    t, girth, ...(controlGirth !== null && { controlGirth }), ...(temperature !== null && { temperature }), ...(barometer !== null && { barometer }),
+    t,
+    girth,
+    ...(controlGirth !== null && { controlGirth }),
+    ...(temperature !== null && { temperature }),
+    ...(barometer !== null && { barometer }),
   }))
   // An instrument that was promised and not read leaves the whole change of hours unseen, which is more than that of minutes.
   const doubt = (channel: 'temperature' | 'barometer', promised: number) =>
-    (girths.filter(each => each[channel] !== null).length < 2 ? Math.max(promised, UNSEEN[channel]) : promised)
+    girths.filter(each => each[channel] !== null).length < 2 ? Math.max(promised, UNSEEN[channel]) : promised
   try {
     return {
       noEstimate: null,
-      estimate: estimateBalloon({
-        ...setup,
-        temperatureChangeUncertainty: doubt('temperature', setup.temperatureChangeUncertainty),
-        barometerChangeUncertainty: doubt('barometer', setup.barometerChangeUncertainty),
-      }, readings),
+      estimate: estimateBalloon(
+        {
+          ...setup,
+          temperatureChangeUncertainty: doubt('temperature', setup.temperatureChangeUncertainty),
+          barometerChangeUncertainty: doubt('barometer', setup.barometerChangeUncertainty),
+        },
+        readings,
+      ),
     }
-  }
-  catch (error) {
+  } catch (error) {
     if (error instanceof HoldError) return { estimate: null, noEstimate: error.message }
     throw error
   }
@@ -83,7 +99,10 @@ async function hangGirthBell({ tx, tank, row, now, reload }: EntryCall<'balloon'
   const decided = estimate !== null && estimate.verdict !== 'cannot-tell'
   const wait = estimate?.minutesMore ? Math.min(LONGEST, estimate.minutesMore * 60_000) : FIRST_LOOK
   await hangBell(tx, {
-    jobId: tank.id, kind: 'balloon', subjectId: row.id, title: `${testName(row)}, ${tank.craft.name}`,
+    jobId: tank.id,
+    kind: 'balloon',
+    subjectId: row.id,
+    title: `${testName(row)}, ${tank.craft.name}`,
     detail: decided ? `decided: ${estimate.verdict}. Take it off, or go on` : 'type its girth again',
     dueAt: decided ? now : new Date(+now + wait),
   })

@@ -12,40 +12,85 @@ const hashOf = (key: string) => createHash('sha256').update(key).digest('hex')
 
 /** Keys of a hold, without the keys themselves. */
 export async function keysOf(holdId: string): Promise<DeviceKeyView[]> {
-  const rows = await database().select({ key: deviceKey, by: person.name }).from(deviceKey).innerJoin(person, eq(deviceKey.createdBy, person.id)).where(eq(deviceKey.holdId, holdId)).orderBy(asc(deviceKey.createdAt))
-  return rows.map(({ key, by }) => ({ id: key.id, name: key.name, by, createdAt: +key.createdAt, revokedAt: key.revokedAt && +key.revokedAt }))
+  const rows = await database()
+    .select({ key: deviceKey, by: person.name })
+    .from(deviceKey)
+    .innerJoin(person, eq(deviceKey.createdBy, person.id))
+    .where(eq(deviceKey.holdId, holdId))
+    .orderBy(asc(deviceKey.createdAt))
+  return rows.map(({ key, by }) => ({
+    id: key.id,
+    name: key.name,
+    by,
+    createdAt: +key.createdAt,
+    revokedAt: key.revokedAt && +key.revokedAt,
+  }))
 }
 
 /**
  * Makes a key with which a logger may send readings into one hold. It is told once and kept only as a hash.
  * @throws Refusal 409 for a hold whose readings come from elsewhere, or a repeated id, whose key cannot be told again
  */
-export async function makeKey(actor: Actor, holdId: string, form: { id: string, name: string }): Promise<{ key: string, keys: DeviceKeyView[] }> {
+export async function makeKey(
+  actor: Actor,
+  holdId: string,
+  form: { id: string; name: string },
+): Promise<{ key: string; keys: DeviceKeyView[] }> {
   const row = await testRow('hold', holdId)
-  if (row.facts.source !== 'device') throw new Refusal(409, 'This hold does not take readings from a logger. Set up one that does.')
+  if (row.facts.source !== 'device')
+    throw new Refusal(409, 'This hold does not take readings from a logger. Set up one that does.')
   const key = randomBytes(24).toString('base64url')
-  await change(actor, { verb: 'made a logger’s key', touches: ['tests'], jobId: row.jobId, subjectId: holdId, detail: { name: form.name } }, async (tx, now) => {
-    const [made] = await tx.insert(deviceKey).values({ ...form, holdId, hash: hashOf(key), createdBy: actor.id, createdAt: now }).onConflictDoNothing().returning({ id: deviceKey.id })
-    if (!made) throw new Refusal(409, 'This key was made already and is told only once. Make another.')
-    return made
-  })
+  await change(
+    actor,
+    { verb: 'made a logger’s key', touches: ['tests'], jobId: row.jobId, subjectId: holdId, detail: { name: form.name } },
+    async (tx, now) => {
+      const [made] = await tx
+        .insert(deviceKey)
+        .values({ ...form, holdId, hash: hashOf(key), createdBy: actor.id, createdAt: now })
+        .onConflictDoNothing()
+        .returning({ id: deviceKey.id })
+      if (!made) throw new Refusal(409, 'This key was made already and is told only once. Make another.')
+      return made
+    },
+  )
   return { key, keys: await keysOf(holdId) }
 }
 
 /** Revokes a key at once. A repeated call changes nothing. @throws Refusal 404 */
 export async function revokeKey(actor: Actor, id: string): Promise<DeviceKeyView[]> {
-  const [row] = await database().select({ key: deviceKey, jobId: test.jobId }).from(deviceKey).innerJoin(test, eq(deviceKey.holdId, test.id)).where(eq(deviceKey.id, id))
+  const [row] = await database()
+    .select({ key: deviceKey, jobId: test.jobId })
+    .from(deviceKey)
+    .innerJoin(test, eq(deviceKey.holdId, test.id))
+    .where(eq(deviceKey.id, id))
   if (!row) throw notFound('key')
-  await change(actor, { verb: 'revoked a logger’s key', touches: ['tests'], jobId: row.jobId, subjectId: row.key.holdId, detail: { name: row.key.name } }, async (tx, now) => {
-    const [gone] = await tx.update(deviceKey).set({ revokedAt: now }).where(and(eq(deviceKey.id, id), isNull(deviceKey.revokedAt))).returning({ id: deviceKey.id })
-    return gone ?? null
-  })
+  await change(
+    actor,
+    {
+      verb: 'revoked a logger’s key',
+      touches: ['tests'],
+      jobId: row.jobId,
+      subjectId: row.key.holdId,
+      detail: { name: row.key.name },
+    },
+    async (tx, now) => {
+      const [gone] = await tx
+        .update(deviceKey)
+        .set({ revokedAt: now })
+        .where(and(eq(deviceKey.id, id), isNull(deviceKey.revokedAt)))
+        .returning({ id: deviceKey.id })
+      return gone ?? null
+    },
+  )
   return keysOf(row.key.holdId)
 }
 
 /** The hold that a key opens. @throws Refusal 401 when it opens none */
-export async function holdOfKey(key: string): Promise<{ holdId: string, anchoredAt: number | null }> {
-  const [row] = await database().select({ holdId: deviceKey.holdId, facts: test.facts }).from(deviceKey).innerJoin(test, eq(deviceKey.holdId, test.id))
+export async function holdOfKey(key: string): Promise<{ holdId: string; anchoredAt: number | null }> {
+  const [row] = await database()
+    .select({ holdId: deviceKey.holdId, facts: test.facts })
+    .from(deviceKey)
+    .innerJoin(test, eq(deviceKey.holdId, test.id))
     .where(and(eq(deviceKey.hash, hashOf(key)), isNull(deviceKey.revokedAt)))
   if (!row) throw new Refusal(401, 'This key opens nothing. It may have been revoked; ask the owner for another.')
   const { clock } = row.facts as HoldFacts

@@ -15,7 +15,7 @@ export async function marksOf(reader: Pick<Transaction, 'select'>, id: string): 
   return marksIn(rows as Pick<EntryRow<'hold'>, 'id' | 'entry'>[])
 }
 
-export const countReadings = async (id: string): Promise<number> => (await database().$count(reading, eq(reading.holdId, id)))
+export const countReadings = async (id: string): Promise<number> => await database().$count(reading, eq(reading.holdId, id))
 
 /** From this many readings on a hold is long: too many to be sent to a page. */
 const LONG = 20_000
@@ -26,16 +26,25 @@ export async function isLong(id: string): Promise<boolean> {
 
 /** Readings of a hold after a time (s). */
 export async function holdReadings(id: string, after: number): Promise<ReadingView[]> {
-  const rows = await database().select().from(reading).where(and(eq(reading.holdId, id), gt(reading.t, after))).orderBy(asc(reading.t))
+  const rows = await database()
+    .select()
+    .from(reading)
+    .where(and(eq(reading.holdId, id), gt(reading.t, after)))
+    .orderBy(asc(reading.t))
   return rows.map(({ t, pressure, temperature, barometer, event }) => ({
-    t, pressure, ...(temperature !== null && { temperature }), ...(barometer !== null && { barometer }), ...(event !== null && { event }),
+    t,
+    pressure,
+    ...(temperature !== null && { temperature }),
+    ...(barometer !== null && { barometer }),
+    ...(event !== null && { event }),
   }))
 }
 
 const ROW_BYTES = 32
 
 /**
- * All readings of a hold as columns. They come as one string of big-endian doubles, since a row an object would take seconds for a long log.
+ * All readings of a hold as columns. They come as one string of big-endian doubles, since a row an object would take seconds
+ * for a long log.
  */
 export async function readingRecord(reader: Reader, id: string): Promise<HoldRecord> {
   const packed = await reader.execute<{ bytes: Buffer | null }>(sql`
@@ -50,7 +59,10 @@ export async function readingRecord(reader: Reader, id: string): Promise<HoldRec
     return values
   }
   const record = HoldRecord.of({ times: column(0), pressures: column(8), temperatures: column(16), barometers: column(24) })
-  const events = await reader.select({ t: reading.t, event: reading.event }).from(reading).where(and(eq(reading.holdId, id), sql`${reading.event} is not null`))
+  const events = await reader
+    .select({ t: reading.t, event: reading.event })
+    .from(reading)
+    .where(and(eq(reading.holdId, id), sql`${reading.event} is not null`))
   for (const { t, event } of events) record.events.set(t, event!)
   return record
 }
@@ -61,7 +73,12 @@ const ROWS_A_STATEMENT = 20_000
  * Stores readings; one at a time that is there already is the same reading.
  * @returns those that were new
  */
-export async function insertReadings(tx: Transaction, id: string, readings: readonly Reading[], personId: string | null): Promise<Reading[]> {
+export async function insertReadings(
+  tx: Transaction,
+  id: string,
+  readings: readonly Reading[],
+  personId: string | null,
+): Promise<Reading[]> {
   const fresh: Reading[] = []
   for (let from = 0; from < readings.length; from += ROWS_A_STATEMENT) {
     const part = readings.slice(from, from + ROWS_A_STATEMENT)
@@ -84,20 +101,36 @@ export async function insertReadings(tx: Transaction, id: string, readings: read
 /** Buckets of a curve for the eye; each gives its lowest and highest reading. */
 const BUCKETS = 1500
 
-/** A hold's curve thinned so that no spike is hidden: of each bucket of time the lowest and the highest pressure, and its mean surroundings. */
+/**
+ * A hold's curve thinned so that no spike is hidden: of each bucket of time the lowest and the highest pressure, and its mean
+ * surroundings.
+ */
 export async function holdCurve(id: string): Promise<ReadingView[]> {
   // The ends first and by themselves: in one query with the rest, a table that nobody has analysed yet is read once a row.
-  const ends = await database().execute<{ start: number | null, finish: number | null }>(sql`select min(t) as start, max(t) as finish from reading where hold_id = ${id}`)
+  const ends = await database().execute<{ start: number | null; finish: number | null }>(
+    sql`select min(t) as start, max(t) as finish from reading where hold_id = ${id}`,
+  )
   const { start, finish } = ends.rows[0]!
   if (start === null || finish === null) return []
   const width = Math.max(1e-9, finish - start) / BUCKETS
-  const { rows } = await database().execute<{ bucket: number, low: number, high: number, temperature: number | null, barometer: number | null }>(sql`
+  const { rows } = await database().execute<{
+    bucket: number
+    low: number
+    high: number
+    temperature: number | null
+    barometer: number | null
+  }>(sql`
     select floor((t - ${start}::float8) / ${width}::float8)::int as bucket, min(pressure) as low, max(pressure) as high, avg(temperature) as temperature, avg(barometer) as barometer
     from reading where hold_id = ${id} group by 1 order by 1`)
   return rows.flatMap(({ bucket, low, high, temperature, barometer }) => {
     const around = { ...(temperature !== null && { temperature }), ...(barometer !== null && { barometer }) }
     const t = start + bucket * width
-    return low === high ? [{ t, pressure: low, ...around }] : [{ t, pressure: low, ...around }, { t: t + width / 2, pressure: high, ...around }]
+    return low === high
+      ? [{ t, pressure: low, ...around }]
+      : [
+          { t, pressure: low, ...around },
+          { t: t + width / 2, pressure: high, ...around },
+        ]
   })
 }
 

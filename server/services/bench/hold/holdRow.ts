@@ -5,8 +5,11 @@ import type { TestRow } from '../testRows'
 export type HoldRow = TestRow<'hold'>
 
 /** The whole set-up of a hold, as the core reads it. */
-export const holdSetupOf = ({ facts, pressure }: Pick<HoldRow, 'facts' | 'pressure'>): HoldSetup =>
-  ({ ...facts.setup, testPressure: pressure, method: pressure < 0 ? 'vacuum-decay' : 'pressure-decay' })
+export const holdSetupOf = ({ facts, pressure }: Pick<HoldRow, 'facts' | 'pressure'>): HoldSetup => ({
+  ...facts.setup,
+  testPressure: pressure,
+  method: pressure < 0 ? 'vacuum-decay' : 'pressure-decay',
+})
 
 /** Where a hold is: nothing of it is kept that its times do not say. */
 export function holdState({ facts, stoppedAt }: Pick<HoldRow, 'facts' | 'stoppedAt'>): HoldState {

@@ -29,12 +29,18 @@ function keptSetup(form: HoldForm, tank: JobView): KeptSetup {
     limit: tank.acceptance,
     rigLeak: form.rigLeak,
     rigLeakUncertainty: form.rigLeakDoubt,
-    ...(form.wettedShare > 0 && { wetted: { share: form.wettedShare, vapourPressure: fuels.find(fuel => fuel.key === tank.fuel)!.vapourPressure } }),
+    ...(form.wettedShare > 0 && {
+      wetted: { share: form.wettedShare, vapourPressure: fuels.find(fuel => fuel.key === tank.fuel)!.vapourPressure },
+    }),
   }
 }
 
-/** Whether a person puts air into a real tank for this hold: not for a simulated one, a vacuum, or a file of what was measured elsewhere. */
-const blowsIn = (form: Pick<HoldForm, 'source' | 'method'>) => form.method === 'pressure-decay' && (form.source === 'typed' || form.source === 'device')
+/**
+ * Whether a person puts air into a real tank for this hold: not for a simulated one, a vacuum, or a file of what was measured
+ * elsewhere.
+ */
+const blowsIn = (form: Pick<HoldForm, 'source' | 'method'>) =>
+  form.method === 'pressure-decay' && (form.source === 'typed' || form.source === 'device')
 
 /** A pressure or vacuum hold. Its readings have a table of their own; its verdict is computed when it stops. */
 export const holdService: TestService<'hold'> = {
@@ -49,16 +55,28 @@ export const holdService: TestService<'hold'> = {
     await mustBeKit(tx, form.kit)
     const { source, hasThermometer, hasBarometer, scale, kit } = form
     return {
-      source, setup: keptSetup(form, tank), hasThermometer, hasBarometer, scale, kit, supply: blowsIn(form) ? form.supply : null,
-      clock: null, settledAt: null, estimate: null, noEstimate: null,
+      source,
+      setup: keptSetup(form, tank),
+      hasThermometer,
+      hasBarometer,
+      scale,
+      kit,
+      supply: blowsIn(form) ? form.supply : null,
+      clock: null,
+      settledAt: null,
+      estimate: null,
+      noEstimate: null,
     }
   },
   reached: (_, reached) => reached,
   entries: {
     mark: {
       verb: (form: MarkForm) => `marked a ${form.kind}`,
-      record: ({ row, now, form }: Omit<EntryCall<'hold'>, 'form'> & { form: MarkForm }): HoldMark =>
-        ({ kind: form.kind, t: holdTimeAt(row.facts.clock!, +now), amount: form.amount ?? null }),
+      record: ({ row, now, form }: Omit<EntryCall<'hold'>, 'form'> & { form: MarkForm }): HoldMark => ({
+        kind: form.kind,
+        t: holdTimeAt(row.facts.clock!, +now),
+        amount: form.amount ?? null,
+      }),
     },
     volume: {
       verb: () => 'checked the volume',
@@ -79,31 +97,63 @@ export const holdService: TestService<'hold'> = {
     return { estimate, noEstimate, clock: row.facts.clock && withSpeed(row.facts.clock, 0, +now) }
   },
   view: (row, entries, common, name): HoldView => ({
-    ...common, ...row.facts, setup: holdSetupOf(row), state: holdState(row), marks: marksIn(entries),
-    volumeChecks: entries.flatMap(({ id, at, personId, entry }) => (entry.kind === 'volume check' ? [volumeCheckView(id, entry, holdSetupOf(row), name(personId), +at)] : [])),
+    ...common,
+    ...row.facts,
+    setup: holdSetupOf(row),
+    state: holdState(row),
+    marks: marksIn(entries),
+    volumeChecks: entries.flatMap(({ id, at, personId, entry }) =>
+      entry.kind === 'volume check' ? [volumeCheckView(id, entry, holdSetupOf(row), name(personId), +at)] : [],
+    ),
   }),
 }
 
 /** @throws Refusal 422 when a push tells no volume */
 function checkedVolume(row: HoldRow, { pushed, pushedUncertainty, before, after, barometer, use }: VolumeCheckForm) {
   try {
-    const measured = volumeFromPush({ pushed, pushedUncertainty, before, after, gaugeSpread: gaugeSpread(row.facts.setup.gauge), ...(barometer !== undefined && { barometer }) })
-    const entry: VolumeCheckEntry = { kind: 'volume check', pushed, pushedUncertainty, before, after, barometer: barometer ?? null, used: use }
+    const measured = volumeFromPush({
+      pushed,
+      pushedUncertainty,
+      before,
+      after,
+      gaugeSpread: gaugeSpread(row.facts.setup.gauge),
+      ...(barometer !== undefined && { barometer }),
+    })
+    const entry: VolumeCheckEntry = {
+      kind: 'volume check',
+      pushed,
+      pushedUncertainty,
+      before,
+      after,
+      barometer: barometer ?? null,
+      used: use,
+    }
     return { measured, entry }
-  }
-  catch (error) {
+  } catch (error) {
     if (error instanceof VolumeCheckError) throw refuseField('after', error.message)
     throw error
   }
 }
 
 /** A volume check with what it says of the tank. */
-function volumeCheckView(id: string, { pushed, pushedUncertainty, before, after, barometer, used }: VolumeCheckEntry, setup: HoldSetup, by: string, at: number): VolumeCheckView {
+function volumeCheckView(
+  id: string,
+  { pushed, pushedUncertainty, before, after, barometer, used }: VolumeCheckEntry,
+  setup: HoldSetup,
+  by: string,
+  at: number,
+): VolumeCheckView {
   const measured = () => {
     try {
-      return volumeFromPush({ pushed, pushedUncertainty, before, after, gaugeSpread: gaugeSpread(setup.gauge), ...(barometer !== null && { barometer }) })
-    }
-    catch (error) {
+      return volumeFromPush({
+        pushed,
+        pushedUncertainty,
+        before,
+        after,
+        gaugeSpread: gaugeSpread(setup.gauge),
+        ...(barometer !== null && { barometer }),
+      })
+    } catch (error) {
       if (error instanceof VolumeCheckError) return { effective: NaN, uncertainty: NaN }
       throw error
     }

@@ -31,28 +31,33 @@ const order: HoldState[] = ['set up', 'settling', 'reading', 'stopped']
 const verbs = { settling: 'started the hold', reading: 'called it settled', stopped: 'stopped the hold' }
 
 /**
- * Moves a hold on: air is in and it settles, it is read, it is stopped and estimated. A step that was made already changes nothing.
+ * Moves a hold on: air is in and it settles, it is read, it is stopped and estimated. A step that was made already changes
+ * nothing.
  * @throws Refusal 409 when the cautions of the job were not read before air goes in, or another test runs that is in its way
  */
 export async function stepHold(actor: Actor, id: string, to: Exclude<HoldState, 'set up'>): Promise<BenchHold> {
   const { jobId, number } = await testRow('hold', id)
-  await change(actor, { verb: verbs[to], touches: ['tests'], jobId, subjectId: id, detail: { hold: number } }, async (tx, now) => {
-    // Held, so that no reading slips in between the verdict and the stop that it belongs to.
-    const row = await heldTestRow(tx, 'hold', id)
-    if (order.indexOf(to) <= order.indexOf(holdState(row))) return null
-    if (to === 'settling') {
-      const tank = await loadJob(jobId, tx)
-      mustHaveReadCautions(tank, actor, 'air or smoke')
-      mustRunAlone(tank, 'hold', id)
-      await changeFacts<'hold'>(tx, row, { clock: { anchoredAt: +now, anchor: 0, speed: 1 } })
+  await change(
+    actor,
+    { verb: verbs[to], touches: ['tests'], jobId, subjectId: id, detail: { hold: number } },
+    async (tx, now) => {
+      // Held, so that no reading slips in between the verdict and the stop that it belongs to.
+      const row = await heldTestRow(tx, 'hold', id)
+      if (order.indexOf(to) <= order.indexOf(holdState(row))) return null
+      if (to === 'settling') {
+        const tank = await loadJob(jobId, tx)
+        mustHaveReadCautions(tank, actor, 'air or smoke')
+        mustRunAlone(tank, 'hold', id)
+        await changeFacts<'hold'>(tx, row, { clock: { anchoredAt: +now, anchor: 0, speed: 1 } })
+        return true
+      }
+      const { clock } = row.facts
+      if (clock === null) throw new Refusal(409, 'This hold has not been started yet.')
+      if (to === 'reading') await changeFacts<'hold'>(tx, row, { settledAt: holdTimeAt(clock, +now) })
+      else await closeTest(tx, row, now)
       return true
-    }
-    const { clock } = row.facts
-    if (clock === null) throw new Refusal(409, 'This hold has not been started yet.')
-    if (to === 'reading') await changeFacts<'hold'>(tx, row, { settledAt: holdTimeAt(clock, +now) })
-    else await closeTest(tx, row, now)
-    return true
-  })
+    },
+  )
   return loadHold(id)
 }
 
@@ -60,20 +65,33 @@ export async function stepHold(actor: Actor, id: string, to: Exclude<HoldState, 
 export async function setHoldSpeed(actor: Actor, id: string, speed: number): Promise<BenchHold> {
   const { jobId, facts } = await testRow('hold', id)
   if (facts.source !== 'stand-in') throw new Refusal(409, 'Only a stand-in’s time can run faster.')
-  await change(actor, { verb: 'changed the stand-in’s speed', touches: ['tests'], jobId, subjectId: id, detail: { speed } }, async (tx, now) => {
-    const row = await heldTestRow(tx, 'hold', id)
-    const { clock } = row.facts
-    if (!clock || row.stoppedAt !== null || clock.speed === speed) return null
-    await changeFacts<'hold'>(tx, row, { clock: withSpeed(clock, speed, +now) })
-    return true
-  })
+  await change(
+    actor,
+    { verb: 'changed the stand-in’s speed', touches: ['tests'], jobId, subjectId: id, detail: { speed } },
+    async (tx, now) => {
+      const row = await heldTestRow(tx, 'hold', id)
+      const { clock } = row.facts
+      if (!clock || row.stoppedAt !== null || clock.speed === speed) return null
+      await changeFacts<'hold'>(tx, row, { clock: withSpeed(clock, speed, +now) })
+      return true
+    },
+  )
   return loadHold(id)
 }
 
 /** Ids of the holds that run now on simulated tanks. */
 export async function runningStandIns(): Promise<string[]> {
-  const rows = await database().select({ id: test.id }).from(test)
-    .where(and(eq(test.kind, 'hold'), isNull(test.stoppedAt), sql`${test.facts}->>'source' = 'stand-in'`, sql`${test.facts}->'clock' <> 'null'`))
+  const rows = await database()
+    .select({ id: test.id })
+    .from(test)
+    .where(
+      and(
+        eq(test.kind, 'hold'),
+        isNull(test.stoppedAt),
+        sql`${test.facts}->>'source' = 'stand-in'`,
+        sql`${test.facts}->'clock' <> 'null'`,
+      ),
+    )
   return rows.map(row => row.id)
 }
 
@@ -92,9 +110,12 @@ export async function hangDecisionBell(id: string): Promise<void> {
     const { craft } = await loadAspects(jobId, ['facts'], tx)
     const [{ now }] = (await tx.execute<{ now: Date }>(sql`select now() as now`)).rows as [{ now: Date }]
     await hangBell(tx, {
-      jobId, kind: 'hold', subjectId: id, title: `${testName(row)}, ${craft.name}`,
+      jobId,
+      kind: 'hold',
+      subjectId: id,
+      title: `${testName(row)}, ${craft.name}`,
       detail: decided ? `decided: ${estimate.verdict}. Stop it, or go on` : 'decides about then',
-      dueAt: decided ? new Date(now) : new Date(+new Date(now) + estimate.minutesMore! * 60_000 / clock.speed),
+      dueAt: decided ? new Date(now) : new Date(+new Date(now) + (estimate.minutesMore! * 60_000) / clock.speed),
     })
   })
 }

@@ -42,15 +42,17 @@ function attempt(live: LiveHold, setup: HoldSetup, instruments: Instruments): Li
   try {
     const estimate = live.estimate(known)
     return { estimate, reason: null, ahead: holdAhead(known, estimate, live.record) }
-  }
-  catch (error) {
+  } catch (error) {
     if (error instanceof HoldError) return { estimate: null, reason: error.message, ahead: null }
     throw error
   }
 }
 
 /** The verdict that is stored: every reading and mark through the core, or the sentence that says why there is none. */
-export async function estimateOf(tx: Transaction, row: HoldRow): Promise<{ estimate: HoldEstimate | null, noEstimate: string | null }> {
+export async function estimateOf(
+  tx: Transaction,
+  row: HoldRow,
+): Promise<{ estimate: HoldEstimate | null; noEstimate: string | null }> {
   const live = liveHold(row.facts.setup.gauge, await readingRecord(tx, row.id))
   live.mark(await marksOf(tx, row.id))
   const { estimate, reason } = attempt(live, holdSetupOf(row), row.facts)

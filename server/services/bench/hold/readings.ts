@@ -32,7 +32,8 @@ export async function takeReadings(id: string, readings: readonly Reading[], per
     const stopped = row.stoppedAt !== null
     if (!clock) throw new Refusal(409, 'This hold has not been started yet: start it, then read.')
     if (source === 'file') throw new Refusal(409, 'This hold has its readings from a file.')
-    if (stopped && readings.some(each => each.t > clock.anchor)) throw new Refusal(409, 'This hold has been stopped. Set up another to go on reading.')
+    if (stopped && readings.some(each => each.t > clock.anchor))
+      throw new Refusal(409, 'This hold has been stopped. Set up another to go on reading.')
     const taken = await insertReadings(tx, id, readings, personId)
     if (stopped && taken.length > 0) {
       await changeFacts<'hold'>(tx, row, await estimateOf(tx, row))
@@ -50,13 +51,21 @@ export async function takeReadings(id: string, readings: readonly Reading[], per
 /** Rings at once when a reading is above the tank's limit: stored pressure splits panels before a gauge shows more. */
 async function ringWhenOverLimit(jobId: string, holdId: string, readings: readonly Reading[]): Promise<void> {
   const most = readings.reduce((highest, { pressure }) => Math.max(highest, Math.abs(pressure)), 0)
-  const [limit] = await database().select({ pressureLimit: job.pressureLimit, number: test.number }).from(test).innerJoin(job, eq(test.jobId, job.id)).where(eq(test.id, holdId))
+  const [limit] = await database()
+    .select({ pressureLimit: job.pressureLimit, number: test.number })
+    .from(test)
+    .innerJoin(job, eq(test.jobId, job.id))
+    .where(eq(test.id, holdId))
   if (!limit || !isOver(limit, most)) return
   await database().transaction(async tx => {
     await lockJob(tx, jobId)
     const { craft } = await loadAspects(jobId, ['facts'], tx)
     await hangBell(tx, {
-      jobId, kind: 'pressure', subjectId: holdId, title: `${craft.name} is above its limit`, dueAt: new Date(),
+      jobId,
+      kind: 'pressure',
+      subjectId: holdId,
+      title: `${craft.name} is above its limit`,
+      dueAt: new Date(),
       detail: `${inKilopascals(most)} in hold ${limit.number}, never above ${inKilopascals(limit.pressureLimit)}: vent it now, stand clear`,
     })
   })
@@ -71,17 +80,28 @@ export async function takeFile(actor: Actor, id: string, form: FileForm): Promis
   if (before.source !== 'file') throw new Refusal(409, 'This hold was set up for other readings. Set up one from a file.')
   const readings = await readFile(form)
   if (!form.unitConfirmed) mustBeInItsUnit(form, readings, before.setup.testPressure)
-  await change(actor, { verb: 'took a file of readings', touches: ['tests'], jobId: before.jobId, subjectId: id, detail: { readings: readings.length } }, async (tx, now) => {
-    const row = await heldTestRow(tx, 'hold', id)
-    if (row.stoppedAt !== null) return null
-    const first = readings.reduce((least, each) => Math.min(least, each.t), Infinity)
-    const shifted = readings.map(each => ({ ...each, t: each.t - first }))
-    const taken = await insertReadings(tx, id, shifted, null)
-    if (taken.length < 3) throw refuseField('file', `A hold needs at least three readings at different times; this file has ${taken.length}.`)
-    const length = shifted.reduce((most, each) => Math.max(most, each.t), 0)
-    await closeTest(tx, { ...row, facts: { ...row.facts, clock: { anchoredAt: +now, anchor: length, speed: 0 } } }, now)
-    return true
-  })
+  await change(
+    actor,
+    {
+      verb: 'took a file of readings',
+      touches: ['tests'],
+      jobId: before.jobId,
+      subjectId: id,
+      detail: { readings: readings.length },
+    },
+    async (tx, now) => {
+      const row = await heldTestRow(tx, 'hold', id)
+      if (row.stoppedAt !== null) return null
+      const first = readings.reduce((least, each) => Math.min(least, each.t), Infinity)
+      const shifted = readings.map(each => ({ ...each, t: each.t - first }))
+      const taken = await insertReadings(tx, id, shifted, null)
+      if (taken.length < 3)
+        throw refuseField('file', `A hold needs at least three readings at different times; this file has ${taken.length}.`)
+      const length = shifted.reduce((most, each) => Math.max(most, each.t), 0)
+      await closeTest(tx, { ...row, facts: { ...row.facts, clock: { anchoredAt: +now, anchor: length, speed: 0 } } }, now)
+      return true
+    },
+  )
   await analyseAfter(readings.length)
   return loadHold(id)
 }
@@ -92,8 +112,7 @@ const columnsOf = ({ columns }: FileForm) => columns as (ColumnMeaning | null)[]
 async function readFile(form: FileForm): Promise<Reading[]> {
   try {
     return await readingsInFile(form.text, columnsOf(form))
-  }
-  catch (error) {
+  } catch (error) {
     if (error instanceof ReadingsFileError) throw refuseField('file', error.message)
     throw error
   }
@@ -106,5 +125,8 @@ function mustBeInItsUnit(form: FileForm, readings: readonly Reading[], testPress
   const doubt = column?.field === 'pressure' ? unitDoubt(largest, column.unit, testPressure) : null
   if (!doubt) return
   const likely = doubt.likely ? ` In ${doubt.likely} it would fit.` : ''
-  throw refuseField('unitConfirmed', `The highest pressure in this file is ${inKilopascals(largest)}, but this hold was set up for ${inKilopascals(Math.abs(testPressure))}.${likely} Choose the column’s unit, or say that it is right.`)
+  throw refuseField(
+    'unitConfirmed',
+    `The highest pressure in this file is ${inKilopascals(largest)}, but this hold was set up for ${inKilopascals(Math.abs(testPressure))}.${likely} Choose the column’s unit, or say that it is right.`,
+  )
 }

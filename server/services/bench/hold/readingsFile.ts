@@ -19,7 +19,10 @@ const workerFile = () => join(dirname(process.argv[1] ?? ''), 'workers', 'readin
  * @throws ReadingsFileError naming the row and column
  */
 export async function readingsInFile(text: string, meanings: (ColumnMeaning | null)[] | undefined): Promise<Reading[]> {
-  const nextTurn = () => new Promise<void>(done => { setImmediate(done) })
+  const nextTurn = () =>
+    new Promise<void>(done => {
+      setImmediate(done)
+    })
   if (text.length < LARGE || !existsSync(workerFile())) return readingsFromLongCsv(text, meanings, nextTurn)
   const answer = await inWorker({ text, meanings })
   if (answer.problem !== null) throw new ReadingsFileError(answer.problem)

@@ -14,7 +14,12 @@ import { reachInTruth, remainingLeaks } from '../hiddenTank'
 import { notFound, refuseField } from '../../shop/refusal'
 import type { EntryCall, TestService } from '../testService'
 
-const verbs = { link: 'switched a valve in smoke', arrival: 'looked for smoke at a far end', flow: 'read the flow tube', mark: 'looked at a part in smoke' }
+const verbs = {
+  link: 'switched a valve in smoke',
+  arrival: 'looked for smoke at a far end',
+  flow: 'read the flow tube',
+  mark: 'looked at a part in smoke',
+}
 
 /** Smoke fed into the circuit; all that was done and seen are its events. */
 export const smokeService: TestService<'smoke'> = {
@@ -37,7 +42,9 @@ export const smokeService: TestService<'smoke'> = {
     },
   },
   view: ({ facts }, entries, common, name) => ({
-    ...common, ...facts, events: entries.map(({ id, at, personId, entry }) => ({ ...entry, id, at: +at, by: name(personId) })),
+    ...common,
+    ...facts,
+    events: entries.map(({ id, at, personId, entry }) => ({ ...entry, id, at: +at, by: name(personId) })),
   }),
   look: ({ what, at }, test, tank, hidden, now) => seenAt(placeToLook(what, at), test, tank, hidden, now),
 }
@@ -46,12 +53,15 @@ export const smokeService: TestService<'smoke'> = {
 function eventOf(form: SmokeEventForm, tank: JobView, test: SmokeView): TestEntries['smoke'] {
   switch (form.kind) {
     case 'link':
-      if (!tank.circuit.links.some(link => link.id === form.linkId)) throw refuseField('linkId', 'That valve is not in this circuit.')
+      if (!tank.circuit.links.some(link => link.id === form.linkId))
+        throw refuseField('linkId', 'That valve is not in this circuit.')
       return { kind: 'link', linkId: form.linkId!, to: form.to as LinkState }
     case 'arrival':
-      if (!farEnds(tank.circuit, liveParts(tank), setupOf(test)).some(end => end.id === form.end)) throw refuseField('end', 'That is no far end of this circuit.')
+      if (!farEnds(tank.circuit, liveParts(tank), setupOf(test)).some(end => end.id === form.end))
+        throw refuseField('end', 'That is no far end of this circuit.')
       return { kind: 'arrival', end: form.end!, seen: form.seen! }
-    case 'flow': return { kind: 'flow', reading: form.reading! }
+    case 'flow':
+      return { kind: 'flow', reading: form.reading! }
     case 'mark':
       if (!liveParts(tank).some(each => each.id === form.partId)) throw refuseField('partId', 'That part is not on this tank.')
       return { kind: 'mark', partId: form.partId!, mark: form.mark as SmokeMark }
@@ -59,8 +69,12 @@ function eventOf(form: SmokeEventForm, tank: JobView, test: SmokeView): TestEntr
 }
 
 /** What can be looked at on a simulated circuit. */
-type StandInPlace = { what: 'tube' } | { what: 'sensor' } | { what: 'part', id: string } | { what: 'end', id: string }
-type StandInLook = { what: 'tube', reading: BallReading } | { what: 'sensor', volts: number, zero: number } | { what: 'part', mark: SmokeMark } | { what: 'end', seen: boolean }
+type StandInPlace = { what: 'tube' } | { what: 'sensor' } | { what: 'part'; id: string } | { what: 'end'; id: string }
+type StandInLook =
+  | { what: 'tube'; reading: BallReading }
+  | { what: 'sensor'; volts: number; zero: number }
+  | { what: 'part'; mark: SmokeMark }
+  | { what: 'end'; seen: boolean }
 
 /** The place that an address asks to look at. @throws Refusal 404 when it names none */
 function placeToLook(what: unknown, at: unknown): StandInPlace {
@@ -71,28 +85,47 @@ function placeToLook(what: unknown, at: unknown): StandInPlace {
 
 const SENSOR_ZERO = 2.5 // V
 
-/** The tube, the pressure sensor's volts with the cap off, a part in the lamp's light, or whether smoke comes out at a far end opened for a moment. */
+/**
+ * The tube, the pressure sensor's volts with the cap off, a part in the lamp's light, or whether smoke comes out at a far end
+ * opened for a moment.
+ */
 function seenAt(place: StandInPlace, test: SmokeView, tank: JobView, hidden: HiddenTank, now: number): StandInLook {
   const { setup } = smokeOn(tank, test)
   const leaksAt = (partId: string) => remainingLeaks(hidden, tank, now).filter(leak => leak.partId === partId)
   const rateAt = (partId: string, reached: readonly string[]) =>
-    (reached.includes(partId) ? leaksAt(partId).reduce((sum, leak) => sum + leak.rate * setup.pressure / leak.referencePressure, 0) : 0)
+    reached.includes(partId)
+      ? leaksAt(partId).reduce((sum, leak) => sum + (leak.rate * setup.pressure) / leak.referencePressure, 0)
+      : 0
   switch (place.what) {
     case 'sensor': {
-      const volts = sensorVolts(0, { zero: SENSOR_ZERO, offset: hidden.sensorOffset ?? 0, seed: hidden.seed, index: test.events.length })
+      const volts = sensorVolts(0, {
+        zero: SENSOR_ZERO,
+        offset: hidden.sensorOffset ?? 0,
+        seed: hidden.seed,
+        index: test.events.length,
+      })
       return { what: 'sensor', volts: Math.round(1000 * volts) / 1000, zero: SENSOR_ZERO }
     }
     case 'part':
       return { what: 'part', mark: smokeAt(rateAt(place.id, reachInTruth(hidden, tank, setup).reached)) }
     case 'end':
-      return { what: 'end', seen: reachInTruth(hidden, tank, openedAt(tank.circuit, liveParts(tank), setup, place.id)).escapes.includes(place.id) }
+      return {
+        what: 'end',
+        seen: reachInTruth(hidden, tank, openedAt(tank.circuit, liveParts(tank), setup, place.id)).escapes.includes(place.id),
+      }
     case 'tube': {
       const { reached, escapes } = reachInTruth(hidden, tank, setup)
       const leaks = liveParts(tank).map(part => rateAt(part.id, reached))
-      const flow = smokeFlow({ seed: hidden.seed, leaks, openEnds: escapes.length, pressure: setup.pressure }, test.events.length)
+      const flow = smokeFlow(
+        { seed: hidden.seed, leaks, openEnds: escapes.length, pressure: setup.pressure },
+        test.events.length,
+      )
       const mark = flow / flowAtMark(1, test.tube, setup.pressure)
       const { smallest, largest } = test.tube
-      return { what: 'tube', reading: mark < smallest ? { ball: 'floor' } : mark > largest ? { ball: 'top' } : { ball: 'floats', at: mark } }
+      return {
+        what: 'tube',
+        reading: mark < smallest ? { ball: 'floor' } : mark > largest ? { ball: 'top' } : { ball: 'floats', at: mark },
+      }
     }
   }
 }

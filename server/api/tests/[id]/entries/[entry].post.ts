@@ -3,5 +3,6 @@ import { entrySchemaOf, recordEntry } from '../../../../services/bench/recordEnt
 export default signedInRoute(
   'work',
   event => entrySchemaOf(uuidIn(event, 'id'), getRouterParam(event, 'entry') ?? ''),
-  ({ event, actor, id, body }) => recordEntry(actor, id(), getRouterParam(event, 'entry') ?? '', body as unknown as { id: string }),
+  ({ event, actor, id, body }) =>
+    recordEntry(actor, id(), getRouterParam(event, 'entry') ?? '', body as unknown as { id: string }),
 )

@@ -1,6 +1,0 @@
-import type { TestKind } from '../leaktest/testKind'
-
-/** Pump to pressure, wait to settle, read pressure against time. One soaps the route meanwhile. */
-export const holdKind = {
-  name: 'Hold', sign: 'H', running: 'A hold is running.', says: 'rate', subject: 'tank', mustHold: true, besides: ['soap'],
-} as const satisfies TestKind

@@ -1,0 +1,163 @@
+import { randomUUID } from 'node:crypto'
+import { sql } from 'drizzle-orm'
+import pg from 'pg'
+import { database } from '../server/db/client'
+import { bay, bench } from '../server/services/bay/bay'
+import { recordEntry } from '../server/services/bench/recordEntry'
+import { loadJob } from '../server/services/job/loadJobs'
+import { bells } from '../server/services/shop/bells'
+import { listCrafts } from '../server/services/job/crafts'
+import { setUpHold, startSoap, testActor, testJob, holdForm, markPart } from '../server/services/shop/testShop'
+import { addFind } from '../server/services/bench/finds'
+import { endTest } from '../server/services/bench/endTest'
+import { stepHold } from '../server/services/bench/hold/holds'
+import { takeReadings } from '../server/services/bench/hold/readings'
+import { recordRepair } from '../server/services/job/repairs'
+
+const JOBS = 10_000
+const median = (values: number[]) => [...values].sort((a, b) => a - b)[values.length >> 1]!
+
+/** Statements sent to the database while some work is done. */
+async function counted<T>(work: () => Promise<T>): Promise<{ result: T; statements: number; took: number }> {
+  const original = pg.Client.prototype.query as (...args: unknown[]) => unknown
+  let statements = 0
+  pg.Client.prototype.query = function (this: pg.Client, ...args: unknown[]) {
+    statements++
+    return original.apply(this, args)
+  } as typeof pg.Client.prototype.query
+  const from = performance.now()
+  try {
+    const result = await work()
+    return { result, statements, took: performance.now() - from }
+  } finally {
+    pg.Client.prototype.query = original as typeof pg.Client.prototype.query
+  }
+}
+
+/** A job with five tests, a leak found and repaired, as a template for the others. */
+async function templateJob() {
+  const actor = await testActor()
+  const at = (minutes: number) => actor(new Date(Date.now() - (600 - minutes) * 60_000))
+  const job = await testJob(at(0))
+  for (let k = 0; k < 3; k++) {
+    const hold = await setUpHold(at(10 + k * 40), job.id, holdForm())
+    await stepHold(at(11 + k * 40), hold.id, 'settling')
+    await takeReadings(
+      hold.id,
+      Array.from({ length: 30 }, (_, i) => ({ t: i * 40, pressure: 5000 - (k === 0 ? i * 20 : 0) })),
+    )
+    await stepHold(at(32 + k * 40), hold.id, 'stopped')
+  }
+  for (let k = 0; k < 2; k++) {
+    const walk = (await startSoap(at(200 + k * 60), job.id)).tests.at(-1)!
+    for (const part of job.parts.slice(1)) await markPart(at(201 + k * 60), walk.id, part.id, 'dry')
+    if (k === 0)
+      await addFind(at(210), walk.id, {
+        id: randomUUID(),
+        partId: job.parts[0]!.id,
+        seen: 'bubbles',
+        x1: 1,
+        y1: 1,
+        x2: 9,
+        y2: 1,
+        length: 0.01,
+        note: '',
+        leakId: null,
+      })
+    await endTest(at(215 + k * 60), walk.id)
+    if (k === 0) {
+      const [leak] = (await loadJob(job.id)).leaks
+      await recordRepair(at(220), job.id, {
+        id: randomUUID(),
+        leakId: leak!.id,
+        method: 'renew-seal',
+        material: 'none',
+        batch: '',
+        temperature: 291,
+        cureTime: null,
+        note: '',
+      })
+    }
+  }
+  return { jobId: job.id, actor }
+}
+
+/** Copies a job so many times in the database, each with ids of its own. */
+async function seed(jobId: string, count: number): Promise<void> {
+  const own = (column: string) => `md5(n || ${column}::text)::uuid`
+  const copy = (table: string, columns: string[], made: Record<string, string>, from = `where t.job_id = '${jobId}'`) => {
+    const values = columns.map(column => made[column] ?? `t.${column}`)
+    return sql.raw(
+      `insert into ${table} (${columns.join(', ')}) select ${values.join(', ')} from ${table} t cross join generate_series(1, ${count}) n ${from}`,
+    )
+  }
+  const run = (statement: ReturnType<typeof sql.raw>) => database().execute(statement)
+  const { rows } = await database().execute<{ table: string; columns: string[] }>(sql`
+    select table_name as table, array_agg(column_name::text order by ordinal_position) as columns from information_schema.columns where table_schema = 'public' group by 1`)
+  const columnsOf = (table: string) => rows.find(row => row.table === table)!.columns
+  const reached = `coalesce((select jsonb_agg(md5(n || part)::uuid) from jsonb_array_elements_text(t.reached) part), '[]')`
+  await run(
+    copy(
+      'craft',
+      columnsOf('craft'),
+      { id: own('t.id'), name: `t.name || ' ' || n` },
+      `where t.id = (select craft_id from job where id = '${jobId}')`,
+    ),
+  )
+  await run(
+    copy(
+      'job',
+      columnsOf('job'),
+      { id: own('t.id'), craft_id: own('t.craft_id'), moved_at: `t.moved_at - make_interval(mins => n)` },
+      `where t.id = '${jobId}'`,
+    ),
+  )
+  await run(copy('part', columnsOf('part'), { id: own('t.id'), job_id: own('t.job_id') }))
+  await run(copy('caution_read', columnsOf('caution_read'), { id: own('t.id'), job_id: own('t.job_id') }))
+  await run(copy('test', columnsOf('test'), { id: own('t.id'), job_id: own('t.job_id'), reached }))
+  const inTests = `join test on test.id = t.test_id where test.job_id = '${jobId}'`
+  await database().execute(
+    sql.raw(`insert into test_entry (id, test_id, at, entry, person_id)
+    select md5(n || t.id::text)::uuid, md5(n || t.test_id::text)::uuid, t.at, case when t.entry ? 'partId' then t.entry || jsonb_build_object('partId', md5(n || (t.entry->>'partId'))::uuid) else t.entry end, t.person_id
+    from test_entry t ${inTests.replace('where', `cross join generate_series(1, ${count}) n where`)}`),
+  )
+  await run(copy('leak', columnsOf('leak'), { id: own('t.id'), job_id: own('t.job_id'), part_id: own('t.part_id') }))
+  const ofLeak = `where t.leak_id in (select id from leak where job_id = '${jobId}')`
+  await run(copy('find', columnsOf('find'), { id: own('t.id'), leak_id: own('t.leak_id'), test_id: own('t.test_id') }, ofLeak))
+  await run(copy('repair', columnsOf('repair'), { id: own('t.id'), leak_id: own('t.leak_id') }, ofLeak))
+  await database().execute(sql.raw('analyze'))
+}
+
+/** A shop of ten thousand jobs and fifty thousand tests: how long its pages take, how much they send, and how many statements they send to the database. */
+export async function largeShop(): Promise<void> {
+  const { jobId, actor } = await templateJob()
+  await seed(jobId, JOBS - 1)
+  const counts = (
+    await database().execute<{ jobs: number; tests: number }>(
+      sql`select (select count(*)::int from job) as jobs, (select count(*)::int from test) as tests`,
+    )
+  ).rows[0]!
+  console.log(
+    `\nA shop of ${counts.jobs.toLocaleString('en')} jobs with ${counts.tests.toLocaleString('en')} tests, all of them in the Bay`,
+  )
+  const line = async (name: string, work: () => Promise<unknown>) => {
+    await work()
+    const runs = []
+    for (let k = 0; k < 9; k++) runs.push(await counted(work))
+    const bytes = JSON.stringify(runs[0]!.result)?.length ?? 0
+    console.log(
+      `${name.padEnd(34)}${`${median(runs.map(run => run.took)).toFixed(0)} ms`.padStart(10)}${`${Math.round(bytes / 1000)} kB`.padStart(10)}${`${runs[0]!.statements} statements`.padStart(18)}`,
+    )
+  }
+  await line('the Bay', () => bay({}, Date.now()))
+  await line('the Bay, found by words', () => bay({ words: 'fire 9999' }, Date.now()))
+  await line('the Bench', () => bench(Date.now()))
+  await line('a job', () => loadJob(jobId))
+  await line('the rope', () => bells())
+  await line('crafts', () => listCrafts())
+  const walk = (await startSoap(actor(), jobId)).tests.at(-1)!
+  const part = (await loadJob(jobId)).parts[1]!
+  await line('a click: a part marked dry', () =>
+    recordEntry(actor(), walk.id, 'mark', { id: randomUUID(), partId: part.id, mark: 'dry' }),
+  )
+}
