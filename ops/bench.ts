@@ -1,5 +1,4 @@
 import { spawnSync } from 'node:child_process'
-import { randomUUID } from 'node:crypto'
 import { join } from 'node:path'
 import { migrate } from 'drizzle-orm/node-postgres/migrator'
 import { nextSplit } from '../core/circuit/isolate'
@@ -156,7 +155,6 @@ async function databaseUnderALogger(): Promise<void> {
   const { testActor, testJob, holdForm, setUpHold } = await import('../server/services/shop/testShop')
   const { stepHold, loadHold } = await import('../server/services/bench/hold/holds')
   const { takeFeed } = await import('../server/services/bench/hold/deviceFeed')
-  const { makeKey } = await import('../server/services/bench/hold/deviceKeys')
   const { countReadings, holdCurve } = await import('../server/services/bench/hold/holdReadings')
   const { takeReadings } = await import('../server/services/bench/hold/readings')
   await migrate(database(), { migrationsFolder: join(process.cwd(), 'server/db/migrations') })
@@ -169,7 +167,6 @@ async function databaseUnderALogger(): Promise<void> {
     return hold
   }
   const hold = await started()
-  const { key } = await makeKey(owner(), hold.id, { id: randomUUID(), name: 'bench' })
   const line = (k: number) => `{"t": ${k / 100}, "pressure_kPa": ${(5 - k / 1e8).toFixed(6)}, "temperature_C": 18.2}`
   const SECOND = 100,
     SECONDS = 3600

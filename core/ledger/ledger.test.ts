@@ -2,8 +2,8 @@ import { throughputFromStandard } from '../quantity/standardLeakRate'
 import type { SoapMark } from '../leaktest/soap/soap'
 import type { HoldVerdict } from '../hold/hold'
 import { deriveLedger } from './deriveLedger'
+import { lastRepair } from './evidence'
 import type { LedgerEntries, LedgerLook, LedgerMeasurement } from './ledger'
-import { nextStep } from './nextStep'
 
 const parts = ['cap', 'seam', 'drain'].map(id => ({
   id,
@@ -171,28 +171,108 @@ describe('rule 3: leaks', () => {
     expect(at({ ...found, tests: [...found.tests, hold(9, 'sealed')] }).state).toBe('leaking'))
 })
 
-describe('the one next step', () => {
-  const step = (entries: Partial<LedgerEntries>, now = 100, running: { id: string; kind: 'hold' | 'soap' } | null = null) => {
-    const whole = { ...empty, ...entries }
-    return nextStep(deriveLedger(whole, now), whole, running)
-  }
-  const found = { ...leakOnDrain, tests: [soap(2, { drain: 'bubbles' })] }
-  test.each([
-    ['test', step({})],
-    ['watch', step({}, 100, { id: 'h', kind: 'hold' })],
-    ['find', step({ tests: [hold(1, 'leaking')] })],
-    ['repair', step(found)],
-    ['wait', step({ ...found, repairs: repaired(10, 500) })],
-    ['retest', step({ ...found, repairs: repaired(10, 20) })],
-    ['settle', step({ tests: [hold(1, 'cannot-tell')] })],
-    ['settle', step({ tests: [hold(1, 'sealed', { reached: ['cap'] })] })],
-    ['record', step({ tests: [hold(1, 'sealed')] })],
-  ] as const)('%s', (action, next) => {
-    expect(next.action).toBe(action)
-    expect(next.sentence).toMatch(/\.$/)
+describe('at the very moment', () => {
+  const found = { ...leakOnDrain, tests: [soap(2, { cap: 'dry', seam: 'dry', drain: 'bubbles' })] }
+  test('a cure is over when its time is there, and evidence of that moment counts', () => {
+    const cured = { ...found, repairs: repaired(10, 50) }
+    expect(leakOf(at(cured, 49))).toBe('repaired, curing')
+    expect(leakOf(at(cured, 50))).toBe('ready to retest')
+    expect(leakOf(at({ ...cured, tests: [...found.tests, hold(50, 'sealed')] }, 60))).toBe('sealed')
+    expect(
+      at({ ...cured, tests: [...found.tests, hold(50, 'sealed')] }, 60)
+        .parts.find(part => part.partId === 'drain')!
+        .evidence.at(-1),
+    ).toBe('stands')
+    expect(leakOf(at({ ...cured, tests: [...found.tests, hold(49, 'sealed')] }, 60))).toBe('ready to retest')
   })
-  test('waiting says until when, settling which parts', () => {
-    expect(step({ ...found, repairs: repaired(10, 500) }).at).toBe(500)
-    expect(step({ tests: [hold(1, 'sealed', { reached: ['cap'] })] }).sentence).toContain('Top seam and Drain')
+  test('a test that only sees the limit itself counts; evidence of the moment of a touch does not', () => {
+    expect(at({ tests: [hold(1, 'sealed', { smallestSeen: empty.limit })] }).state).toBe('sealed')
+    const touched = at({ tests: [hold(5, 'sealed')], touches: [{ at: 5, partIds: ['cap'], kind: 'knocked' }] })
+    expect(standing(touched, 'cap')).toBe('touched')
+  })
+  test('a find of the moment of the repair is the one that was repaired', () => {
+    expect(leakOf(at({ ...leakOnDrain, tests: found.tests, repairs: repaired(2, 2) }))).toBe('ready to retest')
+  })
+})
+
+describe('what belongs to one leak or part is not another’s', () => {
+  const leaks = [...leakOnDrain.leaks, { id: 'M', number: 2, partId: 'cap' }]
+  const finds = [...leakOnDrain.finds, { leakId: 'M', testId: 's2', at: 2 }]
+  const walk = soap(2, { cap: 'foams', seam: 'dry', drain: 'bubbles' })
+  test('a repair, its cure and a later find', () => {
+    const ledger = at({
+      leaks,
+      finds: [...finds, { leakId: 'M', testId: 's30', at: 30 }],
+      repairs: [...repaired(10, 10), { id: 'm', leakId: 'M', at: 10, curedAt: 20 }],
+      tests: [walk, hold(40, 'sealed')],
+    })
+    expect(ledger.leaks.map(leak => leak.state)).toEqual(['sealed', 'back'])
+    expect(standing(ledger, 'drain')).toBe('stands')
+    expect(standing(ledger, 'cap')).toBe('open')
+  })
+  test('a find on one part leaves the others of that walk their evidence', () => {
+    const ledger = at({ leaks, finds, tests: [walk] })
+    expect(ledger.parts.map(part => part.evidence[0])).toEqual(['find', 'stands', 'find'])
+  })
+  test('a repair ends the evidence of its own part alone', () => {
+    const ledger = at({ ...leakOnDrain, tests: [hold(1, 'sealed'), soap(2, { drain: 'bubbles' })], repairs: repaired(10, 10) })
+    expect(ledger.parts.map(part => part.evidence[0])).toEqual(['stands', 'stands', 'fell'])
+  })
+  test('of two repairs the last one counts, whichever was written down first', () => {
+    const order = [...repaired(40, 90), ...repaired(10, 10)]
+    expect(leakOf(at({ ...leakOnDrain, tests: [soap(2, { drain: 'bubbles' })], repairs: order }, 60))).toBe('repaired, curing')
+    expect(lastRepair('L', { ...empty, repairs: order })!.id).toBe('r40')
+    expect(lastRepair('nobody', { ...empty, repairs: order })).toBeNull()
+  })
+  test('foam without a find on record is no dry part', () => {
+    const ledger = at({ tests: [soap(2, { cap: 'foams' })] })
+    expect(standing(ledger, 'cap')).toBe('no evidence')
+    expect(ledger.parts[0]!.evidence).toEqual(['find'])
+  })
+})
+
+describe('a part without evidence that stands', () => {
+  test('was touched since only when it had some before', () => {
+    const touch = [{ at: 5, partIds: ['cap'], kind: 'removed' as const }]
+    expect(standing(at({ touches: touch }), 'cap')).toBe('no evidence')
+    expect(standing(at({ touches: touch, tests: [hold(1, 'cannot-tell')] }), 'cap')).toBe('no evidence')
+    expect(standing(at({ touches: touch, tests: [hold(1, 'sealed')] }), 'cap')).toBe('touched')
+  })
+})
+
+describe('a measured leak that nobody has found', () => {
+  const leaking = hold(20, 'leaking')
+  const unlocated = (entries: Partial<LedgerEntries>) => at({ tests: [leaking], ...entries }).unlocated
+  test('is explained by a leak that was open then', () => {
+    expect(unlocated(leakOnDrain)).toBeNull()
+    expect(unlocated({ ...leakOnDrain, repairs: repaired(10, 10) })).toEqual({ holdId: 'h20' })
+    expect(unlocated({ ...leakOnDrain, repairs: repaired(30, 30) })).toBeNull()
+    expect(unlocated({ ...leakOnDrain, repairs: repaired(20, 20) })).toEqual({ holdId: 'h20' })
+    expect(
+      unlocated({
+        ...leakOnDrain,
+        repairs: repaired(10, 10),
+        finds: [...leakOnDrain.finds, { leakId: 'L', testId: 's2', at: 15 }],
+      }),
+    ).toBeNull()
+  })
+  test('or by a find after it, not by one before that was repaired', () => {
+    const before = { leaks: [{ id: 'M', number: 1, partId: 'cap' }], finds: [{ leakId: 'M', testId: 's', at: 20 }] }
+    expect(unlocated(before)).toBeNull()
+    expect(unlocated({ ...before, finds: [{ leakId: 'M', testId: 's', at: 21 }] })).toBeNull()
+    expect(
+      unlocated({
+        ...before,
+        finds: [{ leakId: 'M', testId: 's', at: 1 }],
+        repairs: [{ id: 'm', leakId: 'M', at: 2, curedAt: 2 }],
+      }),
+    ).toEqual({ holdId: 'h20' })
+  })
+  test('is closed by a later sealed hold over all that it reached, and by nothing less', () => {
+    expect(unlocated({ tests: [hold(10, 'sealed'), leaking] })).toEqual({ holdId: 'h20' })
+    expect(unlocated({ tests: [leaking, hold(30, 'cannot-tell')] })).toEqual({ holdId: 'h20' })
+    expect(unlocated({ tests: [leaking, hold(30, 'sealed', { reached: ['cap', 'seam'] })] })).toEqual({ holdId: 'h20' })
+    expect(unlocated({ tests: [hold(30, 'sealed'), leaking] })).toBeNull()
+    expect(unlocated({ tests: [hold(40, 'leaking', { id: 'late' }), hold(30, 'sealed'), leaking] })).toEqual({ holdId: 'late' })
   })
 })

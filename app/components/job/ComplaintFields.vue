@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import type { SignKey } from '#core/complaint/keys'
 import { signGroups, signGroupWords, signs, singleGroups, type SignGroup } from '#core/complaint/signs'
 import { troubleCode } from '#core/complaint/troubleCodes'
 import type { Complaint } from '#shared/schemas/job'
@@ -12,11 +13,11 @@ const props = defineProps<{
 const groups = computed(() => signGroups.filter(group => group !== 'tanks' || props.twin))
 const of = (group: SignGroup) => signs.filter(sign => sign.group === group)
 const wordsOf = (group: SignGroup) => Object.fromEntries(of(group).map(sign => [sign.key, sign.words]))
-const chosen = (group: SignGroup): string[] | string | null => {
+const chosen = (group: SignGroup): SignKey[] | SignKey | null => {
   const keys = complaint.value.signs.filter(key => of(group).some(sign => sign.key === key))
   return singleGroups.includes(group) ? (keys[0] ?? null) : keys
 }
-function choose(group: SignGroup, value: string[] | string | null) {
+function choose(group: SignGroup, value: SignKey[] | SignKey | null) {
   const others = complaint.value.signs.filter(key => !of(group).some(sign => sign.key === key))
   complaint.value = { ...complaint.value, signs: [...others, ...(Array.isArray(value) ? value : value ? [value] : [])] }
 }

@@ -80,11 +80,13 @@ const looks = computed(() => Object.fromEntries(narrowed.value.left.map(partId =
 const names = (ids: readonly string[]) => ids.map(partId => lowerFirst(partName(partId))).join(', ')
 const relief = ref<Relief | null>(null)
 const earlyReason = ref('')
-until(job)
-  .toBeTruthy()
-  .then(view => {
-    relief.value ??= lastRelief(view!)
-  })
+whenever(
+  job,
+  view => {
+    relief.value ??= lastRelief(view)
+  },
+  { immediate: true, once: true },
+)
 const blowsIn = computed(() => pressure.value > 0 && job.value?.hasStandIn === false)
 /** Why nothing may go in yet, or null. */
 const unready = computed(() => {

@@ -1,8 +1,8 @@
-import { fuels } from '../../../../core/fuel/fuels'
 import { spaceFromCheck, VolumeCheckError, volumeFromPush } from '../../../../core/gas/volumeCheck'
 import { gaugeSpread } from '../../../../core/hold/gaugeSpread'
 import type { HoldSetup } from '../../../../core/hold/hold'
 import { holdTimeAt, withSpeed } from '../../../../shared/leaktest/hold/holdClock'
+import { holdBlowsIn, setupOfForm } from '../../../../shared/leaktest/hold/holdDraft'
 import type { HoldForm, MarkForm, VolumeCheckForm } from '../../../../shared/leaktest/hold/holdForm'
 import type { HoldView, VolumeCheckView } from '../../../../shared/leaktest/hold/holdView'
 import type { JobView } from '../../../../shared/views'
@@ -15,32 +15,11 @@ import { marksIn } from './holdMarks'
 import { holdSetupOf, holdState, type HoldRow } from './holdRow'
 import { estimateOf, forgetLive } from './liveHolds'
 
-/** Doubt in how much a kind of tank gives, as a share of it: makers' walls vary that much. A volume check does better. */
-const WALL_GIVE_DOUBT = 0.2
-
+/** Pressure and method are kept with the test itself. */
 function keptSetup(form: HoldForm, tank: JobView): KeptSetup {
-  return {
-    space: { volume: form.volume, wallGive: tank.wallGive },
-    volumeUncertainty: form.volumeUncertainty,
-    wallGiveUncertainty: tank.wallGive * WALL_GIVE_DOUBT,
-    gauge: { resolution: form.gaugeStep, noise: form.gaugeNoise },
-    temperatureChangeUncertainty: form.temperatureDoubt,
-    barometerChangeUncertainty: form.barometerDoubt,
-    limit: tank.acceptance,
-    rigLeak: form.rigLeak,
-    rigLeakUncertainty: form.rigLeakDoubt,
-    ...(form.wettedShare > 0 && {
-      wetted: { share: form.wettedShare, vapourPressure: fuels.find(fuel => fuel.key === tank.fuel)!.vapourPressure },
-    }),
-  }
+  const { testPressure: _, method: __, ...kept } = setupOfForm(form, tank)
+  return kept
 }
-
-/**
- * Whether a person puts air into a real tank for this hold: not for a simulated one, a vacuum, or a file of what was measured
- * elsewhere.
- */
-const blowsIn = (form: Pick<HoldForm, 'source' | 'method'>) =>
-  form.method === 'pressure-decay' && (form.source === 'typed' || form.source === 'device')
 
 /** A pressure or vacuum hold. Its readings have a table of their own; its verdict is computed when it stops. */
 export const holdService: TestService<'hold'> = {
@@ -49,7 +28,7 @@ export const holdService: TestService<'hold'> = {
   pressure: { field: 'testPressure', of: form => form.testPressure },
   // They are read when air goes in, which may be by somebody else.
   cautions: null,
-  blowsIn,
+  blowsIn: holdBlowsIn,
   onStandIn: form => form.source === 'stand-in',
   async facts(form, tank, tx) {
     await mustBeKit(tx, form.kit)
@@ -61,7 +40,7 @@ export const holdService: TestService<'hold'> = {
       hasBarometer,
       scale,
       kit,
-      supply: blowsIn(form) ? form.supply : null,
+      supply: holdBlowsIn(form) ? form.supply : null,
       clock: null,
       settledAt: null,
       estimate: null,

@@ -1,0 +1,102 @@
+<script setup lang="ts">
+import { readAtPressure } from '#core/readings/pressureScale'
+import { holdBlowsIn, scaleOf, turned, type HoldDraft } from '#shared/leaktest/hold/holdDraft'
+import { airSupplies, holdMethods, holdSources, scaleKinds, type HoldForm } from '#shared/leaktest/hold/holdForm'
+import { limitIsUsual, overLimit } from '#shared/limits'
+import type { JobView } from '#shared/views'
+
+/** Where a hold's readings come from, its method and target, the gas, what keeps it below the limit, and what is read. */
+const props = defineProps<{ job: JobView }>()
+const draft = defineModel<HoldDraft>({ required: true })
+const { short } = useQuantities()
+const change = (some: Partial<HoldDraft>) => Object.assign(draft.value, some)
+
+const blowsIn = computed(() => holdBlowsIn(draft.value))
+const over = computed(() => overLimit(props.job, draft.value.testPressure, pascals => short('pressure', pascals)))
+const limitHint = computed(
+  () => `limit ${short('pressure', props.job.pressureLimit)}${limitIsUsual(props.job) ? ', to be confirmed' : ''}`,
+)
+const methodWords = { 'pressure-decay': 'Pressure', 'vacuum-decay': 'Vacuum' }
+const sourceWords = { 'stand-in': 'Stand-in tank', 'typed': 'Typed by hand', 'file': 'A CSV file', 'device': 'A logger' }
+const sourceHelp = {
+  'stand-in': 'A simulated tank with a hidden leak, for learning and trying out. Its results are not of a real tank.',
+  'typed': 'You read the instruments, the clock is kept for you. Works without a network.',
+  'file': 'A file of readings, whatever its columns are called.',
+  'device': 'A logger sends its readings over the network, with a key that the owner makes on the Bench.',
+}
+
+const scaleKind = computed({ get: () => draft.value.scale.kind, set: kind => change({ scale: scaleOf(kind) }) })
+const scaleWords = { gauge: 'A pressure', column: 'A column’s height', sensor: 'A sensor’s volts' }
+const setScale = (some: Partial<{ density: number; zero: number; slope: number }>) =>
+  change({ scale: { ...draft.value.scale, ...some } as HoldForm['scale'] })
+/** What the target is in what is read. */
+const scaleHelp = computed(() => {
+  const { scale, testPressure } = draft.value
+  if (!Number.isFinite(testPressure) || scale.kind === 'gauge') return undefined
+  const target = readAtPressure(scale, testPressure)
+  if (scale.kind === 'column') {
+    const height = Math.round(Math.abs(target) * 1000)
+    return `Between the two levels ${height} mm are the target. A column cannot over-pressure: what is too much blows out.`
+  }
+  return `At the target it shows ${target.toFixed(3)} V. With the cap off it must show ${scale.zero} V, or every reading is off.`
+})
+</script>
+
+<template>
+  <div class="sheet space-y-4">
+    <UFormField label="Readings come from" name="source" :help="sourceHelp[draft.source]">
+      <TapChoice v-model="draft.source" :options="holdSources" :words="sourceWords" several label="Readings come from" />
+    </UFormField>
+    <UFormField label="Method" name="method">
+      <TapChoice
+        :model-value="draft.method"
+        :options="holdMethods"
+        :words="methodWords"
+        several
+        label="Method"
+        @update:model-value="change(turned(draft, $event as HoldForm['method']))"
+      />
+    </UFormField>
+    <div class="grid gap-x-5 gap-y-4 sm:grid-cols-3">
+      <UFormField label="Target pressure" name="testPressure" :hint="limitHint" :error="over ?? undefined">
+        <QuantityInput v-model="draft.testPressure" kind="pressure" />
+      </UFormField>
+      <UFormField label="Gas volume" name="volume" hint="what is not fuel">
+        <QuantityInput v-model="draft.volume" kind="volume" />
+      </UFormField>
+      <UFormField label="Give or take" name="volumeUncertainty">
+        <QuantityInput v-model="draft.volumeUncertainty" kind="volume" />
+      </UFormField>
+    </div>
+    <template v-if="blowsIn">
+      <ReliefFields v-model="draft.relief" :job="job" :pressure="draft.testPressure" />
+      <UFormField label="Air comes from" name="supply">
+        <TapChoice v-model="draft.supply" :options="airSupplies" several label="Air comes from" />
+      </UFormField>
+    </template>
+    <div v-if="draft.source === 'typed'" class="grid gap-x-5 gap-y-4 sm:grid-cols-3">
+      <UFormField label="What you read" name="scale" class="sm:col-span-3" :help="scaleHelp">
+        <TapChoice v-model="scaleKind" :options="scaleKinds" :words="scaleWords" several label="What you read" />
+      </UFormField>
+      <UFormField v-if="draft.scale.kind === 'column'" label="Density of the liquid" name="scale.density">
+        <QuantityInput
+          :model-value="draft.scale.density"
+          kind="density"
+          @update:model-value="setScale({ density: $event ?? NaN })"
+        />
+      </UFormField>
+      <template v-if="draft.scale.kind === 'sensor'">
+        <UFormField label="Volts at no pressure">
+          <QuantityInput :model-value="draft.scale.zero" kind="volts" @update:model-value="setScale({ zero: $event ?? NaN })" />
+        </UFormField>
+        <UFormField label="Pressure of one volt">
+          <QuantityInput
+            :model-value="draft.scale.slope"
+            kind="pressure"
+            @update:model-value="setScale({ slope: $event ?? NaN })"
+          />
+        </UFormField>
+      </template>
+    </div>
+  </div>
+</template>

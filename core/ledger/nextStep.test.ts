@@ -1,0 +1,206 @@
+import type { HoldVerdict } from '../hold/hold'
+import { throughputFromStandard } from '../quantity/standardLeakRate'
+import { deriveLedger } from './deriveLedger'
+import type { LedgerEntries, LedgerLook, LedgerMeasurement } from './ledger'
+import { nextStep, type RunningTest } from './nextStep'
+
+const parts = ['cap', 'seam', 'drain', 'strap'].map(id => ({
+  id,
+  name: id === 'seam' ? 'Top seam' : id.charAt(0).toUpperCase() + id.slice(1),
+}))
+const all = parts.map(part => part.id)
+const empty: LedgerEntries = {
+  parts,
+  tests: [],
+  leaks: [],
+  finds: [],
+  repairs: [],
+  touches: [],
+  limit: throughputFromStandard(1),
+}
+const hold = (at: number, verdict: HoldVerdict, reached = all): LedgerMeasurement => ({
+  says: 'rate',
+  kind: 'hold',
+  id: `h${at}`,
+  name: `Hold ${at}`,
+  at,
+  reached,
+  verdict,
+  smallestSeen: throughputFromStandard(0.3),
+})
+const step = (
+  entries: Partial<LedgerEntries> = {},
+  { now = 100, running = null, unchecked }: { now?: number; running?: RunningTest | null; unchecked?: boolean } = {},
+) => {
+  const whole = { ...empty, ...entries }
+  return nextStep(deriveLedger(whole, now), whole, running, unchecked)
+}
+const leak = (number: number, partId: string) => ({ id: `L${number}`, number, partId })
+const found = (...partIds: string[]) => ({
+  leaks: partIds.map((partId, i) => leak(i + 1, partId)),
+  finds: partIds.map((_, i) => ({ leakId: `L${i + 1}`, testId: 's', at: 2 })),
+})
+const repair = (number: number, at: number, curedAt: number) => ({ id: `r${number} ${at}`, leakId: `L${number}`, at, curedAt })
+
+test('a running test is watched before anything else', () => {
+  expect(step(found('cap'), { running: { id: 'b', kind: 'balloon' } })).toEqual({
+    action: 'watch',
+    sentence: 'A balloon is tied on.',
+    at: null,
+    about: 'b',
+    kind: 'balloon',
+  })
+  expect(step({}, { running: { id: 'h', kind: 'hold' } }).sentence).toBe('A hold is running.')
+})
+
+test('nothing tested yet: the first check where something was complained of, else a hold', () => {
+  expect(step()).toEqual({
+    action: 'test',
+    sentence: 'Nothing tested yet. A hold takes about 8 min.',
+    at: null,
+    about: null,
+    kind: 'hold',
+  })
+  expect(step({}, { unchecked: true })).toEqual({
+    action: 'check',
+    sentence: 'The complaint is taken. See what it most likely is, and do the first check.',
+    at: null,
+    about: null,
+    kind: null,
+  })
+  expect(step({ tests: [hold(1, 'cannot-tell')] }, { unchecked: true }).action).toBe('settle')
+})
+
+describe('an open leak', () => {
+  test('is repaired, with how many wait after it', () => {
+    expect(step(found('drain'))).toEqual({
+      action: 'repair',
+      sentence: 'Leak 1, drain, is found. Decide the repair.',
+      at: null,
+      about: 'L1',
+      kind: null,
+    })
+    expect(step(found('drain', 'cap', 'seam')).sentence).toBe(
+      'Leak 1, drain, is found. Decide the repair. 2 more to repair after it.',
+    )
+  })
+  test('that is back says so, before what is curing', () => {
+    const back = { ...found('cap', 'seam'), repairs: [repair(1, 10, 500), repair(2, 3, 3)] }
+    const again = { ...back, finds: [...back.finds, { leakId: 'L2', testId: 's', at: 50 }] }
+    expect(step(again)).toMatchObject({
+      action: 'repair',
+      about: 'L2',
+      sentence: 'Leak 2, top seam, is back after its repair. Decide what else to do.',
+    })
+  })
+  test('that was only measured is looked for', () => {
+    expect(step({ tests: [hold(7, 'leaking')] })).toEqual({
+      action: 'find',
+      sentence: 'A hold measured a leak that nobody has found yet. Soap the route while it is under pressure.',
+      at: null,
+      about: 'h7',
+      kind: 'soap',
+    })
+  })
+})
+
+describe('a repair', () => {
+  test('is waited for until the last cure is over; one that was done again waits for the later one alone', () => {
+    expect(step({ ...found('drain'), repairs: [repair(1, 10, 500)] })).toEqual({
+      action: 'wait',
+      sentence: 'Drain is curing.',
+      at: 500,
+      about: 'L1',
+      kind: 'hold',
+    })
+    const two = { ...found('drain', 'cap', 'strap'), repairs: [repair(1, 10, 500), repair(2, 10, 900), repair(3, 10, 20)] }
+    expect(step(two)).toMatchObject({ sentence: 'Drain and Cap are curing.', at: 900, about: 'L1' })
+    expect(step({ ...found('drain'), repairs: [repair(1, 10, 5000), repair(1, 20, 300)] }).at).toBe(300)
+  })
+  test('that has cured is tested', () => {
+    expect(step({ ...found('seam'), repairs: [repair(1, 10, 20)] })).toEqual({
+      action: 'retest',
+      sentence: 'Top seam is cured and ready to retest.',
+      at: null,
+      about: 'L1',
+      kind: 'hold',
+    })
+    expect(step({ ...found('seam', 'cap'), repairs: [repair(1, 10, 20), repair(2, 10, 20)] }).sentence).toBe(
+      'Top seam and Cap are cured and ready to retest.',
+    )
+  })
+})
+
+describe('what has no evidence is settled', () => {
+  test('by another hold where the last could not tell', () => {
+    const many = Array.from({ length: 9 }, (_, i) => ({ id: `p${i}`, name: `Part ${i}` }))
+    const next = step({
+      parts: many,
+      tests: [
+        hold(
+          3,
+          'cannot-tell',
+          many.map(part => part.id),
+        ),
+      ],
+    })
+    expect(next).toEqual({
+      action: 'settle',
+      sentence: 'Hold 3 could not tell. Another of about 25 min, longer or with better instruments, would settle it.',
+      at: null,
+      about: null,
+      kind: 'hold',
+    })
+    expect(step({ parts: many, tests: [hold(3, 'sealed', ['p0'])] }).sentence).toBe(
+      'Cannot tell yet: no evidence that stands for 8 of 9 parts. A hold of about 25 min would settle it.',
+    )
+  })
+  test('by soap on a few, which are named up to three', () => {
+    expect(step({ tests: [hold(1, 'sealed', ['cap', 'strap'])] })).toEqual({
+      action: 'settle',
+      sentence: 'Cannot tell yet: no evidence that stands for Top seam and Drain. A soap walk of about 7 min would settle it.',
+      at: null,
+      about: null,
+      kind: 'soap',
+    })
+    expect(step({ tests: [hold(1, 'sealed', ['cap'])] }).sentence).toContain('for Top seam, Drain and Strap.')
+    expect(step({ parts: [...parts, { id: 'x', name: 'X' }], tests: [hold(1, 'sealed', ['cap'])] }).sentence).toContain(
+      'for 4 of 5 parts.',
+    )
+  })
+  test('by several where one does not reach them all, or by a look at the map where none does', () => {
+    const way = (reached: string[], vacuum = false) => ({ rig: null, vacuum, reached, links: {}, closures: {} }) as never
+    const apart = { tests: [hold(1, 'sealed', ['cap', 'seam'])], ways: () => [way(['cap', 'drain']), way(['strap'], true)] }
+    expect(step(apart).sentence).toBe(
+      'Cannot tell yet: no evidence that stands for Drain and Strap. A hold and a soap walk, about 31 min together, would settle it.',
+    )
+    expect(step({ ...apart, ways: () => [] })).toMatchObject({
+      action: 'settle',
+      kind: 'hold',
+      sentence: expect.stringContaining('No way of feeding this circuit reaches them: look at the map.'),
+    })
+  })
+})
+
+test('what is sealed is written down, with how many sealed holds there are', () => {
+  expect(step({ tests: [hold(1, 'sealed')] })).toEqual({
+    action: 'record',
+    sentence: 'Sealed: every part has evidence that stands, 1 sealed hold. Write the record.',
+    at: null,
+    about: null,
+    kind: null,
+  })
+  expect(step({ tests: [hold(1, 'cannot-tell'), hold(2, 'sealed'), hold(3, 'sealed')] }).sentence).toContain(
+    ', 2 sealed holds.',
+  )
+  const looked: LedgerLook = {
+    says: 'looks',
+    kind: 'soap',
+    id: 's',
+    name: 'Soap 1',
+    at: 3,
+    smallestSeen: 0,
+    marks: all.map(partId => ({ partId, mark: 'dry', at: 3 })),
+  }
+  expect(step({ tests: [looked] }).sentence).toBe('Sealed: every part has evidence that stands. Write the record.')
+})

@@ -1,0 +1,170 @@
+import { holdingLinks } from '../../../core/circuit/reach'
+import { fuels } from '../../../core/fuel/fuels'
+import type { HoldSetup } from '../../../core/hold/hold'
+import type { PlannedHold } from '../../../core/hold/planHold'
+import { UNSEEN_BAROMETER_CHANGE, UNSEEN_TEMPERATURE_CHANGE } from '../../../core/hold/unseenChange'
+import { rigLeakAt } from '../../../core/leaktest/rig/rigCheck'
+import { throughputFromStandard } from '../../../core/quantity/standardLeakRate'
+import { WATER_DENSITY } from '../../../core/quantity/waterDensity'
+import { targetPressure } from '../../jobCircuit'
+import { lastRelief, overLimit } from '../../limits'
+import { weighingNow } from '../../safety'
+import type { JobView, KitItemView } from '../../views'
+import { testsOf } from '../tests'
+import type { HoldForm, HoldKit } from './holdForm'
+import type { HoldView } from './holdView'
+
+/** A hold's set-up while it is being typed. Quantities are SI; one that is being typed may be NaN. */
+export type HoldDraft = Omit<HoldForm, 'id'>
+
+/** Doubt of an instrument that is read, when nobody knows better: K and Pa over the hold. */
+const READ = { temperature: 0.05, barometer: 10 }
+/** Doubt of a rig that was never checked, Pa·m3/s. */
+const UNCHECKED_RIG = throughputFromStandard(0.05)
+
+/** A draft of which nothing was taken from the tank yet: its volume is zero. */
+export const blankHold = (): HoldDraft => ({
+  source: 'typed',
+  method: 'pressure-decay',
+  volume: 0,
+  volumeUncertainty: 0,
+  testPressure: 0,
+  gaugeStep: 10,
+  gaugeNoise: 5,
+  hasThermometer: true,
+  hasBarometer: true,
+  temperatureDoubt: READ.temperature,
+  barometerDoubt: READ.barometer,
+  rigLeak: 0,
+  rigLeakDoubt: UNCHECKED_RIG,
+  closures: {},
+  links: {},
+  supply: 'hand pump',
+  relief: null,
+  earlyReason: '',
+  scale: { kind: 'gauge' },
+  kit: {},
+  wettedShare: 0,
+})
+
+/** What a new hold on a job begins with: the last one that was not struck out, or else what is known of the tank and of the fuel in it. */
+export function draftFor(job: JobView): HoldDraft {
+  const begun = { ...blankHold(), relief: lastRelief(job) }
+  const last = testsOf(job, 'hold').findLast(hold => !hold.struck)
+  if (last) return { ...begun, ...draftFrom(last) }
+  const fuel = Math.min(weighingNow(job).level ?? 0, job.capacity)
+  return {
+    ...begun,
+    volume: job.capacity - fuel,
+    wettedShare: fuel / job.capacity,
+    volumeUncertainty: Number((job.capacity * 0.03).toPrecision(2)),
+    testPressure: targetPressure(job),
+    links: holdingLinks(job.circuit),
+  }
+}
+
+function draftFrom({ setup, closures, links, supply, source, scale, kit, hasThermometer, hasBarometer }: HoldView) {
+  return {
+    volume: setup.space.volume,
+    volumeUncertainty: setup.volumeUncertainty,
+    testPressure: setup.testPressure,
+    method: setup.method,
+    gaugeStep: setup.gauge.resolution,
+    gaugeNoise: setup.gauge.noise,
+    temperatureDoubt: setup.temperatureChangeUncertainty,
+    barometerDoubt: setup.barometerChangeUncertainty,
+    rigLeak: setup.rigLeak,
+    rigLeakDoubt: setup.rigLeakUncertainty,
+    wettedShare: setup.wetted?.share ?? 0,
+    closures: { ...closures },
+    links: { ...links },
+    supply: supply ?? ('hand pump' as const),
+    source,
+    scale: { ...scale },
+    kit: { ...kit },
+    hasThermometer,
+    hasBarometer,
+  }
+}
+
+/** The same pressure the other way: a vacuum is below zero. */
+export const turned = (draft: HoldDraft, method: HoldDraft['method']): Partial<HoldDraft> => ({
+  method,
+  testPressure: (method === 'vacuum-decay' ? -1 : 1) * Math.abs(draft.testPressure),
+})
+
+export const withThermometer = (on: boolean): Partial<HoldDraft> => ({
+  hasThermometer: on,
+  temperatureDoubt: on ? READ.temperature : UNSEEN_TEMPERATURE_CHANGE,
+})
+export const withBarometer = (on: boolean): Partial<HoldDraft> => ({
+  hasBarometer: on,
+  barometerDoubt: on ? READ.barometer : UNSEEN_BAROMETER_CHANGE,
+})
+
+/** What is read becomes a pressure: of a gauge as it is, of a column by its height, of a sensor by its volts. */
+export function scaleOf(kind: HoldDraft['scale']['kind']): HoldDraft['scale'] {
+  if (kind === 'column') return { kind, density: WATER_DENSITY }
+  return kind === 'sensor' ? { kind, zero: 0.5, slope: 2500 } : { kind: 'gauge' }
+}
+
+/** A piece of kit taken into the hold with what is known of it; one that is in it already is left out again. */
+export function withKit(draft: HoldDraft, slot: keyof HoldKit, item: KitItemView): Partial<HoldDraft> {
+  const on = draft.kit[slot] !== item.id
+  const kit = { ...draft.kit, [slot]: on ? item.id : undefined }
+  const { facts } = item
+  switch (facts.kind) {
+    case 'gauge':
+      return { kit, ...(on && { gaugeStep: facts.resolution, gaugeNoise: facts.noise }) }
+    case 'thermometer':
+      return { kit, ...withThermometer(on), ...(on && { temperatureDoubt: facts.drift }) }
+    case 'barometer':
+      return { kit, ...withBarometer(on), ...(on && { barometerDoubt: facts.drift }) }
+    case 'rig': {
+      const leak = on && item.rigLeak ? rigLeakAt(item.rigLeak, draft.testPressure || 1) : null
+      return { kit, rigLeak: leak?.leak ?? 0, rigLeakDoubt: leak?.uncertainty ?? UNCHECKED_RIG }
+    }
+    case 'pump':
+      return { kit }
+  }
+}
+
+/** Whether a person puts air into a real tank for this hold: not for a simulated one, a vacuum, or a file of what was measured elsewhere. */
+export const holdBlowsIn = ({ source, method }: Pick<HoldForm, 'source' | 'method'>): boolean =>
+  method === 'pressure-decay' && (source === 'typed' || source === 'device')
+
+/** Doubt in how much a kind of tank gives, as a share of it: makers' walls vary that much. A volume check does better. */
+const WALL_GIVE_DOUBT = 0.2
+
+/** The set-up that the estimate reads, from a form and the tank. */
+export const setupOfForm = (form: HoldDraft, tank: Pick<JobView, 'wallGive' | 'acceptance' | 'fuel'>): HoldSetup => ({
+  method: form.method,
+  space: { volume: form.volume, wallGive: tank.wallGive },
+  volumeUncertainty: form.volumeUncertainty,
+  wallGiveUncertainty: tank.wallGive * WALL_GIVE_DOUBT,
+  gauge: { resolution: form.gaugeStep, noise: form.gaugeNoise },
+  temperatureChangeUncertainty: form.temperatureDoubt,
+  barometerChangeUncertainty: form.barometerDoubt,
+  testPressure: form.testPressure,
+  limit: tank.acceptance,
+  rigLeak: form.rigLeak,
+  rigLeakUncertainty: form.rigLeakDoubt,
+  ...(form.wettedShare > 0 && {
+    wetted: { share: form.wettedShare, vapourPressure: fuels.find(fuel => fuel.key === tank.fuel)!.vapourPressure },
+  }),
+})
+
+/** s between readings: typed by hand each minute, by an instrument every five seconds. */
+const interval = { 'typed': 60, 'stand-in': 5, 'file': 5, 'device': 5 } as const
+
+/** The hold as the planner takes it; null while it cannot be: something is still being typed, or it is above the tank's limit. */
+export function plannedFrom(
+  draft: HoldDraft,
+  job: Pick<JobView, 'wallGive' | 'acceptance' | 'fuel' | 'pressureLimit' | 'limitSource'>,
+): PlannedHold | null {
+  const { volume, testPressure, gaugeStep, gaugeNoise, temperatureDoubt, barometerDoubt, rigLeakDoubt } = draft
+  const typed = [volume, testPressure, gaugeStep, gaugeNoise, temperatureDoubt, barometerDoubt, rigLeakDoubt]
+  if (!typed.every(Number.isFinite) || !(volume > 0) || testPressure === 0 || !(gaugeStep > 0)) return null
+  if (overLimit(job, testPressure, String) !== null) return null
+  return { every: interval[draft.source], setup: setupOfForm(draft, job) }
+}
