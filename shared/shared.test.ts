@@ -147,6 +147,16 @@ describe('a job as the ledger reads it', () => {
       jobEntries(job({ leaks, finds: [find('f', 5)], tests: [soap(1, 5, [], { struck: 'no pressure' })] })).leaks,
     ).toHaveLength(0)
   })
+  test('dry where no pressure was says nothing, a find there does', () => {
+    const marks = [
+      { partId: 'a', mark: 'dry' as const, at: 5 },
+      { partId: 'b', mark: 'foams' as const, at: 6 },
+    ]
+    const { ledger } = jobStanding(job({ tests: [soap(1, 5, marks, { reached: [] })] }), 99)
+    expect(ledger.parts.map(part => part.evidence)).toEqual([['not reached'], ['find']])
+    const reached = jobStanding(job({ tests: [soap(1, 5, marks, { reached: ['a', 'b'] })] }), 99).ledger
+    expect(reached.parts.map(part => part.evidence)).toEqual([['stands'], ['find']])
+  })
   test('parts that were taken off want no evidence', () => {
     expect(
       jobStanding(job({ parts: [part('a'), part('b', 3)], tests: [hold(1, 10, 'sealed', { reached: ['a'] })] }), 99).ledger

@@ -112,3 +112,15 @@ describe('a smoke test of a vapour system', () => {
     expect(ends).not.toContain('service-port')
   })
 })
+
+test('the interval of a tube is two-sided as a hold’s is, its verdict one-sided', () => {
+  const tube = { smallest: 0.02 / 60_000, largest: 1.5 / 60_000, readDoubt: 0.02, gas: 'air' as const }
+  const floats = { ball: 'floats' as const, at: 0.5 / 60_000 }
+  const { rate, low95, high95 } = readFlowTube(tube, floats, { ball: 'floor' }, 3000, 1)
+  const spread = Math.SQRT2 * 0.02 * flowAtMark(tube.largest, tube, 3000)
+  expect(high95 - rate).toBeGreaterThan(1.95 * spread)
+  expect(rate - low95).toBeGreaterThan(1.95 * spread)
+  const upper = flowAtMark(floats.at, tube, 3000) + 1.644854 * spread
+  expect(readFlowTube(tube, floats, { ball: 'floor' }, 3000, upper * 1.0001).verdict).toBe('sealed')
+  expect(readFlowTube(tube, floats, { ball: 'floor' }, 3000, upper * 0.9999).verdict).toBe('cannot-tell')
+})
