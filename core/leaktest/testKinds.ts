@@ -25,7 +25,7 @@ export type TankTestKind = KindsOf<'tank'>
 
 /** Whether a word is a kind of test of a tank. */
 export const isTankTestKind = (word: string): word is TankTestKind =>
-  word in testKinds && testKinds[word as TestKindKey].subject === 'tank'
+  Object.hasOwn(testKinds, word) && testKinds[word as TestKindKey].subject === 'tank'
 
 /** Whether a test of one kind may run while one of another does. */
 export const mayRunBeside = (kind: TestKindKey, other: TestKindKey): boolean =>

@@ -1,7 +1,7 @@
 import { tankKind } from '../../circuit/tankKinds'
 import { STANDARD_PRESSURE, standardFromThroughput, throughputFromStandard } from '../../quantity/standardLeakRate'
 import { flowAtMark, readFlowTube, type FlowTube } from '../flowtube/flowTube'
-import { farEnds, smokeStanding, type SmokeEvent } from './smoke'
+import { farEnds, openedAt, smokeStanding, type SmokeEvent } from './smoke'
 
 const litresAMinute = (flow: number) => flow / 60_000
 const tube: FlowTube = { smallest: litresAMinute(0.05), largest: litresAMinute(2), readDoubt: 0.02, gas: 'air' }
@@ -113,14 +113,47 @@ describe('a smoke test of a vapour system', () => {
   })
 })
 
-test('the interval of a tube is two-sided as a hold’s is, its verdict one-sided', () => {
-  const tube = { smallest: 0.02 / 60_000, largest: 1.5 / 60_000, readDoubt: 0.02, gas: 'air' as const }
-  const floats = { ball: 'floats' as const, at: 0.5 / 60_000 }
-  const { rate, low95, high95 } = readFlowTube(tube, floats, { ball: 'floor' }, 3000, 1)
-  const spread = Math.SQRT2 * 0.02 * flowAtMark(tube.largest, tube, 3000)
-  expect(high95 - rate).toBeGreaterThan(1.95 * spread)
-  expect(rate - low95).toBeGreaterThan(1.95 * spread)
-  const upper = flowAtMark(floats.at, tube, 3000) + 1.644854 * spread
-  expect(readFlowTube(tube, floats, { ball: 'floor' }, 3000, upper * 1.0001).verdict).toBe('sealed')
-  expect(readFlowTube(tube, floats, { ball: 'floor' }, 3000, upper * 0.9999).verdict).toBe('cannot-tell')
+describe('where a far end is, and what opening it for a moment does', () => {
+  const { circuit, parts: own } = tankKind('moulded')
+  const parts = own.map(part => ({ ...part, id: part.key }))
+  const setup = {
+    closures: { 'service-port': 'rig' as const, 'cap': 'plug' as const },
+    links: { purge: 'shut' as const },
+    pressure: 3000,
+  }
+  test('far ends are openings that are not fed, and open ends of the circuit', () => {
+    const ends = farEnds(circuit, [...parts, { ...parts[0]!, id: 'loose', name: 'Loose', space: null }], setup).map(
+      end => end.id,
+    )
+    expect(ends).toEqual(['cap', 'pump-ring', 'supply', 'return', 'canister-hose', 'intake', 'fresh'])
+  })
+  test('an opening is left open and keeps the rest as it is; at an open end the valves there are let through', () => {
+    expect(openedAt(circuit, parts, setup, 'cap')).toEqual({ ...setup, closures: { ...setup.closures, cap: 'open' } })
+    expect(openedAt(circuit, parts, setup, 'fresh')).toEqual({ ...setup, links: { purge: 'shut', vent: 'open' } })
+    expect(openedAt(circuit, parts, setup, 'intake')).toEqual({ ...setup, links: { purge: 'open' } })
+  })
+  test('events count in the order in which they happened, whatever order they are told in', () => {
+    const events: SmokeEvent[] = [
+      { kind: 'mark', at: 30, partId: 'canister', mark: 'clear' },
+      { kind: 'link', at: 40, linkId: 'vent', to: 'shut' },
+      { kind: 'arrival', at: 20, end: 'fresh', seen: true },
+      { kind: 'link', at: 10, linkId: 'vent', to: 'open' },
+    ]
+    const standing = smokeStanding(circuit, parts, setup, events)
+    expect(standing.setup.links).toMatchObject({ vent: 'shut' })
+    expect(standing.marks).toEqual([{ partId: 'canister', mark: 'clear', at: 30 }])
+    expect(standing.unproven).toEqual([])
+  })
+  test('a part looked at before and after smoke was proven there counts once, as seen last', () => {
+    const look = (at: number): SmokeEvent => ({ kind: 'mark', at, partId: 'canister', mark: 'clear' })
+    const proof: SmokeEvent = { kind: 'arrival', at: 20, end: 'fresh', seen: true }
+    const standing = smokeStanding(circuit, parts, { ...setup, links: { vent: 'open' } }, [look(10), proof, look(30)])
+    expect(standing.marks.map(mark => mark.at)).toEqual([30])
+    expect(standing.unproven).toEqual([])
+    expect(standing.provenParts).toContain('canister')
+    expect(standing.provenParts).not.toContain('pump-ring')
+    const nowhere = smokeStanding(circuit, parts, setup, [look(10), { ...proof, seen: false }, { ...proof, end: 'nowhere' }])
+    expect(nowhere.marks).toEqual([])
+    expect(nowhere.unproven.map(mark => mark.at)).toEqual([10])
+  })
 })
