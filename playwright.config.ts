@@ -4,7 +4,8 @@ export default defineConfig({
   testDir: './tests/browser',
   fullyParallel: true,
   workers: 2,
-  retries: 0,
+  // In CI a test may be tried twice; the run names it as flaky.
+  retries: process.env.CI ? 1 : 0,
   timeout: 120_000,
   expect: { timeout: 15_000 },
   reporter: [['line'], ['json']],
@@ -14,6 +15,7 @@ export default defineConfig({
     timezoneId: 'Europe/London',
     reducedMotion: 'reduce',
     screenshot: 'only-on-failure',
+    trace: 'on-first-retry',
     launchOptions: {
       executablePath: '/usr/bin/chromium',
       args: [

@@ -30,5 +30,5 @@ export default {
   clearTextReporter: { allowColor: false, logTests: false, reportTests: false },
   jsonReporter: { fileName: 'mutation/report.json' },
   tempDirName: 'mutation/sandbox',
-  ignorePatterns: ['.nuxt', '.output', 'test-results', 'playwright-report', 'docs'],
+  ignorePatterns: ['.nuxt', '.output', 'test-results', 'playwright-report'],
 }

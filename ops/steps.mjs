@@ -64,7 +64,7 @@ export function run(command, args, options = {}) {
     })
     child.on('close', code => {
       running.delete(child)
-      if (code === 0 || mayFail) return done({ code, out })
+      if (code === 0 || mayFail) return done({ code, out, all })
       if (keep) say(all.trim())
       fail(new Trouble(`${command} ${args.join(' ').slice(0, 80)} ended with ${code}.`))
     })

@@ -7,10 +7,17 @@ import { bin, dataFolder, endRunning, run, say, Trouble } from './steps.mjs'
 
 const NAMES = ['lint', 'types', 'unit', 'browser']
 
-/** One tool that passes or fails as a whole. */
-async function whole(command, args) {
-  const { code } = await run(bin(command), args, { mayFail: true })
-  return code === 0 ? { passed: 1, failed: 0 } : { passed: 0, failed: 1 }
+/** Tools that each pass or fail as a whole; what they say is told once they have ended, so that two at a time do not mix. */
+async function whole(...tools) {
+  let failed = 0
+  for (const [command, args] of tools) {
+    const { code, all } = await run(bin(command), args, { mayFail: true, quiet: true })
+    if (code !== 0) {
+      say(all.trim())
+      failed = 1
+    }
+  }
+  return { passed: 1 - failed, failed }
 }
 
 function report(file) {
@@ -18,14 +25,58 @@ function report(file) {
   return JSON.parse(readFileSync(file, 'utf8'))
 }
 
+/** Jest over core, shared, server and the parts of app and ops that need no browser. */
+async function unit(env, file) {
+  const { all } = await run(bin('jest'), ['--json', `--outputFile=${file}`], { mayFail: true, quiet: true, env })
+  const { numPassedTests, numFailedTests, numRuntimeErrorTestSuites } = report(file)
+  const failed = numFailedTests + numRuntimeErrorTestSuites
+  if (failed > 0) say(all.trim())
+  return { passed: numPassedTests, failed }
+}
+
+/** Databases that each browser test gets a copy of. */
+async function browserTemplates(cluster, env) {
+  for (const [database, file] of [
+    ['zinc_empty', null],
+    ['zinc_demo', 'server/db/demo/load.ts'],
+  ]) {
+    await cluster.ensure(database)
+    const own = { env: { ...env, DATABASE_URL: cluster.url(database) } }
+    await run(bin('tsx'), ['ops/migrate.ts'], own)
+    if (file) await run(bin('tsx'), [file], own)
+  }
+}
+
+/** A test that passed only when it was tried again counts as passed, and is named with where its trace lies: it is to be mended. */
+function tellFlaky(suites, path = []) {
+  for (const suite of suites) {
+    tellFlaky(suite.suites ?? [], [...path, suite.title])
+    for (const { title, tests } of suite.specs ?? []) {
+      if (!tests.some(test => test.status === 'flaky')) continue
+      const traces = tests
+        .flatMap(test => test.results.flatMap(result => result.attachments))
+        .filter(each => each.name === 'trace')
+        .map(each => each.path)
+      say(`Flaky: ${[...path, suite.title, title].join(' › ')}${traces.length ? `, trace ${traces.join(', ')}` : ''}`)
+    }
+  }
+}
+
+async function browser(env, file) {
+  await run(bin('playwright'), ['test'], { mayFail: true, env: { ...env, PLAYWRIGHT_JSON_OUTPUT_NAME: file } })
+  const { stats, suites } = report(file)
+  tellFlaky(suites)
+  return { passed: stats.expected + stats.flaky, failed: stats.unexpected }
+}
+
 /**
- * `./zinc test [NAME …]`: lint, types, unit and browser tests on a cluster of their own.
+ * `./zinc test [NAME …]`: lint, types, unit and browser tests on a cluster of their own. What does not stand in each other's way runs side by side.
  * @returns the exit code; the last line printed is `N passed, N failed`
  */
 export async function test(names) {
   const unknown = names.find(name => !NAMES.includes(name))
   if (unknown) throw new Trouble(`There is no check “${unknown}”. Choose from: ${NAMES.join(', ')}.`)
-  const wanted = names.length ? names : NAMES
+  const wanted = name => names.length === 0 || names.includes(name)
   const folder = dataFolder(`test-${process.pid}`)
   let cluster
   const end = async () => {
@@ -35,51 +86,40 @@ export async function test(names) {
   }
   for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP']) process.on(signal, () => void end().then(() => process.exit(1)))
   const total = { passed: 0, failed: 0 }
-  const add = ({ passed, failed }) => {
-    total.passed += passed
-    total.failed += failed
+  const began = Date.now()
+  const stage = async (what, ...works) => {
+    say(`${what} …`)
+    for (const { passed, failed } of (await Promise.all(works)).filter(Boolean)) {
+      total.passed += passed
+      total.failed += failed
+    }
+    say(
+      `${what}: done after ${Math.round((Date.now() - began) / 1000)} s, ${total.passed} passed, ${total.failed} failed so far`,
+    )
   }
   try {
     await installPackages()
-    if (wanted.includes('browser')) await installChromium()
+    if (wanted('browser')) await installChromium()
     cluster = await startCluster(folder, { throwaway: true })
     const env = { ...process.env, ZINC_TEST_URL: cluster.url('postgres'), CI: '1' }
-    const reportFile = name => join(folder, `${name}.json`)
-
-    if (wanted.includes('lint')) {
-      say('Lint …')
-      add(await whole('eslint', ['.', '--max-warnings', '0']))
-    }
-    if (wanted.includes('types')) {
-      say('Types …')
+    if (wanted('lint') || wanted('types')) {
+      // Both read what Nuxt prepares, and the build writes it anew: so the build comes after them.
       await run(bin('nuxt'), ['prepare'], { quiet: true })
-      add(await whole('vue-tsc', ['-b', '--noEmit']))
+      await stage(
+        'Lint and types',
+        wanted('lint') &&
+          whole(['eslint', ['.', '--max-warnings', '0']], ['prettier', ['--check', '--log-level', 'warn', '.']]),
+        wanted('types') && whole(['vue-tsc', ['-b', '--noEmit']]),
+      )
     }
-    if (wanted.includes('unit')) {
-      say('Unit tests …')
-      await run(bin('jest'), ['--json', `--outputFile=${reportFile('unit')}`], { mayFail: true, env })
-      const { numPassedTests, numFailedTests, numRuntimeErrorTestSuites } = report(reportFile('unit'))
-      add({ passed: numPassedTests, failed: numFailedTests + numRuntimeErrorTestSuites })
+    if (wanted('unit') || wanted('browser')) {
+      await stage(
+        'Unit tests and build',
+        wanted('unit') && unit(env, join(folder, 'unit.json')),
+        wanted('browser') && Promise.all([buildApplication(), browserTemplates(cluster, env)]).then(() => null),
+      )
     }
-    if (wanted.includes('browser')) {
-      await buildApplication()
-      for (const [database, file] of [
-        ['zinc_empty', null],
-        ['zinc_demo', 'server/db/demo/load.ts'],
-      ]) {
-        await cluster.ensure(database)
-        const own = { env: { ...env, DATABASE_URL: cluster.url(database) } }
-        await run(bin('tsx'), ['ops/migrate.ts'], own)
-        if (file) await run(bin('tsx'), [file], own)
-      }
-      say('Browser tests …')
-      await run(bin('playwright'), ['test'], {
-        mayFail: true,
-        env: { ...env, PLAYWRIGHT_JSON_OUTPUT_NAME: reportFile('browser') },
-      })
-      const { stats } = report(reportFile('browser'))
-      add({ passed: stats.expected + stats.flaky, failed: stats.unexpected })
-    }
+    if (wanted('browser')) await stage('Browser tests', browser(env, join(folder, 'browser.json')))
   } catch (error) {
     say(error instanceof Trouble ? error.message : error.stack)
     total.failed++
