@@ -3,12 +3,45 @@ import vue from 'eslint-plugin-vue'
 import tseslint from 'typescript-eslint'
 
 /** Imports of folders that something must not use. */
-const off = (message, patterns) => ({ 'no-restricted-imports': ['error', { patterns: patterns.map(({ group, message: own }) => ({ group, message: own ?? message })) }] })
+const off = (message, patterns) => ({
+  'no-restricted-imports': [
+    'error',
+    { patterns: patterns.map(({ group, message: own }) => ({ group, message: own ?? message })) },
+  ],
+})
 const folders = names => names.flatMap(name => [`**/${name}/**`, `#${name}/**`, `~/${name}/**`])
-const frameworks = ['vue', 'vue/*', 'nuxt', 'nuxt/*', '#imports', '#app', 'pinia', 'drizzle-orm', 'drizzle-orm/*', 'pg', 'node:*', 'h3', '@vueuse/*']
+const frameworks = [
+  'vue',
+  'vue/*',
+  'nuxt',
+  'nuxt/*',
+  '#imports',
+  '#app',
+  'pinia',
+  'drizzle-orm',
+  'drizzle-orm/*',
+  'pg',
+  'node:*',
+  'h3',
+  '@vueuse/*',
+]
 
 /** What each folder of the core does not stand on: from the ground up quantity, words and knowledge, gas, circuit, hold, readings and fuel, leaktest, complaint and repair, ledger; standin by itself. */
-const order = ['quantity', 'words', 'knowledge', 'gas', 'circuit', 'hold', 'readings', 'fuel', 'leaktest', 'complaint', 'repair', 'ledger', 'standin']
+const order = [
+  'quantity',
+  'words',
+  'knowledge',
+  'gas',
+  'circuit',
+  'hold',
+  'readings',
+  'fuel',
+  'leaktest',
+  'complaint',
+  'repair',
+  'ledger',
+  'standin',
+]
 const standsOn = {
   quantity: [],
   words: [],
@@ -43,13 +76,26 @@ const core = folder => ({
     ],
     'no-restricted-syntax': [
       'error',
-      { selector: 'NewExpression[callee.name="Date"][arguments.length=0]', message: 'core has no clock: take the time as an argument.' },
+      {
+        selector: 'NewExpression[callee.name="Date"][arguments.length=0]',
+        message: 'core has no clock: take the time as an argument.',
+      },
     ],
   },
 })
 
 export default tseslint.config(
-  { ignores: ['.nuxt/**', '.output/**', 'node_modules/**', 'mutation/**', 'server/db/migrations/**', 'test-results/**', 'playwright-report/**'] },
+  {
+    ignores: [
+      '.nuxt/**',
+      '.output/**',
+      'node_modules/**',
+      'mutation/**',
+      'server/db/migrations/**',
+      'test-results/**',
+      'playwright-report/**',
+    ],
+  },
   ...tseslint.configs.recommended,
   ...vue.configs['flat/strongly-recommended'],
   {
@@ -59,14 +105,20 @@ export default tseslint.config(
     },
     rules: {
       '@typescript-eslint/no-floating-promises': 'error',
-      '@typescript-eslint/no-misused-promises': ['error', { checksVoidReturn: { arguments: false, attributes: false, properties: false } }],
+      '@typescript-eslint/no-misused-promises': [
+        'error',
+        { checksVoidReturn: { arguments: false, attributes: false, properties: false } },
+      ],
       '@typescript-eslint/await-thenable': 'error',
     },
   },
   {
     rules: {
       '@typescript-eslint/no-unused-vars': ['error', { argsIgnorePattern: '^_', varsIgnorePattern: '^_' }],
-      '@typescript-eslint/consistent-type-imports': ['error', { fixStyle: 'inline-type-imports', disallowTypeAnnotations: false }],
+      '@typescript-eslint/consistent-type-imports': [
+        'error',
+        { fixStyle: 'inline-type-imports', disallowTypeAnnotations: false },
+      ],
       'vue/multi-word-component-names': 'off',
       // A prop that may be absent says so by its type.
       'vue/require-default-prop': 'off',
@@ -91,7 +143,11 @@ export default tseslint.config(
       { group: ['pg', 'drizzle-orm', 'drizzle-orm/*', 'node:*'], message: 'app runs in a browser.' },
     ]),
   },
-  { files: ['server/**/*.ts'], ignores: ['**/*.test.ts'], rules: off('app and server meet only in shared and core.', [{ group: folders(['app', 'ops']) }]) },
+  {
+    files: ['server/**/*.ts'],
+    ignores: ['**/*.test.ts'],
+    rules: off('app and server meet only in shared and core.', [{ group: folders(['app', 'ops']) }]),
+  },
   { files: ['ops/**', 'server/db/**', '*.mjs', 'tests/**'], rules: { 'no-console': 'off' } },
   { files: ['**/*.mjs'], ...tseslint.configs.disableTypeChecked },
   prettier,

@@ -18,7 +18,7 @@ export default defineNuxtConfig({
   alias: { '#core': at('./core') },
   // Folders of components are rooms, not parts of their names.
   components: [{ path: '~/components', pathPrefix: false }],
-  imports: { dirs: ['stores'] },
+  imports: { dirs: ['stores', 'composables/words'] },
   app: {
     head: {
       title: 'Zinc Bell',
@@ -55,20 +55,20 @@ export default defineNuxtConfig({
     sharedTsConfig: { exclude: tests },
     nodeTsConfig: { exclude: tests },
   },
-  nitro: {
-    typescript: { tsConfig: { exclude: tests } },
-    hooks: {
-      // Work that would keep everybody waiting runs in threads, each from a file of its own beside the server.
-      async compiled({ options }) {
+  nitro: { typescript: { tsConfig: { exclude: tests } } },
+  hooks: {
+    // Work that would keep everybody waiting runs in threads, each from a file of its own beside the server.
+    'nitro:init'(nitro) {
+      nitro.hooks.hook('compiled', async () => {
         await build({
           entryPoints: [at('./server/workers/readingsFile.ts')],
-          outfile: join(options.output.serverDir, 'workers', 'readingsFile.mjs'),
+          outfile: join(nitro.options.output.serverDir, 'workers', 'readingsFile.mjs'),
           bundle: true,
           platform: 'node',
           format: 'esm',
           target: 'node20',
         })
-      },
+      })
     },
   },
 })

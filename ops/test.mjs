@@ -89,13 +89,17 @@ export async function test(names) {
   const began = Date.now()
   const stage = async (what, ...works) => {
     say(`${what} …`)
-    for (const { passed, failed } of (await Promise.all(works)).filter(Boolean)) {
-      total.passed += passed
-      total.failed += failed
+    // One that breaks does not take away what the other has to say.
+    const ended = await Promise.allSettled(works)
+    for (const { value } of ended) {
+      total.passed += value?.passed ?? 0
+      total.failed += value?.failed ?? 0
     }
     say(
       `${what}: done after ${Math.round((Date.now() - began) / 1000)} s, ${total.passed} passed, ${total.failed} failed so far`,
     )
+    const broken = ended.find(({ status }) => status === 'rejected')
+    if (broken) throw broken.reason
   }
   try {
     await installPackages()

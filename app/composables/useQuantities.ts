@@ -1,5 +1,5 @@
 import { cubicMetresPer, fromKelvin, pascalsPer, toKelvin, unitLabel } from '#core/quantity/units'
-import type { QuantityKind } from './quantityKinds'
+import type { QuantityKind } from './words/quantityKinds'
 import { standardFromThroughput, throughputFromStandard } from '#core/quantity/standardLeakRate'
 
 interface Edge {

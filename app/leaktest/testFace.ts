@@ -1,7 +1,7 @@
 import type { TankTestKind } from '#core/leaktest/testKinds'
 import type { TestViewOf } from '#shared/leaktest/testView'
 import type { JobView } from '#shared/views'
-import type { StateLook } from '../composables/stateLooks'
+import type { StateLook } from '../composables/words/stateLooks'
 
 /** Names of parts of a job in a sentence. */
 export type PartNames = (partIds: readonly string[]) => string

@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs'
 import { join } from 'node:path'
-import { recordRows } from '../../app/composables/recordRows'
+import { recordRows } from '../../app/composables/words/recordRows'
 import type { CasePart } from '../../core/complaint/situation'
 import { tankKind } from '../../core/circuit/tankKinds'
 import { descentOf, isSimulated, jobEntries, jobStanding } from '../../shared/jobEntries'

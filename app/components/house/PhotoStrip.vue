@@ -18,6 +18,14 @@ const isOpen = computed({
     if (!open) large.value = null
   },
 })
+function draw(photo: PhotoView) {
+  drawing.value = photo.id
+  large.value = null
+}
+function strike(photo: PhotoView) {
+  emit('strike', { id: photo.id, name: 'this photograph' })
+  large.value = null
+}
 async function take(event: Event) {
   const input = event.target as HTMLInputElement
   const files = [...(input.files ?? [])]
@@ -74,10 +82,7 @@ async function take(event: Event) {
           variant="outline"
           icon="i-lucide-pencil"
           class="mt-2 min-h-11"
-          @click="
-            drawing = large.id
-            large = null
-          "
+          @click="draw(large)"
           >Draw on it</UButton
         >
         <UButton
@@ -88,13 +93,7 @@ async function take(event: Event) {
           @click="large = job.photos.find(photo => photo.id === large!.drawnOn) ?? null"
           >As it was before drawing</UButton
         >
-        <StrikeLink
-          v-if="large && session.mayWork"
-          @click="
-            emit('strike', { id: large.id, name: 'this photograph' })
-            large = null
-          "
-        />
+        <StrikeLink v-if="large && session.mayWork" @click="strike(large)" />
       </template>
     </UModal>
     <PhotoDraw :job="job" :photo-id="drawing" @done="$emit('done', $event)" @close="drawing = null" />

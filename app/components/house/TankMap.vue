@@ -3,19 +3,9 @@ import { useElementSize } from '@vueuse/core'
 import { tankKind } from '#core/circuit/tankKinds'
 import type { Circuit, LinkState } from '#core/circuit/circuit'
 import type { PartView } from '#shared/views'
+import type { MapLeak } from '~/composables/words/mapLeaks'
 
 /** The tank's outline with its parts and, between two hash marks each, its leaks. */
-export interface MapLeak {
-  id: string
-  number: number
-  look: StateLook
-  label: string
-  x1: number
-  y1: number
-  x2: number
-  y2: number
-}
-
 const props = defineProps<{
   kind: string
   parts?: PartView[]

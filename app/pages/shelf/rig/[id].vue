@@ -80,6 +80,10 @@ const advice = computed(() => {
     : `So far ${rate}. A few more readings make it surer.`
 })
 useActionKeys('Rig check', [{ key: 'escape', label: 'Back to the Shelf', run: () => void navigateTo('/shelf') }])
+function startOver() {
+  stop()
+  startedAt.value = null
+}
 </script>
 
 <template>
@@ -160,16 +164,7 @@ useActionKeys('Rig check', [{ key: 'escape', label: 'Back to the Shelf', run: ()
             <UButton color="neutral" size="xl" :loading="saving" :disabled="!estimate" @click="keep"
               >Keep this leak with the rig</UButton
             >
-            <UButton
-              color="neutral"
-              variant="ghost"
-              size="xl"
-              @click="
-                stop()
-                startedAt = null
-              "
-              >Start over</UButton
-            >
+            <UButton color="neutral" variant="ghost" size="xl" @click="startOver">Start over</UButton>
           </div>
         </section>
       </template>

@@ -1,5 +1,5 @@
 import { isTestBell, type BellView, type JobBellKind } from '#shared/bells'
-import { testFaces } from '~/leaktest/testFaces'
+import { testFaces } from '../../leaktest/testFaces'
 import type { StateLook } from './stateLooks'
 
 interface BellFace {

@@ -1,5 +1,5 @@
 import type { NextStep } from '#core/ledger/nextStep'
-import { testFaces } from '../leaktest/testFaces'
+import { testFaces } from '../../leaktest/testFaces'
 import { clockText } from './times'
 
 /** Where a job's next action happens, and what its button says. */

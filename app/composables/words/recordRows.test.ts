@@ -1,6 +1,6 @@
-import { jobStanding } from '../../shared/jobEntries'
-import { jobView, partView } from '../../shared/jobView.fixture'
-import type { SmokeView } from '../../shared/leaktest/smoke/smokeView'
+import { jobStanding } from '../../../shared/jobEntries'
+import { jobView, partView } from '../../../shared/jobView.fixture'
+import type { SmokeView } from '../../../shared/leaktest/smoke/smokeView'
 import { recordRows } from './recordRows'
 
 const at = (text: string) => +new Date(`2026-05-20T${text}:00`)

@@ -1,7 +1,20 @@
 import { latestFind } from '#shared/jobEntries'
 import type { Ledger } from '#core/ledger/deriveLedger'
 import type { JobView } from '#shared/views'
-import type { MapLeak } from '~/components/house/TankMap.vue'
+import { lowerFirst } from './lowerFirst'
+import { leakLook, type StateLook } from './stateLooks'
+
+/** A leak between its two hash marks, on a map of 1000 by 360. */
+export interface MapLeak {
+  id: string
+  number: number
+  look: StateLook
+  label: string
+  x1: number
+  y1: number
+  x2: number
+  y2: number
+}
 
 /** A job's leaks as its map draws them. */
 export function mapLeaks(job: JobView, ledger: Ledger): MapLeak[] {

@@ -99,6 +99,10 @@ const take = (unitConfirmed: boolean) =>
       }),
     )
   })
+function chooseAnother() {
+  table.value = null
+  file.value = null
+}
 </script>
 
 <template>
@@ -170,16 +174,7 @@ const take = (unitConfirmed: boolean) =>
         <UButton v-else color="neutral" size="xl" :loading="saving" :disabled="!preview?.count" @click="take(false)"
           >Take these readings</UButton
         >
-        <UButton
-          color="neutral"
-          variant="ghost"
-          size="xl"
-          @click="
-            table = null
-            file = null
-          "
-          >Another file</UButton
-        >
+        <UButton color="neutral" variant="ghost" size="xl" @click="chooseAnother">Another file</UButton>
       </div>
     </template>
   </section>

@@ -8,7 +8,7 @@ import { latestFind } from '#shared/jobEntries'
 import { descriptorOf, type TestView } from '#shared/leaktest/tests'
 import { countingRepair } from '#shared/limits'
 import type { JobView } from '#shared/views'
-import { faceOf } from '../leaktest/testFaces'
+import { faceOf } from '../../leaktest/testFaces'
 import type { QuantityKind } from './quantityKinds'
 import { clockText } from './times'
 

@@ -1,6 +1,6 @@
-import { leakStates } from '../../core/ledger/leakState'
-import { holdVerdicts } from '../../core/hold/hold'
-import { jobStates, partStandings } from '../../core/ledger/deriveLedger'
+import { leakStates } from '../../../core/ledger/leakState'
+import { holdVerdicts } from '../../../core/hold/hold'
+import { jobStates, partStandings } from '../../../core/ledger/deriveLedger'
 import { jobLook, jobWords, leakLook, standingLook, verdictLook, verdictWords } from './stateLooks'
 import { lowerFirst } from './lowerFirst'
 

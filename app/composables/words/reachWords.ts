@@ -1,6 +1,7 @@
 import { shutWord } from '#core/circuit/circuit'
 import type { Unreached } from '#core/circuit/reach'
 import type { JobView } from '#shared/views'
+import { lowerFirst } from './lowerFirst'
 
 /** How a closure in an opening's place is called. */
 export const closureWords = {
