@@ -12,6 +12,6 @@ export interface TestKind {
   subject: 'tank' | 'rig'
   /** whether what goes in must not come out at an open end, or nothing would hold */
   mustHold: boolean
-  /** keys of the kinds that may run on the same tank at the same time */
+  /** keys of the kinds that may run on the same tank at the same time; said by one of the two */
   besides: readonly string[]
 }

@@ -27,9 +27,9 @@ export type TankTestKind = KindsOf<'tank'>
 export const isTankTestKind = (word: string): word is TankTestKind =>
   Object.hasOwn(testKinds, word) && testKinds[word as TestKindKey].subject === 'tank'
 
-/** Whether a test of one kind may run while one of another does. */
-export const mayRunBeside = (kind: TestKindKey, other: TestKindKey): boolean =>
-  (testKinds[kind] as TestKind).besides.includes(other)
+const names = (kind: TestKindKey, other: TestKindKey) => (testKinds[kind] as TestKind).besides.includes(other)
+/** Whether a test of one kind may run while one of another does: it is enough that one of the two says so. */
+export const mayRunBeside = (kind: TestKindKey, other: TestKindKey): boolean => names(kind, other) || names(other, kind)
 
 /** A test's name, such as Hold 2. */
 export const testName = ({ kind, number }: { kind: TestKindKey; number: number }): string => `${testKinds[kind].name} ${number}`

@@ -8,5 +8,5 @@ export const balloonKind = {
   says: 'rate',
   subject: 'tank',
   mustHold: true,
-  besides: ['soap'],
+  besides: [],
 } as const satisfies TestKind
