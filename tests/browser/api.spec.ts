@@ -1,4 +1,5 @@
 /// <reference lib="dom" />
+import { request } from 'node:http'
 import { routes } from '../../server/services/shop/openapi'
 import { enter, expect, jobOf, startTypedHold, test } from '../support/test'
 
@@ -256,4 +257,45 @@ test('the description of the routes is served', async ({ context, demo }) => {
   expect(Object.keys(document.paths)).toEqual(
     expect.arrayContaining(['/api/jobs/{id}/tests/hold', '/api/holds/{id}/readings', '/api/session']),
   )
+})
+
+/** Sends a body without a length, piece by piece, until the server answers. @returns its status and the bytes that had gone out */
+function pour(url: string, headers: Record<string, string>, most: number): Promise<{ status: number; sent: number }> {
+  const piece = Buffer.alloc(64_000, 'x')
+  return new Promise((done, fail) => {
+    let sent = 0
+    const call = request(url, { method: 'POST', headers }, answer => {
+      done({ status: answer.statusCode!, sent })
+      call.destroy()
+    })
+    const next = () => {
+      if (call.destroyed) return
+      if (sent >= most) return call.end()
+      sent += piece.length
+      call.write(piece, () => setImmediate(next))
+    }
+    call.once('error', error => fail(error))
+    next()
+  })
+}
+
+test('a body of 300 MB is refused before it is read: without a key, with a false one, at sign-in, and of a person', async ({
+  context,
+  demo,
+}) => {
+  await enter(context, demo)
+  const job = await jobOf(context, demo, 'Library van')
+  const cookie = (await context.cookies()).map(({ name, value }) => `${name}=${value}`).join('; ')
+  const json = { 'content-type': 'application/json' }
+  for (const [path, headers, status, most] of [
+    ['feed', { authorization: 'Bearer zb_false' }, 401, 3e6],
+    ['feed', {}, 401, 3e6],
+    ['session', json, 413, 3e6],
+    [`jobs/${job.id}/tests/hold`, { ...json, cookie }, 413, 6e6],
+  ] as const) {
+    const answer = await pour(`${demo.url}/api/${path}`, headers, 300e6)
+    expect(answer.status, path).toBe(status)
+    expect(answer.sent, path).toBeLessThan(most)
+  }
+  expect((await context.request.get(`${demo.url}/api/jobs/${job.id}`)).ok()).toBe(true)
 })
