@@ -1,6 +1,6 @@
 /// <reference lib="dom" />
 import { chromium, type Page } from '@playwright/test'
-import type { BayRow, JobView } from '../shared/views'
+import type { BayPage, JobView } from '../shared/views'
 
 /** Makes docs/screenshots anew from a running demo: npx tsx ops/screenshots.ts [address] */
 const address = process.argv[2] ?? 'http://127.0.0.1:4600'
@@ -29,7 +29,7 @@ interface Shot {
 
 const first = await browser.newContext()
 await first.request.post(`${address}/api/session`, { data: { login: 'finn', password: 'skerry-reach' } })
-const rows = (await (await first.request.get(`${address}/api/jobs`)).json()) as BayRow[]
+const { rows } = (await (await first.request.get(`${address}/api/jobs`)).json()) as BayPage
 const job = async (craft: string) =>
   (await (
     await first.request.get(`${address}/api/jobs/${rows.find(row => `${row.craft}, ${row.tankName}`.includes(craft))!.id}`)

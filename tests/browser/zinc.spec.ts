@@ -3,6 +3,7 @@ import { chmodSync, existsSync, mkdtempSync, readdirSync, readFileSync, rmSync }
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { expect, test } from '@playwright/test'
+import type { BayPage } from '../../shared/views'
 
 /** The command itself, as somebody at a terminal uses it. */
 const base = mkdtempSync(join(process.getuid?.() === 0 && existsSync('/var/lib') ? '/var/lib' : tmpdir(), 'zinc-bell-test-'))
@@ -117,10 +118,7 @@ test('demo names its people and loads anew when asked', async () => {
   await says(demo, /Ctrl-C stops it/)
   for (const login of ['oda', 'finn', 'ines']) expect((await signIn(login)).status).toBe(200)
   const cookie = (await signIn('finn')).headers.get('set-cookie')!.split(';')[0]!
-  const rows = (await (await fetch(`${url}/api/jobs`, { headers: { cookie } })).json()) as {
-    state: string
-    next: { action: string }
-  }[]
+  const { rows } = (await (await fetch(`${url}/api/jobs`, { headers: { cookie } })).json()) as BayPage
   expect(rows.length).toBeGreaterThanOrEqual(5)
   expect(new Set(rows.map(row => row.next.action)).size).toBeGreaterThanOrEqual(5)
   expect(new Set(rows.map(row => row.state))).toEqual(new Set(['sealed', 'leaking', 'repairing', 'cannot-tell']))
