@@ -41,7 +41,11 @@ export default defineNuxtConfig({
       npm: false,
     },
   },
-  icon: { provider: 'none', serverBundle: false, clientBundle: { scan: true, sizeLimitKb: 512 } },
+  icon: {
+    provider: 'none',
+    serverBundle: false,
+    clientBundle: { scan: { globInclude: ['app/**/*.{vue,ts}'], globExclude: ['node_modules'] }, sizeLimitKb: 512 },
+  },
   colorMode: { preference: 'system', fallback: 'light' },
   runtimeConfig: {
     session: { name: 'zinc-bell', password: '', maxAge: 60 * 60 * 24 * 14, cookie: { sameSite: 'lax', secure: false } },

@@ -166,7 +166,7 @@ const colour = (partId: string) => (props.looks?.[partId] ? `var(--${props.looks
   <svg
     ref="frame"
     :viewBox="box"
-    class="block h-auto w-full select-none"
+    class="block h-auto w-full overflow-visible select-none"
     role="img"
     :aria-label="`Map of the ${tank.name.toLowerCase()}`"
     @click="place"

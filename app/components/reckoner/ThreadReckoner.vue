@@ -86,8 +86,8 @@ const range = (from: number, to: number) =>
       <ul v-else class="divide-y divide-(--hair)">
         <li v-for="(each, i) in found.list" :key="each.name" class="py-2">
           <p>
-            <b :class="i === 0 && 'text-xl'">{{ each.name }}</b>
-            <span class="soft">{{ each.form }} · seals by {{ sealsBy[each.form] }}</span>
+            <b :class="i === 0 && 'text-xl'">{{ each.name }}</b>{{ ' '
+            }}<span class="soft">{{ each.form }} · seals by {{ sealsBy[each.form] }}</span>
           </p>
           <p v-if="looksLike(each).length" class="unsure font-medium">
             <StateSign look="unsure" :size="16" /> Looks like
@@ -116,8 +116,8 @@ const range = (from: number, to: number) =>
           <b>{{ clamp.advice!.kind }}</b>: {{ clamp.advice!.why }}.
         </p>
         <p v-for="each in clamp.fits" :key="each.clamp.from">
-          <b class="figure">{{ range(each.clamp.from, each.clamp.to) }}</b>
-          <span :class="each.fit === 'middle third' ? 'sealed font-semibold' : 'soft'">{{
+          <b class="figure">{{ range(each.clamp.from, each.clamp.to) }}</b>{{ ' '
+          }}<span :class="each.fit === 'middle third' ? 'sealed font-semibold' : 'soft'">{{
             each.fit === 'middle third' ? 'closes in its middle third' : 'closes near the end of its range'
           }}</span>
         </p>

@@ -266,9 +266,10 @@ useActionKeys('Narrow', [
         <section v-if="answers.length" class="sheet" aria-labelledby="answers-title">
           <h2 id="answers-title" class="mb-1">Answered</h2>
           <p v-for="each in answers" :key="each.id" class="py-1">
-            {{ checkOf(each.check).name }}: <b>{{ lowerFirst(answerWords(each.check, each.outcome)) }}</b>
-            <span class="soft text-sm">{{ clockText(each.at, now) }}, {{ each.by }}</span>
-            <StrikeLink
+            {{ checkOf(each.check).name }}: <b>{{ lowerFirst(answerWords(each.check, each.outcome)) }}</b>{{ ' '
+            }}<span class="soft text-sm">{{ clockText(each.at, now) }}, {{ each.by }}</span
+            >{{ ' '
+            }}<StrikeLink
               v-if="session.mayWork"
               @click="striking = { id: each.id, name: `the answer to “${checkOf(each.check).name}”` }"
             />
@@ -291,9 +292,8 @@ useActionKeys('Narrow', [
           <p v-for="each in said" :key="each.id" class="py-1">
             <b>{{ causeOf(each.cause).name }}</b><template v-if="each.partId"
               >, {{ lowerFirst(partName(each.partId)) }}</template
-            >
-            <span class="soft text-sm">{{ clockText(each.at, now) }}, {{ each.by }}</span>
-            <StrikeLink v-if="session.mayWork" @click="striking = { id: each.id, name: 'what it was' }" />
+            >{{ ' ' }}<span class="soft text-sm">{{ clockText(each.at, now) }}, {{ each.by }}</span
+            >{{ ' ' }}<StrikeLink v-if="session.mayWork" @click="striking = { id: each.id, name: 'what it was' }" />
           </p>
         </section>
       </div>

@@ -280,14 +280,14 @@ useActionKeys('Make safe', [
             <template v-else>
               <td class="pr-3">
                 <template v-if="each.first"
-                  ><b class="figure">{{ percent(each.first.explosive) }}</b>
-                  <span class="soft text-sm">{{ clockText(each.first.at, now) }}</span></template
+                  ><b class="figure">{{ percent(each.first.explosive) }}</b
+                  >{{ ' ' }}<span class="soft text-sm">{{ clockText(each.first.at, now) }}</span></template
                 ><span v-else class="unsure font-medium">read again</span>
               </td>
               <td>
                 <template v-if="each.second"
-                  ><b class="figure">{{ percent(each.second.explosive) }}</b>
-                  <span class="soft text-sm">{{ clockText(each.second.at, now) }}</span></template
+                  ><b class="figure">{{ percent(each.second.explosive) }}</b
+                  >{{ ' ' }}<span class="soft text-sm">{{ clockText(each.second.at, now) }}</span></template
                 ><span v-else-if="each.first" class="soft">to read</span>
               </td>
             </template>
@@ -373,8 +373,9 @@ useActionKeys('Make safe', [
       </p>
       <p v-for="each in job.hotWork" :key="each.id" :class="each.struck && 'line-through'">
         <b>{{ each.what }}</b>: {{ each.shop }}, certificate {{ each.certificate }} of {{ each.issuedOn }}.
-        <span class="soft text-sm">{{ clockText(each.at, now) }}, {{ each.by }}</span>
-        <StrikeLink v-if="session.mayWork && !each.struck" @click="striking = { id: each.id, name: 'this hot work' }" />
+        <span class="soft text-sm">{{ clockText(each.at, now) }}, {{ each.by }}</span
+        >{{ ' '
+        }}<StrikeLink v-if="session.mayWork && !each.struck" @click="striking = { id: each.id, name: 'this hot work' }" />
       </p>
       <details v-if="session.mayWork">
         <summary class="min-h-11 cursor-pointer py-2 font-semibold">Record what a licensed shop did</summary>
