@@ -8,7 +8,7 @@ import { job, test } from '../../db/schema'
 import { loadJob } from '../job/loadJobs'
 import { mustHaveReadCautions } from '../safe/safety'
 import { change, type Actor } from '../shop/change'
-import { Refusal, refuseField } from '../shop/refusal'
+import { idTaken, Refusal, refuseField } from '../shop/refusal'
 import { inventHiddenTank } from './hiddenTank'
 import { mustBeWithinLimit, mustHaveReasonIfEarly, mustHaveRelief } from './testGuards'
 import { nextNumber } from './testRows'
@@ -39,7 +39,8 @@ export async function beginTest<K extends TankTestKind>(
   const service = serviceOf(kind)
   const begin: BeginForm = form
   await change(actor, { verb: service.verbs.begin, touches: ['tests'], jobId, subjectId: begin.id }, async (tx, now) => {
-    const [same] = await tx.select({ id: test.id }).from(test).where(eq(test.id, begin.id))
+    const [same] = await tx.select({ jobId: test.jobId, kind: test.kind }).from(test).where(eq(test.id, begin.id))
+    if (same && (same.jobId !== jobId || same.kind !== kind)) throw idTaken()
     if (same) return null
     const tank = await loadJob(jobId, tx)
     const pressure = service.pressure.of(form)

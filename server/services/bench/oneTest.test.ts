@@ -102,10 +102,31 @@ describe('one test at a time, but for what may run beside it', () => {
     expect(next.number).toBe(2)
     expect((await refusal(markPart(technician(), walk.id, (await loadJob(id)).parts[0]!.id, 'dry'))).status).toBe(409)
   })
+  test('an id that something else has is refused, and not taken for the same sent twice', async () => {
+    const { id, parts } = await testJob(technician())
+    const other = await testJob(technician())
+    const walk = testsOf(await startSoap(technician(), id), 'soap')[0]!
+    expect((await refusal(startSoap(technician(), other.id, { id: walk.id }))).status).toBe(409)
+    expect(testsOf(await startSoap(technician(), id, { id: walk.id }), 'soap')).toHaveLength(1)
+    const mark = { id: randomUUID(), partId: parts[0]!.id, mark: 'dry' }
+    await recordEntry(technician(), walk.id, 'mark', mark)
+    const elsewhere = testsOf(await startSoap(technician(), other.id), 'soap')[0]!
+    const refused = await refusal(recordEntry(technician(), elsewhere.id, 'mark', { ...mark, partId: other.parts[0]!.id }))
+    expect(refused.message).toContain('under this id')
+    expect(testsOf(await recordEntry(technician(), walk.id, 'mark', mark), 'soap')[0]!.marks).toHaveLength(1)
+  })
+  test('a job is not closed over a running test', async () => {
+    const { id } = await testJob(technician())
+    const walk = testsOf(await startSoap(technician(), id), 'soap')[0]!
+    expect((await refusal(closeJob(technician(), id))).message).toBe('Soap 1 is still running on this tank. End it first.')
+    await endTest(technician(), walk.id)
+    expect((await closeJob(technician(), id)).closedAt).not.toBeNull()
+  })
   test('an entry or a find that its kind does not have is refused, and so is a repeated or a foreign test', async () => {
     const { id, parts } = await testJob(technician())
     const hold = await runningHold(id)
-    expect((await refusal(recordEntry(technician(), hold.id, 'girth', { id: randomUUID() }))).status).toBe(404)
+    for (const name of ['girth', 'toString', '__proto__'])
+      expect((await refusal(recordEntry(technician(), hold.id, name, { id: randomUUID() }))).status).toBe(404)
     expect((await refusal(addFind(technician(), hold.id, find(parts[0]!.id)))).fields.seen).toContain('does not show where')
     expect((await refusal(endTest(technician(), randomUUID()))).status).toBe(404)
     const mark = { id: randomUUID(), kind: 'knock' }

@@ -6,7 +6,7 @@ import type { JobView } from '../../../shared/views'
 import { testEntry } from '../../db/schema'
 import { loadAspects, loadJob } from '../job/loadJobs'
 import { change, type Actor } from '../shop/change'
-import { notFound, Refusal } from '../shop/refusal'
+import { idTaken, notFound, Refusal } from '../shop/refusal'
 import type { EntryCall, EntryService } from './testService'
 import { anyTestRow } from './testRows'
 import { serviceOf } from './testServices'
@@ -14,7 +14,8 @@ import { serviceOf } from './testServices'
 /** The schema of an entry of a test. @throws Refusal 404 when there is no such test, or no such entry of its kind */
 export async function entrySchemaOf(testId: string, name: string): Promise<AnyObjectSchema> {
   const { kind } = await anyTestRow(testId)
-  const entry = testDescriptors[kind].entries[name]
+  const { entries } = testDescriptors[kind]
+  const entry = Object.hasOwn(entries, name) ? entries[name] : undefined
   if (!entry) throw notFound('entry of this test')
   return entry.schema
 }
@@ -33,7 +34,8 @@ export async function recordEntry<Form extends { id: string }>(
 ): Promise<JobView> {
   const row = await anyTestRow(testId)
   const service = serviceOf(row.kind)
-  const entry = service.entries[name] as EntryService<TankTestKind> | undefined
+  const entry = (Object.hasOwn(service.entries, name) ? service.entries[name] : undefined) as
+    EntryService<TankTestKind> | undefined
   if (!entry) throw notFound('entry of this test')
   await change(
     actor,
@@ -47,7 +49,8 @@ export async function recordEntry<Form extends { id: string }>(
     async (tx, now) => {
       const tank = await loadJob(row.jobId, tx)
       const test = tank.tests.find(each => each.id === testId)!
-      const [same] = await tx.select({ id: testEntry.id }).from(testEntry).where(eq(testEntry.id, form.id))
+      const [same] = await tx.select({ testId: testEntry.testId }).from(testEntry).where(eq(testEntry.id, form.id))
+      if (same && same.testId !== testId) throw idTaken()
       if (same) return null
       if (!isRunning(test)) throw new Refusal(409, service.ended)
       const find = (tests: JobView['tests']) => tests.find(each => each.id === testId)!

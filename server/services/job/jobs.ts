@@ -2,8 +2,10 @@ import { desc, eq } from 'drizzle-orm'
 import type { Circuit } from '../../../core/circuit/circuit'
 import { circuitFaults } from '../../../core/circuit/circuitFaults'
 import { tankKind } from '../../../core/circuit/tankKinds'
+import { testName } from '../../../core/leaktest/testKinds'
 import { jobAspects } from '../../../shared/changes'
 import { factsOf } from '../../../shared/jobFacts'
+import { isRunning } from '../../../shared/leaktest/tests'
 import type { CircuitEdit } from '../../../shared/schemas/circuit'
 import { jobFactNames, type JobEdit, type NewJob } from '../../../shared/schemas/job'
 import type { JobView, TrailView } from '../../../shared/views'
@@ -169,13 +171,16 @@ export async function setCircuit(
   return loadJob(id)
 }
 
-/** Takes a job out of the Bay. Whatever is recorded on it later brings it back. */
+/**
+ * Takes a job out of the Bay. Whatever is recorded on it later brings it back.
+ * @throws Refusal 409 while a test runs on it, which would go on with nobody watching
+ */
 export async function closeJob(actor: Actor, id: string): Promise<JobView> {
-  await change(
-    actor,
-    { verb: 'closed the job', touches: ['facts'], jobId: id, closesJob: true, subjectId: id },
-    async () => true,
-  )
+  await change(actor, { verb: 'closed the job', touches: ['facts'], jobId: id, closesJob: true, subjectId: id }, async tx => {
+    const running = (await loadJob(id, tx)).tests.find(isRunning)
+    if (running) throw new Refusal(409, `${testName(running)} is still running on this tank. End it first.`)
+    return true
+  })
   return loadJob(id)
 }
 

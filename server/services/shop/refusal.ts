@@ -15,4 +15,6 @@ export class Refusal extends Error {
 
 export const notFound = (what: string) =>
   new Refusal(404, `There is no such ${what}. It may have been opened from an old link.`)
+/** Something else has this id already: to take it for a repeated submit would lose what was sent. */
+export const idTaken = () => new Refusal(409, 'Something else was recorded under this id. Reload the page and record it again.')
 export const refuseField = (field: string, message: string) => new Refusal(422, message, { [field]: message })
