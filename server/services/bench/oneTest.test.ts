@@ -285,12 +285,12 @@ describe('the Bay by pages', () => {
     const mark = randomUUID().slice(0, 8)
     const jobs = []
     for (let k = 0; k < BAY_PAGE + 2; k++)
-      jobs.push(await testJob(technician(new Date(Date.now() - k * 60_000)), { craftName: `Punt ${mark} ${k}` }))
+      jobs.push(await testJob(technician(new Date(Date.now() - k * 60_000)), { craftName: `Punt ${mark} k${k}` }))
     const first = await bay({ words: `punt ${mark}` }, Date.now())
     expect(first.rows).toHaveLength(BAY_PAGE)
     const rest = await bay({ words: `PUNT ${mark}`, after: first.next! }, Date.now())
     expect(rest).toMatchObject({ next: null, rows: [{ id: jobs[BAY_PAGE]!.id }, { id: jobs[BAY_PAGE + 1]!.id }] })
-    expect((await bay({ words: `${mark} 61` }, Date.now())).rows.map(row => row.id)).toEqual([jobs[61]!.id])
+    expect((await bay({ words: `${mark} k61` }, Date.now())).rows.map(row => row.id)).toEqual([jobs[61]!.id])
     expect((await bay({ words: `${mark} sealed` }, Date.now())).rows).toEqual([])
     expect((await bay({ words: `${mark} cannot` }, Date.now())).rows.length).toBeGreaterThan(0)
     expect((await bay({ words: '100%_' }, Date.now())).rows).toEqual([])
@@ -299,7 +299,7 @@ describe('the Bay by pages', () => {
     const { id } = jobs[0]!
     expect((await closeJob(technician(), id)).closedAt).not.toBeNull()
     const isIn = async (closed: boolean) =>
-      (await bay({ words: `${mark} 0`, closed }, Date.now())).rows.some(row => row.id === id)
+      (await bay({ words: `${mark} k0`, closed }, Date.now())).rows.some(row => row.id === id)
     expect([await isIn(false), await isIn(true)]).toEqual([false, true])
     expect((await reopenJob(technician(), id)).closedAt).toBeNull()
     await closeJob(technician(), id)
