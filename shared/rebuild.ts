@@ -30,6 +30,8 @@ export type RebuildRow =
     }
   | { kind: 'refit'; fixing: Fixing | null; entry: StripView; waitsFor: PurchaseView[] }
 
+export type RefitRow = Extract<RebuildRow, { kind: 'refit' }>
+
 export interface Rebuild {
   rows: RebuildRow[]
   /** things of the circuit that were never logged though others like them came off: asked about, so that they are not missed */

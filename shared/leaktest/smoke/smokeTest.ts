@@ -21,6 +21,9 @@ export function smokeFlowOn(job: JobOfTest, smoke: SmokeView) {
     reached: standing.provenParts,
   }
 }
+/** Where a smoke test stands, and what its tube said. */
+export type SmokeState = ReturnType<typeof smokeOn>
+export type SmokeFlow = NonNullable<ReturnType<typeof smokeFlowOn>>
 
 export const smokeTest: TestDescriptor<SmokeView> = {
   schema: smokeSchema,

@@ -1,8 +1,9 @@
 <script setup lang="ts">
-import { linkStateIn, settableLinks, shutWord, type Link } from '#core/circuit/circuit'
+import { linkStateIn, settableLinks, type Link } from '#core/circuit/circuit'
 import type { BallReading } from '#core/leaktest/flowtube/flowTube'
 import { spanOfPart } from '#core/circuit/placeOnPart'
 import { farEnds, isSmokeFind, smokeMarks, type SmokeMark } from '#core/leaktest/smoke/smoke'
+import { listWords } from '#core/words/words'
 import { liveParts, placeName } from '#shared/jobCircuit'
 import type { JobView } from '#shared/views'
 import type { FindForm } from '#shared/leaktest/findForm'
@@ -39,6 +40,11 @@ const drawnFlow = computed(
 )
 
 const marks = computed(() => new Map(at.value?.marks.map(mark => [mark.partId, mark.mark]) ?? []))
+const fedAt = computed(() => {
+  if (!test.value || !job.value) return 'A quiet look says something only where smoke was seen to arrive.'
+  const feeds = parts.value.filter(each => test.value!.closures[each.id] === 'rig').map(each => lowerFirst(each.name))
+  return `At ${short('pressure', test.value.pressure)}, fed at the ${listWords(feeds)}.`
+})
 const unproven = computed(() => new Set(at.value?.unproven.map(mark => mark.partId) ?? []))
 const picked = ref<string | null>(null)
 const part = computed(() => parts.value.find(each => each.id === picked.value) ?? null)
@@ -50,6 +56,11 @@ watch(
   },
   { immediate: true },
 )
+/** Why smoke does not get to the part that is picked; null where it does. */
+const whyNot = computed(() => {
+  const not = at.value?.reach.unreached.find(each => each.partId === picked.value)
+  return job.value && not ? unreachedWords(job.value, not) : null
+})
 const finding = ref<FindForm | null>(null)
 const findForm = useTemplateRef('findForm')
 watch(picked, () => {
@@ -97,7 +108,6 @@ const arrival = (end: string, came: boolean) => send({ kind: 'arrival', end, see
 const ball = ref<BallReading>({ ball: 'floor' })
 const readTube = () => send({ kind: 'flow', reading: ball.value })
 const end = () => save(async () => take(await callApi<JobView>(`tests/${test.value!.id}/stop`, 'POST')))
-const arrivalOf = (place: string) => test.value?.events.filter(event => event.kind === 'arrival' && event.end === place).at(-1)
 
 /** What the simulated circuit shows. */
 const looking = useSave()
@@ -174,14 +184,7 @@ useActionKeys('Smoke', [
         >
         <h1 class="mt-1">{{ test ? `Smoke ${test.number}` : 'Smoke' }}</h1>
         <p class="soft">
-          {{
-            test && at
-              ? `At ${short('pressure', test.pressure)}, fed at the ${parts
-                  .filter(each => test!.closures[each.id] === 'rig')
-                  .map(each => lowerFirst(each.name))
-                  .join(', ')}.`
-              : 'A quiet look says something only where smoke was seen to arrive.'
-          }}
+          {{ fedAt }}
         </p>
       </div>
       <UButton v-if="test && session.mayWork" color="neutral" size="xl" variant="outline" :loading="saving" @click="end"
@@ -225,14 +228,8 @@ useActionKeys('Smoke', [
         <div class="min-w-0 space-y-3">
           <section v-if="part && session.mayWork" class="sheet" aria-label="What this part shows">
             <h2 class="mb-2 text-xl font-bold text-(--ink)">{{ part.name }}</h2>
-            <p v-if="!at.reach.reached.includes(part.id)" class="unsure mb-2 font-semibold">
-              <StateSign look="unsure" :size="16" /> Smoke does not get here:
-              {{
-                unreachedWords(
-                  job,
-                  at.reach.unreached.find(each => each.partId === part!.id)!,
-                )
-              }}.
+            <p v-if="whyNot" class="unsure mb-2 font-semibold">
+              <StateSign look="unsure" :size="16" /> Smoke does not get here: {{ whyNot }}.
             </p>
             <p v-else-if="unproven.has(part.id)" class="unsure mb-2 font-semibold">
               <StateSign look="unsure" :size="16" /> Looked at before smoke was proven to be here: look again.
@@ -249,20 +246,14 @@ useActionKeys('Smoke', [
               @close="finding = null"
             />
             <template v-else>
-              <div class="grid grid-cols-3 gap-2">
-                <UButton
-                  v-for="value in smokeMarks"
-                  :key="value"
-                  color="neutral"
-                  :variant="marks.get(part.id) === value ? 'solid' : 'outline'"
-                  class="h-16 justify-center text-lg"
-                  :aria-pressed="marks.get(part.id) === value"
-                  @click="mark(value)"
-                >
-                  <StateSign :look="smokeLook(value)" />{{ smokeWords[value]
-                  }}<span class="key max-sm:hidden">{{ smokeKeys[value].toUpperCase() }}</span>
-                </UButton>
-              </div>
+              <MarkButtons
+                :marks="smokeMarks"
+                :words="smokeWords"
+                :keys="smokeKeys"
+                :look="smokeLook"
+                :chosen="marks.get(part.id)"
+                @mark="mark"
+              />
               <div v-if="test.simulated" class="mt-3 flex flex-wrap items-center gap-3">
                 <UButton color="neutral" variant="subtle" icon="i-lucide-eye" class="min-h-11" @click="lookAtPart"
                   >Look at the stand-in<span class="key max-sm:hidden">L</span></UButton
@@ -278,125 +269,25 @@ useActionKeys('Smoke', [
         </div>
 
         <div class="space-y-3">
-          <section class="sheet" aria-labelledby="arrival-title">
-            <h2 id="arrival-title" class="mb-1">Does it arrive?</h2>
-            <ul class="divide-y divide-(--hair)">
-              <li
-                v-for="place in ends"
-                :key="place.id"
-                class="flex min-h-11 flex-wrap items-center justify-between gap-2 py-1.5"
-              >
-                <span class="font-medium"
-                  >{{ place.name
-                  }}<span v-if="arrivalOf(place.id)?.kind === 'arrival'" class="soft block text-sm"
-                    >{{ (arrivalOf(place.id) as { seen: boolean }).seen ? 'it came' : 'nothing came' }},
-                    {{ clockText(arrivalOf(place.id)!.at, now) }}</span
-                  ></span
-                >
-                <span v-if="session.mayWork" class="flex gap-1">
-                  <UButton
-                    v-if="test.simulated"
-                    color="neutral"
-                    variant="subtle"
-                    icon="i-lucide-eye"
-                    class="min-h-11"
-                    :aria-label="`Open the ${place.name} and look`"
-                    @click="lookAtEnd(place.id)"
-                    >Open, look</UButton
-                  >
-                  <template v-else>
-                    <UButton
-                      color="neutral"
-                      variant="outline"
-                      class="min-h-11"
-                      :aria-label="`Smoke came at the ${place.name}`"
-                      @click="arrival(place.id, true)"
-                      >It came</UButton
-                    >
-                    <UButton
-                      color="neutral"
-                      variant="ghost"
-                      class="min-h-11"
-                      :aria-label="`No smoke at the ${place.name}`"
-                      @click="arrival(place.id, false)"
-                      >No</UButton
-                    >
-                  </template>
-                </span>
-              </li>
-            </ul>
-          </section>
-          <section v-if="links.length" class="sheet" aria-labelledby="valves-title">
-            <h2 id="valves-title" class="mb-1">Switch while you watch</h2>
-            <ul class="divide-y divide-(--hair)">
-              <li v-for="link in links" :key="link.id" class="flex min-h-11 items-center justify-between gap-2 py-1.5">
-                <span class="font-medium"
-                  >{{ link.name
-                  }}<span class="soft block text-sm">{{
-                    linkStateIn(link, at.setup.links) === 'shut' ? shutWord(link) : link.kind === 'passage' ? 'free' : 'open'
-                  }}</span></span
-                >
-                <UButton
-                  v-if="session.mayWork"
-                  color="neutral"
-                  variant="outline"
-                  class="min-h-11"
-                  :aria-label="`${linkStateIn(link, at.setup.links) === 'shut' ? 'Open' : 'Shut'} the ${link.name}`"
-                  :disabled="saving"
-                  @click="toggle(link)"
-                  >{{
-                    linkStateIn(link, at.setup.links) === 'shut'
-                      ? link.kind === 'passage'
-                        ? 'Free it'
-                        : 'Open'
-                      : link.kind === 'passage'
-                        ? 'Pinch'
-                        : 'Shut'
-                  }}</UButton
-                >
-              </li>
-            </ul>
-          </section>
-          <section class="sheet" aria-labelledby="tube-title">
-            <h2 id="tube-title" class="mb-1">Flow tube</h2>
-            <p v-if="flow" class="mb-2">
-              <template v-if="at.flow!.reading.ball === 'floor'"
-                >Less than <b class="figure text-lg">{{ rateText(flow.high95) }}</b> mL/min: below the smallest mark, not
-                zero.</template
-              >
-              <template v-else-if="at.flow!.reading.ball === 'top'"
-                >More than <b class="figure text-lg">{{ rateText(flow.low95) }}</b> mL/min.</template
-              >
-              <template v-else
-                ><b class="figure text-lg">{{ rateText(flow.rate) }}</b> mL/min ({{ rateText(flow.low95) }} to
-                {{ rateText(flow.high95) }}), a hole of {{ short('hole', flow.hole, 2) }}.</template
-              >
-              <span class="block font-semibold" :class="verdictLook(flow.verdict)"
-                ><StateSign :look="verdictLook(flow.verdict)" :size="16" /> {{ verdictWords[flow.verdict] }} over
-                {{ flow.reached.length }} parts where smoke was proven to be.</span
-              >
-            </p>
-            <p v-else-if="at.flow" class="unsure mb-2 font-medium">
-              It comes out at an open end, so the tube says nothing of leaks.
-            </p>
-            <template v-if="session.mayWork">
-              <UButton
-                v-if="test.simulated"
-                color="neutral"
-                variant="subtle"
-                icon="i-lucide-eye"
-                class="min-h-11"
-                @click="lookAtTube"
-                >Read the stand-in’s tube</UButton
-              >
-              <div v-else class="space-y-2">
-                <BallInput v-model="ball" label="The ball" />
-                <UButton color="neutral" variant="outline" class="min-h-11" :disabled="saving" @click="readTube"
-                  >Keep the reading</UButton
-                >
-              </div>
-            </template>
-          </section>
+          <SmokeArrivals :test="test" :ends="ends" :now="now" :may-work="session.mayWork" @saw="arrival" @look="lookAtEnd" />
+          <SmokeValves
+            v-if="links.length"
+            :links="links"
+            :states="at.setup.links"
+            :may-work="session.mayWork"
+            :busy="saving"
+            @toggle="toggle"
+          />
+          <SmokeTube
+            v-model="ball"
+            :at="at"
+            :flow="flow"
+            :simulated="test.simulated"
+            :may-work="session.mayWork"
+            :busy="saving"
+            @keep="readTube"
+            @look="lookAtTube"
+          />
           <section
             v-if="test.simulated && parts.some(each => each.family === 'sensor')"
             class="sheet"

@@ -184,20 +184,14 @@ useActionKeys('Soap', [
             @close="finding = null"
           />
           <template v-else>
-            <div class="grid grid-cols-2 gap-2">
-              <UButton
-                v-for="value in soapMarks"
-                :key="value"
-                color="neutral"
-                :variant="marks.get(at.id) === value ? 'solid' : 'outline'"
-                class="h-16 justify-center text-lg"
-                :aria-pressed="marks.get(at.id) === value"
-                @click="mark(value)"
-              >
-                <StateSign :look="soapLook(value)" />{{ soapWords[value]
-                }}<span class="key max-sm:hidden">{{ soapKeys[value].toUpperCase() }}</span>
-              </UButton>
-            </div>
+            <MarkButtons
+              :marks="soapMarks"
+              :words="soapWords"
+              :keys="soapKeys"
+              :look="soapLook"
+              :chosen="marks.get(at.id)"
+              @mark="mark"
+            />
             <div v-if="job.hasStandIn" class="mt-3 flex flex-wrap items-center gap-3">
               <UButton color="neutral" variant="subtle" icon="i-lucide-eye" class="min-h-11" @click="lookThere"
                 >Look at the stand-in<span class="key max-sm:hidden">L</span></UButton

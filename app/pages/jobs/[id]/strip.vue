@@ -1,12 +1,8 @@
 <script setup lang="ts">
 import { otherEnd, stillOn, stripOrder, type Fixing, type ReachStage } from '#core/circuit/fixings'
 import { jackRating } from '#core/fuel/weight'
-import { fixingConditions, whileInThere, type FixingCondition, type Suggestion } from '#core/repair/whileInThere'
-import { lastDrawn } from '#shared/jobPhotos'
-import { purchaseStanding } from '#shared/purchases'
 import { absentNow, jobFixings, rebuildOf, strippedNow } from '#shared/rebuild'
 import { weighedNow, weighingNow } from '#shared/safety'
-import { situationOf } from '#shared/situation'
 import type { StripDetails } from '#shared/schemas/strip'
 import type { JobView, StripView } from '#shared/views'
 
@@ -83,16 +79,6 @@ const logAbsent = ({ key, name }: Fixing) =>
 const logOtherEnd = (fixing: Fixing) => log(otherEnd(fixing), { mark: lineOf(fixing.key)?.mark ?? '' })
 
 const rebuild = computed(() => (job.value ? rebuildOf(job.value) : null))
-/** What was noted as it came off, as far as it matters for putting it on. */
-const detailsOf = ({ facing, fastener, torque, condition }: StripView) =>
-  [
-    facing && `faced ${facing}`,
-    fastener,
-    torque && `${Number(torque.toPrecision(3))} N·m`,
-    condition === 'good' ? '' : condition,
-  ]
-    .filter(Boolean)
-    .join(' · ')
 /** Place of each line in the order in which things go on, from one. */
 const orderOf = computed(
   () =>
@@ -100,30 +86,10 @@ const orderOf = computed(
       rebuild.value?.rows.flatMap(row => (row.kind === 'refit' ? [row.entry.id] : [])).map((entryId, i) => [entryId, i + 1]),
     ),
 )
-const needsOf = (fixing: Fixing | null): string[] => {
-  if (!fixing) return []
-  const { renew, lubricant, lock, orientation, routing, torque } = fixing.needs
-  return [
-    renew ? `new ${renew}` : '',
-    lubricant ?? '',
-    lock ? 'pull on it: it must be locked' : '',
-    orientation ? 'the way it faced' : '',
-    routing ? 'no sag, no kink, nothing to rub on' : '',
-    torque ? `torque: ${torque}` : '',
-    fixing.kind === 'ground' ? 'ground on' : '',
-  ].filter(Boolean)
-}
-/** Pictures of things as they are on again, by line, until it is ticked. */
-const afterwards = ref<Record<string, File>>({})
-function pickAfter(entry: StripView, event: Event) {
-  const file = (event.target as HTMLInputElement).files?.[0]
-  if (file) afterwards.value = { ...afterwards.value, [entry.id]: file }
-}
-const tick = (entry: StripView) =>
+const tick = (entry: StripView, photo: File | null) =>
   save(async () => {
-    const file = afterwards.value[entry.id]
-    const photoId = file ? newId() : null
-    if (file && photoId) take(await sendPhoto(id, file, photoId))
+    const photoId = photo ? newId() : null
+    if (photo && photoId) take(await sendPhoto(id, photo, photoId))
     take(await callApi<JobView>(`strips/${entry.id}/refit`, 'POST', { id: newId(), photoId }))
   })
 /** What has to be held when the straps go: as it is when somebody looked what is in it, else between empty and full. */
@@ -139,47 +105,12 @@ const lift = computed(() => {
   )
 })
 const drawing = shallowRef<string | null>(null)
-/** Before and after of a line, as far as they were taken. */
-const pair = (entry: StripView) =>
-  (
-    [
-      [entry.photoId, 'before'],
-      [entry.refit?.photoId ?? null, 'after'],
-    ] as const
-  ).flatMap(([photoId, when]) => (photoId ? [[lastDrawn(job.value!, photoId), when] as const] : []))
-const isCondition = (text: string): text is FixingCondition => fixingConditions.some(each => each === text)
-/** What the list of parts to get has not yet, by name as the list itself goes by: what it would refuse is not offered. */
-const suggestions = computed(() => {
-  if (!job.value) return []
-  const { age } = situationOf(job.value, now.value)
-  const conditions = new Map(
-    off.value.flatMap(entry =>
-      entry.fixing && isCondition(entry.condition) ? [[entry.fixing, entry.condition] as const] : [],
-    ),
-  )
-  return whileInThere(fixings.value, { age, conditions }).filter(
-    each =>
-      !job.value!.purchases.some(
-        purchase => purchase.name.toLowerCase() === each.name.toLowerCase() && purchaseStanding(purchase) !== 'returned',
-      ),
-  )
+const told = computed(() => {
+  if (mode.value === 'off')
+    return 'Mark and photograph before each thing comes off; one tap logs it, and it waits here when the network is gone.'
+  if (rebuild.value?.left) return `${rebuild.value.left} of ${off.value.length} to go on again.`
+  return off.value.length ? 'Everything that came off is on again.' : 'Nothing has come off.'
 })
-const listOne = async (suggestion: Suggestion) =>
-  take(
-    await callApi<JobView>(`jobs/${id}/purchases`, 'POST', {
-      id: newId(),
-      name: suggestion.name,
-      reason: 'while in there',
-      measure: suggestion.measure,
-      cause: null,
-      fixing: suggestion.fixing,
-    }),
-  )
-const list = (suggestion: Suggestion) => save(() => listOne(suggestion))
-const listAll = () =>
-  save(async () => {
-    for (const each of suggestions.value) await listOne(each)
-  })
 useActionKeys('Strip and rebuild', [
   {
     key: 'x',
@@ -203,15 +134,7 @@ useActionKeys('Strip and rebuild', [
         >
         <h1 class="mt-1">{{ mode === 'off' ? 'Strip list' : 'Rebuild list' }}</h1>
         <p class="soft">
-          {{
-            mode === 'off'
-              ? 'Mark and photograph before each thing comes off; one tap logs it, and it waits here when the network is gone.'
-              : rebuild.left
-                ? `${rebuild.left} of ${off.length} to go on again.`
-                : off.length
-                  ? 'Everything that came off is on again.'
-                  : 'Nothing has come off.'
-          }}
+          {{ told }}
         </p>
       </div>
       <TapChoice v-model="mode" :options="['off', 'on'] as const" :words="modeWords" several label="Which way" />
@@ -274,70 +197,18 @@ useActionKeys('Strip and rebuild', [
           </li>
         </ol>
       </section>
-      <section v-if="suggestions.length && session.mayWork" class="sheet" aria-labelledby="before-title">
-        <div class="mb-1 flex flex-wrap items-center justify-between gap-2">
-          <h2 id="before-title">Order before it breaks</h2>
-          <UButton
-            v-if="suggestions.length > 1"
-            color="neutral"
-            variant="outline"
-            icon="i-lucide-list-plus"
-            class="min-h-11"
-            @click="listAll"
-            >List all {{ suggestions.length }}</UButton
-          >
-        </div>
-        <ul class="divide-y divide-(--hair)">
-          <li v-for="each in suggestions" :key="each.name + each.fixing" class="flex items-center gap-3 py-1.5">
-            <p class="min-w-0 flex-1 leading-snug">
-              <b>{{ each.name }}</b> <span class="soft">{{ each.reason }}</span>
-            </p>
-            <UButton
-              color="neutral"
-              variant="outline"
-              icon="i-lucide-list-plus"
-              class="size-11 shrink-0 justify-center"
-              :aria-label="`List: ${each.name}`"
-              @click="list(each)"
-            />
-          </li>
-        </ul>
-      </section>
+      <OrderBefore v-if="session.mayWork" :job="job" :fixings="fixings" :now="now" @listed="take" />
     </template>
 
     <template v-else>
-      <section v-if="rebuild.missed.length" class="sheet border-2 border-(--unsure)" aria-label="Never logged">
-        <p class="unsure font-semibold">
-          <StateSign look="unsure" :size="16" /> The tank came down, and these were never logged as off. They must have been:
-          look for them before it goes up.
-        </p>
-        <ul class="mt-1">
-          <li
-            v-for="fixing in rebuild.missed"
-            :key="fixing.key"
-            class="flex flex-wrap items-center justify-between gap-x-3 py-1 font-medium"
-          >
-            {{ fixing.name }}
-            <span v-if="session.mayWork && !isOff(fixing.key)" class="flex gap-2"
-              ><UButton
-                color="neutral"
-                variant="outline"
-                class="min-h-11"
-                :aria-label="`${fixing.name} was off`"
-                @click="log(fixing)"
-                >It was off</UButton
-              ><UButton
-                color="neutral"
-                variant="ghost"
-                class="min-h-11"
-                :aria-label="`This tank has no ${lowerFirst(fixing.name)}`"
-                @click="logAbsent(fixing)"
-                >There is none</UButton
-              ></span
-            >
-          </li>
-        </ul>
-      </section>
+      <NeverLogged
+        v-if="rebuild.missed.length"
+        :missed="rebuild.missed"
+        :waits="isOff"
+        :may-work="session.mayWork"
+        @off="log($event)"
+        @absent="logAbsent"
+      />
       <p v-for="name in rebuild.alone" :key="name" class="sheet unsure font-semibold">
         <StateSign look="unsure" :size="16" /> {{ name }} was logged alone. Did its end at the tank come off too? Log it, so
         that both go on.
@@ -354,65 +225,17 @@ useActionKeys('Strip and rebuild', [
                 }}.</span
               >
             </p>
-            <div v-else class="space-y-2 py-2.5">
-              <div v-if="pair(row.entry).length" class="flex gap-2">
-                <button
-                  v-for="[photoId, when] in pair(row.entry)"
-                  :key="photoId"
-                  type="button"
-                  class="text-left"
-                  :aria-label="`${row.entry.name}, ${when}: large, and draw on it`"
-                  @click="drawing = photoId"
-                >
-                  <img
-                    :src="`/api/photos/${photoId}?small=1`"
-                    :alt="`${row.entry.name} as it ${when === 'before' ? 'was' : 'is'}`"
-                    class="h-28 w-auto rounded-md"
-                  /><span class="soft text-sm">{{ when }}</span>
-                </button>
-              </div>
-              <StripLine>
-                <p class="font-semibold leading-snug">
-                  <span class="figure soft mr-1.5">{{ orderOf.get(row.entry.id) }}</span>{{ row.entry.name }}
-                  <span class="time">{{ row.entry.mark }}</span>
-                </p>
-                <p v-if="detailsOf(row.entry)" class="text-sm">{{ detailsOf(row.entry) }}</p>
-                <p v-if="needsOf(row.fixing).length" class="soft text-sm">{{ needsOf(row.fixing).join(' · ') }}</p>
-                <p v-for="purchase in row.waitsFor" :key="purchase.id" class="time text-sm font-semibold">
-                  Waits for: {{ purchase.name }}
-                </p>
-                <p v-if="row.entry.refit" class="sealed flex min-h-7 items-center gap-1.5 text-sm font-medium">
-                  <StateSign look="sealed" :size="16" /> on, {{ clockText(row.entry.refit.at, now) }}, {{ row.entry.refit.by }}
-                </p>
-                <StrikeLink
-                  v-else-if="session.mayWork"
-                  class="-ml-1.5"
-                  @click="striking = { id: row.entry.id, name: `${lowerFirst(row.entry.name)} on the strip list` }"
-                />
-                <template v-if="session.mayWork && !row.entry.refit" #act>
-                  <label
-                    class="grid size-11 shrink-0 cursor-pointer place-items-center rounded-md border border-(--hair)"
-                    :class="afterwards[row.entry.id] && 'bg-(--sealed-soft)'"
-                    ><UIcon name="i-lucide-camera" class="size-5" /><span class="sr-only"
-                      >Photograph of {{ row.entry.name }} as it is on</span
-                    ><input
-                      type="file"
-                      accept="image/*"
-                      capture="environment"
-                      class="sr-only"
-                      @change="pickAfter(row.entry, $event)"
-                  /></label>
-                  <UButton
-                    color="neutral"
-                    class="h-12 shrink-0 px-5"
-                    :disabled="row.waitsFor.length > 0"
-                    :aria-label="`${row.entry.name} is on`"
-                    @click="tick(row.entry)"
-                    >On</UButton
-                  >
-                </template>
-              </StripLine>
-            </div>
+            <RefitLine
+              v-else
+              :job="job"
+              :row="row"
+              :order="orderOf.get(row.entry.id) ?? 0"
+              :now="now"
+              :may-work="session.mayWork"
+              @on="tick(row.entry, $event)"
+              @strike="striking = { id: row.entry.id, name: `${lowerFirst(row.entry.name)} on the strip list` }"
+              @draw="drawing = $event"
+            />
           </li>
         </ol>
       </section>
