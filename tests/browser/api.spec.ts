@@ -1,6 +1,6 @@
 /// <reference lib="dom" />
 import { request } from 'node:http'
-import { routes } from '../../server/services/shop/openapi'
+import { routes } from '../../server/services/shop/routes'
 import { enter, expect, jobOf, startTypedHold, test } from '../support/test'
 
 const someId = '00000000-0000-4000-8000-000000000000'

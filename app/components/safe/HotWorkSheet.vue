@@ -5,8 +5,6 @@ import type { JobView } from '#shared/views'
 /** Flame or arc: kept outside this program, and recorded with its certificate when a licensed shop did it. */
 const props = defineProps<{ job: JobView; now: number; mayWork: boolean }>()
 const emit = defineEmits<{ done: [job: JobView]; strike: [subject: { id: string; name: string }] }>()
-const { short } = useQuantities()
-
 const hot = ref({ id: newId(), shop: '', certificate: '', issuedOn: '', what: '', note: '' })
 const recording = useSave()
 const hotForm = useTemplateRef('hotForm')

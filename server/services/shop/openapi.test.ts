@@ -1,6 +1,7 @@
 import { readdirSync } from 'node:fs'
 import { join } from 'node:path'
-import { openApiDocument, routes } from './openapi'
+import { openApiDocument } from './openapi'
+import { routes } from './routes'
 
 /** /jobs/[id]/holds.post.ts -> post /jobs/{id}/holds */
 function routeFiles(folder: string, base = ''): string[] {

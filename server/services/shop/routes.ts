@@ -1,0 +1,308 @@
+import type { AnyObjectSchema } from 'yup'
+import {
+  deviceKeySchema,
+  fileSchema,
+  holdStepSchema,
+  readingsSchema,
+  speedSchema,
+} from '../../../shared/leaktest/hold/holdForm'
+import { kitItemSchema, rigCheckSchema } from '../../../shared/schemas/kit'
+import { circuitSchema } from '../../../shared/schemas/circuit'
+import { jobEditSchema, newJobSchema, strikeSchema } from '../../../shared/schemas/job'
+import {
+  cautionsSchema,
+  drainedSchema,
+  gasReadingSchema,
+  hotWorkSchema,
+  planSchema,
+  weighingSchema,
+} from '../../../shared/schemas/safety'
+import {
+  answerSchema,
+  outcomeSchema,
+  probeSchema,
+  purchaseEditSchema,
+  purchaseSchema,
+  purchaseStepSchema,
+} from '../../../shared/schemas/narrow'
+import { ownerSchema, personSchema, preferencesSchema, signInSchema } from '../../../shared/schemas/person'
+import { repairSchema, touchSchema } from '../../../shared/schemas/repair'
+import { refitSchema, stripSchema } from '../../../shared/schemas/strip'
+import { findSchema } from '../../../shared/leaktest/findForm'
+import { testDescriptors } from '../../../shared/leaktest/tests'
+import { testKinds, type TankTestKind } from '../../../core/leaktest/testKinds'
+import type { Deed } from './may'
+
+export interface RouteDescription {
+  method: 'get' | 'post' | 'put' | 'patch' | 'delete'
+  path: string
+  summary: string
+  who: Deed | 'anyone' | 'device'
+  body?: AnyObjectSchema
+  /** what a word of the path can be, with the body and the words of each */
+  each?: { name: string; values: { value: string; summary: string; body: AnyObjectSchema; others?: AnyObjectSchema[] }[] }
+}
+
+const kinds = Object.keys(testDescriptors) as TankTestKind[]
+const kindsOfTest = kinds.map(kind => ({
+  value: kind,
+  summary: `Begin a test: ${testKinds[kind].name.toLowerCase()}`,
+  body: testDescriptors[kind].schema,
+}))
+const entriesOfTests = kinds.flatMap(kind =>
+  Object.entries(testDescriptors[kind].entries).map(([value, { schema, summary }]) => ({
+    value,
+    summary: `${testKinds[kind].name}: ${summary.toLowerCase()}`,
+    body: schema,
+  })),
+)
+/** Where kinds have an entry of the same name, either body. */
+const entryWords = [...new Set(entriesOfTests.map(entry => entry.value))].map(value => {
+  const its = entriesOfTests.filter(entry => entry.value === value)
+  return {
+    value,
+    summary: its.map(entry => entry.summary).join('; '),
+    body: its[0]!.body,
+    others: its.slice(1).map(entry => entry.body),
+  }
+})
+
+/** Every route of the server, in words. Quantities are SI, times milliseconds since 1970. */
+export const routes: readonly RouteDescription[] = [
+  {
+    method: 'get',
+    path: '/health',
+    summary: 'Whether the program answers, and whether the shop is still empty',
+    who: 'anyone',
+  },
+  { method: 'post', path: '/session', summary: 'Sign in', who: 'anyone', body: signInSchema },
+  { method: 'delete', path: '/session', summary: 'Sign out', who: 'read' },
+  {
+    method: 'post',
+    path: '/owner',
+    summary: 'Make the owner’s account in an empty shop, with the code from the terminal',
+    who: 'anyone',
+    body: ownerSchema,
+  },
+  { method: 'get', path: '/me', summary: 'Who is signed in', who: 'read' },
+  { method: 'patch', path: '/me', summary: 'Choose units and look', who: 'read', body: preferencesSchema },
+  { method: 'get', path: '/people', summary: 'Everybody', who: 'read' },
+  { method: 'post', path: '/people', summary: 'Add a person', who: 'people', body: personSchema },
+  {
+    method: 'get',
+    path: '/jobs',
+    summary:
+      'A page of the Bay, each job with its standing derived: ?words= to find, ?closed=1 for those that left, ?after= the mark of the page before',
+    who: 'read',
+  },
+  { method: 'post', path: '/jobs', summary: 'Open a job', who: 'work', body: newJobSchema },
+  {
+    method: 'get',
+    path: '/jobs/{id}',
+    summary: 'A job with all that has happened to it, or ?aspects= some of it',
+    who: 'read',
+  },
+  {
+    method: 'patch',
+    path: '/jobs/{id}',
+    summary: 'Change a job’s facts; 409 with the job as it is when somebody else did',
+    who: 'work',
+    body: jobEditSchema,
+  },
+  {
+    method: 'put',
+    path: '/jobs/{id}/circuit',
+    summary: 'Set the parts of the boundary in route order, with the lines and valves that they are tied to',
+    who: 'work',
+    body: circuitSchema,
+  },
+  {
+    method: 'get',
+    path: '/jobs/{id}/similar',
+    summary: 'Past jobs on the same craft or kind of tank, with what they turned out to be',
+    who: 'read',
+  },
+  {
+    method: 'post',
+    path: '/jobs/{id}/answers',
+    summary: 'Answer a check; 409 with the job as it is when somebody answered it otherwise meanwhile',
+    who: 'work',
+    body: answerSchema,
+  },
+  {
+    method: 'post',
+    path: '/jobs/{id}/probes',
+    summary: 'Record a set-up that was tried while halving, and whether it leaked',
+    who: 'work',
+    body: probeSchema,
+  },
+  { method: 'post', path: '/jobs/{id}/outcomes', summary: 'Say what it turned out to be', who: 'work', body: outcomeSchema },
+  { method: 'post', path: '/jobs/{id}/purchases', summary: 'List something to get', who: 'work', body: purchaseSchema },
+  {
+    method: 'patch',
+    path: '/purchases/{id}',
+    summary: 'Say anew why it is wanted and how long it takes to come',
+    who: 'work',
+    body: purchaseEditSchema,
+  },
+  {
+    method: 'post',
+    path: '/purchases/{id}/steps',
+    summary: 'Measured, ordered, arrived or returned',
+    who: 'work',
+    body: purchaseStepSchema,
+  },
+  {
+    method: 'post',
+    path: '/jobs/{id}/photos',
+    summary:
+      'Keep a photograph: the picture itself as the body, ?id= a UUID, ?drawnOn= the photograph that it is with something drawn on it; place and camera data are left out',
+    who: 'work',
+  },
+  { method: 'get', path: '/photos/{id}', summary: 'A photograph as JPEG; ?small=1 for the small one', who: 'read' },
+  { method: 'post', path: '/jobs/{id}/strips', summary: 'Something came off', who: 'work', body: stripSchema },
+  {
+    method: 'post',
+    path: '/strips/{id}/refit',
+    summary: 'It is on again; 409 when somebody ticked it or a part for it has not arrived',
+    who: 'work',
+    body: refitSchema,
+  },
+  {
+    method: 'post',
+    path: '/jobs/{id}/tests/{kind}',
+    summary: 'Begin a test of a kind',
+    who: 'work',
+    each: { name: 'kind', values: kindsOfTest },
+  },
+  {
+    method: 'post',
+    path: '/tests/{id}/entries/{entry}',
+    summary: 'Record something done or seen in a running test',
+    who: 'work',
+    each: { name: 'entry', values: entryWords },
+  },
+  {
+    method: 'post',
+    path: '/tests/{id}/finds',
+    summary: 'Record a leak between its hash marks, in a test that shows where',
+    who: 'work',
+    body: findSchema,
+  },
+  { method: 'post', path: '/tests/{id}/stop', summary: 'End a test', who: 'work' },
+  {
+    method: 'get',
+    path: '/tests/{id}/look',
+    summary: 'What is seen on the simulated tank: ?what= and ?at= the place',
+    who: 'read',
+  },
+  { method: 'get', path: '/bench', summary: 'Tanks under test and those that want one', who: 'read' },
+  { method: 'post', path: '/jobs/{id}/close', summary: 'Take a job out of the Bay', who: 'work' },
+  { method: 'post', path: '/jobs/{id}/reopen', summary: 'Bring a job back into the Bay', who: 'work' },
+  { method: 'get', path: '/crafts', summary: 'Crafts that were here before, with their tanks', who: 'read' },
+  {
+    method: 'post',
+    path: '/jobs/{id}/cautions',
+    summary: 'Record that this person read cautions, for the plan and for what is about to be done',
+    who: 'work',
+    body: cautionsSchema,
+  },
+  {
+    method: 'put',
+    path: '/jobs/{id}/plan',
+    summary: 'Say where the work is done and what is planned',
+    who: 'work',
+    body: planSchema,
+  },
+  {
+    method: 'post',
+    path: '/jobs/{id}/gas',
+    summary: 'A gas meter’s reading at one point',
+    who: 'work',
+    body: gasReadingSchema,
+  },
+  {
+    method: 'get',
+    path: '/jobs/{id}/gas',
+    summary: 'What a gas meter shows at a point of the simulated tank: ?point=',
+    who: 'read',
+  },
+  { method: 'post', path: '/jobs/{id}/drained', summary: 'Fuel that came out', who: 'work', body: drainedSchema },
+  {
+    method: 'post',
+    path: '/jobs/{id}/weighings',
+    summary: 'What was measured to weigh the tank up',
+    who: 'work',
+    body: weighingSchema,
+  },
+  {
+    method: 'post',
+    path: '/jobs/{id}/hot-work',
+    summary: 'Hot work by a licensed shop under its certificate',
+    who: 'work',
+    body: hotWorkSchema,
+  },
+  { method: 'post', path: '/jobs/{id}/strikes', summary: 'Strike out an entry with a reason', who: 'work', body: strikeSchema },
+  { method: 'get', path: '/jobs/{id}/trail', summary: 'What was done on a job, latest first', who: 'read' },
+  {
+    method: 'post',
+    path: '/jobs/{id}/repairs',
+    summary: 'Record a repair and start its cure',
+    who: 'work',
+    body: repairSchema,
+  },
+  { method: 'post', path: '/jobs/{id}/touches', summary: 'Record that parts were disturbed', who: 'work', body: touchSchema },
+  { method: 'get', path: '/holds/{id}', summary: 'A hold with its marks and verdict', who: 'read' },
+  { method: 'post', path: '/holds/{id}/step', summary: 'Start, settle or stop a hold', who: 'work', body: holdStepSchema },
+  { method: 'get', path: '/holds/{id}/readings', summary: 'Readings after a time, in seconds: ?after=', who: 'read' },
+  {
+    method: 'post',
+    path: '/holds/{id}/readings',
+    summary: 'Take readings; one at a time that is there already is the same reading',
+    who: 'work',
+    body: readingsSchema,
+  },
+  { method: 'post', path: '/holds/{id}/speed', summary: 'Let a stand-in’s time run faster', who: 'work', body: speedSchema },
+  {
+    method: 'post',
+    path: '/holds/{id}/file',
+    summary: 'Take a CSV file of readings, whole or not at all',
+    who: 'work',
+    body: fileSchema,
+  },
+  { method: 'get', path: '/holds/{id}/curve', summary: 'The curve thinned for the eye, every spike in it', who: 'read' },
+  { method: 'get', path: '/holds/{id}/live', summary: 'The estimate as it stands, with where the pressure goes', who: 'read' },
+  {
+    method: 'post',
+    path: '/holds/{id}/keys',
+    summary: 'Make a key with which a logger may send readings into this hold; it is told once',
+    who: 'devices',
+    body: deviceKeySchema,
+  },
+  { method: 'delete', path: '/keys/{id}', summary: 'Revoke a logger’s key', who: 'devices' },
+  {
+    method: 'post',
+    path: '/feed',
+    summary: 'Readings of a logger, newline-delimited JSON, its key as bearer token',
+    who: 'device',
+  },
+  { method: 'get', path: '/kit', summary: 'The shop’s gauges, thermometers, barometers, rigs and pumps', who: 'read' },
+  {
+    method: 'post',
+    path: '/kit',
+    summary: 'Add a piece of kit, or change the one with its id',
+    who: 'work',
+    body: kitItemSchema,
+  },
+  {
+    method: 'post',
+    path: '/kit/{id}/checks',
+    summary: 'Keep the leak of a dead-ended rig from its readings',
+    who: 'work',
+    body: rigCheckSchema,
+  },
+  { method: 'get', path: '/bells', summary: 'What hangs on the rope', who: 'read' },
+  { method: 'post', path: '/bells/{id}/answer', summary: 'Somebody heard a bell', who: 'work' },
+  { method: 'get', path: '/stream', summary: 'Server-sent events: a notice for each committed change', who: 'read' },
+  { method: 'get', path: '/openapi', summary: 'This description', who: 'read' },
+]
