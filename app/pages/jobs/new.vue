@@ -22,8 +22,8 @@ const { draft, clear } = useDraft<Omit<NewJob, 'id'>>('new-job', () => ({
   fuel: 'petrol',
   complaint: emptyComplaint(),
 }))
-const { value: crafts } = useRefreshed(
-  () => callApi<CraftView[]>('crafts'),
+const { value: crafts, refresh: findCrafts } = useRefreshed(
+  () => callApi<CraftView[]>(`crafts?words=${encodeURIComponent(draft.value.craftName)}`),
   () => false,
 )
 const { saving, problem, save } = useSave()
@@ -34,6 +34,12 @@ const choose = (kind: TankKind) => {
 const kind = computed(() => tankKind(draft.value.tankKind))
 const known = computed(() =>
   crafts.value?.find(craft => craft.name.toLowerCase() === draft.value.craftName.trim().toLowerCase()),
+)
+// What is offered stays where it is once one of it is chosen.
+watchDebounced(
+  () => draft.value.craftName,
+  () => (known.value ? undefined : findCrafts()),
+  { debounce: 250 },
 )
 const knownTank = computed(() =>
   known.value?.tanks.find(
@@ -81,7 +87,7 @@ useActionKeys('New complaint', [{ key: 'escape', label: 'Back to the Bay', run: 
     <SchemaForm ref="form" :problem="problem" :schema="newJobSchema" :state="draft" class="space-y-3" @submit="submit">
       <div class="sheet space-y-4 p-5">
         <div v-if="crafts?.length" role="group" aria-label="Here before" class="flex flex-wrap gap-2">
-          <template v-for="craft in crafts.slice(0, 8)" :key="craft.id">
+          <template v-for="craft in crafts" :key="craft.id">
             <UButton
               v-for="tank in craft.tanks"
               :key="tank.name"

@@ -67,13 +67,33 @@ export async function lastDrawn(tx: Transaction, craftId: string, tankName: stri
   return parts.length > 0 ? { circuit: last.circuit, parts } : null
 }
 
-/** Crafts that were here before with their tanks, for a new complaint; the latest first. */
-export async function listCrafts(): Promise<CraftView[]> {
+/** A new complaint offers no more than this; what is not among them is found by its name. */
+const CRAFTS_OFFERED = 8
+
+/**
+ * Crafts that were here before with their tanks, for a new complaint: the latest first.
+ * @param words part of the name; the craft that is called exactly so comes before all others
+ */
+export async function listCrafts(words = ''): Promise<CraftView[]> {
+  const wanted = words.trim()
+  const chosen = database()
+    .select({
+      id: craft.id,
+      rank: sql<number>`row_number() over (order by ${sameName(wanted)} desc, max(${job.openedAt}) desc)`.as('rank'),
+    })
+    .from(craft)
+    .innerJoin(job, eq(job.craftId, craft.id))
+    .where(sql`strpos(lower(${craft.name}), lower(${wanted})) > 0`)
+    .groupBy(craft.id)
+    .orderBy(sql`rank`)
+    .limit(CRAFTS_OFFERED)
+    .as('chosen')
   const rows = await database()
     .select({ craft, job })
-    .from(job)
-    .innerJoin(craft, eq(job.craftId, craft.id))
-    .orderBy(desc(job.openedAt))
+    .from(chosen)
+    .innerJoin(craft, eq(craft.id, chosen.id))
+    .innerJoin(job, eq(job.craftId, craft.id))
+    .orderBy(asc(chosen.rank), desc(job.openedAt))
   const crafts = new Map<string, CraftView>()
   for (const { craft: its, job: last } of rows) {
     const known = crafts.get(its.id) ?? { id: its.id, name: its.name, kind: its.kind, built: its.built, tanks: [] }

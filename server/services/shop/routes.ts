@@ -199,7 +199,12 @@ export const routes: readonly RouteDescription[] = [
   { method: 'get', path: '/bench', summary: 'Tanks under test and those that want one', who: 'read' },
   { method: 'post', path: '/jobs/{id}/close', summary: 'Take a job out of the Bay', who: 'work' },
   { method: 'post', path: '/jobs/{id}/reopen', summary: 'Bring a job back into the Bay', who: 'work' },
-  { method: 'get', path: '/crafts', summary: 'Crafts that were here before, with their tanks', who: 'read' },
+  {
+    method: 'get',
+    path: '/crafts',
+    summary: 'Crafts that were here before, with their tanks: the latest eight, or those whose name has ?words=',
+    who: 'read',
+  },
   {
     method: 'post',
     path: '/jobs/{id}/cautions',
