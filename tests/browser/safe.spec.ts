@@ -177,7 +177,7 @@ test('a boat’s tank is stripped with the network gone for a while, and rebuilt
     await expect(ticks).toHaveCount(left - 1)
   }
   await expect(page.getByText('Everything that came off is on again.')).toBeVisible()
-  await expect(page.getByText('What was touched has lost its evidence', { exact: false })).toBeVisible()
+  await expect(page.getByText('parts have no evidence that stands', { exact: false })).toBeVisible()
 })
 
 test('a road tank: what will break is ordered first, and its step waits until it arrives', async ({ page, context, demo }) => {

@@ -17,8 +17,8 @@ const kindWords = {
 }
 const kindItems = linkKinds.map(value => ({ label: kindWords[value], value }))
 const normallyItems = [
-  { label: 'stands open', value: 'open' as const },
-  { label: 'stands shut', value: 'shut' as const },
+  { label: 'open', value: 'open' as const },
+  { label: 'shut', value: 'shut' as const },
 ]
 const endItems = computed(() => props.spaces.map(space => ({ label: space.name, value: space.id })))
 </script>
@@ -26,24 +26,24 @@ const endItems = computed(() => props.spaces.map(space => ({ label: space.name, 
 <template>
   <li class="flex flex-wrap items-center gap-2 py-2">
     <UInput v-model="link.name" :aria-label="`Name of valve ${number}`" class="min-w-40 flex-1" @focus="$emit('pick')" />
-    <USelect v-model="link.kind" :items="kindItems" :aria-label="`Kind of ${link.name}`" class="w-38" />
+    <USelect v-model="link.kind" :items="kindItems" :aria-label="`Kind of ${link.name}`" class="w-44" />
     <span class="flex items-center gap-1">
-      <USelect v-model="link.from" :items="endItems" :aria-label="`${link.name} from`" class="w-32" />
+      <USelect v-model="link.from" :items="endItems" :aria-label="`${link.name} from`" class="w-36" />
       <UIcon name="i-lucide-arrow-right" class="soft size-5" />
-      <USelect v-model="link.to" :items="endItems" :aria-label="`${link.name} to`" class="w-32" />
+      <USelect v-model="link.to" :items="endItems" :aria-label="`${link.name} to`" class="w-36" />
     </span>
     <USelect
       v-if="link.kind !== 'passage' && link.kind !== 'check'"
       v-model="link.normally"
       :items="normallyItems"
       :aria-label="`How ${link.name} stands by itself`"
-      class="w-34"
+      class="w-24"
     />
     <QuantityInput
       v-if="link.kind === 'check'"
       v-model="link.cracking"
       kind="pressure"
-      class="w-32"
+      class="w-28"
       :aria-label="`Cracking pressure of ${link.name}`"
     />
     <UCheckbox v-if="link.kind === 'passage'" v-model="link.pinch" label="can be pinched" size="lg" />

@@ -242,9 +242,8 @@ useActionKeys('Strip and rebuild', [
       <section v-if="standing.ledger.settle" class="sheet" aria-labelledby="evidence-title">
         <h2 id="evidence-title" class="mb-1">Then prove it</h2>
         <p>
-          What was touched has lost its evidence: {{ standing.ledger.missing.length }} of
-          {{ standing.ledger.parts.length }} parts have none. The shortest that brings it back takes about
-          {{ standing.ledger.settle.minutes }} min:
+          {{ standing.ledger.missing.length }} of {{ standing.ledger.parts.length }} parts have no evidence that stands; what is
+          touched loses its own. The shortest that brings it takes about {{ standing.ledger.settle.minutes }} min:
         </p>
         <SettlingTests :job="job" :plan="standing.ledger.settle" />
       </section>
