@@ -4,22 +4,35 @@ import type { LedgerEntries } from '../core/ledger/ledger'
 import { nextStep, type NextStep, type RunningTest } from '../core/ledger/nextStep'
 import { testKindKeys, testKinds } from '../core/leaktest/testKinds'
 import { liveParts, targetPressure } from './jobCircuit'
+import { ledgerParts } from './ledgerParts'
 import { descriptorOf, isRunning } from './leaktest/tests'
 import type { DescentPoint, FindView, JobView } from './views'
 
-/** A job as the ledger reads it: struck entries left out, tests in the order in which they ended. */
+/**
+ * A job as the ledger reads it, tests in the order in which they ended. What was struck out does not count, but the metal was
+ * touched all the same, and what was put on it cures.
+ */
 export function jobEntries(job: JobView): LedgerEntries {
   const counting = job.tests.filter(test => !test.struck)
   const testStruck = new Set(job.tests.filter(test => test.struck).map(test => test.id))
   const finds = job.finds.filter(find => !find.struck && !testStruck.has(find.testId))
   return {
-    parts: liveParts(job).map(({ id, name }) => ({ id, name })),
-    tests: counting.flatMap(test => descriptorOf(test).ledger(test, job)).sort((a, b) => a.at - b.at),
+    parts: ledgerParts(job),
+    tests: counting.flatMap(test => descriptorOf(test).ledger(test, job)).sort((a, b) => a.end - b.end),
     leaks: job.leaks.filter(leak => finds.some(find => find.leakId === leak.id)),
     finds: finds.map(find => ({ leakId: find.leakId, testId: find.testId, at: find.at })),
-    repairs: job.repairs.filter(repair => !repair.struck).map(({ id, leakId, at, curedAt }) => ({ id, leakId, at, curedAt })),
-    touches: job.touches.filter(touch => !touch.struck),
+    repairs: job.repairs.map(({ id, leakId, at, curedAt, struck }) => ({
+      id,
+      leakId,
+      partId: job.leaks.find(leak => leak.id === leakId)!.partId,
+      at,
+      curedAt,
+      struck: struck !== null,
+    })),
+    touches: job.touches,
     limit: job.acceptance,
+    pressure: targetPressure(job),
+    cannotBeHeld: job.unholdable.find(each => !each.struck)?.at ?? null,
     ways: () => waysToFeed(job.circuit, liveParts(job), targetPressure(job)),
   }
 }
@@ -57,7 +70,7 @@ export const descentOf = (job: Pick<JobView, 'tests'>): DescentPoint[] =>
     .flatMap(test => {
       const estimate = descriptorOf(test).measured(test)?.estimate
       if (test.struck || test.stoppedAt === null || !estimate) return []
-      const { leakRate: rate, low95: low, high95: high, verdict } = estimate
+      const { leakRate: rate, above95: low, below95: high, verdict } = estimate
       return [{ label: `${testKinds[test.kind].sign}${test.number}`, at: test.stoppedAt, rate, low, high, verdict }]
     })
     .sort((a, b) => a.at - b.at)

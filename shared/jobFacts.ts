@@ -13,5 +13,7 @@ export const factsOf = (view: JobView): JobFacts => ({
   pressureLimit: view.pressureLimit,
   limitSource: view.limitSource,
   acceptance: view.acceptance,
+  fuelAcceptance: view.fuelAcceptance,
+  limitsReason: view.limitsReason,
   complaint: view.complaint,
 })

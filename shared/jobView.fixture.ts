@@ -15,6 +15,7 @@ export const partView = (id: string, change: Partial<PartView> = {}): PartView =
   link: null,
   trait: null,
   position: 0,
+  addedAt: null,
   removedAt: null,
   ...change,
 })
@@ -32,6 +33,8 @@ export const jobView = (change: Partial<JobView> = {}): JobView => ({
   pressureLimit: 7000,
   limitSource: 'plate',
   acceptance: throughputFromStandard(1),
+  fuelAcceptance: null,
+  limitsReason: '',
   complaint: emptyComplaint(),
   revision: 1,
   openedAt: 0,
@@ -46,7 +49,8 @@ export const jobView = (change: Partial<JobView> = {}): JobView => ({
   weighings: [],
   hotWork: [],
   circuit: PLAIN_CIRCUIT,
-  parts: [partView('a'), partView('b')],
+  parts: [partView('a', { opening: true }), partView('b')],
+  mapsBefore: [],
   answers: [],
   probes: [],
   outcomes: [],
@@ -58,5 +62,6 @@ export const jobView = (change: Partial<JobView> = {}): JobView => ({
   finds: [],
   repairs: [],
   touches: [],
+  unholdable: [],
   ...change,
 })

@@ -6,6 +6,7 @@ export const strikable = [
   'finds',
   'repairs',
   'touches',
+  'unholdable',
   'answers',
   'probes',
   'outcomes',

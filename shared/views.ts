@@ -39,7 +39,28 @@ export interface PartView {
   link: string | null
   trait: PartTrait | null
   position: number
+  /** when it came onto the tank; null when it was there from the start */
+  addedAt: number | null
   removedAt: number | null
+}
+
+/** A part as a map draws and ties it. */
+export type MapPart = Pick<PartView, 'id' | 'name' | 'family' | 'shape' | 'opening' | 'space'>
+
+/** The map as it was until the tank itself was changed. */
+export interface MapBefore {
+  until: number
+  circuit: Circuit
+  parts: MapPart[]
+}
+
+/** That nothing can be held any more, as somebody said. */
+export interface UnholdableView {
+  id: string
+  reason: string
+  by: string
+  at: number
+  struck: string | null
 }
 
 export interface RigLeakView {
@@ -259,7 +280,11 @@ export interface JobView {
   fuel: FuelKey
   pressureLimit: number
   limitSource: string
+  /** the system's limit, Pa·m3/s at the working pressure */
   acceptance: number
+  /** limit of parts that fuel stands on, Pa·m3/s; null where it follows from the fuel */
+  fuelAcceptance: number | null
+  limitsReason: string
   complaint: Complaint
   revision: number
   openedAt: number
@@ -277,6 +302,8 @@ export interface JobView {
   hotWork: HotWorkView[]
   circuit: Circuit
   parts: PartView[]
+  /** earlier maps, the first one first */
+  mapsBefore: MapBefore[]
   answers: AnswerView[]
   probes: ProbeView[]
   outcomes: OutcomeView[]
@@ -289,6 +316,7 @@ export interface JobView {
   finds: FindView[]
   repairs: RepairView[]
   touches: TouchView[]
+  unholdable: UnholdableView[]
 }
 
 /** One hold on the descent. */

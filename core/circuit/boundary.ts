@@ -1,9 +1,18 @@
 /** Where a part stands on the tank's map, in map units (the map is 1000 wide and 360 high). */
 export type PartShape = { at: 'point'; x: number; y: number } | { at: 'line'; x1: number; y1: number; x2: number; y2: number }
 
-/** How an opening can be closed for a test. Only its own closure is itself under test; `open` is left open to the air. */
-export const closures = ['own', 'plug', 'pinch', 'plate', 'tape', 'rig', 'open'] as const
+/**
+ * How an opening can be closed for a test, as a person says it. With its own closure, or with only its end capped or fed, the part
+ * itself is under test; what stands in its place keeps it out of the test; `open` is left open to the air.
+ */
+export const closures = ['own', 'capped', 'fed', 'plug', 'pinch', 'plate', 'tape', 'rig', 'open'] as const
 export type Closure = (typeof closures)[number]
+
+/** Where air or smoke goes in: at the end of the part, or in its place. */
+export const isFeed = (closure: Closure | undefined): boolean => closure === 'fed' || closure === 'rig'
+
+/** Whether the part of an opening is itself under test when it is closed so. */
+export const keepsPartIn = (closure: Closure): boolean => ['own', 'capped', 'fed', 'open'].includes(closure)
 
 export const partFamilies = [
   'cap',

@@ -1,3 +1,4 @@
+import type { PartFamily } from './boundary'
 import type { MapPlace } from './placeOnPart'
 
 /** What holds one pressure: the tank's gas, a line, a chamber such as a canister, or the open air where a line ends. */
@@ -55,6 +56,7 @@ export interface Circuit {
 export interface TiedPart {
   id: string
   name: string
+  family: PartFamily
   opening: boolean
   /** the space whose pressure it keeps in; null when it is tied to nothing */
   space: string | null

@@ -1,10 +1,13 @@
 import type { Circuit, TiedPart } from './circuit'
+import type { Closure } from './boundary'
 import { changeWords, narrowedBy, nextSplit, type Probe } from './isolate'
+import { proposedClosures } from './proposedClosures'
 import { reach, type TestSetup } from './reach'
 import { randomCircuit } from './randomCircuit.fixture'
 import { tankKinds } from './tankKinds'
 
-const plain: TestSetup = { closures: {}, links: {}, pressure: 3000 }
+/** Part 0 is the one opening of a random circuit: it feeds. */
+const plain: TestSetup = { closures: { p0: 'fed' }, links: {}, pressure: 3000 }
 
 /** Halves until one part or an inseparable few are left. */
 function isolateOn(
@@ -54,7 +57,7 @@ test('on every kind of tank a leak anywhere is narrowed to parts that no set-up 
   for (const kind of tankKinds) {
     const parts = kind.parts.map(part => ({ ...part, id: part.key }))
     const setup: TestSetup = {
-      closures: {},
+      closures: proposedClosures(parts),
       links: kind.key === 'moulded' ? { vent: 'shut' } : {},
       pressure: kind.workingPressure,
     }
@@ -115,4 +118,12 @@ test('each change is one thing to do, in words', () => {
   expect(changeWords({ on: 'link', link: link('vent'), to: 'open' })).toBe('vent valve switched open')
   expect(changeWords({ on: 'opening', partId: 'cap', name: 'Cap', to: 'plug' })).toBe('plug in place of the cap')
   expect(changeWords({ on: 'opening', partId: 'cap', name: 'Cap', to: 'rig' })).toBe('feed at the cap')
+  const words = (to: Closure) => changeWords({ on: 'opening', partId: 'vent', name: 'Vent hose', to })
+  expect((['fed', 'own', 'capped', 'open', 'tape'] as const).map(words)).toEqual([
+    'feed at the vent hose',
+    'own closure back on the vent hose',
+    'cap the end of the vent hose',
+    'leave the vent hose open',
+    'tape in place of the vent hose',
+  ])
 })

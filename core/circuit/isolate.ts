@@ -1,5 +1,6 @@
-import type { Closure } from './boundary'
+import { isFeed, type Closure } from './boundary'
 import { settableLinks, shutWord, type Circuit, type Link, type LinkState, type TiedPart } from './circuit'
+import { proposedClosures } from './proposedClosures'
 import { reach, type TestSetup } from './reach'
 
 /** A set-up that was tried and whether air or smoke was lost in it. */
@@ -42,7 +43,7 @@ export function narrowedBy(suspects: readonly string[], probes: readonly Probe[]
 /** One thing to do to the set-up. */
 export type SetupChange =
   | { on: 'link'; link: Link; to: LinkState }
-  | { on: 'opening'; partId: string; name: string; to: Extract<Closure, 'own' | 'plug' | 'rig'> }
+  | { on: 'opening'; partId: string; name: string; to: Closure }
 
 export interface SplitStep {
   changes: SetupChange[]
@@ -105,7 +106,7 @@ export function nextSplit(
   }
   const worth = (step: SplitStep | null) => (step ? step.information / step.minutes : 0)
   let best: SplitStep | null = null
-  const fedStarts = [now, ...feeds.map(part => fedAt(now, part.id))]
+  const fedStarts = [now, ...feeds.map(part => fedAt(parts, now, part.id))]
   const grown = fedStarts
     .map(start => regionsFrom(circuit, parts, start, setup => worth(judge(setup))))
     .filter(setup => setup !== null)
@@ -194,16 +195,18 @@ function regionsFrom(
   return best?.setup ?? null
 }
 
-/** The rig moved to an opening, the one it stood on closed by its own closure. */
-function fedAt(now: TestSetup, partId: string): TestSetup {
-  const closures = Object.fromEntries(Object.entries(now.closures).filter(([, closure]) => closure !== 'rig'))
-  return { ...now, closures: { ...closures, [partId]: 'rig' } }
+/** The feed moved to an opening, the one where it was closed as it usually is. */
+function fedAt(parts: readonly TiedPart[], now: TestSetup, partId: string): TestSetup {
+  const usual = proposedClosures(parts, partId)
+  const others = Object.entries(now.closures).map(([id, closure]) => [id, isFeed(closure) ? usual[id]! : closure] as const)
+  return { ...now, closures: { ...Object.fromEntries(others), [partId]: 'fed' } }
 }
 
 type Move = (setup: TestSetup) => TestSetup | null
 
-/** Every single change of a set-up: a link shut or opened, an opening plugged or given back its own closure. */
+/** Every single change of a set-up: a link shut or opened, an opening plugged or closed again as it usually is. */
 function movesOf(circuit: Circuit, parts: readonly TiedPart[]): Move[] {
+  const usual = proposedClosures(parts, null)
   return [
     ...settableLinks(circuit).map((link): Move => setup => ({
       ...setup,
@@ -212,10 +215,10 @@ function movesOf(circuit: Circuit, parts: readonly TiedPart[]): Move[] {
     ...parts
       .filter(part => part.opening)
       .map((part): Move => setup => {
-        const closure = setup.closures[part.id] ?? 'own'
-        return closure === 'rig'
+        const closure = setup.closures[part.id]
+        return isFeed(closure)
           ? null
-          : { ...setup, closures: { ...setup.closures, [part.id]: closure === 'own' ? 'plug' : 'own' } }
+          : { ...setup, closures: { ...setup.closures, [part.id]: closure === 'plug' ? usual[part.id]! : 'plug' } }
       }),
   ]
 }
@@ -229,22 +232,23 @@ export function changesBetween(circuit: Circuit, parts: readonly TiedPart[], fro
   const openings = parts
     .filter(part => part.opening)
     .flatMap((part): SetupChange[] => {
-      const closure = to.closures[part.id] ?? 'own'
-      return closure === (from.closures[part.id] ?? 'own')
+      const closure = to.closures[part.id]
+      return closure === undefined || closure === from.closures[part.id]
         ? []
-        : [{ on: 'opening', partId: part.id, name: part.name, to: closure === 'own' || closure === 'rig' ? closure : 'plug' }]
+        : [{ on: 'opening', partId: part.id, name: part.name, to: closure }]
     })
   return [...links, ...openings]
 }
 
 /** A change in words, as one thing to do. */
 export function changeWords(change: SetupChange): string {
-  if (change.on === 'opening')
-    return change.to === 'rig'
-      ? `feed at the ${lower(change.name)}`
-      : change.to === 'plug'
-        ? `plug in place of the ${lower(change.name)}`
-        : `own closure back on the ${lower(change.name)}`
+  if (change.on === 'opening') {
+    const part = lower(change.name)
+    if (isFeed(change.to)) return `feed at the ${part}`
+    if (change.to === 'own') return `own closure back on the ${part}`
+    if (change.to === 'capped') return `cap the end of the ${part}`
+    return change.to === 'open' ? `leave the ${part} open` : `${change.to} in place of the ${part}`
+  }
   const name = lower(change.link.name)
   if (change.to === 'shut') return change.link.kind === 'passage' ? `pinch the ${name}` : `${name} ${shutWord(change.link)}`
   return change.link.kind === 'passage'

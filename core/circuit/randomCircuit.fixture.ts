@@ -41,6 +41,6 @@ export function randomCircuit(seed: number, n: number): { circuit: Circuit; part
   }
   return {
     circuit: { spaces, links },
-    parts: spaces.map((space, k) => ({ id: `p${k}`, name: `Part ${k}`, opening: k === 0, space: space.id })),
+    parts: spaces.map((space, k) => ({ id: `p${k}`, name: `Part ${k}`, family: 'fitting', opening: k === 0, space: space.id })),
   }
 }

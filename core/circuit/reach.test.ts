@@ -1,12 +1,19 @@
 import type { TiedPart } from './circuit'
 import { circuitFaults } from './circuitFaults'
+import { proposedClosures, proposedFeed } from './proposedClosures'
 import { holdingLinks, linksToShut, reach, type TestSetup } from './reach'
 import { tankKind, tankKinds } from './tankKinds'
 
 const van = tankKind('moulded')
 const parts: TiedPart[] = van.parts.map(part => ({ ...part, id: part.key }))
-const on = (change: Partial<TestSetup>) =>
-  reach(van.circuit, parts, { closures: {}, links: { vent: 'shut' }, pressure: 3000, ...change })
+/** Closed as usual, but for what a test says. */
+const on = ({ closures = {}, ...change }: Partial<TestSetup>, feed: string | null = null) =>
+  reach(van.circuit, parts, {
+    links: { vent: 'shut' },
+    pressure: 3000,
+    ...change,
+    closures: { ...proposedClosures(parts, feed), ...closures },
+  })
 
 describe('a vapour system fed at its service port', () => {
   const seen = on({ closures: { 'service-port': 'rig' } })
@@ -43,8 +50,8 @@ describe('a vapour system fed at its service port', () => {
     expect(lifted.unreached.find(each => each.partId === 'canister')).toMatchObject({ why: 'valve', how: 'shut' })
   })
   test('an opening left open lets it out, a plug keeps its own part out', () => {
-    expect(on({ closures: { 'pump-ring': 'open' } }).escapes).toEqual(['pump-ring'])
-    expect(on({ closures: { 'pump-ring': 'plug' } }).unreached).toContainEqual({
+    expect(on({ closures: { 'pump-ring': 'open' } }, 'service-port').escapes).toEqual(['pump-ring'])
+    expect(on({ closures: { 'pump-ring': 'plug' } }, 'service-port').unreached).toContainEqual({
       partId: 'pump-ring',
       why: 'closed',
       closure: 'plug',
@@ -52,21 +59,76 @@ describe('a vapour system fed at its service port', () => {
   })
 })
 
-test('with no rig named the tank itself is taken as fed, and said so', () => {
-  expect(on({}).assumedFeed).toBe(true)
-  expect(on({}).fed).toEqual(['tank'])
-  expect(on({ closures: { cap: 'rig' } }).assumedFeed).toBe(false)
+describe('nothing is under test by default', () => {
+  test('where nobody said where air goes in, nothing is', () => {
+    const seen = on({})
+    expect(seen.fed).toEqual([])
+    expect(seen.reached).toEqual([])
+    expect(seen.unreached).toContainEqual({ partId: 'strap', why: 'no feed' })
+  })
+  test('an opening that nobody answered is not, though pressure gets there', () => {
+    const { cap: _, ...others } = proposedClosures(parts, 'cap')
+    const answered = (closures: TestSetup['closures']) =>
+      reach(van.circuit, parts, { closures, links: { vent: 'shut' }, pressure: 3000 })
+    expect(answered({ ...others, 'service-port': 'fed' }).unreached).toContainEqual({ partId: 'cap', why: 'unanswered' })
+    expect(answered({ 'service-port': 'fed' }).reached).not.toContain('pump-ring')
+    expect(answered({ 'service-port': 'fed' }).reached).toContain('strap')
+    expect(answered({}).reached).toEqual([])
+  })
+  test('an end that is capped or fed keeps its part in, the rig in its place does not', () => {
+    expect(on({ closures: { 'service-port': 'fed' } }).reached).toContain('service-port')
+    expect(on({ closures: { 'service-port': 'rig' } }).reached).not.toContain('service-port')
+    expect(on({ closures: { return: 'capped' } }, 'service-port').reached).toContain('return')
+    for (const closure of ['plug', 'plate', 'tape', 'pinch'] as const)
+      expect(on({ closures: { return: closure } }, 'service-port').unreached).toContainEqual({
+        partId: 'return',
+        why: 'closed',
+        closure,
+      })
+  })
+  test('a feed that is no opening feeds nothing', () => expect(on({ closures: { strap: 'fed' } }).fed).toEqual([]))
+})
+
+describe('how openings are usually closed', () => {
+  test.each(tankKinds.map(kind => kind.key))(
+    '%s: each is answered, exactly one feeds, and all that it reaches stays in',
+    key => {
+      const kind = tankKind(key)
+      const drawn = kind.parts.map(part => ({ ...part, id: part.key }))
+      const closures = proposedClosures(drawn)
+      expect(Object.keys(closures).sort()).toEqual(
+        drawn
+          .filter(part => part.opening)
+          .map(part => part.id)
+          .sort(),
+      )
+      expect(Object.values(closures).filter(closure => closure === 'fed')).toHaveLength(1)
+      const seen = reach(kind.circuit, drawn, { closures, links: holdingLinks(kind.circuit), pressure: kind.workingPressure })
+      expect(seen.escapes).toEqual([])
+      expect(seen.unreached.filter(each => each.why !== 'valve')).toEqual([])
+    },
+  )
+  test('what closes itself keeps its own closure, what ends is capped', () => {
+    expect(proposedClosures(parts, 'cap')).toMatchObject({
+      'cap': 'fed',
+      'pump-ring': 'own',
+      'return': 'capped',
+      'service-port': 'capped',
+    })
+    expect(proposedFeed([])).toBeNull()
+    expect(proposedFeed([{ id: 'x', name: 'X', family: 'sender', opening: true, space: 'tank' }])).toBe('x')
+  })
 })
 
 test('what must be shut for a hold, and how one usually shuts it', () => {
   expect(linksToShut(van.circuit).map(link => link.id)).toEqual(['vent'])
   expect(holdingLinks(van.circuit)).toEqual({ vent: 'shut' })
-  expect(reach(van.circuit, parts, { closures: {}, links: holdingLinks(van.circuit), pressure: 3000 }).escapes).toEqual([])
+  expect(on({ links: holdingLinks(van.circuit) }, 'service-port').escapes).toEqual([])
 })
 
 test('a part tied to nothing is reached by no test', () => {
-  const loose = { id: 'loose', name: 'Loose', opening: false, space: null }
-  const gone = { id: 'gone', name: 'Gone', opening: true, space: 'nowhere' }
+  const loose = { id: 'loose', name: 'Loose', family: 'fitting', opening: false, space: null } as const
+  const gone = { id: 'gone', name: 'Gone', family: 'fitting', opening: true, space: 'nowhere' } as const
   const seen = reach(van.circuit, [...parts, loose, gone], { closures: { gone: 'rig' }, links: {}, pressure: 3000 })
   expect(seen.unreached).toEqual(expect.arrayContaining([{ partId: 'loose', why: 'untied' }]))
   expect(seen.reached).toEqual([])
@@ -97,7 +159,14 @@ test('faults of a drawn circuit: rings of check valves, ends that are not there,
   expect(faults).toHaveLength(1)
   expect(faults[0]!.sentence).toContain('in a ring')
   expect(
-    reach(ring, [{ id: 'p', name: 'P', opening: false, space: 'c' }], { closures: {}, links: {}, pressure: 1000 }).reached,
+    reach(
+      ring,
+      [
+        { id: 'cap', name: 'Cap', family: 'cap', opening: true, space: 'a' },
+        { id: 'p', name: 'P', family: 'hose', opening: false, space: 'c' },
+      ],
+      { closures: { cap: 'rig' }, links: {}, pressure: 1000 },
+    ).reached,
   ).toEqual(['p'])
   expect(circuitFaults({ spaces: [space('a', 'tank'), space('b')], links: [] }, []).map(fault => fault.about)).toEqual([
     'a',
@@ -117,7 +186,11 @@ test('every kind of tank has a sound circuit in which a hold reaches most parts 
     const own = kind.parts.map(part => ({ ...part, id: part.key }))
     expect(circuitFaults(kind.circuit, own)).toEqual([])
     for (const part of kind.parts) if (part.link) expect(kind.circuit.links.map(link => link.id)).toContain(part.link)
-    const seen = reach(kind.circuit, own, { closures: {}, links: holdingLinks(kind.circuit), pressure: kind.workingPressure })
+    const seen = reach(kind.circuit, own, {
+      closures: proposedClosures(own),
+      links: holdingLinks(kind.circuit),
+      pressure: kind.workingPressure,
+    })
     expect(seen.escapes).toEqual([])
     expect(seen.reached.length).toBeGreaterThan(own.length * 0.8)
   }

@@ -1,9 +1,9 @@
-import type { Closure } from './boundary'
+import { isFeed, keepsPartIn, type Closure } from './boundary'
 import { linkStateIn, type Circuit, type Link, type LinkState, type TiedPart } from './circuit'
 
 /** How a circuit is closed, fed and switched for a test. */
 export interface TestSetup {
-  /** how each opening is closed, by part id; `rig` where air or smoke goes in, its own closure when absent */
+  /** how each opening is closed, by part id, as somebody said it; one that is absent was not answered */
   closures: Readonly<Record<string, Closure>>
   /** links set otherwise than they stand by themselves, by link id */
   links: Readonly<Record<string, LinkState>>
@@ -14,6 +14,8 @@ export interface TestSetup {
 /** Why a part says nothing in a test. */
 export type Unreached =
   | { partId: string; why: 'closed'; closure: Closure }
+  | { partId: string; why: 'unanswered' }
+  | { partId: string; why: 'no feed' }
   | { partId: string; why: 'valve'; linkId: string; how: 'shut' | 'against its way' | 'below its cracking pressure' }
   | { partId: string; why: 'untied' }
   | { partId: string; why: 'no way' }
@@ -21,8 +23,6 @@ export type Unreached =
 export interface Reach {
   /** ids of the spaces where it goes in */
   fed: string[]
-  /** no opening is marked as the rig's: the tank itself is taken as fed */
-  assumedFeed: boolean
   /** pressure left in each space that is reached, Pa gauge, by space id */
   spaces: ReadonlyMap<string, number>
   /** the space from which each was reached; null where it goes in */
@@ -43,20 +43,10 @@ export interface Reach {
  */
 export function reach(circuit: Circuit, parts: readonly TiedPart[], setup: TestSetup): Reach {
   const size = Math.abs(setup.pressure)
-  const rigs = parts.filter(part => setup.closures[part.id] === 'rig')
-  const assumedFeed = rigs.length === 0
-  const first = circuit.spaces.find(space => space.kind === 'tank')
-  const fed = [
-    ...new Set(
-      assumedFeed
-        ? first
-          ? [first.id]
-          : []
-        : rigs.flatMap(part =>
-            part.space !== null && circuit.spaces.some(space => space.id === part.space) ? [part.space] : [],
-          ),
-    ),
-  ]
+  const feeds = parts.filter(part => part.opening && isFeed(setup.closures[part.id]))
+  const fed = [...new Set(feeds.map(part => part.space))].filter(
+    (id): id is string => id !== null && circuit.spaces.some(space => space.id === id),
+  )
   const outside = new Set(circuit.spaces.filter(space => space.kind === 'outside').map(space => space.id))
   const spaces = new Map<string, number>(fed.map(id => [id, size]))
   const cameFrom = new Map<string, string | null>(fed.map(id => [id, null]))
@@ -79,16 +69,18 @@ export function reach(circuit: Circuit, parts: readonly TiedPart[], setup: TestS
     unreached: Unreached[] = [],
     escapes = [...outside].filter(id => spaces.has(id))
   for (const part of parts) {
-    const closure = part.opening ? (setup.closures[part.id] ?? 'own') : 'own'
+    const closure = part.opening ? setup.closures[part.id] : 'own'
     const inside = part.space !== null && spaces.has(part.space)
     if (closure === 'open' && inside) escapes.push(part.id)
-    if (closure !== 'own' && closure !== 'open') unreached.push({ partId: part.id, why: 'closed', closure })
+    if (closure === undefined) unreached.push({ partId: part.id, why: 'unanswered' })
+    else if (!keepsPartIn(closure)) unreached.push({ partId: part.id, why: 'closed', closure })
     else if (part.space === null || !circuit.spaces.some(space => space.id === part.space))
       unreached.push({ partId: part.id, why: 'untied' })
     else if (inside) reached.push(part.id)
+    else if (fed.length === 0) unreached.push({ partId: part.id, why: 'no feed' })
     else unreached.push({ partId: part.id, ...blocker(circuit, part.space, spaces, setup) })
   }
-  return { fed, assumedFeed, spaces, cameFrom, reached, unreached, escapes }
+  return { fed, spaces, cameFrom, reached, unreached, escapes }
 }
 
 /** The spaces that were passed on the way to one, with itself; empty when it is not reached. */

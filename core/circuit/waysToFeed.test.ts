@@ -1,5 +1,6 @@
 import { randomCircuit } from './randomCircuit.fixture'
 import { holdingLinks, reach } from './reach'
+import { proposedClosures } from './proposedClosures'
 import { tankKind, tankKinds } from './tankKinds'
 import { waysToFeed } from './waysToFeed'
 
@@ -11,21 +12,26 @@ const drawnAs = (key: string) => {
 test('a plain tank has one way in, and it reaches everything', () => {
   const { kind, parts } = drawnAs('small-steel')
   const ways = waysToFeed(kind.circuit, parts, kind.workingPressure)
-  expect(ways).toHaveLength(1)
-  expect(ways[0]).toMatchObject({ rig: null, vacuum: false })
+  expect(ways.map(way => [way.rig, way.vacuum])).toEqual([
+    ['vent', false],
+    ['vent', true],
+  ])
   expect([...ways[0]!.reached].sort()).toEqual(parts.map(part => part.id).sort())
 })
 
 test('a tank behind check valves takes several: the pressure stops at the neck, the vacuum passes', () => {
   const { kind, parts } = drawnAs('moulded')
   const ways = waysToFeed(kind.circuit, parts, kind.workingPressure)
-  const byTank = ways.find(way => way.rig === null && !way.vacuum)!,
-    byVacuum = ways.find(way => way.vacuum)!
-  expect(byTank.reached).not.toContain('cap')
+  expect(ways[0]).toMatchObject({ rig: 'service-port', vacuum: false })
+  expect(ways[0]!.reached).not.toContain('cap')
+  const byVacuum = ways.find(way => way.vacuum)!
   expect(byVacuum.reached).toContain('cap')
   expect(byVacuum.reached).not.toContain('supply')
-  // What can be switched or pinched towards the open air is shut in each.
-  for (const way of ways) expect(way.links).toEqual(holdingLinks(kind.circuit))
+  // What can be switched or pinched towards the open air is shut in each, every opening is answered and one feeds.
+  for (const way of ways) {
+    expect(way.links).toEqual(holdingLinks(kind.circuit))
+    expect(Object.entries(way.closures).filter(([, closure]) => closure === 'fed')).toEqual([[way.rig, 'fed']])
+  }
 })
 
 test('below a check valve’s cracking pressure nothing behind it is reached', () => {
@@ -41,13 +47,14 @@ test.each(tankKinds.map(kind => [kind.key]))(
     const ways = waysToFeed(kind.circuit, parts, kind.workingPressure)
     for (const [i, way] of ways.entries()) {
       const seen = reach(kind.circuit, parts, {
-        closures: way.rig === null ? {} : { [way.rig]: 'rig' },
+        closures: way.closures,
         links: way.links,
         pressure: way.vacuum ? -kind.workingPressure : kind.workingPressure,
       })
       expect(seen.escapes).toEqual([])
       expect(seen.reached).toEqual(way.reached)
-      for (const before of ways.slice(0, i)) expect(way.reached.some(partId => !before.reached.includes(partId))).toBe(true)
+      for (const before of ways.slice(0, i))
+        expect(before.vacuum !== way.vacuum || way.reached.some(partId => !before.reached.includes(partId))).toBe(true)
     }
   },
 )
@@ -58,7 +65,11 @@ test('on random circuits, whatever one opening would reach is reached by one of 
     const opened = parts.map((part, k) => ({ ...part, opening: k % 3 === 0 }))
     const reachedBy = new Set(waysToFeed(circuit, opened, 3000).flatMap(way => way.reached))
     for (const part of opened.filter(each => each.opening)) {
-      const { reached } = reach(circuit, opened, { closures: { [part.id]: 'rig' }, links: {}, pressure: 3000 })
+      const { reached } = reach(circuit, opened, {
+        closures: proposedClosures(opened, part.id),
+        links: {},
+        pressure: 3000,
+      })
       for (const partId of reached) expect(reachedBy).toContain(partId)
     }
   }

@@ -17,7 +17,7 @@ export interface Fuel {
   /** kg/m3 at 15 °C between which commercial fuel lies */
   densityFrom: number
   densityTo: number
-  /** share of volume a kelvin */
+  /** share of volume a kelvin at 15 °C (ASTM D1250, tables 54B: K0 / density² + K1 / density; E85 by its parts) */
   expansion: number
   /** volume fraction */
   lowerExplosiveLimit: number
@@ -40,7 +40,7 @@ const rows = [
     density: 745,
     densityFrom: 720,
     densityTo: 775,
-    expansion: 0.00095,
+    expansion: 0.001213,
     lowerExplosiveLimit: 0.014,
     flashPoint: 233.15,
     flashPointNote: 'below −40 °C',
@@ -55,7 +55,7 @@ const rows = [
     density: 785,
     densityFrom: 775,
     densityTo: 795,
-    expansion: 0.001,
+    expansion: 0.00112,
     lowerExplosiveLimit: 0.014,
     flashPoint: 253.15,
     flashPointNote: 'below −20 °C',
@@ -70,7 +70,7 @@ const rows = [
     density: 832,
     densityFrom: 820,
     densityTo: 845,
-    expansion: 0.00083,
+    expansion: 0.000859,
     lowerExplosiveLimit: 0.006,
     flashPoint: 328.15,
     flashPointNote: 'above 55 °C',
@@ -85,7 +85,7 @@ const rows = [
     density: 719,
     densityFrom: 700,
     densityTo: 730,
-    expansion: 0.00098,
+    expansion: 0.00128,
     lowerExplosiveLimit: 0.012,
     flashPoint: 233.15,
     flashPointNote: 'below −40 °C',
@@ -100,7 +100,7 @@ const rows = [
     density: 804,
     densityFrom: 775,
     densityTo: 840,
-    expansion: 0.0009,
+    expansion: 0.00092,
     lowerExplosiveLimit: 0.007,
     flashPoint: 311.15,
     flashPointNote: 'above 38 °C',
@@ -119,7 +119,7 @@ export const fuels = known(
     density: [density, densityFrom, densityTo],
     densityFrom: [densityFrom, 650, 900],
     densityTo: [densityTo, 650, 900],
-    expansion: [expansion, 7e-4, 1.2e-3],
+    expansion: [expansion, 7e-4, 1.4e-3],
     lowerExplosiveLimit: [lowerExplosiveLimit, 0.005, 0.05],
     flashPoint: [flashPoint, 223, 373],
     viscosity: [viscosity, 3e-4, 6e-3],

@@ -6,12 +6,14 @@ import { fuelAtHeight } from './tankShape'
 const STATED_AT = 288.15
 
 /**
- * Density at a temperature: the stated one less its thermal expansion (ASTM D1250 in its linear part).
+ * Density at a temperature by the volume correction factor of petroleum products, exp(-a dT (1 + 0.8 a dT)), ASTM D1250.
  * @param temperature K
  * @returns kg/m3
  */
-export const densityAt = (fuel: Pick<Fuel, 'density' | 'expansion'>, temperature: number): number =>
-  fuel.density * (1 - fuel.expansion * (temperature - STATED_AT))
+export function densityAt(fuel: Pick<Fuel, 'density' | 'expansion'>, temperature: number): number {
+  const expanded = fuel.expansion * (temperature - STATED_AT)
+  return fuel.density * Math.exp(-expanded * (1 + 0.8 * expanded))
+}
 
 /** m3 of so much mass, kg. */
 export const volumeOfMass = (fuel: Pick<Fuel, 'density' | 'expansion'>, mass: number, temperature: number): number =>

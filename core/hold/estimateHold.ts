@@ -9,6 +9,7 @@ import { HoldRecord } from './holdRecord'
 import { exposureAlong, holdSeries, leakLaws, type HoldSeries, type LeakLaw } from './holdSeries'
 import { beliefMean, beliefQuantile, beliefVariance, type RateBelief } from './rateBelief'
 import { gaugeSpread } from './gaugeSpread'
+import { boundsOf } from './verdict'
 
 /** A hold that is being read: readings are taken as they come, the estimate never looks at the whole history again. */
 export interface LiveHold {
@@ -132,19 +133,18 @@ function explained(setup: HoldSetup, all: readonly HoldBlock[], record: HoldReco
   const budget: Budget = { readings: Math.sqrt(Math.max(0, spread - law * law)), ...outer, law }
   const leak = total - setup.rigLeak
   const quantile = (share: number) => beliefQuantile(belief, share, outerVariance) - setup.rigLeak
-  // A leak is never less than none. An estimate further below zero than its uncertainty is luck, not sight: the upper bounds
-  // then stay
-  // where one uncertainty below would put them (power-constrained limits, Cowan, Cranmer, Gross and Vitells 2011).
   const uncertainty = Math.sqrt(spread + outerVariance)
-  const luck = Math.max(0, -uncertainty - leak)
-  const oneSided = { low: quantile(0.05), high: quantile(0.95) + luck }
+  const bounds = boundsOf(leak, uncertainty, quantile)
   const figures = {
     leakRate: tidy(Math.max(0, leak)),
     low95: tidy(Math.max(0, quantile(0.025))),
-    high95: tidy(quantile(0.975) + luck),
+    high95: tidy(quantile(0.975) + Math.max(0, -leak)),
+    above95: tidy(bounds.above95),
+    below95: tidy(bounds.below95),
+    belowZero: bounds.belowZero,
     uncertainty: tidy(uncertainty),
     smallestSeen: tidy(
-      Math.min(oneSided.high, ONE_SIDED_95 * Math.hypot(budget.readings, budget.temperature, budget.barometer, budget.rig)),
+      Math.min(bounds.below95, ONE_SIDED_95 * Math.hypot(budget.readings, budget.temperature, budget.barometer, budget.rig)),
     ),
     budget: Object.fromEntries(Object.entries(budget).map(([part, value]) => [part, tidy(value)])) as Budget,
   }
@@ -152,7 +152,7 @@ function explained(setup: HoldSetup, all: readonly HoldBlock[], record: HoldReco
   const wildRows = new Set([...all.flatMap(block => block.wild), ...fits.ignored.flatMap(i => rowsOf(blocks[i]!))])
   const estimate: HoldEstimate = {
     ...figures,
-    ...decision(setup, series, figures, oneSided),
+    ...decision(setup, series, figures, bounds),
     readings: record.size,
     ignored: [...wildRows].sort((a, b) => a - b).map(row => record.times[row]!),
     steps: fits.steps.map(step => record.times[blocks[step]!.from]!),

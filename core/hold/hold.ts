@@ -1,7 +1,8 @@
 import type { GasSpace } from '../gas/inventory'
+import type { RateBounds } from './verdict'
 
 /** The engine that gave a verdict; raised whenever the same input could give other figures. */
-export const ENGINE = '3'
+export const ENGINE = '4'
 
 /** One reading of a hold, SI. */
 export interface Reading {
@@ -64,7 +65,7 @@ export type BudgetPart = (typeof budgetParts)[number]
 /** Standard uncertainties of the leak rate by cause, Pa·m3/s (GUM, JCGM 100). */
 export type Budget = Record<BudgetPart, number>
 
-export interface HoldEstimate {
+export interface HoldEstimate extends RateBounds {
   /** throughput at 293.15 K and the test pressure, rig subtracted, Pa·m3/s; never negative */
   leakRate: number
   /** two-sided 95 % interval, Pa·m3/s */

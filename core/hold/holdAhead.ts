@@ -33,8 +33,8 @@ export function holdAhead(setup: HoldSetup, estimate: HoldEstimate, record: Hold
   const from = at(record.size - 1)
   const until = last + Math.max(120, (last - start) * 0.4)
   return {
-    low: pressureAhead(setup, from, estimate.low95 + setup.rigLeak, until, 12),
-    high: pressureAhead(setup, from, estimate.high95 + setup.rigLeak, until, 12),
+    low: pressureAhead(setup, from, estimate.above95 + setup.rigLeak, until, 12),
+    high: pressureAhead(setup, from, estimate.below95 + setup.rigLeak, until, 12),
     atLimit: pressureAhead(setup, first, setup.limit + setup.rigLeak, until, 24),
   }
 }

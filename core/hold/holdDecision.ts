@@ -1,6 +1,6 @@
 import type { Budget, Decider, HoldEstimate, HoldSetup, HoldVerdict } from './hold'
 import type { HoldSeries } from './holdSeries'
-import { verdictOf, verdictOfBounds } from './verdict'
+import { normalBounds, verdictOf, type RateBounds } from './verdict'
 
 /** Longer than this a technician does not wait for a hold, min. */
 const LONGEST_WAIT = 12 * 60
@@ -10,16 +10,18 @@ type Estimated = Pick<HoldEstimate, 'leakRate' | 'budget'>
 /**
  * The verdict of three, and for an undecided hold what would decide it.
  * @param estimated Pa·m3/s
- * @param oneSided the two 95 % bounds, Pa·m3/s
+ * @param bounds one-sided 95 % each, Pa·m3/s
  */
 export function decision(
   setup: HoldSetup,
   series: HoldSeries,
   estimated: Estimated,
-  oneSided: { low: number; high: number },
+  bounds: RateBounds,
 ): { verdict: HoldVerdict; decidedBy: Decider | null; minutesMore: number | null } {
-  const verdict = verdictOfBounds(oneSided, setup.limit)
+  const verdict = verdictOf(bounds, setup.limit)
   if (verdict !== 'cannot-tell') return { verdict, decidedBy: null, minutesMore: null }
+  // More of what pulls it below zero would not decide anything.
+  if (bounds.belowZero) return { verdict, minutesMore: null, decidedBy: 'another method' }
   const held = series.times[series.times.length - 1]! - series.times[0]!
   const minutesMore = minutesToDecide(estimated, setup.limit, held)
   return {
@@ -48,7 +50,7 @@ function uncertaintyAfter(budget: Budget, factor: number): number {
 function minutesToDecide({ leakRate, budget }: Estimated, limit: number, held: number): number | null {
   if (!(held > 0)) return null
   for (let factor = 1.05; held * (factor - 1) <= LONGEST_WAIT * 60; factor *= 1.05) {
-    if (verdictOf(leakRate, uncertaintyAfter(budget, factor), limit) !== 'cannot-tell')
+    if (verdictOf(normalBounds(leakRate, uncertaintyAfter(budget, factor)), limit) !== 'cannot-tell')
       return Math.max(1, Math.ceil((held * (factor - 1)) / 60))
   }
   return null

@@ -1,5 +1,5 @@
 import { throughputFromStandard } from '../quantity/standardLeakRate'
-import { verdictOf } from './verdict'
+import { normalBounds, verdictOf } from './verdict'
 import { minMaxThin } from '../readings/minMaxThin'
 import { pressureAhead } from './pressureAhead'
 import { resultJson, setupFromJson } from '../readings/setupJson'
@@ -128,14 +128,28 @@ test('pressure ahead falls as the estimate would read it', () => {
     atPressure_kPa: 6.9,
     readings: 61,
     ignored: 0,
-    engine: '3',
+    engine: '4',
   })
   expect(resultJson('a.csv', setup, estimate).leakRate_mLmin).toBeCloseTo(3, 1)
 })
 
-test('the verdict’s bounds are one-sided', () => {
-  expect(verdictOf(0.5, 0.3, 1)).toBe('sealed')
-  expect(verdictOf(0.5, 0.31, 1)).toBe('cannot-tell')
-  expect(verdictOf(1.5, 0.3, 1)).toBe('leaking')
-  expect(verdictOf(1.5, 0.31, 1)).toBe('cannot-tell')
+describe('the verdict', () => {
+  const verdict = (rate: number, uncertainty: number) => verdictOf(normalBounds(rate, uncertainty), 1)
+  test('is by one-sided bounds', () => {
+    expect([verdict(0.5, 0.3), verdict(0.5, 0.31)]).toEqual(['sealed', 'cannot-tell'])
+    expect([verdict(1.5, 0.3), verdict(1.5, 0.31)]).toEqual(['leaking', 'cannot-tell'])
+  })
+  test('a bound that stands at the limit itself tells nothing', () => {
+    expect(verdictOf({ above95: 0, below95: 1, belowZero: false }, 1)).toBe('cannot-tell')
+    expect(verdictOf({ above95: 1, below95: 2, belowZero: false }, 1)).toBe('cannot-tell')
+  })
+  test('an estimate below zero is no sight of a tight tank: its upper bound is that of none at least', () => {
+    expect(normalBounds(-0.5, 0.5)).toEqual({ above95: 0, below95: expect.closeTo(1.644854 * 0.5, 5), belowZero: false })
+    expect([verdict(-0.5, 0.6), verdict(-0.5, 0.7)]).toEqual(['sealed', 'cannot-tell'])
+  })
+  test('one further below zero than its doubt explains cannot tell, however small its bound', () => {
+    expect(normalBounds(-2, 1).belowZero).toBe(false)
+    expect(normalBounds(-2.01, 1).belowZero).toBe(true)
+    expect([verdict(-0.019, 0.01), verdict(-0.021, 0.01)]).toEqual(['sealed', 'cannot-tell'])
+  })
 })

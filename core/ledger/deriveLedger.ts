@@ -1,7 +1,8 @@
-import { evidenceOf, lastTouched, type EvidenceKind } from './evidence'
-import { leakState, wasOpen, type LeakState } from './leakState'
-import { measures, type Instant, type LedgerEntries } from './ledger'
-import { settlingPlan, type SettlingPlan } from './settlingPlan'
+import { evidenceOf, lastTouched, standsBy, type EvidenceKind } from './evidence'
+import { leakState, type LeakState } from './leakState'
+import type { Direction, Instant, LedgerEntries } from './ledger'
+import { measuredLeaks, unrecordedFinds, type MeasuredLeak, type UnrecordedFind } from './measuredLeaks'
+import { settlingPlan, type MissingEvidence, type SettlingPlan } from './settlingPlan'
 
 export const partStandings = ['stands', 'open', 'touched', 'no evidence'] as const
 export type PartStanding = (typeof partStandings)[number]
@@ -14,6 +15,8 @@ export interface PartRow {
   standing: PartStanding
   /** one a test, in the order of the entries' tests */
   evidence: EvidenceKind[]
+  /** ways that pressure acts on it in service and for which nothing stands */
+  lacks: Direction[]
 }
 
 /** What the entries amount to. Nothing here is ever stored. */
@@ -21,8 +24,10 @@ export interface Ledger {
   state: JobState
   parts: PartRow[]
   leaks: { id: string; state: LeakState }[]
-  /** a hold that measured a leak nobody has found yet */
-  unlocated: { holdId: string } | null
+  /** leaks that were measured and not measured away since, the first one first */
+  measured: MeasuredLeak[]
+  /** foam or smoke that nobody recorded as a leak */
+  unrecorded: UnrecordedFind[]
   /** parts without evidence that stands */
   missing: string[]
   /** the shortest set of tests that would settle them, null when nothing is missing */
@@ -30,62 +35,77 @@ export interface Ledger {
 }
 
 /**
- * Derives what stands from what happened, by the ledger's rules:
- * evidence stands if a test reached the part after its last touch, found nothing on it and could see a leak no larger than the
- * limit;
- * touching one part ends the evidence of that part alone; finds and unexplained measured leaks stay open until evidence after
- * their repair;
+ * Derives what stands from what happened, by the ledger's rules: evidence stands if a test reached the part, the whole test lies
+ * after its last touch and its cure, nothing was found on it, and it could have seen a leak no larger than the part's own limit
+ * at the limit's pressure and in the direction of service; finds and measured leaks stay open until evidence after their repair;
  * the job is sealed when every part stands and no leak is open.
  * @param now decides what has cured
  */
 export function deriveLedger(entries: LedgerEntries, now: Instant): Ledger {
   const leaks = entries.leaks.map(leak => ({ id: leak.id, state: leakState(leak, entries, now) }))
-  const openParts = new Set(entries.leaks.filter((_, i) => leaks[i]!.state !== 'sealed').map(leak => leak.partId))
-  const parts = entries.parts.map(part => {
-    const evidence = entries.tests.map(test => evidenceOf(test, part.id, entries))
+  const measured = measuredLeaks(entries)
+  const unrecorded = unrecordedFinds(entries)
+  const openParts = new Set([
+    ...entries.leaks.filter((_, i) => leaks[i]!.state !== 'sealed').map(leak => leak.partId),
+    ...unrecorded.map(each => each.partId),
+  ])
+  const parts = entries.parts.map((part): PartRow => {
+    const evidence = entries.tests.map(test => evidenceOf(test, part, entries))
+    const lacks = part.service.filter(direction => !standsBy({ ...part, service: [direction] }, entries.tests, entries))
+    const open = openParts.has(part.id)
     return {
       partId: part.id,
       evidence,
-      standing: standingOf(evidence, openParts.has(part.id), lastTouched(part.id, entries) > -Infinity),
+      lacks,
+      standing: standingOf(evidence, { open, stands: lacks.length === 0, touched: lastTouched(part, entries) > -Infinity }),
     }
   })
-  const unlocated = unlocatedLeak(entries)
   const missing = parts.filter(part => part.standing !== 'stands').map(part => part.partId)
-  const open = leaks.filter(leak => leak.state !== 'sealed')
   return {
     parts,
     leaks,
-    unlocated,
+    measured,
+    unrecorded,
     missing,
-    settle: settlingPlan(missing, { limit: entries.limit, ways: missing.length > 0 ? entries.ways?.() : undefined }),
-    state:
-      open.some(leak => leak.state === 'found' || leak.state === 'back') || unlocated
-        ? 'leaking'
-        : open.length > 0
-          ? 'repairing'
-          : missing.length > 0 || parts.length === 0
-            ? 'cannot-tell'
-            : 'sealed',
+    settle: settlingPlan(missingEvidence(parts, measured, entries), entries),
+    state: stateOf({ leaks, measured, unrecorded, missing, any: parts.length > 0 }),
   }
 }
 
-function standingOf(evidence: EvidenceKind[], open: boolean, touched: boolean): PartStanding {
+function stateOf({
+  leaks,
+  measured,
+  unrecorded,
+  missing,
+  any,
+}: Pick<Ledger, 'leaks' | 'measured' | 'unrecorded' | 'missing'> & { any: boolean }): JobState {
+  const open = leaks.filter(leak => leak.state !== 'sealed')
+  const isOpen = open.some(leak => leak.state === 'found' || leak.state === 'back')
+  if (isOpen || unrecorded.length > 0 || measured.some(leak => !leak.explained)) return 'leaking'
+  if (open.length > 0 || measured.length > 0) return 'repairing'
+  return missing.length > 0 || !any ? 'cannot-tell' : 'sealed'
+}
+
+function standingOf(
+  evidence: EvidenceKind[],
+  { open, stands, touched }: { open: boolean; stands: boolean; touched: boolean },
+): PartStanding {
   if (open) return 'open'
-  if (evidence.includes('stands')) return 'stands'
+  if (stands) return 'stands'
   return touched && evidence.some(kind => kind === 'fell' || kind === 'early' || kind === 'find') ? 'touched' : 'no evidence'
 }
 
-/**
- * The last hold that measured a leak which no find explains: none was open then and none has been found since,
- * and no later sealed hold reached all that it reached.
- */
-function unlocatedLeak(entries: LedgerEntries): { holdId: string } | null {
-  const holds = entries.tests.filter(measures).sort((a, b) => a.at - b.at)
-  const last = holds.filter(hold => hold.verdict === 'leaking').at(-1)
-  if (!last) return null
-  const closed = holds.some(
-    hold => hold.at > last.at && hold.verdict === 'sealed' && last.reached.every(partId => hold.reached.includes(partId)),
-  )
-  const explained = entries.leaks.some(leak => wasOpen(leak, entries, last.at)) || entries.finds.some(find => find.at > last.at)
-  return closed || explained ? null : { holdId: last.id }
+/** What has to be tested: each way that a part lacks, and by measuring what a measured leak still waits for. */
+function missingEvidence(
+  parts: readonly PartRow[],
+  measured: readonly MeasuredLeak[],
+  { parts: all, cannotBeHeld }: LedgerEntries,
+): MissingEvidence[] {
+  const awaiting = new Set(cannotBeHeld === null ? measured.flatMap(leak => leak.awaiting) : [])
+  return parts.flatMap((row, i) => {
+    const { service, limit } = all[i]!
+    const onlyMeasured = awaiting.has(row.partId)
+    const wanted = onlyMeasured || row.standing === 'open' ? service : row.lacks
+    return wanted.map(direction => ({ partId: row.partId, direction, limit, onlyMeasured }))
+  })
 }

@@ -1,75 +1,104 @@
 import { isFind } from '../leaktest/soap/soap'
-import type { Instant, LedgerEntries, LedgerRepair, LedgerTest } from './ledger'
+import { verdictOf } from '../hold/verdict'
+import { boundsAt, seenAt } from './atLimitPressure'
+import type { Direction, Instant, LedgerEntries, LedgerPart, LedgerRepair, LedgerTest } from './ledger'
 
 /**
  * What one test says of one part.
- * stands: reached it after its last touch, found nothing, could see what matters. fell: it did, but the part was touched since.
- * early: before a repair on the part had cured. find: something was found on it. undecided: reached, but says nothing either way.
+ * stands: wholly after its last touch and cure, found nothing, could see what matters. fell: it did, but the part was touched
+ * since it began. early: before what is on the part had cured. find: something was found on it. undecided: reached, but says
+ * nothing either way. The others say why it says nothing of this part.
  */
-export const evidenceKinds = ['stands', 'fell', 'early', 'find', 'undecided', 'not reached'] as const
+export const evidenceKinds = [
+  'stands',
+  'fell',
+  'early',
+  'find',
+  'undecided',
+  'not watched',
+  'too little pressure',
+  'other way',
+  'under liquid',
+  'not reached',
+] as const
 export type EvidenceKind = (typeof evidenceKinds)[number]
 
-/** When a part was last disturbed: touched or repaired; -Infinity when never. */
-export function lastTouched(partId: string, entries: LedgerEntries): Instant {
-  const leaks = new Set(entries.leaks.filter(leak => leak.partId === partId).map(leak => leak.id))
-  return Math.max(
-    -Infinity,
-    ...entries.touches.filter(touch => touch.partIds.includes(partId)).map(touch => touch.at),
-    ...entries.repairs.filter(repair => leaks.has(repair.leakId)).map(repair => repair.at),
-  )
-}
+/** Below this share of the working pressure a test says nothing of what pressure can open. */
+const ENOUGH_PRESSURE = 0.5
 
-/** The repair of a leak that counts: the last one, since it took the place of those before. */
-export function lastRepair(leakId: string, entries: LedgerEntries): LedgerRepair | null {
-  return entries.repairs
-    .filter(repair => repair.leakId === leakId)
+const leaksOn = (partId: string, { leaks }: LedgerEntries) =>
+  new Set(leaks.filter(leak => leak.partId === partId).map(leak => leak.id))
+
+/** When a part was last disturbed: touched, repaired, or put on; -Infinity when never. */
+export const lastTouched = (part: LedgerPart, { touches, repairs }: LedgerEntries): Instant =>
+  Math.max(
+    part.since,
+    ...touches.filter(touch => touch.partIds.includes(part.id)).map(touch => touch.at),
+    ...repairs.filter(repair => repair.partId === part.id).map(repair => repair.at),
+  )
+
+/** The repair of a leak that counts: the last one that was not struck out. */
+export function lastRepair(leakId: string, { repairs }: LedgerEntries): LedgerRepair | null {
+  return repairs
+    .filter(repair => repair.leakId === leakId && !repair.struck)
     .reduce<LedgerRepair | null>((last, repair) => (last && last.at > repair.at ? last : repair), null)
 }
 
-/** When the repairs on a part that count are all cured; -Infinity when there are none. */
-export const lastCured = (partId: string, entries: LedgerEntries): Instant =>
-  Math.max(
-    -Infinity,
-    ...entries.leaks.filter(leak => leak.partId === partId).map(leak => lastRepair(leak.id, entries)?.curedAt ?? -Infinity),
-  )
+/** When everything on a part has cured: what is on it cures until then or until it was stripped off; -Infinity when nothing does. */
+export function lastCured(partId: string, { repairs, touches }: LedgerEntries): Instant {
+  const stripped = touches.filter(touch => touch.kind === 'stripped' && touch.partIds.includes(partId)).map(touch => touch.at)
+  const cures = repairs
+    .filter(repair => repair.partId === partId)
+    .map(({ at, curedAt }) => Math.min(curedAt, ...stripped.filter(off => off > at)))
+  return Math.max(-Infinity, ...cures)
+}
 
-/** When a test reached a part and what it saw there, whatever happened since; null when it did not reach it. */
-function observation(
-  test: LedgerTest,
-  partId: string,
-  entries: LedgerEntries,
-): { at: Instant; quiet: boolean; found: boolean } | null {
-  const found = entries.finds.some(
-    find => find.testId === test.id && entries.leaks.some(leak => leak.id === find.leakId && leak.partId === partId),
+/** The way in which a test acted on a part. */
+export const directionOn = (test: LedgerTest, partId: string): Direction =>
+  (test.felt.get(partId)?.pressure ?? test.pressure) < 0 ? 'vacuum' : 'pressure'
+
+/** Why a test says nothing of a part, whatever it saw; null when it could have said something. */
+function blindTo(test: LedgerTest, part: LedgerPart, { pressure }: LedgerEntries): EvidenceKind | null {
+  const felt = test.felt.get(part.id)
+  if (!felt) return 'not reached'
+  if (felt.underLiquid) return 'under liquid'
+  if (!part.service.includes(directionOn(test, part.id))) return 'other way'
+  return part.opens && Math.abs(felt.pressure) < ENOUGH_PRESSURE * pressure ? 'too little pressure' : null
+}
+
+/** Whether a test found something on a part, told as a find or only marked. */
+function foundOn(test: LedgerTest, partId: string, entries: LedgerEntries): boolean {
+  const ids = leaksOn(partId, entries)
+  return (
+    entries.finds.some(find => find.testId === test.id && ids.has(find.leakId)) ||
+    (test.says === 'looks' && test.marks.some(mark => mark.partId === partId && isFind(mark.mark)))
   )
-  const sensitive = test.smallestSeen <= entries.limit
-  switch (test.says) {
-    case 'rate':
-      if (!test.reached.includes(partId)) return null
-      return { at: test.at, quiet: test.verdict === 'sealed' && sensitive && !found, found }
-    case 'looks': {
-      const mark = test.marks.find(entry => entry.partId === partId)
-      if (!mark || mark.mark === 'not reached') return null
-      return { at: mark.at, quiet: mark.mark === 'dry' && sensitive && !found, found: found || isFind(mark.mark) }
-    }
-  }
+}
+
+/** Whether a measurement is sealed for a part: at the limit's own pressure its upper bound is below the part's own limit. */
+function sealedFor(test: LedgerTest, part: LedgerPart, entries: LedgerEntries): boolean {
+  const from = Math.abs(test.felt.get(part.id)?.pressure ?? 0)
+  if (seenAt(test.smallestSeen, from, entries.pressure) > part.limit) return false
+  return test.says !== 'rate' || verdictOf(boundsAt(test.bounds, from, entries.pressure), part.limit) === 'sealed'
 }
 
 /** What a test says of a part today. */
-export function evidenceOf(test: LedgerTest, partId: string, entries: LedgerEntries): EvidenceKind {
-  const seen = observation(test, partId, entries)
-  if (!seen) return 'not reached'
-  if (seen.found) return 'find'
-  if (!seen.quiet) return 'undecided'
-  if (seen.at <= lastTouched(partId, entries)) return 'fell'
-  return seen.at < lastCured(partId, entries) ? 'early' : 'stands'
+export function evidenceOf(test: LedgerTest, part: LedgerPart, entries: LedgerEntries): EvidenceKind {
+  if (foundOn(test, part.id, entries)) return 'find'
+  const blind = blindTo(test, part, entries)
+  if (blind) return blind
+  if (test.says === 'looks') {
+    const marks = test.marks.filter(mark => mark.partId === part.id).map(({ mark }) => mark)
+    if (marks.length === 0 || marks.includes('not reached')) return 'not reached'
+    if (!marks.includes('dry')) return 'not watched'
+  }
+  if (!sealedFor(test, part, entries)) return 'undecided'
+  if (test.begin <= lastTouched(part, entries)) return 'fell'
+  return test.begin < lastCured(part.id, entries) ? 'early' : 'stands'
 }
 
-/** Whether any test gives a part evidence at or after an instant, undisturbed since. */
-export function evidenceAfter(partId: string, after: Instant, entries: LedgerEntries): boolean {
-  const touched = lastTouched(partId, entries)
-  return entries.tests.some(test => {
-    const seen = observation(test, partId, entries)
-    return seen !== null && seen.quiet && seen.at >= after && seen.at > touched
-  })
-}
+/** Whether a part has evidence that stands for all that acts on it in service. @param among the tests that may give it */
+export const standsBy = (part: LedgerPart, among: readonly LedgerTest[], entries: LedgerEntries): boolean =>
+  part.service.every(direction =>
+    among.some(test => directionOn(test, part.id) === direction && evidenceOf(test, part, entries) === 'stands'),
+  )

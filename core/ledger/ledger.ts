@@ -1,14 +1,34 @@
 import type { FeedWay } from '../circuit/waysToFeed'
-import type { HoldVerdict } from '../hold/hold'
+import type { RateBounds } from '../hold/verdict'
 import type { SoapMark } from '../leaktest/soap/soap'
 import type { TankTestKind } from '../leaktest/testKinds'
 
 /** Times in the ledger are milliseconds since 1970, UTC. */
 export type Instant = number
 
+/** Which way pressure acts on a part: out of the tank, or into it. */
+export const directions = ['pressure', 'vacuum'] as const
+export type Direction = (typeof directions)[number]
+
 export interface LedgerPart {
   id: string
   name: string
+  /** the largest leak that it may have, throughput at 293.15 K at the job's working pressure, Pa·m3/s */
+  limit: number
+  /** what acts on it in service; each needs evidence of its own */
+  service: readonly Direction[]
+  /** whether more pressure can open a leak that less keeps shut: a seal, a joint, a seam, and not a hole in a wall */
+  opens: boolean
+  /** when it came onto the tank: tests that began before say nothing of it; -Infinity when it was there from the start */
+  since: Instant
+}
+
+/** What acted on a part in a test. */
+export interface Felt {
+  /** gauge, Pa; below zero in a vacuum */
+  pressure: number
+  /** it was under liquid, so that gas said nothing of it */
+  underLiquid: boolean
 }
 
 /** What one test amounts to for the ledger. Smoke whose tube was read gives two: a measurement and a look. */
@@ -17,22 +37,33 @@ interface LedgerTestBase {
   kind: TankTestKind
   /** as people know it: Hold 2 */
   name: string
-  at: Instant
-  /** Pa·m3/s, one-sided 95 % of a measurement */
+  begin: Instant
+  end: Instant
+  /** Pa gauge at which it saw what it saw */
+  pressure: number
+  /** parts under test by id, each with what it felt; nothing else was */
+  felt: ReadonlyMap<string, Felt>
+  /** Pa·m3/s at its own pressure, one-sided 95 % of a measurement */
   smallestSeen: number
 }
 
 /** Measures a rate over all that it reached: a hold that has ended, a balloon that was taken off, a flow tube that was read. */
 export interface LedgerMeasurement extends LedgerTestBase {
   says: 'rate'
-  reached: readonly string[]
-  verdict: HoldVerdict
+  bounds: RateBounds
+}
+
+/** A mark of one part: what it showed, or that the watch over it was not kept to its end. */
+export interface LedgerMark {
+  partId: string
+  mark: SoapMark | 'not watched'
+  at: Instant
 }
 
 /** Looks at part after part, each at its own time: a soap walk, or smoke where it was seen to arrive. */
 export interface LedgerLook extends LedgerTestBase {
   says: 'looks'
-  marks: readonly { partId: string; mark: SoapMark; at: Instant }[]
+  marks: readonly LedgerMark[]
 }
 export type LedgerTest = LedgerMeasurement | LedgerLook
 
@@ -49,17 +80,21 @@ export interface LedgerFind {
   testId: string
   at: Instant
 }
+/** Something done to a leak. One that was struck out does not count as its repair, but the metal was touched all the same. */
 export interface LedgerRepair {
   id: string
   leakId: string
+  partId: string
   at: Instant
   curedAt: Instant
+  struck: boolean
 }
-export const touchKinds = ['removed', 'refitted', 'knocked', 'adjusted'] as const
+export const touchKinds = ['removed', 'refitted', 'knocked', 'adjusted', 'stripped'] as const
 export type TouchKind = (typeof touchKinds)[number]
 export interface LedgerTouch {
   at: Instant
   partIds: readonly string[]
+  /** what was stripped off cures no more */
   kind: TouchKind
 }
 
@@ -71,8 +106,12 @@ export interface LedgerEntries {
   finds: readonly LedgerFind[]
   repairs: readonly LedgerRepair[]
   touches: readonly LedgerTouch[]
-  /** acceptance limit, Pa·m3/s */
+  /** the system's acceptance limit, Pa·m3/s at the working pressure */
   limit: number
+  /** the tank's working test pressure, Pa gauge, above zero: what limits are stated at */
+  pressure: number
+  /** since when nothing of it can be held any more, as somebody said with a reason; null while it can */
+  cannotBeHeld: Instant | null
   /**
    * how the circuit can be fed for a test, worked out when it is asked for; absent where nothing is known of it, then one way
    * reaches everything

@@ -1,33 +1,13 @@
 import type { HoldVerdict } from '../hold/hold'
-import { throughputFromStandard } from '../quantity/standardLeakRate'
 import { deriveLedger } from './deriveLedger'
-import type { LedgerEntries, LedgerLook, LedgerMeasurement } from './ledger'
+import type { LedgerEntries } from './ledger'
+import { ledgerHold, ledgerPart, ledgerRepair, ledgerSoap, untouched } from './ledger.fixture'
 import { nextStep, type RunningTest } from './nextStep'
 
-const parts = ['cap', 'seam', 'drain', 'strap'].map(id => ({
-  id,
-  name: id === 'seam' ? 'Top seam' : id.charAt(0).toUpperCase() + id.slice(1),
-}))
+const parts = ['cap', 'seam', 'drain', 'strap'].map(id => ledgerPart(id))
 const all = parts.map(part => part.id)
-const empty: LedgerEntries = {
-  parts,
-  tests: [],
-  leaks: [],
-  finds: [],
-  repairs: [],
-  touches: [],
-  limit: throughputFromStandard(1),
-}
-const hold = (at: number, verdict: HoldVerdict, reached = all): LedgerMeasurement => ({
-  says: 'rate',
-  kind: 'hold',
-  id: `h${at}`,
-  name: `Hold ${at}`,
-  at,
-  reached,
-  verdict,
-  smallestSeen: throughputFromStandard(0.3),
-})
+const empty = untouched(parts)
+const hold = (at: number, verdict: HoldVerdict, reached = all) => ledgerHold(at, verdict, reached)
 const step = (
   entries: Partial<LedgerEntries> = {},
   { now = 100, running = null, unchecked }: { now?: number; running?: RunningTest | null; unchecked?: boolean } = {},
@@ -40,7 +20,11 @@ const found = (...partIds: string[]) => ({
   leaks: partIds.map((partId, i) => leak(i + 1, partId)),
   finds: partIds.map((_, i) => ({ leakId: `L${i + 1}`, testId: 's', at: 2 })),
 })
-const repair = (number: number, at: number, curedAt: number) => ({ id: `r${number} ${at}`, leakId: `L${number}`, at, curedAt })
+/** A repair of one of the leaks in the order in which they were found. */
+const foundAndRepaired = (partIds: string[], ...each: [number, number, number][]) => ({
+  ...found(...partIds),
+  repairs: each.map(([number, at, curedAt]) => ledgerRepair(`L${number}`, partIds[number - 1]!, at, curedAt)),
+})
 
 test('a running test is watched before anything else', () => {
   expect(step(found('cap'), { running: { id: 'b', kind: 'balloon' } })).toEqual({
@@ -56,10 +40,10 @@ test('a running test is watched before anything else', () => {
 test('nothing tested yet: the first check where something was complained of, else a hold', () => {
   expect(step()).toEqual({
     action: 'test',
-    sentence: 'Nothing tested yet. A hold takes about 8 min.',
+    sentence: 'Nothing tested yet. A soap walk of about 8 min comes first.',
     at: null,
     about: null,
-    kind: 'hold',
+    kind: 'soap',
   })
   expect(step({}, { unchecked: true })).toEqual({
     action: 'check',
@@ -85,7 +69,7 @@ describe('an open leak', () => {
     )
   })
   test('that is back says so, before what is curing', () => {
-    const back = { ...found('cap', 'seam'), repairs: [repair(1, 10, 500), repair(2, 3, 3)] }
+    const back = foundAndRepaired(['cap', 'seam'], [1, 10, 500], [2, 3, 3])
     const again = { ...back, finds: [...back.finds, { leakId: 'L2', testId: 's', at: 50 }] }
     expect(step(again)).toMatchObject({
       action: 'repair',
@@ -96,7 +80,7 @@ describe('an open leak', () => {
   test('that was only measured is looked for', () => {
     expect(step({ tests: [hold(7, 'leaking')] })).toEqual({
       action: 'find',
-      sentence: 'A hold measured a leak that nobody has found yet. Soap the route while it is under pressure.',
+      sentence: 'Hold 7 measured a leak that nobody has found yet. Soap the route while it is under pressure.',
       at: null,
       about: 'h7',
       kind: 'soap',
@@ -105,27 +89,27 @@ describe('an open leak', () => {
 })
 
 describe('a repair', () => {
-  test('is waited for until the last cure is over; one that was done again waits for the later one alone', () => {
-    expect(step({ ...found('drain'), repairs: [repair(1, 10, 500)] })).toEqual({
+  test('is waited for until the last cure is over; one that was done again does not shorten it', () => {
+    expect(step(foundAndRepaired(['drain'], [1, 10, 500]))).toEqual({
       action: 'wait',
       sentence: 'Drain is curing.',
       at: 500,
       about: 'L1',
       kind: 'hold',
     })
-    const two = { ...found('drain', 'cap', 'strap'), repairs: [repair(1, 10, 500), repair(2, 10, 900), repair(3, 10, 20)] }
+    const two = foundAndRepaired(['drain', 'cap', 'strap'], [1, 10, 500], [2, 10, 900], [3, 10, 20])
     expect(step(two)).toMatchObject({ sentence: 'Drain and Cap are curing.', at: 900, about: 'L1' })
-    expect(step({ ...found('drain'), repairs: [repair(1, 10, 5000), repair(1, 20, 300)] }).at).toBe(300)
+    expect(step(foundAndRepaired(['drain'], [1, 10, 5000], [1, 20, 300])).at).toBe(5000)
   })
   test('that has cured is tested', () => {
-    expect(step({ ...found('seam'), repairs: [repair(1, 10, 20)] })).toEqual({
+    expect(step(foundAndRepaired(['seam'], [1, 10, 20]))).toEqual({
       action: 'retest',
       sentence: 'Top seam is cured and ready to retest.',
       at: null,
       about: 'L1',
       kind: 'hold',
     })
-    expect(step({ ...found('seam', 'cap'), repairs: [repair(1, 10, 20), repair(2, 10, 20)] }).sentence).toBe(
+    expect(step(foundAndRepaired(['seam', 'cap'], [1, 10, 20], [2, 10, 20])).sentence).toBe(
       'Top seam and Cap are cured and ready to retest.',
     )
   })
@@ -133,7 +117,7 @@ describe('a repair', () => {
 
 describe('what has no evidence is settled', () => {
   test('by another hold where the last could not tell', () => {
-    const many = Array.from({ length: 9 }, (_, i) => ({ id: `p${i}`, name: `Part ${i}` }))
+    const many = Array.from({ length: 9 }, (_, i) => ledgerPart(`p${i}`))
     const next = step({
       parts: many,
       tests: [
@@ -164,15 +148,15 @@ describe('what has no evidence is settled', () => {
       kind: 'soap',
     })
     expect(step({ tests: [hold(1, 'sealed', ['cap'])] }).sentence).toContain('for Top seam, Drain and Strap.')
-    expect(step({ parts: [...parts, { id: 'x', name: 'X' }], tests: [hold(1, 'sealed', ['cap'])] }).sentence).toContain(
+    expect(step({ parts: [...parts, ledgerPart('x')], tests: [hold(1, 'sealed', ['cap'])] }).sentence).toContain(
       'for 4 of 5 parts.',
     )
   })
   test('by several where one does not reach them all, or by a look at the map where none does', () => {
-    const way = (reached: string[], vacuum = false) => ({ rig: null, vacuum, reached, links: {}, closures: {} }) as never
-    const apart = { tests: [hold(1, 'sealed', ['cap', 'seam'])], ways: () => [way(['cap', 'drain']), way(['strap'], true)] }
+    const way = (reached: string[], vacuum = false) => ({ rig: 'cap', vacuum, reached, links: {}, closures: {} })
+    const apart = { tests: [hold(1, 'sealed', ['cap', 'seam'])], ways: () => [way(['cap', 'drain']), way(['strap'])] }
     expect(step(apart).sentence).toBe(
-      'Cannot tell yet: no evidence that stands for Drain and Strap. A hold and a soap walk, about 31 min together, would settle it.',
+      'Cannot tell yet: no evidence that stands for Drain and Strap. A soap walk and a soap walk, about 12 min together, would settle it.',
     )
     expect(step({ ...apart, ways: () => [] })).toMatchObject({
       action: 'settle',
@@ -193,14 +177,31 @@ test('what is sealed is written down, with how many sealed holds there are', () 
   expect(step({ tests: [hold(1, 'cannot-tell'), hold(2, 'sealed'), hold(3, 'sealed')] }).sentence).toContain(
     ', 2 sealed holds.',
   )
-  const looked: LedgerLook = {
-    says: 'looks',
-    kind: 'soap',
-    id: 's',
-    name: 'Soap 1',
-    at: 3,
-    smallestSeen: 0,
-    marks: all.map(partId => ({ partId, mark: 'dry', at: 3 })),
-  }
+  const looked = ledgerSoap(3, Object.fromEntries(all.map(partId => [partId, 'dry' as const])))
   expect(step({ tests: [looked] }).sentence).toBe('Sealed: every part has evidence that stands. Write the record.')
+})
+
+test('foam that nobody recorded is asked for before anything else is tested', () => {
+  expect(step({ tests: [ledgerSoap(4, { strap: 'foams' })] })).toMatchObject({
+    action: 'find',
+    about: 's4',
+    sentence: 'Something was seen at the strap and no leak recorded. Record it, or repair it and look again.',
+  })
+})
+
+test('a measured leak that was repaired is measured away, over the parts that are left', () => {
+  const measured = {
+    ...foundAndRepaired(['drain'], [1, 30, 30]),
+    finds: [{ leakId: 'L1', testId: 's', at: 25 }],
+    tests: [hold(20, 'leaking'), ledgerSoap(40, { drain: 'dry' })],
+  }
+  expect(step(measured)).toMatchObject({
+    action: 'retest',
+    kind: 'hold',
+    about: 'h20',
+    sentence: 'The leak that hold 20 measured is not measured away: hold again over 4 parts.',
+  })
+  expect(step({ ...measured, tests: [...measured.tests, hold(50, 'sealed', ['cap', 'drain'])] }).sentence).toContain(
+    'hold again over Top seam and Strap.',
+  )
 })

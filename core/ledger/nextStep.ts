@@ -1,8 +1,10 @@
 import { testKinds, type TankTestKind } from '../leaktest/testKinds'
 import { listWords, lowerFirst, upperFirst } from '../words/words'
+import { verdictOf } from '../hold/verdict'
+import { boundsAt } from './atLimitPressure'
 import type { Ledger } from './deriveLedger'
-import { lastRepair } from './evidence'
-import { measures, type Instant, type LedgerEntries } from './ledger'
+import { lastCured } from './evidence'
+import { measures, type Instant, type LedgerEntries, type LedgerMeasurement } from './ledger'
 import type { SettlingPlan } from './settlingPlan'
 
 export const nextActions = ['watch', 'check', 'test', 'find', 'repair', 'wait', 'retest', 'settle', 'record'] as const
@@ -68,22 +70,45 @@ function nextForLeaks(ledger: Ledger, entries: LedgerEntries): NextStep | null {
     const { number, partId } = leakOf(first.id)
     return step('repair', `Leak ${number}, ${lowerFirst(name(partId))}, ${state}${rest}`, { about: first.id })
   }
-  if (ledger.unlocated) {
-    return step('find', 'A hold measured a leak that nobody has found yet. Soap the route while it is under pressure.', {
-      about: ledger.unlocated.holdId,
+  const [unrecorded] = ledger.unrecorded
+  if (unrecorded) {
+    const where = lowerFirst(name(unrecorded.partId))
+    return step('find', `Something was seen at the ${where} and no leak recorded. Record it, or repair it and look again.`, {
+      about: unrecorded.testId,
+      kind: 'soap',
+    })
+  }
+  const unlocated = ledger.measured.find(leak => !leak.explained)
+  if (unlocated) {
+    const test = entries.tests.find(each => each.id === unlocated.testId)!
+    return step('find', `${test.name} measured a leak that nobody has found yet. Soap the route while it is under pressure.`, {
+      about: unlocated.testId,
       kind: 'soap',
     })
   }
   const curing = ledger.leaks.filter(leak => leak.state === 'repaired, curing')
   if (curing.length > 0) {
-    const at = Math.max(...curing.map(leak => lastRepair(leak.id, entries)!.curedAt))
+    const at = Math.max(...curing.map(leak => lastCured(leakOf(leak.id).partId, entries)))
     return step('wait', `${parts(curing)} curing.`, { at, about: curing[0]!.id, kind: 'hold' })
   }
   const ready = ledger.leaks.filter(leak => leak.state === 'ready to retest')
   if (ready.length > 0)
     return step('retest', `${parts(ready)} cured and ready to retest.`, { about: ready[0]!.id, kind: 'hold' })
+  const [waiting] = ledger.measured
+  if (waiting) {
+    const test = entries.tests.find(each => each.id === waiting.testId)!
+    const which = waiting.awaiting.length <= 3 ? listWords(waiting.awaiting.map(name)) : `${waiting.awaiting.length} parts`
+    return step('retest', `The leak that ${lowerFirst(test.name)} measured is not measured away: hold again over ${which}.`, {
+      about: waiting.testId,
+      kind: 'hold',
+    })
+  }
   return null
 }
+
+/** What a measurement says of the whole system. */
+const verdictIn = (test: LedgerMeasurement, { limit, pressure }: LedgerEntries) =>
+  verdictOf(boundsAt(test.bounds, Math.abs(test.pressure), pressure), limit)
 
 const testWords = { hold: 'hold', soap: 'soap walk' } as const
 
@@ -99,10 +124,12 @@ function nextForMissing(
   if (!last) {
     return unchecked
       ? step('check', 'The complaint is taken. See what it most likely is, and do the first check.')
-      : step('test', `Nothing tested yet. A hold takes about ${first} min.`, { kind: 'hold' })
+      : step('test', `Nothing tested yet. A ${testWords[tests[0]?.kind ?? 'hold']} of about ${first} min comes first.`, {
+          kind: tests[0]?.kind ?? 'hold',
+        })
   }
   const kind = tests[0]?.kind ?? 'hold'
-  if (last.kind === 'hold' && measures(last) && last.verdict === 'cannot-tell' && kind === 'hold') {
+  if (last.kind === 'hold' && measures(last) && verdictIn(last, entries) === 'cannot-tell' && kind === 'hold') {
     return step(
       'settle',
       `${last.name} could not tell. Another of about ${first} min, longer or with better instruments, would settle it.`,
@@ -123,7 +150,7 @@ function wouldSettle({ tests, minutes }: Pick<SettlingPlan, 'tests' | 'minutes'>
 }
 
 function sealed(entries: LedgerEntries): NextStep {
-  const holds = entries.tests.filter(test => measures(test) && test.verdict === 'sealed').length
+  const holds = entries.tests.filter(test => measures(test) && verdictIn(test, entries) === 'sealed').length
   const held = holds > 0 ? `, ${holds} sealed ${holds > 1 ? 'holds' : 'hold'}` : ''
   return step('record', `Sealed: every part has evidence that stands${held}. Write the record.`)
 }

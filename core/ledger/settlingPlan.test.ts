@@ -4,30 +4,35 @@ import { waysToFeed, type FeedWay } from '../circuit/waysToFeed'
 import { throughputFromStandard } from '../quantity/standardLeakRate'
 import { nextStep } from './nextStep'
 import { deriveLedger } from './deriveLedger'
-import { settlingPlan } from './settlingPlan'
+import { ledgerHold, ledgerPart, untouched } from './ledger.fixture'
+import { settlingPlan, type MissingEvidence } from './settlingPlan'
 
 const limit = throughputFromStandard(1)
-const way = (reached: string[], vacuum = false): FeedWay => ({ rig: null, vacuum, links: {}, reached })
-const kinds = (missing: string[], ways?: FeedWay[]) => settlingPlan(missing, { limit, ways })!.tests.map(test => test.kind)
+const way = (reached: string[], vacuum = false): FeedWay => ({ rig: 'a', vacuum, closures: {}, links: {}, reached })
+const lacking = (partIds: readonly string[], change: Partial<MissingEvidence> = {}): MissingEvidence[] =>
+  partIds.map(partId => ({ partId, direction: 'pressure', limit, onlyMeasured: false, ...change }))
+const plan = (partIds: readonly string[], ways?: FeedWay[], change: Partial<MissingEvidence> = {}) =>
+  settlingPlan(lacking(partIds, change), { limit, ...(ways && { ways: () => ways }) })!
+const kinds = (partIds: string[], ways?: FeedWay[]) => plan(partIds, ways).tests.map(test => test.kind)
 
 test('one way in: soap for a few, a hold for many or where soap cannot see', () => {
   expect(settlingPlan([], { limit })).toBeNull()
-  expect(settlingPlan(['a'], { limit })).toMatchObject({ minutes: 6, tests: [{ kind: 'soap', partIds: ['a'] }] })
+  expect(plan(['a'])).toMatchObject({ minutes: 6, tests: [{ kind: 'soap', partIds: ['a'] }] })
   expect(kinds(['a', 'b', 'c', 'd', 'e'])).toEqual(['soap'])
   expect(kinds(['a', 'b', 'c', 'd', 'e', 'f'])).toEqual(['hold'])
-  expect(settlingPlan(['a'], { limit: throughputFromStandard(0.05) })!.tests[0]!.kind).toBe('hold')
+  expect(plan(['a'], undefined, { limit: throughputFromStandard(0.05) }).tests[0]!.kind).toBe('hold')
 })
 
 test('what a valve keeps apart takes two set-ups; soap rides along with a hold’s own pressure', () => {
   const far = way(['x'])
-  expect(settlingPlan(['a', 'x'], { limit, ways: [way(['a']), far] })).toMatchObject({
+  expect(plan(['a', 'x'], [way(['a']), far])).toMatchObject({
     tests: [
       { kind: 'soap', partIds: ['a'] },
       { kind: 'soap', partIds: ['x'] },
     ],
     minutes: 12,
   })
-  const many = settlingPlan(['a', 'b', 'c', 'd', 'e', 'f', 'x'], { limit, ways: [way(['a', 'b', 'c', 'd', 'e', 'f']), far] })!
+  const many = plan(['a', 'b', 'c', 'd', 'e', 'f', 'x'], [way(['a', 'b', 'c', 'd', 'e', 'f']), far])
   expect(many.tests).toMatchObject([
     { kind: 'hold', partIds: ['a', 'b', 'c', 'd', 'e', 'f'] },
     { kind: 'soap', partIds: ['x'] },
@@ -35,46 +40,27 @@ test('what a valve keeps apart takes two set-ups; soap rides along with a hold�
   expect(many.minutes).toBe(31)
 })
 
-test('soap shows nothing under vacuum', () => expect(kinds(['a'], [way(['a'], true)])).toEqual(['hold']))
+test('a vacuum says nothing where the service is pressure', () =>
+  expect(plan(['a'], [way(['a'], true)])).toMatchObject({ tests: [], beyond: ['a'] }))
 
 test('what no way reaches is named instead of left out', () => {
-  expect(settlingPlan(['a', 'lost'], { limit, ways: [way(['a'])] })).toMatchObject({
+  expect(plan(['a', 'lost'], [way(['a'])])).toMatchObject({
     beyond: ['lost'],
     tests: [{ partIds: ['a'] }],
   })
-  const entries = {
-    parts: [{ id: 'lost', name: 'Lost' }],
-    tests: [
-      {
-        says: 'rate' as const,
-        kind: 'hold' as const,
-        id: 'h',
-        name: 'Hold 1',
-        at: 1,
-        reached: [],
-        verdict: 'sealed' as const,
-        smallestSeen: limit / 2,
-      },
-    ],
-    leaks: [],
-    finds: [],
-    repairs: [],
-    touches: [],
-    limit,
-    ways: () => [],
-  }
+  const entries = { ...untouched([ledgerPart('lost')]), tests: [ledgerHold(1, 'sealed', [])], ways: () => [] }
   expect(nextStep(deriveLedger(entries, 9), entries, null).sentence).toContain('look at the map')
 })
 
 test('of very many ways none is left out, though the set is then only short and not proved shortest', () => {
   const parts = Array.from({ length: 30 }, (_, k) => `p${k}`)
-  const plan = settlingPlan(parts, { limit, ways: parts.map(partId => way([partId])) })!
-  expect(plan.tests).toHaveLength(30)
-  expect(plan.beyond).toEqual([])
-  const wide = settlingPlan(parts, {
-    limit,
-    ways: [...parts.slice(0, 14).map((partId, k) => way([partId, parts[29 - k]!])), way(parts.slice(0, 20))],
-  })!
+  const each = plan(
+    parts,
+    parts.map(partId => way([partId])),
+  )
+  expect(each.tests).toHaveLength(30)
+  expect(each.beyond).toEqual([])
+  const wide = plan(parts, [...parts.slice(0, 14).map((partId, k) => way([partId, parts[29 - k]!])), way(parts.slice(0, 20))])
   expect(wide.tests[0]!.way!.reached).toHaveLength(20)
   expect(wide.tests.flatMap(test => test.partIds).sort()).toEqual(
     [...parts].filter(partId => !wide.beyond.includes(partId)).sort(),
@@ -86,42 +72,65 @@ test('never longer than a hold for every way, and covers all that can be reached
   fc.assert(
     fc.property(
       fc.subarray(names, { minLength: 1 }),
-      fc.array(fc.record({ reached: fc.subarray(names, { minLength: 1 }), vacuum: fc.boolean() }), { maxLength: 4 }),
+      fc.array(fc.subarray(names, { minLength: 1 }), { maxLength: 4 }),
       (missing, drawn) => {
-        const ways = drawn.map(each => way(each.reached, each.vacuum))
-        const plan = settlingPlan(missing, { limit, ways })!
-        const covered = plan.tests.flatMap(test => test.partIds)
-        expect([...covered, ...plan.beyond].sort()).toEqual([...missing].sort())
-        for (const test of plan.tests) for (const partId of test.partIds) expect(test.way!.reached).toContain(partId)
-        expect(plan.minutes).toBeLessThanOrEqual(25 * Math.min(ways.length, missing.length) + 1)
+        const ways = drawn.map(each => way(each))
+        const made = plan(missing, ways)
+        const covered = made.tests.flatMap(test => test.partIds)
+        expect([...covered, ...made.beyond].sort()).toEqual([...missing].sort())
+        for (const test of made.tests) for (const partId of test.partIds) expect(test.way!.reached).toContain(partId)
+        expect(made.minutes).toBeLessThanOrEqual(25 * Math.min(ways.length, missing.length) + 1)
       },
     ),
   )
 })
 
-test('the van’s neck stands behind a check valve: fed at the tank it takes a second way, fed at the cap one is enough', () => {
+test('the van’s neck stands behind a check valve: fed at its port it takes a second way', () => {
   const van = tankKind('moulded')
   const parts = van.parts.map(part => ({ ...part, id: part.key }))
   const ways = waysToFeed(van.circuit, parts, van.workingPressure)
-  const plan = settlingPlan(
+  expect(ways[0]).toMatchObject({ rig: 'service-port', vacuum: false })
+  expect(ways[0]!.reached).not.toContain('neck')
+  const made = plan(
     parts.map(part => part.id),
-    { limit, ways },
-  )!
-  expect(plan.beyond).toEqual([])
-  expect(plan.minutes).toBeLessThan(50)
-  const byTank = ways.filter(each => each.rig === null && !each.vacuum)
-  expect(byTank[0]!.reached).not.toContain('neck')
+    ways,
+  )
+  expect(made.beyond).toEqual([])
+  expect(made.minutes).toBeLessThan(50)
 })
+
+test('what a vapour system lacks both ways takes a hold each way; the vacuum is not soaped', () => {
+  const both = [...lacking(['a', 'b']), ...lacking(['a', 'b'], { direction: 'vacuum' })]
+  const made = settlingPlan(both, { limit, ways: () => [way(['a', 'b']), way(['a', 'b'], true)] })!
+  expect(made.tests.map(test => [test.kind, test.way!.vacuum])).toEqual([
+    ['hold', true],
+    ['soap', false],
+  ])
+  expect(settlingPlan(both, { limit, ways: () => [way(['a', 'b'])] })!.beyond).toEqual(['a', 'b'])
+})
+
+test('where fuel stands the limit is stricter than a hold sees: soaped, however many they are', () => {
+  const strict = { limit: throughputFromStandard(0.2) }
+  const seven = names.slice(0, 7)
+  expect(plan(seven, undefined, strict).tests).toMatchObject([{ kind: 'soap', partIds: seven }])
+  const mixed = settlingPlan([...lacking(seven), ...lacking(['h'], strict)], { limit, ways: () => [way(names)] })!
+  expect(mixed.tests).toMatchObject([
+    { kind: 'hold', partIds: seven },
+    { kind: 'soap', partIds: ['h'], minutes: 1 },
+  ])
+})
+
+test('a measured leak is held again, and not soaped', () =>
+  expect(plan(['a'], undefined, { onlyMeasured: true }).tests[0]!.kind).toBe('hold'))
 
 test('every kind of tank can be settled as it is drawn', () => {
   for (const kind of tankKinds) {
     const parts = kind.parts.map(part => ({ ...part, id: part.key }))
-    expect(
-      settlingPlan(
-        parts.map(part => part.id),
-        { limit, ways: waysToFeed(kind.circuit, parts, kind.workingPressure) },
-      )!.beyond,
-    ).toEqual([])
+    const made = plan(
+      parts.map(part => part.id),
+      waysToFeed(kind.circuit, parts, kind.workingPressure),
+    )
+    expect(made.beyond).toEqual([])
   }
 })
 
@@ -133,7 +142,12 @@ function leastByTryingAll(missing: readonly string[], ways: readonly FeedWay[]):
   const within = missing.filter(partId => ways.some(each => each.reached.includes(partId)))
   const options = within.map(partId =>
     ways.flatMap((each, i) =>
-      each.reached.includes(partId) ? [{ i, soap: false }, ...(each.vacuum ? [] : [{ i, soap: true }])] : [],
+      each.reached.includes(partId)
+        ? [
+            { i, soap: false },
+            { i, soap: true },
+          ]
+        : [],
     ),
   )
   let least = Infinity
@@ -157,16 +171,16 @@ test('it is the shortest: as short as the best of all that could be done', () =>
   fc.assert(
     fc.property(
       fc.subarray(few, { minLength: 1 }),
-      fc.array(fc.record({ reached: fc.subarray(few, { minLength: 1 }), vacuum: fc.boolean() }), {
+      fc.array(fc.subarray(few, { minLength: 1 }), {
         minLength: 1,
         maxLength: 3,
       }),
       (missing, drawn) => {
-        const ways = drawn.map(each => way(each.reached, each.vacuum))
-        const plan = settlingPlan(missing, { limit, ways })!
+        const ways = drawn.map(each => way(each))
+        const made = plan(missing, ways)
         // Whole minutes are told: at most one more for each test.
-        expect(plan.minutes).toBeGreaterThanOrEqual(Math.floor(leastByTryingAll(missing, ways)))
-        expect(plan.minutes).toBeLessThanOrEqual(leastByTryingAll(missing, ways) + plan.tests.length)
+        expect(made.minutes).toBeGreaterThanOrEqual(Math.floor(leastByTryingAll(missing, ways)))
+        expect(made.minutes).toBeLessThanOrEqual(leastByTryingAll(missing, ways) + made.tests.length)
       },
     ),
     { numRuns: 300 },

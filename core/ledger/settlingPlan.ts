@@ -1,5 +1,17 @@
 import type { FeedWay } from '../circuit/waysToFeed'
 import { SOAP_SMALLEST_SEEN, SOAP_WATCH_TIME } from '../leaktest/soap/soap'
+import type { Direction } from './ledger'
+
+/** Evidence that a part lacks. */
+export interface MissingEvidence {
+  partId: string
+  /** the way that it has to be tested */
+  direction: Direction
+  /** the part's own limit, Pa·m3/s */
+  limit: number
+  /** a leak was measured there: only measuring closes it */
+  onlyMeasured: boolean
+}
 
 /** One test of a plan, with the parts that it is to give evidence for. */
 export interface SettlingTest {
@@ -34,8 +46,17 @@ const MOST_WAYS = 10
 
 interface Choice {
   holds: number[]
-  soaped: { partId: string; way: number }[]
+  soaped: { item: number; way: number }[]
 }
+
+/** What each way of feeding reaches of what is missing, by measuring and by soap: places in the list of what is missing. */
+interface Reaches {
+  held: readonly ReadonlySet<number>[]
+  soaped: readonly ReadonlySet<number>[]
+}
+
+/** A hold of a tank sees about half of the system's limit; what is stricter is soaped. */
+const HOLD_SEES = 0.5
 
 /** Every subset of so many, the small ones first. */
 const subsets = (n: number): number[][] =>
@@ -43,34 +64,49 @@ const subsets = (n: number): number[][] =>
     (a, b) => a.length - b.length,
   )
 
-/** Those of the ways that are worth looking at: none that reaches no more than another which can do as much. */
-function worthwhile(reaches: readonly ReadonlySet<string>[], maySoap: readonly boolean[]): number[] {
-  const all = reaches.map((_, way) => way)
+function reachesOf(missing: readonly MissingEvidence[], limit: number, ways: readonly FeedWay[] | undefined): Reaches {
+  const all = missing.map((_, item) => item)
+  const maySoap = (item: number) =>
+    missing[item]!.direction === 'pressure' && !missing[item]!.onlyMeasured && SOAP_SMALLEST_SEEN <= missing[item]!.limit
+  const mayHold = (item: number) => !maySoap(item) || missing[item]!.limit >= HOLD_SEES * limit
+  const inWay = (way: FeedWay) => (item: number) =>
+    way.vacuum === (missing[item]!.direction === 'vacuum') && way.reached.includes(missing[item]!.partId)
+  const reached = ways?.map(way => all.filter(inWay(way))) ?? [all]
+  return {
+    held: reached.map(items => new Set(items.filter(mayHold))),
+    soaped: reached.map(items => new Set(items.filter(maySoap))),
+  }
+}
+
+const holdsAll = (wide: ReadonlySet<number>, narrow: ReadonlySet<number>) => [...narrow].every(item => wide.has(item))
+
+/** Those of the ways that are worth looking at: none that does no more than another. */
+function worthwhile({ held, soaped }: Reaches): number[] {
+  const all = held.map((_, way) => way)
+  const size = (way: number) => held[way]!.size + soaped[way]!.size
   const outdone = (way: number) =>
     all.some(
       other =>
         other !== way &&
-        (maySoap[other] || !maySoap[way]) &&
-        [...reaches[way]!].every(partId => reaches[other]!.has(partId)) &&
-        (reaches[other]!.size > reaches[way]!.size || (maySoap[other] && !maySoap[way]) || other < way),
+        holdsAll(held[other]!, held[way]!) &&
+        holdsAll(soaped[other]!, soaped[way]!) &&
+        (size(other) > size(way) || other < way),
     )
-  return all.filter(way => reaches[way]!.size > 0 && !outdone(way))
+  return all.filter(way => size(way) > 0 && !outdone(way))
 }
 
-/** Holds, the one that covers most of what is left first. */
-function widestFirst(
-  within: readonly string[],
-  candidates: readonly number[],
-  reaches: readonly ReadonlySet<string>[],
-): Choice {
+/** Holds, the one that covers most of what is left first; what no hold sees is soaped in whichever way reaches it. */
+function widestFirst(within: readonly number[], candidates: readonly number[], { held, soaped }: Reaches): Choice {
   const holds: number[] = []
-  for (let left = [...within]; left.length > 0;) {
-    const adds = (way: number) => left.filter(partId => reaches[way]!.has(partId)).length
+  const byHold = (item: number) => candidates.some(way => held[way]!.has(item))
+  for (let left = within.filter(byHold); left.length > 0;) {
+    const adds = (way: number) => left.filter(item => held[way]!.has(item)).length
     const widest = candidates.reduce((best, way) => (adds(way) > adds(best) ? way : best))
     holds.push(widest)
-    left = left.filter(partId => !reaches[widest]!.has(partId))
+    left = left.filter(item => !held[widest]!.has(item))
   }
-  return { holds, soaped: [] }
+  const rest = within.filter(item => !byHold(item))
+  return { holds, soaped: rest.map(item => ({ item, way: candidates.find(way => soaped[way]!.has(item))! })) }
 }
 
 /**
@@ -78,82 +114,79 @@ function widestFirst(
  * none. Null when one cannot be soaped.
  */
 function soapedBy(
-  parts: readonly string[],
+  items: readonly number[],
   ways: readonly number[],
-  reaches: readonly ReadonlySet<string>[],
+  soaped: Reaches['soaped'],
   pumped: readonly number[],
 ): Choice['soaped'] | null {
   for (const more of subsets(ways.length)) {
     const open = [...pumped, ...more.map(k => ways[k]!)]
-    const by = parts.map(partId => open.find(way => ways.includes(way) && reaches[way]!.has(partId)))
-    if (by.every(way => way !== undefined)) return parts.map((partId, i) => ({ partId, way: by[i]! }))
+    const by = items.map(item => open.find(way => soaped[way]!.has(item)))
+    if (by.every(way => way !== undefined)) return items.map((item, i) => ({ item, way: by[i]! }))
   }
   return null
 }
 
+/** Tells the cheapest choice of holds and soap among the ways, exactly. */
+function cheapest(within: readonly number[], candidates: readonly number[], reaches: Reaches): Choice | null {
+  let best: Choice | null = null,
+    least = Infinity
+  for (const chosen of subsets(candidates.length)) {
+    // The small sets come first: from here on the holds alone take longer.
+    if (chosen.length * HOLD >= least) break
+    const holds = chosen.map(k => candidates[k]!)
+    const rest = within.filter(item => !holds.some(way => reaches.held[way]!.has(item)))
+    const mustSoap = rest.filter(item => !candidates.some(way => reaches.held[way]!.has(item)))
+    if (rest.length > mustSoap.length + MOST_SOAPED) continue
+    const soaped = soapedBy(rest, candidates, reaches.soaped, holds)
+    if (!soaped) continue
+    const pumped = new Set(soaped.map(each => each.way).filter(way => !holds.includes(way)))
+    const minutes = holds.length * HOLD + pumped.size * PUMP_UP + soaped.length * SPOT
+    if (minutes < least) [best, least] = [{ holds, soaped }, minutes]
+  }
+  return best
+}
+
 /**
  * The shortest set of tests that would settle parts without evidence: soap on a few, holds for many or where soap cannot see
- * the limit,
+ * the limit or a leak was measured,
  * fed in as many ways as it takes to reach them all. Exact for up to ten ways: for every set of holds, the fewest set-ups in
  * which what they leave is soaped (weighted set cover, any text on combinatorial optimisation).
+ * @param limit the system's, Pa·m3/s
  * @param ways in which the circuit can be fed; when absent one way reaches everything
  * @returns null when nothing is missing
  */
 export function settlingPlan(
-  missing: readonly string[],
-  { limit, ways }: { /** Pa·m3/s */ limit: number; ways?: readonly FeedWay[] | undefined },
+  missing: readonly MissingEvidence[],
+  { limit, ways: known }: { limit: number; ways?: (() => readonly FeedWay[]) | undefined },
 ): SettlingPlan | null {
   if (missing.length === 0) return null
-  const reaches = (ways?.map(way => way.reached) ?? [missing]).map(
-    reached => new Set(missing.filter(partId => reached.includes(partId))),
-  )
-  const maySoap = reaches.map((_, way) => SOAP_SMALLEST_SEEN <= limit && !ways?.[way]!.vacuum)
-  const candidates = worthwhile(reaches, maySoap)
-  const within = missing.filter(partId => candidates.some(way => reaches[way]!.has(partId)))
-  let best: Choice = { holds: [], soaped: [] },
-    least = Infinity
-  if (candidates.length > MOST_WAYS) best = widestFirst(within, candidates, reaches)
-  else
-    for (const chosen of subsets(candidates.length)) {
-      // The small sets come first: from here on the holds alone take longer.
-      if (chosen.length * HOLD >= least) break
-      const holds = chosen.map(k => candidates[k]!)
-      const rest = within.filter(partId => !holds.some(way => reaches[way]!.has(partId)))
-      const soaped =
-        rest.length > MOST_SOAPED
-          ? null
-          : soapedBy(
-              rest,
-              candidates.filter(way => maySoap[way]),
-              reaches,
-              holds,
-            )
-      if (!soaped) continue
-      const pumped = new Set(soaped.map(each => each.way).filter(way => !holds.includes(way)))
-      const minutes = holds.length * HOLD + pumped.size * PUMP_UP + soaped.length * SPOT
-      if (minutes < least) [best, least] = [{ holds, soaped }, minutes]
-    }
-  const held = new Set<string>()
+  const ways = known?.()
+  const reaches = reachesOf(missing, limit, ways)
+  const candidates = worthwhile(reaches)
+  const canBe = (item: number) => candidates.some(way => reaches.held[way]!.has(item) || reaches.soaped[way]!.has(item))
+  const items = missing.map((_, item) => item)
+  const within = items.filter(canBe)
+  const best =
+    (candidates.length > MOST_WAYS ? null : cheapest(within, candidates, reaches)) ?? widestFirst(within, candidates, reaches)
+  const partsOf = (its: readonly number[]) => [...new Set(its.map(item => missing[item]!.partId))]
+  const done = new Set<number>()
   const holds = best.holds.map((way): SettlingTest => {
-    const partIds = within.filter(partId => reaches[way]!.has(partId) && !held.has(partId))
-    for (const partId of partIds) held.add(partId)
-    return { kind: 'hold', way: ways?.[way] ?? null, partIds, minutes: HOLD }
+    const its = within.filter(item => reaches.held[way]!.has(item) && !done.has(item))
+    for (const item of its) done.add(item)
+    return { kind: 'hold', way: ways?.[way] ?? null, partIds: partsOf(its), minutes: HOLD }
   })
   const soaps = [...new Set(best.soaped.map(each => each.way))]
     .map((way): SettlingTest => {
-      const partIds = best.soaped.filter(each => each.way === way && !held.has(each.partId)).map(each => each.partId)
-      return {
-        kind: 'soap',
-        way: ways?.[way] ?? null,
-        partIds,
-        minutes: Math.ceil((best.holds.includes(way) ? 0 : PUMP_UP) + partIds.length * SPOT),
-      }
+      const its = best.soaped.filter(each => each.way === way && !done.has(each.item)).map(each => each.item)
+      const minutes = Math.ceil((best.holds.includes(way) ? 0 : PUMP_UP) + its.length * SPOT)
+      return { kind: 'soap', way: ways?.[way] ?? null, partIds: partsOf(its), minutes }
     })
     .filter(test => test.partIds.length > 0)
-  const tests = [...holds, ...soaps]
+  const tests = [...holds.filter(test => test.partIds.length > 0), ...soaps]
   return {
     tests,
     minutes: tests.reduce((sum, test) => sum + test.minutes, 0),
-    beyond: missing.filter(partId => !within.includes(partId)),
+    beyond: partsOf(items.filter(item => !canBe(item))),
   }
 }

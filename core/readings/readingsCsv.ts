@@ -257,6 +257,17 @@ class RowReader {
   }
 }
 
+/**
+ * When the first row of a file was read, by its own clock.
+ * @returns ms since 1970, null where it has no dates
+ */
+export function clockOfFile(text: string, meanings?: readonly (ColumnMeaning | null)[]): number | null {
+  const table = readingsTable(text)
+  const column = (meanings ?? table.meanings).findIndex(meaning => meaning?.field === 'clock')
+  const at = column < 0 ? NaN : Date.parse((table.sample[0]?.[column] ?? '').trim())
+  return Number.isFinite(at) ? at : null
+}
+
 function readRow(cells: string[], columns: readonly Column[], row: number, clock: { first: number | null }): Reading {
   const reading: Partial<Reading> = {}
   for (const { meaning, index, name } of columns) {

@@ -1,5 +1,10 @@
 const conjunction = new Intl.ListFormat('en-GB', { type: 'conjunction' })
 
+const disjunction = new Intl.ListFormat('en-GB', { type: 'disjunction' })
+
+/** Names as a choice in a sentence: the cap, the drain or the seam. */
+export const orWords = (names: readonly string[]): string => disjunction.format(names)
+
 /** Names as one list in a sentence: the cap, the drain and the seam. */
 export const listWords = (names: readonly string[]): string => conjunction.format(names)
 

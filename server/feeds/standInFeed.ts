@@ -67,7 +67,7 @@ export function standInFeed(): { turn: () => Promise<void> } {
       readings.push(tank.readAt(t))
     }
     if (readings.length === 0) return
-    await takeReadings(holdId, readings)
+    await takeReadings(holdId, readings, 'stand-in')
     running.lastT = t
     await watchDecision(holdId)
   }

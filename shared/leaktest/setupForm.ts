@@ -1,7 +1,7 @@
 import * as yup from 'yup'
-import { closures, type Closure } from '../../core/circuit/boundary'
+import { closures, isFeed, type Closure } from '../../core/circuit/boundary'
 import { linkStates, type LinkState } from '../../core/circuit/circuit'
-import { oneOf, positive } from '../schemas/fields'
+import { oneOf, positive, quantity } from '../schemas/fields'
 
 const isMapOf = (values: readonly string[]) => (value: unknown) =>
   typeof value === 'object' &&
@@ -27,9 +27,21 @@ export const reliefSchema = () =>
     .nullable()
     .default(null)
 
-/** How each opening is closed, by part id. */
+/** Share of the capacity that is liquid: gas says nothing of the parts under it. */
+export const wettedShareSchema = () =>
+  quantity('How much fuel is in it')
+    .min(0, 'It cannot be less than nothing.')
+    .max(0.95, 'With so much fuel there is no gas left to test.')
+
+/** How each opening is closed, by part id, as somebody said it; exactly one of them feeds. */
 export const closuresSchema = () =>
-  yup.mixed<Record<string, Closure>>().default({}).test('closures', 'Each opening needs a known closure.', isMapOf(closures))
+  yup
+    .mixed<Record<string, Closure>>()
+    .default({})
+    .test('closures', 'Each opening needs a known closure.', isMapOf(closures))
+    .test('feed', 'Air or smoke goes in at exactly one opening: say which.', value =>
+      isMapOf(closures)(value) ? Object.values(value).filter(isFeed).length === 1 : true,
+    )
 /** How valves and pinches are set, by link id; those that are not named stand as they do by themselves. */
 export const linksSchema = () =>
   yup.mixed<Record<string, LinkState>>().default({}).test('links', 'Each valve or pinch is open or shut.', isMapOf(linkStates))

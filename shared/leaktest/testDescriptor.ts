@@ -3,10 +3,11 @@ import type { TestWord } from '../../core/complaint/situation'
 import type { LedgerTest } from '../../core/ledger/ledger'
 import type { TankTestKind } from '../../core/leaktest/testKinds'
 import type { JobView } from '../views'
+import type { MappedJob } from './felt'
 import type { Measured, TestViewOf } from './testView'
 
 /** The parts of a job that say how its circuit hangs together. */
-export type JobOfTest = Pick<JobView, 'circuit' | 'parts' | 'acceptance'>
+export type JobOfTest = MappedJob & Pick<JobView, 'acceptance'>
 
 /** What both sides know of a kind of test: its forms, and what a test of it amounts to. */
 export interface TestDescriptor<View extends TestViewOf<TankTestKind>> {

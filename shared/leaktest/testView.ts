@@ -2,6 +2,7 @@ import type { Closure } from '../../core/circuit/boundary'
 import type { LinkState } from '../../core/circuit/circuit'
 import type { TestSetup } from '../../core/circuit/reach'
 import type { HoldVerdict } from '../../core/hold/hold'
+import type { RateBounds } from '../../core/hold/verdict'
 import type { TankTestKind } from '../../core/leaktest/testKinds'
 import type { Relief } from './setupForm'
 
@@ -19,6 +20,8 @@ export interface TestViewOf<Kind extends TankTestKind> {
   links: Record<string, LinkState>
   /** parts that were under test so; of smoke none, since what it reached is proven by what was seen */
   reached: string[]
+  /** share of the capacity that was liquid; null for tests of before it was asked */
+  wettedShare: number | null
   /** what kept it below the limit; empty where no air goes in by a person's hand */
   relief: Relief | null
   /** why it was done before a repair had cured */
@@ -34,11 +37,9 @@ export interface TestViewOf<Kind extends TankTestKind> {
 /** How a test's circuit was closed, fed and switched. */
 export const setupOf = ({ closures, links, pressure }: TestSetup): TestSetup => ({ closures, links, pressure })
 
-/** What a test that measures a rate amounts to. Rates are Pa·m3/s. */
-export interface MeasuredRate {
+/** What a test that measures a rate amounts to, held against today's limit. Rates are Pa·m3/s. */
+export interface MeasuredRate extends RateBounds {
   leakRate: number
-  low95: number
-  high95: number
   smallestSeen: number
   verdict: HoldVerdict
 }

@@ -46,7 +46,12 @@ const linkSchema = yup.object({
 })
 
 /** The parts in route order with the circuit that they are tied to. Whether it hangs together is checked where it is saved. */
+/** What a change of the map says: the drawing was wrong, or the tank is another now. */
+export const mapChanges = ['it was always so', 'changed now'] as const
+export type MapChange = (typeof mapChanges)[number]
+
 export const circuitSchema = yup.object({
+  says: oneOf(mapChanges, 'Whether it was always so or changed now'),
   revision: yup.number().integer().required('The revision that was edited is missing.'),
   parts: yup
     .array(

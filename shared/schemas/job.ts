@@ -70,6 +70,13 @@ const facts = {
   acceptance: quantity('Acceptance limit')
     .min(throughputFromStandard(0.01), 'An acceptance limit under 0.01 mL/min cannot be tested by pressure.')
     .max(throughputFromStandard(10_000), 'An acceptance limit above 10,000 mL/min is not a limit.'),
+  fuelAcceptance: quantity('Limit where fuel stands')
+    .min(throughputFromStandard(0.01), 'A limit under 0.01 mL/min cannot be tested by pressure.')
+    .max(throughputFromStandard(10_000), 'A limit above 10,000 mL/min is not a limit.')
+    .notRequired()
+    .nullable()
+    .default(null),
+  limitsReason: line('The reason for the limits', 300).default(''),
   complaint: complaintSchema.required(),
 }
 

@@ -31,6 +31,11 @@ export const repairSchema = yup.object({
 })
 export type RepairForm = yup.InferType<typeof repairSchema>
 
+export const unholdableSchema = yup.object({
+  id: entryId(),
+  reason: line('The reason', 300).required('Say why nothing can be held any more.'),
+})
+
 export const touchSchema = yup.object({
   id: entryId(),
   partIds: yup

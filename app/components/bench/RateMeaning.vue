@@ -4,7 +4,7 @@ import { fuelThroughLeak } from '#core/fuel/fuelThroughLeak'
 import { equivalentHole } from '#core/gas/equivalentHole'
 
 /** What a leak rate means: a hole, fuel a day, and what would be seen. */
-const props = defineProps<{ rate: number; pressure: number; fuel: FuelKey }>()
+const props = defineProps<{ rate: number; pressure: number; fuel: FuelKey; viscousWeight?: number }>()
 const { short } = useQuantities()
 const HEAD = 0.3
 const meaning = computed(() =>
@@ -12,7 +12,7 @@ const meaning = computed(() =>
     props.rate,
     props.pressure,
     fuels.find(each => each.key === props.fuel)!,
-    HEAD,
+    { head: HEAD, ...(props.viscousWeight !== undefined && { viscousWeight: props.viscousWeight }) },
   ),
 )
 /** One figure of mL a day: more would claim what nobody knows. */

@@ -46,8 +46,8 @@ const tests = computed(() =>
             ><StateSign :look="verdictLook(test.measured.estimate.verdict)" :size="16" />
             {{ verdictWords[test.measured.estimate.verdict] }}</span
           >
-          {{ rateText(test.measured.estimate.leakRate) }} mL/min ({{ rateText(test.measured.estimate.low95) }} to
-          {{ rateText(test.measured.estimate.high95) }}) at {{ short('pressure', test.pressure) }}
+          {{ rateText(test.measured.estimate.leakRate) }} mL/min ({{ rateText(test.measured.estimate.above95) }} to
+          {{ rateText(test.measured.estimate.below95) }}) at {{ short('pressure', test.pressure) }}
         </template>
         <span v-else-if="test.ended && test.measured" class="soft">{{ test.measured.noEstimate }}</span>
         <template v-else

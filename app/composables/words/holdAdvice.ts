@@ -14,9 +14,11 @@ const means: Record<Decider, string> = {
 export function holdAdvice(estimate: HoldEstimate, setup: HoldSetup): string {
   const limit = `${limitText(setup.limit)} mL/min`
   if (estimate.verdict === 'sealed')
-    return `Even its upper bound is below ${limit}. This hold saw leaks down to ${rateText(estimate.smallestSeen)} mL/min.`
+    return `95 % sure below ${rateText(estimate.below95)} mL/min, and the limit is ${limit}. This hold saw leaks down to ${rateText(estimate.smallestSeen)} mL/min.`
   if (estimate.verdict === 'leaking')
-    return `Even its lower bound is above ${limit}. Find it with soap while it is under pressure.`
+    return `95 % sure above ${rateText(estimate.above95)} mL/min, and the limit is ${limit}. Find it with soap while it is under pressure.`
+  if (estimate.belowZero)
+    return 'The pressure rises by more than its doubt explains: something in it warms or evaporates, or the gauge drifts. It says nothing of a leak. Wait until it is steady, drain and air the tank, or shade it, and hold again.'
   const parts = Object.entries(estimate.budget).sort((a, b) => b[1] - a[1])
   const largest = {
     readings: 'The readings themselves are',

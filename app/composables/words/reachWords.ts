@@ -6,11 +6,13 @@ import { lowerFirst } from './lowerFirst'
 /** How a closure in an opening's place is called. */
 export const closureWords = {
   own: 'own closure',
+  capped: 'end capped',
+  fed: 'fed at its end',
   plug: 'plug',
   pinch: 'pinched',
   plate: 'plate',
   tape: 'tape',
-  rig: 'the rig is on it',
+  rig: 'fed, in its place',
   open: 'left open',
 } as const
 
@@ -21,6 +23,10 @@ export function unreachedWords(job: Pick<JobView, 'circuit'>, unreached: Unreach
       return unreached.closure === 'rig'
         ? 'the rig stands in its place'
         : `a ${unreached.closure === 'pinch' ? 'pinch' : unreached.closure} stands in its place`
+    case 'unanswered':
+      return 'nobody said how it is closed'
+    case 'no feed':
+      return 'nobody said where air goes in'
     case 'untied':
       return 'tied to nothing on the map'
     case 'no way':

@@ -41,4 +41,5 @@ export const leakLookWords: Record<LeakLook, string> = {
   'smell only': 'Smells, dries before it wets',
   'stain': 'Stains and creeps, no drop',
   'drip': 'Drips',
+  'run': 'Runs',
 }

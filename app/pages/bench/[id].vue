@@ -257,7 +257,12 @@ useActionKeys('Bench', [
         <HoldFindings :hold="hold" :estimate="estimate" :readings="readings" />
         <div class="sheet" :class="running && 'md:col-span-2'">
           <h2 class="mb-1">What {{ rateText(estimate.leakRate) }} mL/min means</h2>
-          <RateMeaning :rate="estimate.leakRate" :pressure="hold.setup.testPressure" :fuel="job.fuel" />
+          <RateMeaning
+            :rate="estimate.leakRate"
+            :pressure="hold.setup.testPressure"
+            :fuel="job.fuel"
+            :viscous-weight="estimate.viscousWeight"
+          />
         </div>
         <div v-if="explained?.variants.length && hold.state === 'stopped'" class="sheet">
           <h2 class="mb-1">With one thing otherwise</h2>

@@ -16,6 +16,7 @@ export const aluminiumBelly: TankKind = {
   limitSource: USUAL,
   acceptance: 2,
   wallGivePerKPa: 0.001,
+  upright: { top: 84, bottom: 303 },
   outline: 'M110 84 H890 L850 270 Q500 336 150 270 Z',
   detail: 'M370 84 L382 300 M630 84 L618 300',
   circuit: {

@@ -16,6 +16,7 @@ export const carburetted: TankKind = {
   limitSource: USUAL,
   acceptance: 2,
   wallGivePerKPa: 0.0003,
+  upright: { top: 100, bottom: 306 },
   outline: 'M150 130 Q150 100 180 100 H790 Q850 100 850 150 V270 Q850 306 806 306 H196 Q150 306 150 264 Z',
   detail: 'M150 204 H850',
   circuit: {

@@ -16,6 +16,7 @@ export const linedCell: TankKind = {
   limitSource: USUAL,
   acceptance: 1,
   wallGivePerKPa: 0.004,
+  upright: { top: 96, bottom: 312 },
   outline: 'M140 96 H860 V312 H140 Z',
   detail: 'M152 108 H848 V300 H152 Z',
   circuit: {

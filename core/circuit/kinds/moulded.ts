@@ -19,6 +19,7 @@ export const moulded: TankKind = {
   limitSource: USUAL,
   acceptance: 20,
   wallGivePerKPa: 0.006,
+  upright: { top: 128, bottom: 316 },
   outline:
     'M60 166 Q60 128 98 128 H262 Q296 128 302 164 H372 Q378 128 412 128 H572 Q612 128 612 166 V278 Q612 316 572 316 H412 Q378 316 372 272 H302 Q296 316 262 316 H98 Q60 316 60 278 Z',
   detail: 'M60 222 H302 M372 222 H612',

@@ -16,6 +16,7 @@ export const portable: TankKind = {
   limitSource: USUAL,
   acceptance: 0.5,
   wallGivePerKPa: 0.008,
+  upright: { top: 130, bottom: 316 },
   outline:
     'M190 170 Q190 130 230 130 H420 L450 92 H600 L620 130 H760 Q810 130 810 176 V276 Q810 316 768 316 H232 Q190 316 190 276 Z',
   detail: 'M190 236 H810',

@@ -16,6 +16,7 @@ export const rivetedBay: TankKind = {
   limitSource: USUAL,
   acceptance: 1,
   wallGivePerKPa: 0.002,
+  upright: null,
   outline: 'M40 176 Q92 74 236 66 L960 44 V296 L236 310 Q92 290 40 176 Z',
   detail: 'M150 246 L960 232',
   circuit: {

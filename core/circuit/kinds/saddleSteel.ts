@@ -16,6 +16,7 @@ export const saddleSteel: TankKind = {
   limitSource: USUAL,
   acceptance: 5,
   wallGivePerKPa: 0.0003,
+  upright: { top: 84, bottom: 316 },
   outline: 'M170 84 H830 Q910 84 910 200 Q910 316 830 316 H170 Q90 316 90 200 Q90 84 170 84 Z',
   detail: 'M170 84 Q120 200 170 316 M830 84 Q880 200 830 316',
   circuit: {

@@ -16,6 +16,7 @@ export const smallSteel: TankKind = {
   limitSource: USUAL,
   acceptance: 0.5,
   wallGivePerKPa: 0.0002,
+  upright: { top: 84, bottom: 316 },
   outline:
     'M230 110 Q230 84 256 84 H400 L430 46 H570 L600 84 H744 Q770 84 770 110 V290 Q770 316 744 316 H256 Q230 316 230 290 Z',
   detail: 'M230 200 H770',

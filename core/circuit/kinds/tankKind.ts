@@ -45,6 +45,8 @@ export interface TankKind {
   acceptance: number
   /** relative growth a kPa */
   wallGivePerKPa: number
+  /** where its top and its bottom stand on the map; null where the map looks down on it */
+  upright: { top: number; bottom: number } | null
   /** SVG path on a 1000 x 360 map */
   outline: string
   /** further lines that help the eye, SVG path */

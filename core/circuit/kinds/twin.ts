@@ -16,6 +16,7 @@ export const twin: TankKind = {
   limitSource: USUAL,
   acceptance: 5,
   wallGivePerKPa: 0.0003,
+  upright: { top: 80, bottom: 310 },
   outline:
     'M80 110 Q80 80 112 80 H368 Q400 80 400 110 V280 Q400 310 368 310 H112 Q80 310 80 280 Z M600 110 Q600 80 632 80 H888 Q920 80 920 110 V280 Q920 310 888 310 H632 Q600 310 600 280 Z',
   detail: 'M80 196 H400 M600 196 H920',

@@ -2,7 +2,7 @@ import { ONE_SIDED_95, TWO_SIDED_95 } from '../../quantity/normalDistribution'
 import { STANDARD_PRESSURE, STANDARD_TEMPERATURE, throughputFromStandard } from '../../quantity/standardLeakRate'
 import { HoldError, type HoldVerdict } from '../../hold/hold'
 import { normalEquations, solveNormal } from '../../hold/weightedLeastSquares'
-import { oneSidedBounds, verdictOfBounds } from '../../hold/verdict'
+import { normalBounds, verdictOf, type RateBounds } from '../../hold/verdict'
 
 /** A girth typed now and then, SI. */
 export interface GirthReading {
@@ -44,7 +44,7 @@ export const BALLOON_PRESSURE = 2500
 export const balloonParts = ['girth', 'temperature', 'barometer', 'volume', 'rubber'] as const
 export type BalloonPart = (typeof balloonParts)[number]
 
-export interface BalloonEstimate {
+export interface BalloonEstimate extends RateBounds {
   /** throughput at 293.15 K at the balloon's pressure, Pa·m3/s; never negative */
   leakRate: number
   low95: number
@@ -121,21 +121,20 @@ export function estimateBalloon(setup: BalloonSetup, readings: readonly GirthRea
   }
   const uncertainty = Math.hypot(...Object.values(budget))
   const leak = trapped.rate - rubber.rate
-  const luck = Math.max(0, -uncertainty - leak)
-  const { low, high } = oneSidedBounds(leak, uncertainty)
-  const upper = high + luck
-  const verdict = verdictOfBounds({ low, high: upper }, setup.limit)
+  const bounds = normalBounds(leak, uncertainty)
+  const verdict = verdictOf(bounds, setup.limit)
   return {
     leakRate: Math.max(0, leak),
     low95: Math.max(0, leak - TWO_SIDED_95 * uncertainty),
-    high95: leak + TWO_SIDED_95 * uncertainty + luck,
+    high95: Math.max(0, leak) + TWO_SIDED_95 * uncertainty,
+    ...bounds,
     uncertainty,
     verdict,
-    smallestSeen: Math.min(upper, ONE_SIDED_95 * uncertainty),
+    smallestSeen: Math.min(bounds.below95, ONE_SIDED_95 * uncertainty),
     budget,
     rubberLoss: rubber.rate,
     rubberFrom: controlLoss ? 'control' : 'default',
-    minutesMore: verdict === 'cannot-tell' ? minutesToDecide(leak, budget, setup.limit, span) : null,
+    minutesMore: verdict === 'cannot-tell' && !bounds.belowZero ? minutesToDecide(leak, budget, setup.limit, span) : null,
     readings: sorted.length,
   }
 }
@@ -175,8 +174,7 @@ function minutesToDecide(leak: number, budget: Record<BalloonPart, number>, limi
       budget.volume / factor,
       budget.rubber,
     )
-    const bounds = { low: oneSidedBounds(leak, uncertainty).low, high: oneSidedBounds(Math.max(0, leak), uncertainty).high }
-    if (verdictOfBounds(bounds, limit) !== 'cannot-tell') return Math.max(1, Math.ceil((span * (factor - 1)) / 60))
+    if (verdictOf(normalBounds(leak, uncertainty), limit) !== 'cannot-tell') return Math.max(1, Math.ceil((span * (factor - 1)) / 60))
   }
   return null
 }

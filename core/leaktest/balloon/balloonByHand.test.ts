@@ -47,15 +47,18 @@ test('each part of the doubt is what it is by hand, and together they make the i
 test('the smallest leak it sees is the one-sided bound of a tight tank, or its own where that is lower', () => {
   const { smallestSeen, uncertainty } = estimateBalloon(setup, shrinking(1e-3))
   expect(smallestSeen).toBeCloseTo(1.644854 * uncertainty, 9)
+  // An estimate below zero counts as none: its bounds are those of a tight tank.
   const below = estimateBalloon(setup, shrinking(-1e-3))
-  const leak = rateOf(-1e-3) - RUBBER_LOSS.rate
-  expect(below.leakRate).toBe(0)
-  expect(below.low95).toBe(0)
-  // An estimate below zero counts for no more than one standard deviation below it.
-  const luck = Math.max(0, -below.uncertainty - leak)
-  expect(luck).toBeGreaterThan(0)
-  expect(below.high95).toBeCloseTo(leak + 1.959964 * below.uncertainty + luck, 9)
-  expect(below.smallestSeen).toBeCloseTo(leak + 1.644854 * below.uncertainty + luck, 9)
+  expect([below.leakRate, below.low95, below.above95]).toEqual([0, 0, 0])
+  expect(below.high95).toBeCloseTo(1.959964 * below.uncertainty, 9)
+  expect(below.below95).toBeCloseTo(1.644854 * below.uncertainty, 9)
+  expect(below.smallestSeen).toBeCloseTo(1.644854 * below.uncertainty, 9)
+})
+
+test('a balloon that grows cannot tell, and no wait would', () => {
+  const grown = estimateBalloon(setup, shrinking(-5e-3))
+  expect(rateOf(-5e-3)).toBeLessThan(-2 * grown.uncertainty)
+  expect(grown).toMatchObject({ belowZero: true, verdict: 'cannot-tell', minutesMore: null })
 })
 
 test('the verdict turns at the one-sided bounds, and an undecided one says how long it takes', () => {

@@ -44,3 +44,25 @@ test('warmer and thinner air passes more volume and less gas', () => {
   expect(warm / at(1)).toBeCloseTo(Math.sqrt(293.15 / 303.15), 9)
   expect(flowAtMark(LITRE_A_MINUTE, tube, 3000, { barometer: 90_000 }) / at(1)).toBeCloseTo(Math.sqrt(93_000 / 104_325), 9)
 })
+
+describe('smoke carried in a heavier gas', () => {
+  const of = (gas: FlowTube['gas']) => readFlowTube({ ...tube, gas }, floats(1), floor, 3000, limit)
+  const passed = (gas: FlowTube['gas']) => {
+    const own = (litres: number) => flowAtMark(litres * LITRE_A_MINUTE, { gas }, 3000)
+    return own(1) - own(0.05) / 2
+  }
+  test.each([
+    ['carbon dioxide', 0.0440095],
+    ['argon', 0.039948],
+  ] as const)('%s passes less through the same hole: air would leak more there', (gas, molarMass) => {
+    const density = molarMass / 0.0289647
+    expect(of(gas).rate).toBeCloseTo(passed(gas) * Math.sqrt(density), 9)
+    // What the tube marks falls with the root of the density, what the hole passes too: the same mark is the same hole.
+    expect(of(gas).hole / of('air').hole).toBeCloseTo(1, 6)
+  })
+  test('whether crack or hole is not known, and the bounds hold both', () => {
+    const air = of('air')
+    const carbonDioxide = of('carbon dioxide')
+    expect(carbonDioxide.above95 / carbonDioxide.below95).toBeLessThan(air.above95 / air.below95)
+  })
+})

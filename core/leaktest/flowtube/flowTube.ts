@@ -1,16 +1,20 @@
-import { AIR_MOLAR_MASS } from '../../gas/air'
+import { AIR_MOLAR_MASS, airViscosity } from '../../gas/air'
 import { equivalentHole } from '../../gas/equivalentHole'
 import { STANDARD_PRESSURE, STANDARD_TEMPERATURE } from '../../quantity/standardLeakRate'
 import type { HoldVerdict } from '../../hold/hold'
-import { verdictOfBounds } from '../../hold/verdict'
+import { verdictOf, type RateBounds } from '../../hold/verdict'
 import { ONE_SIDED_95, TWO_SIDED_95 } from '../../quantity/normalDistribution'
 
-/** Gases that smoke is carried in, with their molar mass, kg/mol. Source: IUPAC standard atomic weights. */
+const AIR_VISCOSITY = airViscosity(STANDARD_TEMPERATURE)
+/**
+ * Gases that smoke is carried in, with their molar mass, kg/mol, and viscosity at 20 °C, Pa·s. Source: IUPAC standard atomic
+ * weights; NIST Chemistry WebBook for the viscosities.
+ */
 export const smokeGases = [
-  { key: 'air', name: 'Air', molarMass: AIR_MOLAR_MASS },
-  { key: 'nitrogen', name: 'Nitrogen', molarMass: 0.0280134 },
-  { key: 'carbon dioxide', name: 'Carbon dioxide', molarMass: 0.0440095 },
-  { key: 'argon', name: 'Argon', molarMass: 0.039948 },
+  { key: 'air', name: 'Air', molarMass: AIR_MOLAR_MASS, viscosity: AIR_VISCOSITY },
+  { key: 'nitrogen', name: 'Nitrogen', molarMass: 0.0280134, viscosity: 1.757e-5 },
+  { key: 'carbon dioxide', name: 'Carbon dioxide', molarMass: 0.0440095, viscosity: 1.469e-5 },
+  { key: 'argon', name: 'Argon', molarMass: 0.039948, viscosity: 2.229e-5 },
 ] as const
 export type SmokeGas = (typeof smokeGases)[number]['key']
 
@@ -27,8 +31,8 @@ export interface FlowTube {
 /** Where the ball stands: at a mark (m3/s as marked), on the floor below the smallest mark, or at the top above the largest. */
 export type BallReading = { ball: 'floats'; at: number } | { ball: 'floor' } | { ball: 'top' }
 
-/** What a reading says. Rates are throughput at 293.15 K, Pa·m3/s. */
-export interface FlowResult {
+/** What a reading says, as air would leak there: limits are meant for air. Rates are throughput at 293.15 K, Pa·m3/s. */
+export interface FlowResult extends RateBounds {
   rate: number
   /** two-sided 95 % interval, as a hold's; infinite above when the ball stands at the top */
   low95: number
@@ -68,6 +72,11 @@ export function flowAtMark(
  * @param limit acceptance limit, Pa·m3/s
  */
 export function readFlowTube(tube: FlowTube, reading: BallReading, own: BallReading, gauge: number, limit: number): FlowResult {
+  const gas = smokeGases.find(each => each.key === tube.gas)!
+  // A hole passes air by the root of the densities, a fine crack by the viscosities: which it is the tube does not say.
+  const asAir = [Math.sqrt(gas.molarMass / AIR_MOLAR_MASS), gas.viscosity / AIR_VISCOSITY]
+  const least = Math.min(...asAir),
+    most = Math.max(...asAir)
   const at = (marked: number) => flowAtMark(marked, tube, gauge)
   const floor = at(tube.smallest)
   const spread = Math.SQRT2 * tube.readDoubt * at(tube.largest)
@@ -80,17 +89,20 @@ export function readFlowTube(tube: FlowTube, reading: BallReading, own: BallRead
   const behind = bounds(reading),
     machine = bounds(own)
   const within = (sigmas: number) => ({
-    low: Math.max(0, behind.low - machine.high - (reading.ball === 'floor' ? 0 : sigmas * spread)),
-    high: Math.max(floor, behind.high - machine.low + (reading.ball === 'floats' ? sigmas * spread : 0)),
+    low: least * Math.max(0, behind.low - machine.high - (reading.ball === 'floor' ? 0 : sigmas * spread)),
+    high: most * Math.max(floor, behind.high - machine.low + (reading.ball === 'floats' ? sigmas * spread : 0)),
   })
-  const rate = reading.ball === 'floor' ? 0 : Math.max(0, behind.low - (machine.low + Math.min(machine.high, behind.low)) / 2)
+  const passed = reading.ball === 'floor' ? 0 : Math.max(0, behind.low - (machine.low + Math.min(machine.high, behind.low)) / 2)
+  const sure = within(ONE_SIDED_95)
+  const sides: RateBounds = { above95: sure.low, below95: sure.high, belowZero: false }
   const { low: low95, high: high95 } = within(TWO_SIDED_95)
   return {
-    rate,
+    rate: asAir[0]! * passed,
     low95,
     high95,
-    hole: equivalentHole(rate, gauge),
-    verdict: verdictOfBounds(within(ONE_SIDED_95), limit),
-    smallestSeen: Math.max(floor, ONE_SIDED_95 * spread),
+    ...sides,
+    hole: equivalentHole(passed, gauge, { molarMass: gas.molarMass }),
+    verdict: verdictOf(sides, limit),
+    smallestSeen: most * Math.max(floor, ONE_SIDED_95 * spread),
   }
 }

@@ -1,5 +1,6 @@
 import { throughputFromStandard } from '../../quantity/standardLeakRate'
 import type { Circuit, LinkState, TiedPart } from '../../circuit/circuit'
+import { isFeed } from '../../circuit/boundary'
 import { reach, wayTo, type Reach, type TestSetup } from '../../circuit/reach'
 import type { BallReading } from '../flowtube/flowTube'
 
@@ -76,6 +77,9 @@ export function smokeStanding(
         const space = spaceOf(event.partId)
         // Smoke that is seen somewhere is its own proof.
         const counts = isSmokeFind(event.mark) || (space !== null && proven.has(space))
+        const before = marks.get(event.partId)
+        // What was seen once is not unseen by a later look of the same test.
+        if (before && isSmokeFind(before.mark) && !isSmokeFind(event.mark)) break
         ;(counts ? marks : unproven).set(event.partId, { partId: event.partId, mark: event.mark, at: event.at })
         if (counts) unproven.delete(event.partId)
       }
@@ -116,7 +120,7 @@ const endSpace = (end: string, circuit: Circuit, spaceOf: (id: string) => string
 export function farEnds(circuit: Circuit, parts: readonly TiedPart[], setup: TestSetup): { id: string; name: string }[] {
   return [
     ...parts
-      .filter(part => part.opening && part.space !== null && setup.closures[part.id] !== 'rig')
+      .filter(part => part.opening && part.space !== null && !isFeed(setup.closures[part.id]))
       .map(({ id, name }) => ({ id, name })),
     ...circuit.spaces.filter(space => space.kind === 'outside').map(({ id, name }) => ({ id, name })),
   ]

@@ -12,4 +12,4 @@ export const SOAP_SMALLEST_SEEN = throughputFromStandard(0.1)
 export const SOAP_WATCH_TIME = 30
 
 /** Whether a mark is a find. */
-export const isFind = (mark: SoapMark) => mark === 'foams' || mark === 'bubbles'
+export const isFind = (mark: string) => mark === 'foams' || mark === 'bubbles'

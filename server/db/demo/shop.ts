@@ -1,7 +1,10 @@
 import { Hash } from '@adonisjs/hash'
 import { Scrypt } from '@adonisjs/hash/drivers/scrypt'
 import { eq } from 'drizzle-orm'
+import { proposedClosures } from '../../../core/circuit/proposedClosures'
 import { holdingLinks } from '../../../core/circuit/reach'
+import { SOAP_WATCH_TIME } from '../../../core/leaktest/soap/soap'
+import { liveParts } from '../../../shared/jobCircuit'
 import { spanOfPart } from '../../../core/circuit/placeOnPart'
 import { tankKind } from '../../../core/circuit/tankKinds'
 import { BALLOON_PRESSURE, balloonGirth } from '../../../core/leaktest/balloon/balloon'
@@ -87,6 +90,8 @@ export async function demoJob(
     pressureLimit: kind.pressureLimit,
     limitSource: 'plate on the tank',
     acceptance: mLmin(kind.acceptance),
+    fuelAcceptance: null,
+    limitsReason: '',
     complaint: emptyComplaint(),
     craftBuilt: null,
     ...facts,
@@ -135,7 +140,7 @@ export async function demoJob(
       barometerDoubt: 10,
       rigLeak: mLmin(0.02),
       rigLeakDoubt: mLmin(0.01),
-      closures: {},
+      closures: proposedClosures(liveParts(view)),
       links: holdingLinks(view.circuit),
       supply: 'hand pump',
       relief: null,
@@ -152,6 +157,7 @@ export async function demoJob(
     await takeReadings(
       made.id,
       Array.from({ length: Math.floor(minutes * 12) + 1 }, (_, k) => tank.readAt(k * 5)),
+      'stand-in',
     )
     const after = (part: number) => new Date(+started + part * 60_000)
     await stepHold(actor(after(Math.min(5, minutes / 2))), made.id, 'reading')
@@ -169,8 +175,9 @@ export async function demoJob(
     view = await beginTest(actor(started), id, 'soap', {
       id: soapId,
       pressure: kind.workingPressure,
-      closures: {},
+      closures: proposedClosures(liveParts(view)),
       links: holdingLinks(view.circuit),
+      wettedShare: 0,
       relief: null,
       earlyReason: '',
     })
@@ -178,6 +185,10 @@ export async function demoJob(
     for (const part of view.parts.filter(each => each.removedAt === null)) {
       const at = new Date(+started + ++minute * 45_000)
       const seen = marks[part.name] ?? { mark: 'dry' as const }
+      await recordEntry(actor(new Date(+at - SOAP_WATCH_TIME * 1000)), soapId, 'watch', {
+        id: demoId(`${soapId} watch ${part.id}`),
+        partIds: [part.id],
+      })
       if (seen.mark !== 'foams' && seen.mark !== 'bubbles')
         view = await recordEntry(actor(at), soapId, 'mark', { id: demoId(soapId + part.id), partId: part.id, mark: seen.mark })
       else {
@@ -233,8 +244,9 @@ export async function demoJob(
       girthUncertainty: 0.002,
       hasThermometer: true,
       hasBarometer: true,
-      closures: {},
+      closures: proposedClosures(liveParts(view)),
       links: holdingLinks(view.circuit),
+      wettedShare: 0,
       earlyReason: '',
     })
     const blown = 0.0048,

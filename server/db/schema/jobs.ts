@@ -6,6 +6,7 @@ import type { CraftKind, TankMaterial } from '../../../core/circuit/tankKinds'
 import type { FuelKey } from '../../../core/fuel/fuels'
 import { USUAL_PLAN, type WorkPlan } from '../../../core/fuel/makeSafe'
 import type { Complaint } from '../../../shared/schemas/job'
+import type { MapPart } from '../../../shared/views'
 import type { HiddenTank } from './hiddenTank'
 import { id, moment } from './columns'
 import { person } from './people'
@@ -35,6 +36,10 @@ export const job = pgTable(
     limitSource: text('limit_source').notNull(),
     /** acceptance limit, Pa·m3/s */
     acceptance: doublePrecision('acceptance').notNull(),
+    /** limit of a part that fuel stands on, Pa·m3/s; empty where it follows from the fuel */
+    fuelAcceptance: doublePrecision('fuel_acceptance'),
+    /** why the limits are not what is usual */
+    limitsReason: text('limits_reason').notNull().default(''),
     complaint: jsonb('complaint').$type<Complaint>().notNull(),
     /** where the work is done and what is planned */
     plan: jsonb('plan').$type<WorkPlan>().notNull().default(USUAL_PLAN),
@@ -81,7 +86,22 @@ export const part = pgTable(
     /** straps or a cradle bear on it, or it is a gauge without a wire */
     trait: text('trait').$type<PartTrait>(),
     position: integer('position').notNull(),
+    /** when it came onto the tank; empty when it was there from the start */
+    addedAt: moment('added_at'),
     removedAt: moment('removed_at'),
   },
   table => [index('part_job').on(table.jobId)],
+)
+
+/** A job's map as it was until the tank itself was changed: what tests before then reached follows from it. */
+export const mapBefore = pgTable(
+  'map_before',
+  {
+    id: id(),
+    jobId: jobId(),
+    until: moment('until').notNull(),
+    circuit: jsonb('circuit').$type<Circuit>().notNull(),
+    parts: jsonb('parts').$type<MapPart[]>().notNull(),
+  },
+  table => [index('map_before_job').on(table.jobId)],
 )

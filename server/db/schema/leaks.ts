@@ -63,3 +63,10 @@ export const repair = pgTable(
   },
   table => [index('repair_leak').on(table.leakId)],
 )
+
+/** That nothing of a tank can be held any more, with the reason: a measured leak is then closed by looking at every part. */
+export const unholdable = pgTable(
+  'unholdable',
+  { id: id(), jobId: jobId(), reason: text('reason').notNull(), personId: personId(), at: moment('at').notNull() },
+  table => [index('unholdable_job').on(table.jobId)],
+)

@@ -1,7 +1,7 @@
 import { relations } from 'drizzle-orm'
 import { strike, touch } from './entries'
-import { craft, job, part } from './jobs'
-import { find, leak, repair } from './leaks'
+import { craft, job, mapBefore, part } from './jobs'
+import { find, leak, repair, unholdable } from './leaks'
 import { cautionRead, drained, gasReading, hotWork, weighing } from './makeSafe'
 import { checkAnswer, outcome, probe, purchase, purchaseStep } from './narrowing'
 import { person } from './people'
@@ -28,6 +28,14 @@ export const jobRelations = relations(job, ({ one, many }) => ({
   tests: many(test),
   leaks: many(leak),
   touches: many(touch),
+  mapsBefore: many(mapBefore),
+  unholdable: many(unholdable),
+}))
+export const mapBeforeRelations = relations(mapBefore, ({ one }) => ({
+  job: one(job, { fields: [mapBefore.jobId], references: [job.id] }),
+}))
+export const unholdableRelations = relations(unholdable, ({ one }) => ({
+  job: one(job, { fields: [unholdable.jobId], references: [job.id] }),
 }))
 export const partRelations = relations(part, ({ one }) => ({ job: one(job, { fields: [part.jobId], references: [job.id] }) }))
 export const strikeRelations = relations(strike, ({ one }) => ({

@@ -14,7 +14,7 @@ type DistributiveOmit<T, K extends PropertyKey> = T extends unknown ? Omit<T, K>
 /** What is kept of a test besides what all kinds have in common. The pressure has a column of its own. */
 export interface TestFacts {
   hold: HoldFacts
-  balloon: { setup: Omit<BalloonSetup, 'pressure'> }
+  balloon: { setup: Omit<BalloonSetup, 'pressure' | 'limit'> }
   soap: Record<string, never>
   smoke: {
     tube: FlowTube
@@ -22,11 +22,11 @@ export interface TestFacts {
     own: BallReading
     simulated: boolean
   }
-  rig: { setup: KeptSetup; readings: Reading[]; estimate: HoldEstimate; simulated: boolean }
+  rig: { setup: KeptSetup & Pick<HoldSetup, 'limit'>; readings: Reading[]; estimate: HoldEstimate; simulated: boolean }
 }
 
-/** Pressure and method follow from the test's own pressure. */
-export type KeptSetup = Omit<HoldSetup, 'testPressure' | 'method'>
+/** Pressure and method follow from the test's own pressure; what it is held against is the job's limit of today. */
+export type KeptSetup = Omit<HoldSetup, 'testPressure' | 'method' | 'limit'>
 
 export interface HoldFacts {
   source: HoldSource
@@ -46,7 +46,7 @@ export interface HoldFacts {
 export interface TestEntries {
   hold: HoldMark | VolumeCheckEntry
   balloon: { kind: 'girth'; girth: number; controlGirth: number | null; temperature: number | null; barometer: number | null }
-  soap: { kind: 'mark'; partId: string; mark: SoapMark }
+  soap: { kind: 'mark'; partId: string; mark: SoapMark } | { kind: 'watch'; partIds: string[] }
   smoke: DistributiveOmit<SmokeEvent, 'at'>
   rig: never
 }

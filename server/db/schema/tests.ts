@@ -25,6 +25,8 @@ export const test = pgTable(
     links: jsonb('links').$type<Record<string, LinkState>>().notNull().default({}),
     /** parts that were under test; of smoke none, since what it reached is proven by what was seen */
     reached: jsonb('reached').$type<string[]>().notNull().default([]),
+    /** share of the capacity that was liquid; empty for tests of before it was asked */
+    wettedShare: doublePrecision('wetted_share'),
     relief: jsonb('relief').$type<Relief>(),
     earlyReason: text('early_reason'),
     facts: jsonb('facts').$type<TestFacts[TestKindKey]>().notNull(),

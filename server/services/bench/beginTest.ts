@@ -19,6 +19,7 @@ interface BeginForm {
   id: string
   closures: TestForms[TankTestKind]['closures']
   links: TestForms[TankTestKind]['links']
+  wettedShare: number
   earlyReason: string
   relief?: Relief | null
 }
@@ -50,7 +51,10 @@ export async function beginTest<K extends TankTestKind>(
     const { reached, escapes } = reachOn(tank, { closures: begin.closures, links: begin.links, pressure })
     const counted = service.reached(form, reached)
     if (reached.length === 0)
-      throw refuseField('closures', 'Every part is shut out of this test: leave at least one with its own closure.')
+      throw refuseField(
+        'closures',
+        'No part is under test: say how each opening is closed, and leave at least one part in.',
+      )
     if (testKinds[kind].mustHold && escapes.length > 0) {
       throw refuseField(
         'links',
@@ -73,6 +77,7 @@ export async function beginTest<K extends TankTestKind>(
       pressure,
       closures: begin.closures,
       links: begin.links,
+      wettedShare: begin.wettedShare,
       relief,
       earlyReason,
       startedBy: actor.id,

@@ -11,12 +11,12 @@ import { anyTestRow, changeFacts, type TestRow } from './testRows'
 import { serviceOf } from './testServices'
 
 /**
- * Ends a test at a moment, with the verdict that is then kept: the one way out. Its bells come off; a job that is sealed by it
+ * Ends a test at a moment, with the verdict that is then kept: the one way out. What was measured elsewhere took place when it did. Its bells come off; a job that is sealed by it
  * hangs its look a week on.
  */
-export async function closeTest<K extends TankTestKind>(tx: Transaction, row: TestRow<K>, now: Date): Promise<void> {
+export async function closeTest<K extends TankTestKind>(tx: Transaction, row: TestRow<K>, now: Date, during?: { from: Date; to: Date }): Promise<void> {
   const added = await serviceOf(row.kind).end?.(tx, row, now)
-  await changeFacts(tx, row, added ?? {}, { stoppedAt: now })
+  await changeFacts(tx, row, added ?? {}, during ? { startedAt: during.from, stoppedAt: during.to } : { stoppedAt: now })
   await takeOffBellsOfSubject(tx, row.id, now)
   await hangLookIfSealed(tx, row.jobId, now)
 }

@@ -48,7 +48,7 @@ export const changeFacts = <K extends TankTestKind>(
   tx: Transaction,
   row: Pick<TestRow<K>, 'id'>,
   change: Partial<TestFacts[K]>,
-  more: { stoppedAt?: Date } = {},
+  more: { startedAt?: Date; stoppedAt?: Date } = {},
 ) =>
   tx
     .update(test)

@@ -12,6 +12,13 @@ import type { TestRow } from './testRows'
 
 export type EntryRow<K extends TankTestKind> = Omit<typeof testEntry.$inferSelect, 'entry'> & { entry: TestEntries[K] }
 
+/** What a view says besides what is kept of the test itself. */
+export interface ViewContext {
+  name: (personId: string) => string
+  /** the job's acceptance limit today, Pa·m3/s: verdicts follow it */
+  limit: number
+}
+
 /** What is at hand when something is recorded in a running test. */
 export interface EntryCall<K extends TankTestKind> {
   tx: Transaction
@@ -55,7 +62,7 @@ export interface TestService<K extends TankTestKind> {
   entries: Readonly<Record<string, EntryService<K>>>
   /** facts that its end adds; they are the verdict where it has one */
   end?: (tx: Transaction, row: TestRow<K>, now: Date) => Promise<Partial<TestFacts[K]>>
-  view: (row: TestRow<K>, entries: EntryRow<K>[], common: TestViewOf<K>, name: (personId: string) => string) => TestViews[K]
+  view: (row: TestRow<K>, entries: EntryRow<K>[], common: TestViewOf<K>, told: ViewContext) => TestViews[K]
   /** what is seen on the simulated tank; absent where the instruments are fed */
   look?: (
     place: { what?: unknown; at?: unknown },

@@ -1,16 +1,17 @@
 import { desc, eq } from 'drizzle-orm'
 import type { Circuit } from '../../../core/circuit/circuit'
 import { circuitFaults } from '../../../core/circuit/circuitFaults'
+import { touchedByMap } from '../../../core/circuit/touchedByMap'
 import { tankKind } from '../../../core/circuit/tankKinds'
 import { testName } from '../../../core/leaktest/testKinds'
 import { jobAspects } from '../../../shared/changes'
 import { factsOf } from '../../../shared/jobFacts'
 import { isRunning } from '../../../shared/leaktest/tests'
 import type { CircuitEdit } from '../../../shared/schemas/circuit'
-import { jobFactNames, type JobEdit, type NewJob } from '../../../shared/schemas/job'
+import { jobFactNames, type JobEdit, type JobFacts, type NewJob } from '../../../shared/schemas/job'
 import type { JobView, TrailView } from '../../../shared/views'
-import { database } from '../../db/client'
-import { job, part, person, trail } from '../../db/schema'
+import { database, type Transaction } from '../../db/client'
+import { job, mapBefore, part, person, touch, trail } from '../../db/schema'
 import { change, type Actor } from '../shop/change'
 import { Refusal, refuseField } from '../shop/refusal'
 import { craftNamed, lastDrawn, renamedCraft } from './crafts'
@@ -67,6 +68,13 @@ function mustBeRevision(current: JobView, revision: number) {
     throw new Refusal(409, 'Somebody else changed this job while you did. Choose what to keep.', {}, current)
 }
 
+/** @throws Refusal 422 when a limit is changed without a reason of its own */
+function mustGiveReason(changed: readonly (keyof JobFacts)[], { limitsReason }: JobFacts): void {
+  const limits = changed.some(name => name === 'acceptance' || name === 'fuelAcceptance')
+  if (limits && (!changed.includes('limitsReason') || limitsReason === ''))
+    throw refuseField('limitsReason', 'Say why the limit is another one now; the record will show it.')
+}
+
 /**
  * Changes a job's facts.
  * @throws Refusal 409 with the job as it is now when somebody else changed it since `revision`
@@ -88,6 +96,7 @@ export async function editJob(actor: Actor, id: string, { revision, ...edit }: J
       const current = await loadJob(id, tx)
       mustBeRevision(current, revision)
       if (changed.length === 0) return null
+      mustGiveReason(changed, edit)
       const { craftName, craftKind, craftBuilt, ...facts } = edit
       const [row] = await tx.select({ craftId: job.craftId }).from(job).where(eq(job.id, id))
       const craftId = await renamedCraft(tx, row!.craftId, { name: craftName, kind: craftKind, built: craftBuilt })
@@ -110,7 +119,7 @@ export async function editJob(actor: Actor, id: string, { revision, ...edit }: J
 export async function setCircuit(
   actor: Actor,
   id: string,
-  { parts, spaces, links, revision }: Omit<CircuitEdit, keyof Circuit> & Circuit,
+  { says, parts, spaces, links, revision }: Omit<CircuitEdit, keyof Circuit> & Circuit,
 ): Promise<JobView> {
   const before = await loadJob(id)
   const live = before.parts.filter(each => each.removedAt === null)
@@ -127,13 +136,15 @@ export async function setCircuit(
     removed: live.filter(old => !parts.some(each => each.id === old.id)).map(old => old.name),
     spaces: spaces.length,
     links: links.length,
+    says,
   }
   await change(
     actor,
-    { verb: 'changed the circuit', touches: ['facts'], jobId: id, subjectId: id, detail },
+    { verb: 'changed the circuit', touches: ['facts', 'leaks'], jobId: id, subjectId: id, detail },
     async (tx, now) => {
       const current = await loadJob(id, tx)
       mustBeRevision(current, revision)
+      if (says === 'changed now') await keepMapBefore(tx, actor, current, { spaces, links, parts }, now)
       await tx
         .update(job)
         .set({ circuit: { spaces, links }, revision: revision + 1 })
@@ -160,15 +171,44 @@ export async function setCircuit(
           position,
           removedAt: null,
         }
+        // What is put on, for the first time or again, is new: no test before now says anything of it.
+        const isNew = !current.parts.some(old => old.id === each.id && old.removedAt === null)
+        const added = isNew ? { addedAt: now } : {}
         await tx
           .insert(part)
-          .values({ id: each.id, jobId: id, ...values })
-          .onConflictDoUpdate({ target: part.id, set: values })
+          .values({ id: each.id, jobId: id, ...values, ...added })
+          .onConflictDoUpdate({ target: part.id, set: { ...values, ...added } })
       }
       return true
     },
   )
   return loadJob(id)
+}
+
+/** A tank that is another now: the map before stays for the tests of before, and what was joined otherwise was touched. */
+async function keepMapBefore(
+  tx: Transaction,
+  actor: Actor,
+  current: JobView,
+  next: Circuit & Pick<CircuitEdit, 'parts'>,
+  now: Date,
+): Promise<void> {
+  const live = current.parts.filter(each => each.removedAt === null)
+  const drawn = live.map(({ id, name, family, shape, opening, space }) => ({ id, name, family, shape, opening, space }))
+  await tx
+    .insert(mapBefore)
+    .values({ id: crypto.randomUUID(), jobId: current.id, until: now, circuit: current.circuit, parts: drawn })
+  const partIds = touchedByMap({ circuit: current.circuit, parts: live }, { circuit: next, parts: next.parts })
+  if (partIds.length === 0) return
+  await tx.insert(touch).values({
+    id: crypto.randomUUID(),
+    jobId: current.id,
+    personId: actor.id,
+    at: now,
+    partIds,
+    kind: 'adjusted',
+    note: 'joined otherwise on the map',
+  })
 }
 
 /**

@@ -27,7 +27,7 @@ interface AspectViews {
   narrowing: Pick<JobView, 'answers' | 'probes' | 'outcomes' | 'purchases'>
   stripping: Pick<JobView, 'photos' | 'stripped'>
   tests: Pick<JobView, 'tests'>
-  leaks: Pick<JobView, 'leaks' | 'finds' | 'repairs' | 'touches'>
+  leaks: Pick<JobView, 'leaks' | 'finds' | 'repairs' | 'touches' | 'unholdable'>
 }
 type Intersection<U> = (U extends unknown ? (one: U) => void : never) extends (all: infer I) => void ? I : never
 /** A job with some of its aspects. */
@@ -63,10 +63,14 @@ const loaders: { [A in JobAspect]: (reader: Reader, ids: string[], words: Words)
     const rows = await reader.query.job.findMany({
       where: inArray(job.id, ids),
       orderBy: desc(job.openedAt),
-      with: { craft: true, parts: { orderBy: (row, to) => to.asc(row.position) } },
+      with: {
+        craft: true,
+        parts: { orderBy: (row, to) => to.asc(row.position) },
+        mapsBefore: { orderBy: (row, to) => to.asc(row.until) },
+      },
     })
     return new Map(
-      rows.map(({ hiddenTank, craftId: _, craft, openedBy, openedAt, movedAt, closedAt, parts, ...rest }) => [
+      rows.map(({ hiddenTank, craftId: _, craft, openedBy, openedAt, movedAt, closedAt, parts, mapsBefore, ...rest }) => [
         rest.id,
         {
           ...rest,
@@ -76,7 +80,12 @@ const loaders: { [A in JobAspect]: (reader: Reader, ids: string[], words: Words)
           movedAt: +movedAt,
           closedAt: closedAt && +closedAt,
           hasStandIn: hiddenTank !== null,
-          parts: parts.map(part => ({ ...part, removedAt: part.removedAt && +part.removedAt })),
+          parts: parts.map(part => ({
+            ...part,
+            addedAt: part.addedAt && +part.addedAt,
+            removedAt: part.removedAt && +part.removedAt,
+          })),
+          mapsBefore: mapsBefore.map(({ until, circuit, parts: drawn }) => ({ until: +until, circuit, parts: drawn })),
         },
       ]),
     )
@@ -156,7 +165,7 @@ const loaders: { [A in JobAspect]: (reader: Reader, ids: string[], words: Words)
   },
   async tests(reader, ids, words) {
     const rows = await reader.query.job.findMany({
-      columns: { id: true },
+      columns: { id: true, acceptance: true },
       where: inArray(job.id, ids),
       with: { tests: { orderBy: (row, to) => [to.asc(row.startedAt), to.asc(row.number)], with: { entries: true } } },
     })
@@ -165,7 +174,7 @@ const loaders: { [A in JobAspect]: (reader: Reader, ids: string[], words: Words)
         row.id,
         {
           tests: row.tests.map(({ entries, ...each }) =>
-            testView(each as TestRow<TankTestKind>, inTime(entries) as EntryRow<TankTestKind>[], words),
+            testView(each as TestRow<TankTestKind>, inTime(entries) as EntryRow<TankTestKind>[], words, row.acceptance),
           ),
         },
       ]),
@@ -175,7 +184,7 @@ const loaders: { [A in JobAspect]: (reader: Reader, ids: string[], words: Words)
     const rows = await reader.query.job.findMany({
       columns: { id: true },
       where: inArray(job.id, ids),
-      with: { leaks: { orderBy: (row, to) => to.asc(row.number), with: { finds: true, repairs: true } }, touches: true },
+      with: { leaks: { orderBy: (row, to) => to.asc(row.number), with: { finds: true, repairs: true } }, touches: true, unholdable: true },
     })
     return new Map(
       rows.map(row => [
@@ -192,14 +201,15 @@ const loaders: { [A in JobAspect]: (reader: Reader, ids: string[], words: Words)
             ),
           ),
           touches: allSaid(row.touches, words),
+          unholdable: allSaid(row.unholdable, words),
         },
       ]),
     )
   },
 }
 
-function testView(row: TestRow<TankTestKind>, entries: EntryRow<TankTestKind>[], { name, struck }: Words): TestView {
-  const { id, jobId, kind, number, pressure, closures, links, reached, relief, earlyReason } = row
+function testView(row: TestRow<TankTestKind>, entries: EntryRow<TankTestKind>[], { name, struck }: Words, limit: number): TestView {
+  const { id, jobId, kind, number, pressure, closures, links, reached, wettedShare, relief, earlyReason } = row
   const common: TestViewOf<TankTestKind> = {
     id,
     jobId,
@@ -209,6 +219,7 @@ function testView(row: TestRow<TankTestKind>, entries: EntryRow<TankTestKind>[],
     closures,
     links,
     reached,
+    wettedShare,
     relief,
     earlyReason,
     by: name(row.startedBy),
@@ -216,7 +227,7 @@ function testView(row: TestRow<TankTestKind>, entries: EntryRow<TankTestKind>[],
     stoppedAt: row.stoppedAt && +row.stoppedAt,
     struck: struck(id),
   }
-  return (serviceOf(kind) as TestService<TankTestKind>).view(row, entries, common as never, name)
+  return (serviceOf(kind) as TestService<TankTestKind>).view(row, entries, common as never, { name, limit })
 }
 
 /** Everybody's name, and what they struck out on some jobs, in one statement. */

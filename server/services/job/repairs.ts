@@ -2,11 +2,13 @@ import { eq } from 'drizzle-orm'
 import { timeToCure } from '../../../core/repair/cure'
 import { repairMethods } from '../../../core/repair/repairMethods'
 import { repairMaterial } from '../../../core/repair/repairMaterials'
+import { materialsFor, unsuited } from '../../../core/repair/suitability'
+import { lowerFirst, orWords } from '../../../core/words/words'
 import type { TouchKind } from '../../../core/ledger/ledger'
 import type { RepairForm } from '../../../shared/schemas/repair'
 import type { JobView } from '../../../shared/views'
 import { database, type Transaction } from '../../db/client'
-import { leak, repair, touch } from '../../db/schema'
+import { leak, repair, touch, unholdable } from '../../db/schema'
 import { hangAnew, takeOffBell } from '../shop/bells'
 import { change, type Actor } from '../shop/change'
 import { loadAspects, loadJob } from './loadJobs'
@@ -23,6 +25,7 @@ export async function recordRepair(actor: Actor, jobId: string, form: RepairForm
   const { cure } = repairMaterial(form.material)
   const [its] = await database().select().from(leak).where(eq(leak.id, form.leakId))
   if (!its || its.jobId !== jobId) throw notFound('leak on this job')
+  await mustSuit(jobId, its.partId, form)
   const sheet = cure && { ...cure, cureTime: form.cureTime ?? cure.cureTime }
   const wait = sheet ? timeToCure(sheet, form.temperature) : 0
   if (!Number.isFinite(wait))
@@ -55,6 +58,25 @@ export async function recordRepair(actor: Actor, jobId: string, form: RepairForm
     },
   )
   return loadJob(jobId)
+}
+
+/** @throws Refusal 422 for a method or a material that cannot work there, or a cure shorter than any sheet of its family */
+async function mustSuit(jobId: string, partId: string, { method, material, cureTime }: RepairForm): Promise<void> {
+  const tank = await loadAspects(jobId, ['facts'])
+  const family = tank.parts.find(part => part.id === partId)?.family ?? null
+  const why = unsuited(method, { material: tank.material, craft: tank.craft.kind, family })
+  if (why) throw refuseField('method', `That cannot be done here: ${why}.`)
+  const takes = materialsFor(method)
+  if (!takes.includes(material)) {
+    const names = takes.map(key => lowerFirst(repairMaterial(key).name))
+    throw refuseField('material', `It is made with ${orWords(names)}: say which.`)
+  }
+  const { sheets, name } = repairMaterial(material)
+  if (cureTime !== null && sheets && cureTime < sheets[0] * 3600)
+    throw refuseField(
+      'cureTime',
+      `No sheet of ${lowerFirst(name)} cures in less than ${sheets[0]} h at its reference temperature. Look at the sheet again.`,
+    )
 }
 
 /**
@@ -97,6 +119,30 @@ export async function recordTouch(
         .values({ ...form, jobId, personId: actor.id, at: now })
         .onConflictDoNothing()
         .returning({ id: touch.id })
+      return made ?? null
+    },
+  )
+  return loadJob(jobId)
+}
+
+/**
+ * Records that nothing of a tank can be held any more, with the reason: a measured leak is then closed by looking at every part.
+ * A repeated id is the same entry.
+ */
+export async function recordUnholdable(
+  actor: Actor,
+  jobId: string,
+  form: { id: string; reason: string },
+): Promise<JobView> {
+  await change(
+    actor,
+    { verb: 'said that it cannot be held', touches: ['leaks'], jobId, subjectId: form.id, detail: { reason: form.reason } },
+    async (tx, now) => {
+      const [made] = await tx
+        .insert(unholdable)
+        .values({ ...form, jobId, personId: actor.id, at: now })
+        .onConflictDoNothing()
+        .returning({ id: unholdable.id })
       return made ?? null
     },
   )

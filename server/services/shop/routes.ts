@@ -26,7 +26,7 @@ import {
   purchaseStepSchema,
 } from '../../../shared/schemas/narrow'
 import { ownerSchema, personSchema, preferencesSchema, signInSchema } from '../../../shared/schemas/person'
-import { repairSchema, touchSchema } from '../../../shared/schemas/repair'
+import { repairSchema, touchSchema, unholdableSchema } from '../../../shared/schemas/repair'
 import { refitSchema, stripSchema } from '../../../shared/schemas/strip'
 import { findSchema } from '../../../shared/leaktest/findForm'
 import { testDescriptors } from '../../../shared/leaktest/tests'
@@ -255,6 +255,13 @@ export const routes: readonly RouteDescription[] = [
     summary: 'Record a repair and start its cure',
     who: 'work',
     body: repairSchema,
+  },
+  {
+    method: 'post',
+    path: '/jobs/{id}/unholdable',
+    summary: 'Record that nothing of the tank can be held any more, and why',
+    who: 'work',
+    body: unholdableSchema,
   },
   { method: 'post', path: '/jobs/{id}/touches', summary: 'Record that parts were disturbed', who: 'work', body: touchSchema },
   { method: 'get', path: '/holds/{id}', summary: 'A hold with its marks and verdict', who: 'read' },

@@ -11,7 +11,11 @@ import { closeDatabase, database } from '../../db/client'
 import { person } from '../../db/schema'
 import type { Actor } from './change'
 import { cautions } from '../../../core/fuel/makeSafe'
-import type { SoapMark } from '../../../core/leaktest/soap/soap'
+import { proposedClosures } from '../../../core/circuit/proposedClosures'
+import { SOAP_WATCH_TIME, type SoapMark } from '../../../core/leaktest/soap/soap'
+import { liveParts } from '../../../shared/jobCircuit'
+import type { JobView } from '../../../shared/views'
+import { loadJob } from '../job/loadJobs'
 import type { BenchHold } from '../../../shared/leaktest/hold/holdView'
 import type { SoapForm } from '../../../shared/leaktest/soap/soapForm'
 import { beginTest } from '../bench/beginTest'
@@ -78,6 +82,8 @@ export const newJobForm = (change: Partial<NewJob> = {}): NewJob => {
     pressureLimit: kind.pressureLimit,
     limitSource: 'plate',
     acceptance: throughputFromStandard(kind.acceptance),
+    fuelAcceptance: null,
+    limitsReason: '',
     complaint: emptyComplaint(),
     craftBuilt: null,
     ...change,
@@ -119,26 +125,35 @@ export const holdForm = (change: Partial<HoldForm> = {}): HoldForm => ({
   ...change,
 })
 
-/** Sets a hold up and gives it as the Bench shows it. */
+/** The openings of a job closed as they usually are, where a form answers none. */
+async function answered(jobId: string, closures: HoldForm['closures']): Promise<HoldForm['closures']> {
+  return Object.keys(closures).length > 0 ? closures : proposedClosures(liveParts(await loadJob(jobId)))
+}
+
+/** Sets a hold up, its openings closed as usual, and gives it as the Bench shows it. */
 export async function setUpHold(actor: Actor, jobId: string, form: HoldForm): Promise<BenchHold> {
-  await beginTest(actor, jobId, 'hold', form)
+  await beginTest(actor, jobId, 'hold', { ...form, closures: await answered(jobId, form.closures) })
   return loadHold(form.id)
 }
 
-/** Starts a soap walk at 5 kPa, with a water column that spills there. */
-export const startSoap = (actor: Actor, jobId: string, change: Partial<SoapForm> = {}) => {
+/** Starts a soap walk at 5 kPa, its openings closed as usual, with a water column that spills there. */
+export const startSoap = async (actor: Actor, jobId: string, change: Partial<SoapForm> = {}) => {
   const pressure = change.pressure ?? 5000
   return beginTest(actor, jobId, 'soap', {
     id: randomUUID(),
     pressure,
-    closures: {},
     links: {},
+    wettedShare: 0,
     relief: { kind: 'water column', opensAt: pressure },
     earlyReason: '',
     ...change,
+    closures: await answered(jobId, change.closures ?? {}),
   })
 }
 
-/** Marks a part of a soap walk. */
-export const markPart = (actor: Actor, soapId: string, partId: string, mark: SoapMark) =>
-  recordEntry(actor, soapId, 'mark', { id: randomUUID(), partId, mark })
+/** Marks a part of a soap walk, after the whole watch over it. */
+export async function markPart(actor: Actor, soapId: string, partId: string, mark: SoapMark): Promise<JobView> {
+  await recordEntry(actor, soapId, 'watch', { id: randomUUID(), partIds: [partId] })
+  const watched = { ...actor, now: new Date(+actor.now + SOAP_WATCH_TIME * 1000) }
+  return recordEntry(watched, soapId, 'mark', { id: randomUUID(), partId, mark })
+}

@@ -1,6 +1,6 @@
 import * as yup from 'yup'
 import { entryId, line, positive, quantity } from '../../schemas/fields'
-import { closuresSchema, linksSchema } from '../setupForm'
+import { closuresSchema, linksSchema, wettedShareSchema } from '../setupForm'
 import { bounded } from '../hold/holdForm'
 
 export const balloonSchema = yup.object({
@@ -13,6 +13,7 @@ export const balloonSchema = yup.object({
   hasBarometer: yup.boolean().default(true),
   closures: closuresSchema(),
   links: linksSchema(),
+  wettedShare: wettedShareSchema(),
   earlyReason: line('The reason', 300).default(''),
 })
 export type BalloonForm = yup.InferType<typeof balloonSchema>

@@ -6,7 +6,7 @@ import { pascalsPer, toKelvin, type AnyPressureUnit } from '../../../core/quanti
 import { clockSpeeds } from './holdClock'
 import { readingBounds } from './readingBounds'
 import { entryId, line, oneOf, positive, quantity, requiredLine } from '../../schemas/fields'
-import { closuresSchema, linksSchema, reliefSchema } from '../setupForm'
+import { closuresSchema, linksSchema, reliefSchema, wettedShareSchema } from '../setupForm'
 
 export const holdSources = ['stand-in', 'typed', 'file', 'device'] as const
 export type HoldSource = (typeof holdSources)[number]
@@ -121,11 +121,7 @@ export const holdSchema = yup.object({
       value => refusedSupplies[value] === undefined,
     ),
   relief: reliefSchema(),
-  /** share of the tank that is wetted by fuel left in it */
-  wettedShare: quantity('Fuel left in the tank')
-    .min(0, 'It cannot be less than nothing.')
-    .max(0.95, 'With so much fuel there is no gas left to test.')
-    .default(0),
+  wettedShare: wettedShareSchema(),
 })
 export type HoldForm = yup.InferType<typeof holdSchema>
 
@@ -194,6 +190,8 @@ export const fileSchema = yup.object({
     .max(MOST_FILE_CHARACTERS, 'The file is over 60 MB. Thin the readings or split it.'),
   /** what each column holds; absent when the names say it */
   columns: yup.array(meaningSchema.nullable().default(null)).max(200, 'A file of more than 200 columns is no log.').optional(),
+  /** ms since 1970 of the first reading, where the file itself has no dates */
+  startedAt: yup.number().integer().min(0, 'That date is not believable.').nullable().default(null),
   /** somebody has looked at a pressure that seems to be in another unit, and means it */
   unitConfirmed: yup.boolean().default(false),
 })

@@ -1,12 +1,21 @@
 import { throughputFromStandard } from '../../../core/quantity/standardLeakRate'
 import type { HoldEstimate, HoldVerdict } from '../../../core/hold/hold'
+import type { RateBounds } from '../../../core/hold/verdict'
 import type { HoldView } from './holdView'
+
+/** Bounds that give each verdict at limits between 0.3 and 20 mL/min. */
+const boundsFor: Record<HoldVerdict, RateBounds> = {
+  'sealed': { above95: 0, below95: throughputFromStandard(0.25), belowZero: false },
+  'leaking': { above95: throughputFromStandard(25), below95: throughputFromStandard(35), belowZero: false },
+  'cannot-tell': { above95: 0, below95: throughputFromStandard(50), belowZero: false },
+}
 
 /** An estimate of a verdict, for tests. */
 export const holdEstimate = (verdict: HoldVerdict): HoldEstimate => ({
-  leakRate: 0.001,
+  leakRate: verdict === 'leaking' ? throughputFromStandard(30) : 0.0001,
   low95: 0,
   high95: 0.002,
+  ...boundsFor[verdict],
   uncertainty: 0.0005,
   verdict,
   smallestSeen: throughputFromStandard(0.2),
@@ -32,7 +41,8 @@ export const holdView = (change: Partial<HoldView> = {}): HoldView => ({
   pressure: 5000,
   state: 'stopped',
   source: 'typed',
-  closures: {},
+  closures: { a: 'fed' },
+  wettedShare: 0,
   links: {},
   reached: ['a', 'b'],
   hasThermometer: false,

@@ -3,7 +3,7 @@ import { linkStates } from '../../../core/circuit/circuit'
 import { smokeGases, type BallReading, type SmokeGas } from '../../../core/leaktest/flowtube/flowTube'
 import { smokeMarks } from '../../../core/leaktest/smoke/smoke'
 import { entryId, line, oneOf, positive, quantity, uuidField } from '../../schemas/fields'
-import { closuresSchema, linksSchema, reliefSchema } from '../setupForm'
+import { closuresSchema, linksSchema, reliefSchema, wettedShareSchema } from '../setupForm'
 
 /** A litre a minute and more than a thousand is no flow tube of a smoke machine, m3/s. */
 const MOST_FLOW = 1 / 60
@@ -30,6 +30,7 @@ export const smokeSchema = yup.object({
   pressure: positive('Pressure').max(10_000, 'A smoke machine above 10 kPa is not believable. Check the unit.'),
   closures: closuresSchema(),
   links: linksSchema(),
+  wettedShare: wettedShareSchema(),
   tube: yup
     .object({
       smallest: flow('Smallest mark'),

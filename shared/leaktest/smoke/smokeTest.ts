@@ -1,6 +1,6 @@
 import { readFlowTube } from '../../../core/leaktest/flowtube/flowTube'
 import { isSmokeFind, SMOKE_SMALLEST_SEEN, smokeStanding } from '../../../core/leaktest/smoke/smoke'
-import { liveParts } from '../../jobCircuit'
+import { feltIn, mapAt, type MappedJob } from '../felt'
 import { lookOf } from '../ledgerOf'
 import { saidBy, type JobOfTest, type TestDescriptor } from '../testDescriptor'
 import { setupOf } from '../testView'
@@ -8,8 +8,10 @@ import { smokeEventSchema, smokeSchema, smokeShows } from './smokeForm'
 import type { SmokeView } from './smokeView'
 
 /** Where a smoke test of a job stands. */
-export const smokeOn = (job: Pick<JobOfTest, 'circuit' | 'parts'>, smoke: SmokeView) =>
-  smokeStanding(job.circuit, liveParts(job), setupOf(smoke), smoke.events)
+export function smokeOn(job: MappedJob, smoke: SmokeView) {
+  const { circuit, parts } = mapAt(job, smoke.startedAt)
+  return smokeStanding(circuit, parts, setupOf(smoke), smoke.events)
+}
 
 /** What the tube of a smoke test says with the circuit as it is, null when it was not read or lets out to the open. */
 export function smokeFlowOn(job: JobOfTest, smoke: SmokeView) {
@@ -43,8 +45,9 @@ export const smokeTest: TestDescriptor<SmokeView> = {
       mark: isSmokeFind(mark) ? ('bubbles' as const) : ('dry' as const),
     }))
     const flow = smokeFlowOn(job, smoke)
+    const felt = feltIn(job, smoke)
     return [
-      lookOf(smoke, marks, SMOKE_SMALLEST_SEEN),
+      lookOf(smoke, job, marks, SMOKE_SMALLEST_SEEN),
       ...(flow
         ? [
             {
@@ -52,9 +55,11 @@ export const smokeTest: TestDescriptor<SmokeView> = {
               id: `${smoke.id} flow`,
               kind: smoke.kind,
               name: `Flow tube ${smoke.number}`,
-              at: flow.at,
-              reached: flow.reached,
-              verdict: flow.verdict,
+              begin: smoke.startedAt,
+              end: flow.at,
+              pressure: smoke.pressure,
+              felt: new Map([...felt].filter(([partId]) => flow.reached.includes(partId))),
+              bounds: { above95: flow.above95, below95: flow.below95, belowZero: flow.belowZero },
               smallestSeen: flow.smallestSeen,
             },
           ]

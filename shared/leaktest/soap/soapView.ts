@@ -1,7 +1,9 @@
-import type { SoapMark } from '../../../core/leaktest/soap/soap'
+import type { WatchedMark } from '../../../core/leaktest/soap/watchedMarks'
 import type { TestViewOf } from '../testView'
 
 export interface SoapView extends TestViewOf<'soap'> {
-  /** the latest mark of each part */
-  marks: { partId: string; mark: SoapMark; at: number }[]
+  /** what each part showed, as far as it was watched */
+  marks: WatchedMark[]
+  /** when the watch over each part began */
+  watching: { partId: string; since: number }[]
 }

@@ -3,10 +3,10 @@ import { useElementSize } from '@vueuse/core'
 import type { HoldEstimate } from '#core/hold/hold'
 
 /**
- * Leak rate on a log scale: the 95 % interval as a bar beside the notch at the limit. Left of it is sealed, right is leaking,
+ * Leak rate on a log scale: from the one 95 % bound to the other a bar beside the notch at the limit. Left of it is sealed, right is leaking,
  * across it is not known yet.
  */
-const props = defineProps<{ estimate: Pick<HoldEstimate, 'leakRate' | 'low95' | 'high95' | 'verdict'> | null; limit: number }>()
+const props = defineProps<{ estimate: Pick<HoldEstimate, 'leakRate' | 'above95' | 'below95' | 'verdict'> | null; limit: number }>()
 
 const place = ref<HTMLElement>()
 const { width } = useElementSize(place)
@@ -23,8 +23,8 @@ const ticks = computed(() =>
 const look = computed<StateLook>(() => (props.estimate ? verdictLook(props.estimate.verdict) : 'unsure'))
 const bar = computed(() => {
   if (!props.estimate) return null
-  const from = x(props.estimate.low95),
-    to = Math.max(x(props.estimate.high95), from + 8)
+  const from = x(props.estimate.above95),
+    to = Math.max(x(props.estimate.below95), from + 8)
   return { from, to, dot: x(props.estimate.leakRate) }
 })
 /** The figure stands above the dot, or beside the notch where it would lie on it. */
@@ -45,7 +45,7 @@ const label = computed(() => {
       :data-rate="estimate?.leakRate"
       :aria-label="
         estimate
-          ? `Leak rate ${rateText(estimate.leakRate)} mL/min, between ${rateText(estimate.low95)} and ${rateText(estimate.high95)}, limit ${limitText(limit)}`
+          ? `Leak rate ${rateText(estimate.leakRate)} mL/min, 95 % sure above ${rateText(estimate.above95)} and 95 % sure below ${rateText(estimate.below95)}, limit ${limitText(limit)}`
           : `No estimate yet, limit ${limitText(limit)} mL/min`
       "
       class="block"

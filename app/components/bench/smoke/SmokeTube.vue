@@ -20,14 +20,14 @@ const { short } = useQuantities()
     <h2 id="tube-title" class="mb-1">Flow tube</h2>
     <p v-if="flow" class="mb-2">
       <template v-if="at.flow!.reading.ball === 'floor'">
-        Less than <b class="figure text-lg">{{ rateText(flow.high95) }}</b> mL/min: below the smallest mark, not zero.
+        Less than <b class="figure text-lg">{{ rateText(flow.below95) }}</b> mL/min: below the smallest mark, not zero.
       </template>
       <template v-else-if="at.flow!.reading.ball === 'top'">
-        More than <b class="figure text-lg">{{ rateText(flow.low95) }}</b> mL/min.
+        More than <b class="figure text-lg">{{ rateText(flow.above95) }}</b> mL/min.
       </template>
       <template v-else>
-        <b class="figure text-lg">{{ rateText(flow.rate) }}</b> mL/min ({{ rateText(flow.low95) }} to
-        {{ rateText(flow.high95) }}), a hole of {{ short('hole', flow.hole, 2) }}.
+        <b class="figure text-lg">{{ rateText(flow.rate) }}</b> mL/min ({{ rateText(flow.above95) }} to
+        {{ rateText(flow.below95) }}), a hole of {{ short('hole', flow.hole, 2) }}.
       </template>
       <span class="block font-semibold" :class="verdictLook(flow.verdict)">
         <StateSign :look="verdictLook(flow.verdict)" :size="16" /> {{ verdictWords[flow.verdict] }} over

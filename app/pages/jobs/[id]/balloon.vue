@@ -89,9 +89,11 @@ const advice = computed(() => {
     view = balloon.value
   if (!view) return ''
   if (!found) return view.noEstimate ?? ''
-  if (found.verdict === 'sealed') return `Even its upper bound is below ${limitText(view.setup.limit)} mL/min.`
+  if (found.verdict === 'sealed') return `95 % sure below ${rateText(found.below95)} mL/min, and the limit is ${limitText(view.setup.limit)}.`
   if (found.verdict === 'leaking')
-    return `Even its lower bound is above ${limitText(view.setup.limit)} mL/min. Find it with soap while there is pressure.`
+    return `95 % sure above ${rateText(found.above95)} mL/min, and the limit is ${limitText(view.setup.limit)}. Find it with soap while there is pressure.`
+  if (found.belowZero)
+    return 'It grows by more than its doubt explains: something in the tank warms or evaporates. It says nothing of a leak. Wait until it is steady, or hold it with a gauge and a thermometer.'
   return found.minutesMore !== null
     ? `Another girth in about ${waitText(found.minutesMore * 60)} may decide it.`
     : 'No wait would decide it: tie a control balloon beside it, or hold the tank with a gauge.'

@@ -159,7 +159,7 @@ useActionKeys('Record', [
                 <th>When</th>
                 <th>At</th>
                 <th>Leak rate, mL/min</th>
-                <th>95 % interval</th>
+                <th>95 % sure above, below</th>
                 <th>Saw down to</th>
                 <th>Verdict</th>
                 <th>By</th>
@@ -172,7 +172,7 @@ useActionKeys('Record', [
                 <td>{{ row.pressure }}</td>
                 <template v-if="row.estimate">
                   <td>{{ rateText(row.estimate.leakRate) }}</td>
-                  <td class="whitespace-nowrap">{{ rateText(row.estimate.low95) }} to {{ rateText(row.estimate.high95) }}</td>
+                  <td class="whitespace-nowrap">{{ rateText(row.estimate.above95) }}, {{ rateText(row.estimate.below95) }}</td>
                   <td>{{ rateText(row.estimate.smallestSeen) }}</td>
                   <td class="font-semibold whitespace-nowrap" :class="verdictLook(row.estimate.verdict)">
                     {{ verdictWords[row.estimate.verdict] }}

@@ -3,7 +3,7 @@ import { watchDecision } from '../../../feeds/decisionWatch'
 import { takeReadings } from '../../../services/bench/hold/readings'
 
 export default signedInRoute('work', readingsSchema, async ({ actor, id, body }) => {
-  const taken = await takeReadings(id(), body.readings, actor.id)
+  const taken = await takeReadings(id(), body.readings, { typedBy: actor.id })
   void watchDecision(id())
   return { taken }
 })

@@ -24,12 +24,11 @@ export const balloonService: TestService<'balloon'> = {
   // The rubber gives way before a tank does.
   blowsIn: () => false,
   onStandIn: () => false,
-  facts: ({ volume, volumeUncertainty, girthUncertainty, hasThermometer, hasBarometer }, tank) => ({
+  facts: ({ volume, volumeUncertainty, girthUncertainty, hasThermometer, hasBarometer }) => ({
     setup: {
       volume,
       volumeUncertainty,
       girthUncertainty,
-      limit: tank.acceptance,
       temperatureChangeUncertainty: hasThermometer ? SEEN.temperature : UNSEEN.temperature,
       barometerChangeUncertainty: hasBarometer ? SEEN.barometer : UNSEEN.barometer,
     },
@@ -48,7 +47,7 @@ export const balloonService: TestService<'balloon'> = {
       after: hangGirthBell,
     },
   },
-  view(row, entries, common, name): BalloonView {
+  view(row, entries, common, { name, limit }): BalloonView {
     const girths = entries.map(({ id, at, personId, entry: { kind: _, ...girth } }): GirthView => ({
       ...girth,
       id,
@@ -56,7 +55,7 @@ export const balloonService: TestService<'balloon'> = {
       t: (+at - +row.startedAt) / 1000,
       by: name(personId),
     }))
-    const setup = { ...row.facts.setup, pressure: row.pressure }
+    const setup = { ...row.facts.setup, pressure: row.pressure, limit }
     return { ...common, setup, girths, ...amountsTo(setup, girths) }
   },
 }

@@ -55,6 +55,6 @@ export async function takeFeed(
   const bad = refused + readings.length - good.length
   if (good.length === 0)
     throw new Refusal(422, lines[0] ? `No line was a reading. ${lines[0].message}` : 'There are no readings.', {})
-  const taken = await takeReadings(holdId, good)
+  const taken = await takeReadings(holdId, good, 'device')
   return { taken, known: good.length - taken, refused: bad, lines }
 }

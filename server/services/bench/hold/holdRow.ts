@@ -4,9 +4,10 @@ import type { TestRow } from '../testRows'
 
 export type HoldRow = TestRow<'hold'>
 
-/** The whole set-up of a hold, as the core reads it. */
-export const holdSetupOf = ({ facts, pressure }: Pick<HoldRow, 'facts' | 'pressure'>): HoldSetup => ({
+/** The whole set-up of a hold, as the core reads it. @param limit the job's acceptance limit today, Pa·m3/s */
+export const holdSetupOf = ({ facts, pressure }: Pick<HoldRow, 'facts' | 'pressure'>, limit: number): HoldSetup => ({
   ...facts.setup,
+  limit,
   testPressure: pressure,
   method: pressure < 0 ? 'vacuum-decay' : 'pressure-decay',
 })

@@ -1,6 +1,7 @@
 import { spaceFromCheck, VolumeCheckError, volumeFromPush } from '../../../../core/gas/volumeCheck'
 import { gaugeSpread } from '../../../../core/hold/gaugeSpread'
 import type { HoldSetup } from '../../../../core/hold/hold'
+import { verdictOf } from '../../../../core/hold/verdict'
 import { holdTimeAt, withSpeed } from '../../../../shared/leaktest/hold/holdClock'
 import { holdBlowsIn, setupOfForm } from '../../../../shared/leaktest/hold/holdDraft'
 import type { HoldForm, MarkForm, VolumeCheckForm } from '../../../../shared/leaktest/hold/holdForm'
@@ -15,13 +16,13 @@ import { marksIn } from './holdMarks'
 import { holdSetupOf, holdState, type HoldRow } from './holdRow'
 import { estimateOf, forgetLive } from './liveHolds'
 
-/** Pressure and method are kept with the test itself. */
+/** Pressure and method are kept with the test itself, the limit with the job. */
 function keptSetup(form: HoldForm, tank: JobView): KeptSetup {
-  const { testPressure: _, method: __, ...kept } = setupOfForm(form, tank)
+  const { testPressure: _, method: __, limit: ___, ...kept } = setupOfForm(form, tank)
   return kept
 }
 
-/** A pressure or vacuum hold. Its readings have a table of their own; its verdict is computed when it stops. */
+/** A pressure or vacuum hold. Its readings have a table of their own; what they say is computed when it stops, and held against the job's limit of today. */
 export const holdService: TestService<'hold'> = {
   verbs: { begin: 'set up a hold', end: 'stopped the hold' },
   ended: 'This hold is not running. Marks and volume checks go on a running hold.',
@@ -75,14 +76,15 @@ export const holdService: TestService<'hold'> = {
     forgetLive(row.id)
     return { estimate, noEstimate, clock: row.facts.clock && withSpeed(row.facts.clock, 0, +now) }
   },
-  view: (row, entries, common, name): HoldView => ({
+  view: (row, entries, common, { name, limit }): HoldView => ({
     ...common,
     ...row.facts,
-    setup: holdSetupOf(row),
+    estimate: row.facts.estimate && { ...row.facts.estimate, verdict: verdictOf(row.facts.estimate, limit) },
+    setup: holdSetupOf(row, limit),
     state: holdState(row),
     marks: marksIn(entries),
     volumeChecks: entries.flatMap(({ id, at, personId, entry }) =>
-      entry.kind === 'volume check' ? [volumeCheckView(id, entry, holdSetupOf(row), name(personId), +at)] : [],
+      entry.kind === 'volume check' ? [volumeCheckView(id, entry, holdSetupOf(row, limit), name(personId), +at)] : [],
     ),
   }),
 }

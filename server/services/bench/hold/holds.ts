@@ -48,7 +48,7 @@ export async function stepHold(actor: Actor, id: string, to: Exclude<HoldState, 
         const tank = await loadJob(jobId, tx)
         mustHaveReadCautions(tank, actor, 'air or smoke')
         mustRunAlone(tank, 'hold', id)
-        await changeFacts<'hold'>(tx, row, { clock: { anchoredAt: +now, anchor: 0, speed: 1 } })
+        await changeFacts<'hold'>(tx, row, { clock: { anchoredAt: +now, anchor: 0, speed: 1 } }, { startedAt: now })
         return true
       }
       const { clock } = row.facts

@@ -3,7 +3,10 @@ import { HoldError, type HoldEstimate, type HoldSetup, type Reading } from '../.
 import { holdAhead } from '../../../../core/hold/holdAhead'
 import { withUnseenChange, type Instruments } from '../../../../core/hold/unseenChange'
 import type { LiveView } from '../../../../shared/leaktest/hold/holdView'
+import { eq } from 'drizzle-orm'
 import { database, type Transaction } from '../../../db/client'
+import { job } from '../../../db/schema'
+import { notFound } from '../../shop/refusal'
 import { marksOf, readingRecord } from './holdReadings'
 import { testRow } from '../testRows'
 import { holdSetupOf, type HoldRow } from './holdRow'
@@ -22,6 +25,13 @@ export function addLive(id: string, readings: readonly Reading[]): void {
   held.get(id)?.take(readings)
 }
 
+/** The acceptance limit of a job, Pa·m3/s. @throws Refusal 404 */
+async function limitOf(jobId: string, reader: Pick<Transaction, 'select'>): Promise<number> {
+  const [tank] = await reader.select({ acceptance: job.acceptance }).from(job).where(eq(job.id, jobId))
+  if (!tank) throw notFound('job')
+  return tank.acceptance
+}
+
 /** @throws Refusal 404 */
 export async function liveEstimate(id: string): Promise<LiveView> {
   const row = await testRow('hold', id)
@@ -34,7 +44,7 @@ export async function liveEstimate(id: string): Promise<LiveView> {
     }
   }
   live.mark(await marksOf(database(), id))
-  return attempt(live, holdSetupOf(row), row.facts)
+  return attempt(live, holdSetupOf(row, await limitOf(row.jobId, database())), row.facts)
 }
 
 function attempt(live: LiveHold, setup: HoldSetup, instruments: Instruments): LiveView {
@@ -55,6 +65,6 @@ export async function estimateOf(
 ): Promise<{ estimate: HoldEstimate | null; noEstimate: string | null }> {
   const live = liveHold(row.facts.setup.gauge, await readingRecord(tx, row.id))
   live.mark(await marksOf(tx, row.id))
-  const { estimate, reason } = attempt(live, holdSetupOf(row), row.facts)
+  const { estimate, reason } = attempt(live, holdSetupOf(row, await limitOf(row.jobId, tx)), row.facts)
   return { estimate, noEstimate: reason }
 }

@@ -1,12 +1,15 @@
 import { eq } from 'drizzle-orm'
 import type { Reading } from '../../../../core/hold/hold'
-import { ReadingsFileError, readingsTable, type ColumnMeaning } from '../../../../core/readings/readingsCsv'
+import { clockOfFile, ReadingsFileError, readingsTable, type ColumnMeaning } from '../../../../core/readings/readingsCsv'
 import { unitDoubt } from '../../../../core/readings/unitDoubt'
 import { inKilopascals, isOver } from '../../../../shared/limits'
 import type { FileForm } from '../../../../shared/leaktest/hold/holdForm'
 import type { BenchHold } from '../../../../shared/leaktest/hold/holdView'
-import { database } from '../../../db/client'
-import { job, test } from '../../../db/schema'
+import { holdTimeAt } from '../../../../shared/leaktest/hold/holdClock'
+import type { HoldSource } from '../../../../shared/leaktest/hold/holdForm'
+import { database, type Transaction } from '../../../db/client'
+import { job, test, trail } from '../../../db/schema'
+import type { HoldRow } from './holdRow'
 import { hangBell } from '../../shop/bells'
 import { change, lockJob, tell, type Actor } from '../../shop/change'
 import { analyseAfter, insertReadings } from './holdReadings'
@@ -18,27 +21,48 @@ import { readingsInFile } from './readingsFile'
 import { addLive, estimateOf } from './liveHolds'
 import { Refusal, refuseField } from '../../shop/refusal'
 
+/** Where readings come from: a person who types them, a logger with a key, or the simulated tank. */
+export type ReadingsFrom = { typedBy: string } | 'device' | 'stand-in'
+
+/** After the end a logger's last readings are still on their way for so long, ms. */
+const LATE = 60_000
+/** A reading's own time may be ahead of the hold's by no more than so much, s: clocks differ. */
+const AHEAD = 30
+
+const sources: Record<'typed' | 'device' | 'stand-in', HoldSource> = {
+  'typed': 'typed',
+  'device': 'device',
+  'stand-in': 'stand-in',
+}
+
+/** @throws Refusal 409 when this hold takes none of them, 422 when they are of a time that has not come */
+function mustTake({ facts, stoppedAt }: HoldRow, readings: readonly Reading[], from: ReadingsFrom, now: number): void {
+  const { clock, source } = facts
+  if (!clock) throw new Refusal(409, 'This hold has not been started yet: start it, then read.')
+  if (source !== sources[typeof from === 'string' ? from : 'typed'])
+    throw new Refusal(409, `This hold has its readings from a ${source === 'typed' ? 'person' : source}, and takes no others.`)
+  const latest = readings.reduce((most, each) => Math.max(most, each.t), -Infinity)
+  if (stoppedAt !== null) {
+    const isLate = from === 'device' && now - +stoppedAt <= LATE && latest <= clock.anchor
+    if (!isLate) throw new Refusal(409, 'This hold has ended, and nothing more is taken. Set up another to go on reading.')
+  } else if (latest > holdTimeAt(clock, now) + AHEAD)
+    throw new Refusal(422, `A reading at ${Math.round(latest)} s is ahead of this hold’s clock. Look at the logger’s time.`)
+}
+
 /**
- * Takes readings typed or fed into a running hold; one at a time that is there already is the same reading.
- * After the stop, readings from before it are still taken and the verdict is computed again.
- * @param personId who typed them; null for an instrument
- * @throws Refusal 409 when the hold is not started, or the reading is from after its stop
+ * Takes readings typed or fed into a running hold; one at a time that is there already is the same reading. What has ended is
+ * closed; the last readings of a logger are taken for a minute after, with a line in the trail.
+ * @throws Refusal 409 when the hold is not started, has ended, or has its readings from elsewhere, 422 for a time to come
  * @returns how many were new
  */
-export async function takeReadings(id: string, readings: readonly Reading[], personId: string | null = null): Promise<number> {
+export async function takeReadings(id: string, readings: readonly Reading[], from: ReadingsFrom): Promise<number> {
   const { fresh, jobId, running } = await database().transaction(async tx => {
     const row = await heldTestRow(tx, 'hold', id)
-    const { clock, source } = row.facts
+    const now = Date.now()
+    mustTake(row, readings, from, now)
     const stopped = row.stoppedAt !== null
-    if (!clock) throw new Refusal(409, 'This hold has not been started yet: start it, then read.')
-    if (source === 'file') throw new Refusal(409, 'This hold has its readings from a file.')
-    if (stopped && readings.some(each => each.t > clock.anchor))
-      throw new Refusal(409, 'This hold has been stopped. Set up another to go on reading.')
-    const taken = await insertReadings(tx, id, readings, personId)
-    if (stopped && taken.length > 0) {
-      await changeFacts<'hold'>(tx, row, await estimateOf(tx, row))
-      await tell(tx, { topics: ['tests'], jobId: row.jobId, subjectId: id })
-    }
+    const taken = await insertReadings(tx, id, readings, typeof from === 'string' ? null : from.typedBy)
+    if (stopped && taken.length > 0) await takeLate(tx, row, taken.length, new Date(now))
     if (taken.length > 0) await tell(tx, { topics: ['readings'], jobId: row.jobId, subjectId: id })
     return { fresh: taken, jobId: row.jobId, running: !stopped }
   })
@@ -46,6 +70,22 @@ export async function takeReadings(id: string, readings: readonly Reading[], per
   // After the readings are kept, so that no lock of theirs is waited for.
   if (running && fresh.length > 0) await ringWhenOverLimit(jobId, id, fresh)
   return fresh.length
+}
+
+/** Estimates an ended hold anew with a logger's last readings; what they changed stands in the trail. */
+async function takeLate(tx: Transaction, row: HoldRow, readings: number, now: Date): Promise<void> {
+  const amounts = await estimateOf(tx, row)
+  await changeFacts<'hold'>(tx, row, amounts)
+  const [before, after] = [row.facts.estimate?.verdict ?? 'none', amounts.estimate?.verdict ?? 'none']
+  await tx.insert(trail).values({
+    at: now,
+    personId: null,
+    jobId: row.jobId,
+    subjectId: row.id,
+    verb: 'took late readings',
+    detail: { hold: row.number, readings, ...(before !== after && { verdict: { from: before, to: after } }) },
+  })
+  await tell(tx, { topics: ['tests'], jobId: row.jobId, subjectId: row.id })
 }
 
 /** Rings at once when a reading is above the tank's limit: stored pressure splits panels before a gauge shows more. */
@@ -98,12 +138,30 @@ export async function takeFile(actor: Actor, id: string, form: FileForm): Promis
       if (taken.length < 3)
         throw refuseField('file', `A hold needs at least three readings at different times; this file has ${taken.length}.`)
       const length = shifted.reduce((most, each) => Math.max(most, each.t), 0)
-      await closeTest(tx, { ...row, facts: { ...row.facts, clock: { anchoredAt: +now, anchor: length, speed: 0 } } }, now)
+      const during = whenMeasured(form, first, length, now)
+      const clock = { anchoredAt: +during.to, anchor: length, speed: 0 }
+      await closeTest(tx, { ...row, facts: { ...row.facts, clock } }, now, during)
       return true
     },
   )
   await analyseAfter(readings.length)
   return loadHold(id)
+}
+
+/**
+ * When a file was measured: by its own times where it has dates, else as somebody says.
+ * @param first, length s, of its own time
+ * @throws Refusal 422 when nobody knows, or it would end in time to come
+ */
+function whenMeasured(form: FileForm, first: number, length: number, now: Date): { from: Date; to: Date } {
+  const clock = clockOfFile(form.text, columnsOf(form))
+  const begun = clock === null ? form.startedAt : clock + first * 1000
+  if (begun === null)
+    throw refuseField('startedAt', 'This file has no dates: say when its first reading was taken. It counts from then.')
+  const to = begun + length * 1000
+  if (to > +now + AHEAD * 1000)
+    throw refuseField(clock === null ? 'startedAt' : 'file', 'These readings would end in time to come. Look at the date and the logger’s clock.')
+  return { from: new Date(begun), to: new Date(to) }
 }
 
 const columnsOf = ({ columns }: FileForm) => columns as (ColumnMeaning | null)[] | undefined

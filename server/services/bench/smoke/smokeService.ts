@@ -41,7 +41,7 @@ export const smokeService: TestService<'smoke'> = {
       record: ({ form, tank, test }: Omit<EntryCall<'smoke'>, 'form'> & { form: SmokeEventForm }) => eventOf(form, tank, test),
     },
   },
-  view: ({ facts }, entries, common, name) => ({
+  view: ({ facts }, entries, common, { name }) => ({
     ...common,
     ...facts,
     events: entries.map(({ id, at, personId, entry }) => ({ ...entry, id, at: +at, by: name(personId) })),

@@ -1,17 +1,28 @@
 import { isFind, type SoapMark } from '../../../../core/leaktest/soap/soap'
+import { watchedMarks, type SoapEvent } from '../../../../core/leaktest/soap/watchedMarks'
 import { bubblesAt } from '../../../../core/standin/bubbles'
 import { liveParts } from '../../../../shared/jobCircuit'
+import type { JobView } from '../../../../shared/views'
 import { setupOf } from '../../../../shared/leaktest/testView'
 import { reachInTruth, remainingLeaks } from '../hiddenTank'
 import { notFound, refuseField } from '../../shop/refusal'
 import type { EntryCall, TestService } from '../testService'
 
+interface WatchForm {
+  partIds: string[]
+}
 interface MarkForm {
   partId: string
   mark: SoapMark
 }
 
-/** A soap walk: each part of the route is marked; what counts is the latest mark of each. */
+/** @throws Refusal 422 */
+function mustBeOn(tank: JobView, partIds: readonly string[]): void {
+  const live = new Set(liveParts(tank).map(part => part.id))
+  if (!partIds.every(id => live.has(id))) throw refuseField('partId', 'That part is not on this tank.')
+}
+
+/** A soap walk: parts are wetted and watched, each is marked, and dry counts only after the whole watch. */
 export const soapService: TestService<'soap'> = {
   verbs: { begin: 'started a soap walk', end: 'ended the soap walk' },
   ended: 'This soap walk has ended. Start another.',
@@ -22,11 +33,17 @@ export const soapService: TestService<'soap'> = {
   facts: () => ({}),
   reached: (_, reached) => reached,
   entries: {
+    watch: {
+      verb: () => 'wetted a part',
+      record({ tank, form }: Omit<EntryCall<'soap'>, 'form'> & { form: WatchForm }) {
+        mustBeOn(tank, form.partIds)
+        return { kind: 'watch', partIds: form.partIds }
+      },
+    },
     mark: {
       verb: () => 'soaped a part',
       record({ tank, test, form }: Omit<EntryCall<'soap'>, 'form'> & { form: MarkForm }) {
-        if (!liveParts(tank).some(part => part.id === form.partId))
-          throw refuseField('partId', 'That part is not on this tank.')
+        mustBeOn(tank, [form.partId])
         const foundHere = tank.finds.some(
           find =>
             !find.struck && find.testId === test.id && tank.leaks.find(leak => leak.id === find.leakId)?.partId === form.partId,
@@ -37,12 +54,17 @@ export const soapService: TestService<'soap'> = {
       },
     },
   },
-  view: (_, entries, common) => ({
-    ...common,
-    marks: [
-      ...new Map(entries.map(({ at, entry }) => [entry.partId, { partId: entry.partId, mark: entry.mark, at: +at }])).values(),
-    ],
-  }),
+  view(_, entries, common) {
+    const events = entries.map(({ at, entry }): SoapEvent => ({ ...entry, at: +at }))
+    const watching = new Map(
+      events.flatMap(event => (event.kind === 'watch' ? event.partIds.map(partId => [partId, event.at] as const) : [])),
+    )
+    return {
+      ...common,
+      marks: watchedMarks(events),
+      watching: [...watching].map(([partId, since]) => ({ partId, since })),
+    }
+  },
   /** What a look at a part shows on the simulated tank. */
   look({ at }, test, tank, hidden, now): { mark: SoapMark } {
     if (typeof at !== 'string') throw notFound('part to look at')

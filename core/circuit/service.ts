@@ -1,0 +1,18 @@
+import type { PartFamily } from './boundary'
+import type { Circuit, TiedPart } from './circuit'
+
+/** Where a leak is a hole in a wall, which pressure does not open. */
+const rigid: readonly PartFamily[] = ['wall']
+
+/** Whether more pressure can open a leak of such a part that less keeps shut: a seal, a joint, a seam. */
+export const pressureOpens = (family: PartFamily): boolean => !rigid.includes(family)
+
+/**
+ * Whether a part belongs to a vapour system with a canister: it works under pressure as the tank warms and under vacuum as the
+ * engine draws, and is tested both ways (general trade practice on evaporative systems).
+ */
+export function isVapourSystem(part: TiedPart, { spaces }: Circuit): boolean {
+  if (!spaces.some(space => space.kind === 'chamber')) return false
+  const own = spaces.find(space => space.id === part.space)
+  return own?.kind === 'chamber' || (own?.kind === 'line' && own.carries === 'vapour')
+}

@@ -1,0 +1,61 @@
+import { tankKind, tankKinds } from '../circuit/tankKinds'
+import { isFuelSide, wettedParts } from './wettedParts'
+
+const drawn = (key: string) => {
+  const kind = tankKind(key)
+  return { kind, parts: kind.parts.map(part => ({ ...part, id: part.key })) }
+}
+const wet = (key: string, share: number) => {
+  const { kind, parts } = drawn(key)
+  return [...wettedParts(parts, kind.circuit, kind, share)].sort()
+}
+const fuelSide = (key: string) => {
+  const { kind, parts } = drawn(key)
+  return parts.filter(part => isFuelSide(part, kind.circuit, kind)).map(part => part.id)
+}
+
+describe('parts under liquid', () => {
+  test('none in a tank that was drained, or where only a film is left', () => {
+    expect(wet('small-steel', 0)).toEqual([])
+    expect(wet('small-steel', 0.004)).toEqual([])
+    expect(wet('small-steel', NaN)).toEqual([])
+  })
+  test('with 60 % in it, drain, tap and bottom seam are, the top seam is not', () => {
+    expect(wet('small-steel', 0.6)).toEqual(['bottom-seam', 'drain', 'mid-seam', 'strap', 'tap'])
+    expect(wet('small-steel', 0.3)).toEqual(['bottom-seam', 'drain', 'tap'].concat('strap').sort())
+    expect(wet('small-steel', 0.03)).toEqual(['drain', 'tap'])
+  })
+  test('a seam that runs up the side is wetted as soon as its foot is', () => {
+    expect(wet('aluminium-belly', 0.2)).toContain('fore-weld')
+  })
+  test('lines that carry fuel are taken as full while any stands in the tank', () => {
+    expect(wet('aluminium-belly', 0.1)).toContain('feed')
+    expect(wet('moulded', 0.1)).toEqual(expect.arrayContaining(['supply', 'return', 'strap']))
+    expect(wet('moulded', 0.1)).not.toContain('canister-hose')
+  })
+  test('brim-full, the fittings in its top are too', () => {
+    expect(wet('small-steel', 0.96)).toEqual(expect.arrayContaining(['cap', 'sender', 'top-seam']))
+    expect(wet('moulded', 1)).not.toContain('canister')
+  })
+  test('where the map looks down on the tank nothing of its fuel side is taken as dry', () => {
+    expect(wet('riveted-bay', 0.02)).toEqual(fuelSide('riveted-bay').sort())
+    expect(fuelSide('riveted-bay')).not.toContain('cap')
+  })
+  test.each(tankKinds.map(kind => kind.key))('%s: more fuel never wets less', key => {
+    for (let share = 0; share < 1; share += 0.05) {
+      const more = wet(key, share + 0.05)
+      for (const id of wet(key, share)) expect(more).toContain(id)
+    }
+  })
+})
+
+describe('the fuel side', () => {
+  test('is what stands below the top of a full tank, and the lines that carry fuel', () => {
+    expect(fuelSide('small-steel')).toEqual(['mid-seam', 'strap', 'bottom-seam', 'tap', 'drain'])
+    expect(fuelSide('moulded')).toEqual(['supply', 'return', 'left-seam', 'right-seam', 'strap'])
+  })
+  test('a part that is tied to nothing is taken to be on it', () => {
+    const { kind, parts } = drawn('small-steel')
+    expect(isFuelSide({ ...parts[0]!, space: null }, kind.circuit, kind)).toBe(true)
+  })
+})

@@ -1,0 +1,83 @@
+import { verdictOf } from '../hold/verdict'
+import { isFind } from '../leaktest/soap/soap'
+import { boundsAt } from './atLimitPressure'
+import { lastTouched, standsBy } from './evidence'
+import { measures, type LedgerEntries, type LedgerMeasurement, type LedgerPart } from './ledger'
+
+/** A leak that was measured and not yet measured away. */
+export interface MeasuredLeak {
+  testId: string
+  /** a leak that somebody found explains it: on a part that it reached, open then or found since */
+  explained: boolean
+  /** parts that it reached and that no measured test has sealed since */
+  awaiting: string[]
+}
+
+/** Foam or smoke on a part of which nobody recorded a leak. */
+export interface UnrecordedFind {
+  testId: string
+  partId: string
+}
+
+/** Whether a measurement is over the system's limit, at the limit's own pressure. */
+export const isLeaking = (test: LedgerMeasurement, { limit, pressure }: LedgerEntries): boolean =>
+  verdictOf(boundsAt(test.bounds, Math.abs(test.pressure), pressure), limit) === 'leaking'
+
+/** Parts of today's tank that a measurement can speak of; all of them where nobody said what it reached. */
+const reachedBy = (test: LedgerMeasurement, parts: readonly LedgerPart[]): LedgerPart[] =>
+  test.felt.size > 0 ? parts.filter(part => test.felt.has(part.id)) : [...parts]
+
+function explainedBy(test: LedgerMeasurement, reached: readonly LedgerPart[], entries: LedgerEntries): boolean {
+  const ids = new Set(reached.map(part => part.id))
+  return entries.leaks
+    .filter(leak => ids.has(leak.partId))
+    .some(leak => {
+      const finds = entries.finds.filter(find => find.leakId === leak.id).map(find => find.at)
+      if (finds.some(at => at > test.begin)) return true
+      const repaired = entries.repairs.filter(repair => repair.leakId === leak.id && repair.at <= test.begin)
+      const lastFound = Math.max(-Infinity, ...finds)
+      return finds.length > 0 && !repaired.some(repair => repair.at >= lastFound)
+    })
+}
+
+/**
+ * Leaks that were measured and are still open. Each is closed only by measured tests after it that together seal every part it
+ * reached, of what is still on the tank; where nothing can be held any more, by looks that found each of them dry.
+ */
+export function measuredLeaks(entries: LedgerEntries): MeasuredLeak[] {
+  return entries.tests
+    .filter(measures)
+    .filter(test => isLeaking(test, entries))
+    .flatMap(test => {
+      const reached = reachedBy(test, entries.parts)
+      const { cannotBeHeld } = entries
+      const later = entries.tests.filter(
+        each => each.begin > test.end && (measures(each) || (cannotBeHeld !== null && each.begin > cannotBeHeld)),
+      )
+      const awaiting = reached.filter(part => !standsBy(part, later, entries)).map(part => part.id)
+      return awaiting.length > 0 ? [{ testId: test.id, explained: explainedBy(test, reached, entries), awaiting }] : []
+    })
+}
+
+/**
+ * Marks of foam, bubbles or smoke without a leak in the register: they stay until the part was worked on and has evidence, or
+ * until the leak is recorded.
+ */
+export function unrecordedFinds(entries: LedgerEntries): UnrecordedFind[] {
+  const recorded = (testId: string, partId: string, at: number) =>
+    entries.finds.some(
+      find =>
+        (find.testId === testId || find.at > at) &&
+        entries.leaks.some(leak => leak.id === find.leakId && leak.partId === partId),
+    )
+  return entries.tests.flatMap(test => {
+    if (test.says !== 'looks') return []
+    return test.marks
+      .filter(({ mark, partId, at }) => isFind(mark) && !recorded(test.id, partId, at))
+      .filter(({ partId, at }) => {
+        const part = entries.parts.find(each => each.id === partId)
+        return part !== undefined && !(lastTouched(part, entries) > at && standsBy(part, entries.tests, entries))
+      })
+      .map(({ partId }) => ({ testId: test.id, partId }))
+  })
+}

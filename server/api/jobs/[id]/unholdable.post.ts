@@ -1,0 +1,4 @@
+import { unholdableSchema } from '#shared/schemas/repair'
+import { recordUnholdable } from '../../../services/job/repairs'
+
+export default signedInRoute('work', unholdableSchema, ({ actor, id, body }) => recordUnholdable(actor, id(), body))
