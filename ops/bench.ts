@@ -2,6 +2,7 @@ import { spawnSync } from 'node:child_process'
 import { join } from 'node:path'
 import { migrate } from 'drizzle-orm/node-postgres/migrator'
 import { nextSplit } from '../core/circuit/isolate'
+import { proposedClosures } from '../core/circuit/proposedClosures'
 import { holdingLinks } from '../core/circuit/reach'
 import { tankKinds } from '../core/circuit/tankKinds'
 import { checks } from '../core/complaint/checks'
@@ -141,7 +142,7 @@ function narrowing(): void {
       })
     const rank = () => nextChecks(situation, suspectsOf(situation))
     times(rank, 20)
-    const setup = { closures: {}, links: holdingLinks(kind.circuit), pressure: kind.workingPressure }
+    const setup = { closures: proposedClosures(parts), links: holdingLinks(kind.circuit), pressure: kind.workingPressure }
     row(
       kind.key,
       suspectsOf(situation).weights.length,
@@ -152,11 +153,10 @@ function narrowing(): void {
 }
 
 async function databaseUnderALogger(): Promise<void> {
-  const { testActor, testJob, holdForm, setUpHold } = await import('../server/services/shop/testShop')
+  const { testActor, testJob, holdForm, setUpHold, fed } = await import('../server/services/shop/testShop')
   const { stepHold, loadHold } = await import('../server/services/bench/hold/holds')
   const { takeFeed } = await import('../server/services/bench/hold/deviceFeed')
   const { countReadings, holdCurve } = await import('../server/services/bench/hold/holdReadings')
-  const { takeReadings } = await import('../server/services/bench/hold/readings')
   await migrate(database(), { migrationsFolder: join(process.cwd(), 'server/db/migrations') })
   const owner = await testActor('owner')
   const start = new Date(Date.now() - 4 * 3600_000)
@@ -188,7 +188,7 @@ async function databaseUnderALogger(): Promise<void> {
   const long = await started()
   const LONG = 864_000
   for (let k = 0; k < LONG; k += 20_000)
-    await takeReadings(
+    await fed(
       long.id,
       Array.from({ length: Math.min(20_000, LONG - k) }, (_, i) => ({
         t: (k + i) / 100,

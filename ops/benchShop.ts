@@ -7,11 +7,10 @@ import { recordEntry } from '../server/services/bench/recordEntry'
 import { loadJob } from '../server/services/job/loadJobs'
 import { bells } from '../server/services/shop/bells'
 import { listCrafts } from '../server/services/job/crafts'
-import { setUpHold, startSoap, testActor, testJob, holdForm, markPart } from '../server/services/shop/testShop'
+import { setUpHold, startSoap, testActor, testJob, holdForm, markPart, fed } from '../server/services/shop/testShop'
 import { addFind } from '../server/services/bench/finds'
 import { endTest } from '../server/services/bench/endTest'
 import { stepHold } from '../server/services/bench/hold/holds'
-import { takeReadings } from '../server/services/bench/hold/readings'
 import { recordRepair } from '../server/services/job/repairs'
 
 const JOBS = 10_000
@@ -42,7 +41,7 @@ async function templateJob() {
   for (let k = 0; k < 3; k++) {
     const hold = await setUpHold(at(10 + k * 40), job.id, holdForm())
     await stepHold(at(11 + k * 40), hold.id, 'settling')
-    await takeReadings(
+    await fed(
       hold.id,
       Array.from({ length: 30 }, (_, i) => ({ t: i * 40, pressure: 5000 - (k === 0 ? i * 20 : 0) })),
     )

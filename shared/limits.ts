@@ -56,7 +56,9 @@ export const inKilopascals = (pascals: number) => `${(pascals / 1000).toLocaleSt
 
 /** Leaks on which a repair that counts has not cured by a moment, the last or one before it. A test then needs a stated reason. */
 export const curingLeaks = (job: Pick<JobView, 'leaks' | 'repairs'>, at: number) =>
-  job.leaks.filter(leak => job.repairs.some(each => each.leakId === leak.id && !each.struck && each.at <= at && each.curedAt > at))
+  job.leaks.filter(leak =>
+    job.repairs.some(each => each.leakId === leak.id && !each.struck && each.at <= at && each.curedAt > at),
+  )
 
 /**
  * The repair of a leak that counts at a moment: the last one that was not struck out, since it took the place of those before.

@@ -1,98 +1,25 @@
-import { throughputFromStandard } from '../core/quantity/standardLeakRate'
 import { holdTimeAt, withSpeed } from './leaktest/hold/holdClock'
 import { descentOf, isSimulated, jobEntries, jobStanding, latestFind, runningTest } from './jobEntries'
 import { factsOf } from './jobFacts'
 import { curingLeaks, inKilopascals, isOver, lastRelief, overLimit, reliefProblem } from './limits'
 import { jobView, partView } from './jobView.fixture'
-import type { FindView, JobView } from './views'
+import type { FindView } from './views'
+import type { HoldVerdict } from '../core/hold/hold'
+import { holdEstimate, holdView } from './leaktest/hold/holdView.fixture'
 import type { HoldView } from './leaktest/hold/holdView'
-import type { SoapView } from './leaktest/soap/soapView'
+import { soapView, watched } from './leaktest/soap/soapView.fixture'
 
-const estimate = (verdict: 'sealed' | 'leaking' | 'cannot-tell') => ({
-  leakRate: 0.001,
-  low95: 0,
-  high95: 0.002,
-  uncertainty: 0.0005,
-  verdict,
-  smallestSeen: throughputFromStandard(0.2),
-  decidedBy: null,
-  minutesMore: null,
-  budget: { readings: 0, temperature: 0, barometer: 0, volume: 0, wallGive: 0, law: 0, rig: 0 },
-  readings: 9,
-  ignored: [],
-  steps: [],
-  settling: null,
-  viscousWeight: 1,
-  thermometerJumps: [],
-  emptyAt: null,
-  engine: '1',
-})
-const hold = (
-  number: number,
-  at: number | null,
-  verdict: 'sealed' | 'leaking' | 'cannot-tell',
-  change: Partial<HoldView> = {},
-): HoldView => ({
-  kind: 'hold',
-  id: `h${number}`,
-  jobId: 'j',
-  number,
-  pressure: 5000,
-  state: at === null ? 'reading' : 'stopped',
-  source: 'typed',
-  closures: {},
-  links: {},
-  reached: ['a', 'b'],
-  hasThermometer: false,
-  hasBarometer: false,
-  earlyReason: null,
-  supply: null,
-  relief: null,
-  setup: {
-    method: 'pressure-decay',
-    space: { volume: 0.02, wallGive: 0 },
-    volumeUncertainty: 0,
-    wallGiveUncertainty: 0,
-    gauge: { resolution: 1, noise: 1 },
-    temperatureChangeUncertainty: 0,
-    barometerChangeUncertainty: 0,
-    testPressure: 5000,
-    limit: throughputFromStandard(1),
-    rigLeak: 0,
-    rigLeakUncertainty: 0,
-  },
-  by: 'Finn',
-  startedAt: 0,
-  clock: null,
-  settledAt: null,
-  stoppedAt: at,
-  estimate: at === null ? null : estimate(verdict),
-  noEstimate: null,
-  scale: { kind: 'gauge' },
-  kit: {},
-  marks: [],
-  volumeChecks: [],
-  struck: null,
-  ...change,
-})
-const soap = (number: number, at: number, marks: SoapView['marks'], change: Partial<SoapView> = {}): SoapView => ({
-  kind: 'soap',
-  id: `s${number}`,
-  jobId: 'j',
-  number,
-  pressure: 5000,
-  closures: {},
-  links: {},
-  reached: ['a', 'b'],
-  relief: null,
-  earlyReason: null,
-  by: 'Finn',
-  startedAt: at,
-  stoppedAt: at,
-  marks,
-  struck: null,
-  ...change,
-})
+/** A hold that stopped at a moment with a verdict; one that still reads when there is none. */
+const hold = (number: number, at: number | null, verdict: HoldVerdict, change: Partial<HoldView> = {}): HoldView =>
+  holdView({
+    number,
+    startedAt: at ?? 0,
+    stoppedAt: at,
+    state: at === null ? 'reading' : 'stopped',
+    estimate: at === null ? null : holdEstimate(verdict),
+    ...change,
+  })
+const soap = soapView
 const find = (id: string, at: number, change: Partial<FindView> = {}): FindView => ({
   id,
   leakId: 'L',
@@ -109,8 +36,7 @@ const find = (id: string, at: number, change: Partial<FindView> = {}): FindView 
   struck: null,
   ...change,
 })
-const part = (id: string, removedAt: number | null = null) => partView(id, { removedAt })
-const job = (change: Partial<JobView> = {}): JobView => jobView({ parts: [part('a'), part('b')], ...change })
+const job = jobView
 
 describe('a hold’s own time', () => {
   const clock = { anchoredAt: 1000, anchor: 0, speed: 1 }
@@ -133,7 +59,7 @@ describe('a job as the ledger reads it', () => {
           hold(2, null, 'sealed'),
           hold(3, 30, 'sealed', { estimate: null, noEstimate: 'too few' }),
           hold(4, 40, 'sealed'),
-          soap(1, 20, [{ partId: 'a', mark: 'dry', at: 20 }]),
+          soap(1, 20, watched(20, { a: 'dry' })),
         ],
       }),
     )
@@ -148,19 +74,21 @@ describe('a job as the ledger reads it', () => {
     ).toHaveLength(0)
   })
   test('dry where no pressure was says nothing, a find there does', () => {
-    const marks = [
-      { partId: 'a', mark: 'dry' as const, at: 5 },
-      { partId: 'b', mark: 'foams' as const, at: 6 },
-    ]
-    const { ledger } = jobStanding(job({ tests: [soap(1, 5, marks, { reached: [] })] }), 99)
+    const marks = watched(6, { a: 'dry', b: 'foams' })
+    const { ledger } = jobStanding(job({ tests: [soap(1, 5, marks, { closures: {} })] }), 99)
     expect(ledger.parts.map(part => part.evidence)).toEqual([['not reached'], ['find']])
-    const reached = jobStanding(job({ tests: [soap(1, 5, marks, { reached: ['a', 'b'] })] }), 99).ledger
+    const reached = jobStanding(job({ tests: [soap(1, 5, marks)] }), 99).ledger
     expect(reached.parts.map(part => part.evidence)).toEqual([['stands'], ['find']])
   })
   test('parts that were taken off want no evidence', () => {
     expect(
-      jobStanding(job({ parts: [part('a'), part('b', 3)], tests: [hold(1, 10, 'sealed', { reached: ['a'] })] }), 99).ledger
-        .state,
+      jobStanding(
+        job({
+          parts: [partView('a', { opening: true }), partView('b', { removedAt: 3 })],
+          tests: [hold(1, 10, 'sealed')],
+        }),
+        99,
+      ).ledger.state,
     ).toBe('sealed')
   })
   test('knows what runs', () => {
@@ -206,29 +134,13 @@ test('a relief opens between the target and the limit, and there must be one', (
 test('what last kept the tank below its limit comes along, of whichever test that was', () => {
   const column = { kind: 'water column' as const, opensAt: 6000 },
     valve = { kind: 'relief valve' as const, opensAt: 6500 }
-  const soap: SoapView = {
-    kind: 'soap',
-    id: 's',
-    jobId: 'j',
-    number: 1,
-    pressure: 5000,
-    closures: {},
-    links: {},
-    reached: [],
-    relief: valve,
-    earlyReason: null,
-    by: 'Finn',
-    startedAt: 20,
-    stoppedAt: 30,
-    marks: [],
-    struck: null,
-  }
+  const walk = soap(1, 30, [], { relief: valve, startedAt: 20 })
   expect(lastRelief(job())).toBeNull()
-  expect(lastRelief(job({ tests: [hold(1, 10, 'sealed', { relief: column, startedAt: 5 }), soap] }))).toEqual(valve)
+  expect(lastRelief(job({ tests: [hold(1, 10, 'sealed', { relief: column, startedAt: 5 }), walk] }))).toEqual(valve)
   expect(
     lastRelief(
       job({
-        tests: [hold(1, 10, 'sealed', { relief: column, startedAt: 25 }), hold(2, 50, 'sealed', { startedAt: 40 }), soap],
+        tests: [hold(1, 10, 'sealed', { relief: column, startedAt: 25 }), hold(2, 50, 'sealed', { startedAt: 40 }), walk],
       }),
     ),
   ).toEqual(column)
@@ -265,7 +177,9 @@ test('facts are the fields of the edit, and no more', () => {
     'craftKind',
     'craftName',
     'fuel',
+    'fuelAcceptance',
     'limitSource',
+    'limitsReason',
     'material',
     'pressureLimit',
     'tankName',

@@ -1,5 +1,4 @@
 import type { JobView, PartView } from '#shared/views'
-import type { CircuitEdit } from '#shared/schemas/circuit'
 import { circuitSchema } from '#shared/schemas/circuit'
 import {
   addLine,
@@ -14,9 +13,10 @@ import {
   takePart,
   takeSpace,
   withTheirParts,
+  type MapDraft,
 } from './mapEdit'
 
-const part = (name: string, over: Partial<CircuitEdit['parts'][number]> = {}): CircuitEdit['parts'][number] => ({
+const part = (name: string, over: Partial<MapDraft['parts'][number]> = {}): MapDraft['parts'][number] => ({
   id: `00000000-0000-4000-8000-00000000000${name.length}`,
   name,
   family: 'fitting',
@@ -27,7 +27,8 @@ const part = (name: string, over: Partial<CircuitEdit['parts'][number]> = {}): C
   trait: null,
   ...over,
 })
-const map = (): CircuitEdit => ({
+const map = (): MapDraft => ({
+  says: null,
   revision: 4,
   spaces: [
     { id: 'tank', name: 'Tank', kind: 'tank', carries: null, path: [] },
@@ -133,7 +134,8 @@ describe('a map that is changed', () => {
     addPart(edit, '00000000-0000-4000-8000-0000000000aa')
     addLine(edit, 'line-1', 'joint-1')
     addValve(edit, 'valve-1')
-    expect(circuitSchema.validateSync(edit)).toEqual(edit)
+    const said = { ...edit, says: 'changed now' as const }
+    expect(circuitSchema.validateSync(said)).toEqual(said)
     expect(edit.parts.at(-1)!.name).toBe('Fitting 4')
     expect(edit.links.at(-2)).toMatchObject({ from: 'tank', to: 'line-1', kind: 'passage', name: 'Joint of line 2' })
     expect(edit.links.at(-1)).toMatchObject({ from: 'tank', to: 'vent', kind: 'tap', name: 'Valve 3' })

@@ -1,7 +1,10 @@
 import type { PartShape } from '#core/circuit/boundary'
-import type { CircuitEdit } from '#shared/schemas/circuit'
+import type { CircuitEdit, MapChange } from '#shared/schemas/circuit'
 import { liveParts } from '#shared/jobCircuit'
 import type { JobView } from '#shared/views'
+
+/** A map that is being changed; what the change says is asked for before it is saved. */
+export type MapDraft = Omit<CircuitEdit, 'says'> & { says: MapChange | null }
 
 /** What is picked on the map while it is changed. */
 export type MapPick = { of: 'part' | 'space' | 'link'; id: string }
@@ -19,7 +22,7 @@ export const onSheet = (x: number, y: number): Place => ({ x: within(x, WIDTH), 
 const shifted = (at: Place, dx: number, dy: number): Place => onSheet(at.x + dx, at.y + dy)
 
 /** A copy of a job's map that can be changed without the job. */
-export function mapEditOf(job: Pick<JobView, 'revision' | 'circuit' | 'parts'>): CircuitEdit {
+export function mapEditOf(job: Pick<JobView, 'revision' | 'circuit' | 'parts'>): MapDraft {
   const parts = liveParts(job).map(({ id, name, family, shape, opening, space, link, trait }) => ({
     id,
     name,
@@ -31,7 +34,7 @@ export function mapEditOf(job: Pick<JobView, 'revision' | 'circuit' | 'parts'>):
     trait,
   }))
   const { spaces, links } = job.circuit
-  return JSON.parse(JSON.stringify({ revision: job.revision, spaces, links, parts })) as CircuitEdit
+  return JSON.parse(JSON.stringify({ says: null, revision: job.revision, spaces, links, parts })) as MapDraft
 }
 
 function movedShape(shape: PartShape, dx: number, dy: number, bend: number | null): PartShape {
@@ -42,7 +45,7 @@ function movedShape(shape: PartShape, dx: number, dy: number, bend: number | nul
 }
 
 /** Moves what is picked by so much on the map; of a line one bend when it is named. */
-export function moveOnMap(map: CircuitEdit, picked: MapPick, dx: number, dy: number, bend: number | null): void {
+export function moveOnMap(map: MapDraft, picked: MapPick, dx: number, dy: number, bend: number | null): void {
   if (picked.of === 'part') {
     const part = map.parts.find(each => each.id === picked.id)
     if (part) part.shape = movedShape(part.shape, dx, dy, bend)
@@ -56,7 +59,7 @@ export function moveOnMap(map: CircuitEdit, picked: MapPick, dx: number, dy: num
 }
 
 /** The points of what is picked that can be dragged. */
-export function handlesOnMap(map: CircuitEdit, picked: MapPick | null): MapHandle[] {
+export function handlesOnMap(map: MapDraft, picked: MapPick | null): MapHandle[] {
   if (picked?.of === 'part') {
     const shape = map.parts.find(each => each.id === picked.id)?.shape
     if (!shape) return []
@@ -76,7 +79,7 @@ export function handlesOnMap(map: CircuitEdit, picked: MapPick | null): MapHandl
 }
 
 /** A new part in the middle of the tank, at the end of the route. */
-export function addPart(map: CircuitEdit, id: string): void {
+export function addPart(map: MapDraft, id: string): void {
   map.parts.push({
     id,
     name: `Fitting ${map.parts.length + 1}`,
@@ -90,7 +93,7 @@ export function addPart(map: CircuitEdit, id: string): void {
 }
 
 /** A new line from the top of the tank, with the joint that it hangs on. */
-export function addLine(map: CircuitEdit, id: string, jointId: string): void {
+export function addLine(map: MapDraft, id: string, jointId: string): void {
   const number = map.spaces.length
   map.spaces.push({
     id,
@@ -116,7 +119,7 @@ export function addLine(map: CircuitEdit, id: string, jointId: string): void {
 }
 
 /** A new hand tap between the tank and the first line. */
-export function addValve(map: CircuitEdit, id: string): void {
+export function addValve(map: MapDraft, id: string): void {
   const first = map.spaces[0]!
   map.links.push({
     id,
@@ -131,24 +134,24 @@ export function addValve(map: CircuitEdit, id: string): void {
   })
 }
 
-export function takePart(map: CircuitEdit, id: string): void {
+export function takePart(map: MapDraft, id: string): void {
   map.parts = map.parts.filter(part => part.id !== id)
 }
 
 /** Takes a line off with all that hangs on it; its parts are tied to nothing until somebody says otherwise. */
-export function takeSpace(map: CircuitEdit, id: string): void {
+export function takeSpace(map: MapDraft, id: string): void {
   map.spaces = map.spaces.filter(space => space.id !== id)
   for (const part of map.parts) if (part.space === id) part.space = null
   for (const link of map.links.filter(each => each.from === id || each.to === id)) takeLink(map, link.id)
 }
 
-export function takeLink(map: CircuitEdit, id: string): void {
+export function takeLink(map: MapDraft, id: string): void {
   map.links = map.links.filter(link => link.id !== id)
   for (const part of map.parts) if (part.link === id) part.link = null
 }
 
 /** Moves a part by so many places on the route; off either end it stays where it is. */
-export function reorderPart(map: CircuitEdit, from: number, by: number): void {
+export function reorderPart(map: MapDraft, from: number, by: number): void {
   const to = from + by
   if (to < 0 || to >= map.parts.length) return
   const [part] = map.parts.splice(from, 1)
@@ -160,7 +163,7 @@ export function reorderPart(map: CircuitEdit, from: number, by: number): void {
  * editing began come at its end.
  * @param begunWith ids of the parts that there were when the editing began
  */
-export function withTheirParts(mine: CircuitEdit, theirs: CircuitEdit, begunWith: ReadonlySet<string>): CircuitEdit {
+export function withTheirParts(mine: MapDraft, theirs: MapDraft, begunWith: ReadonlySet<string>): MapDraft {
   const spaces = new Set(mine.spaces.map(space => space.id))
   const added = theirs.parts
     .filter(part => !begunWith.has(part.id) && !mine.parts.some(own => own.id === part.id))

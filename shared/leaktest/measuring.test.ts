@@ -62,6 +62,8 @@ describe('a hold', () => {
     barometerDoubt: 10,
     rigLeak: 0,
     rigLeakDoubt: 0,
+    closures: { [id]: 'fed' },
+    wettedShare: 0,
   }
   test.each<[object, string]>([
     [{ kind: 'gauge' }, ''],
@@ -100,7 +102,15 @@ describe('a hold', () => {
 })
 
 test('a balloon and its girths are of a believable size', () => {
-  const form = { id, volume: 0.06, volumeUncertainty: 0.001, pressure: 2500, girthUncertainty: 0.002 }
+  const form = {
+    id,
+    volume: 0.06,
+    volumeUncertainty: 0.001,
+    pressure: 2500,
+    girthUncertainty: 0.002,
+    closures: { [id]: 'fed' },
+    wettedShare: 0,
+  }
   expect(problem(balloonSchema, form)).toBe('')
   expect(problem(balloonSchema, { ...form, pressure: 25_000 })).toContain('No balloon')
   expect(problem(girthSchema, { id, girth: 640 })).toContain('Check the unit')

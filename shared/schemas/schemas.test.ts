@@ -7,7 +7,7 @@ import { smokeSchema } from '../leaktest/smoke/smokeForm'
 import { stripSchema } from './strip'
 import { jobEditSchema, newJobSchema, strikeSchema } from './job'
 import { ownerSchema, personSchema, preferencesSchema, signInSchema } from './person'
-import { repairSchema, touchSchema } from './repair'
+import { repairSchema, touchSchema, unholdableSchema } from './repair'
 import { soapMarkSchema, soapSchema } from '../leaktest/soap/soapForm'
 import { findSchema } from '../leaktest/findForm'
 
@@ -40,7 +40,8 @@ const hold = {
   barometerDoubt: 40,
   rigLeak: 0,
   rigLeakDoubt: 0,
-  closures: { [id]: 'plug' },
+  closures: { [id]: 'plug', [randomUUID()]: 'fed' },
+  wettedShare: 0,
 }
 const spaces = [{ id: 'tank', name: 'Tank', kind: 'tank' }]
 const part = { id, name: 'Cap', family: 'cap', shape: { at: 'point', x: 10, y: 10 }, opening: true }
@@ -49,6 +50,7 @@ const smoke = {
   id,
   pressure: 3000,
   closures: { [id]: 'rig' },
+  wettedShare: 0,
   links: { vent: 'shut' },
   tube: { smallest: 3e-7, largest: 2e-5, readDoubt: 0.02, gas: 'air' },
   own: { ball: 'floor' },
@@ -75,7 +77,12 @@ test.each<[string, AnyObjectSchema, object]>([
   [
     'parts',
     circuitSchema,
-    { revision: 1, spaces, parts: [part, { ...part, name: 'Seam', shape: { at: 'line', x1: 0, y1: 0, x2: 1000, y2: 360 } }] },
+    {
+      says: 'changed now',
+      revision: 1,
+      spaces,
+      parts: [part, { ...part, name: 'Seam', shape: { at: 'line', x1: 0, y1: 0, x2: 1000, y2: 360 } }],
+    },
   ],
   ['a plan', planSchema, { place: 'indoors', acts: ['look', 'heat or sparks'], promised: '2026-05-20' }],
   ['a gas reading', gasReadingSchema, { id, point: 'middle', explosive: 0.04, oxygen: 0.209 }],
@@ -97,7 +104,7 @@ test.each<[string, AnyObjectSchema, object]>([
   ['a step', holdStepSchema, { to: 'settling' }],
   ['a speed', speedSchema, { speed: 60 }],
   ['a file', fileSchema, { text: 'time_s,pressure_kPa' }],
-  ['a soap walk', soapSchema, { id, pressure: 5000 }],
+  ['a soap walk', soapSchema, { id, pressure: 5000, closures: { [id]: 'fed' }, wettedShare: 0 }],
   ['a soap mark', soapMarkSchema, { id, partId: id, mark: 'not reached' }],
   ['a find', findSchema, find],
   ['a repair', repairSchema, repair],
@@ -125,15 +132,20 @@ test.each<[AnyObjectSchema, object, string, string]>([
   [newJobSchema, { ...job, complaint: { ...job.complaint, signs: ['on Tuesdays'] } }, 'complaint.signs[0]', 'must be one of'],
   [newJobSchema, { ...job, complaint: { ...job.complaint, words: 'x'.repeat(4001) } }, 'complaint.words', 'under 4,000'],
   [jobEditSchema, job, 'revision', 'missing'],
-  [circuitSchema, { revision: 1, spaces, parts: [] }, 'parts', 'at least one part'],
-  [circuitSchema, { revision: 1, spaces, parts: [part, { ...part, name: 'CAP' }] }, 'parts', 'same name'],
+  [circuitSchema, { says: 'changed now', revision: 1, spaces, parts: [] }, 'parts', 'at least one part'],
+  [circuitSchema, { says: 'changed now', revision: 1, spaces, parts: [part, { ...part, name: 'CAP' }] }, 'parts', 'same name'],
   [
     circuitSchema,
-    { revision: 1, spaces, parts: [{ ...part, shape: { at: 'point', x: 1200, y: 0 } }] },
+    { says: 'changed now', revision: 1, spaces, parts: [{ ...part, shape: { at: 'point', x: 1200, y: 0 } }] },
     'parts[0].shape',
     'off the map',
   ],
-  [circuitSchema, { revision: 1, spaces, parts: [{ ...part, shape: 'left' }] }, 'parts[0].shape', 'off the map'],
+  [
+    circuitSchema,
+    { says: 'changed now', revision: 1, spaces, parts: [{ ...part, shape: 'left' }] },
+    'parts[0].shape',
+    'off the map',
+  ],
   [strikeSchema, { id, subjectId: id, reason: '' }, 'reason', 'Say why'],
   [holdSchema, { ...hold, volume: 0 }, 'volume', 'more than zero'],
   [holdSchema, { ...hold, volume: 18 }, 'volumeUncertainty', '-'],
@@ -155,6 +167,14 @@ test.each<[AnyObjectSchema, object, string, string]>([
   [holdSchema, { ...hold, gaugeStep: 0 }, 'gaugeStep', 'more than zero'],
   [holdSchema, { ...hold, rigLeak: -1 }, 'rigLeak', 'cannot be negative'],
   [holdSchema, { ...hold, closures: { [id]: 'chewing gum' } }, 'closures', 'known closure'],
+  [holdSchema, { ...hold, closures: {} }, 'closures', 'exactly one opening'],
+  [holdSchema, { ...hold, closures: { [id]: 'fed', [randomUUID()]: 'rig' } }, 'closures', 'exactly one opening'],
+  [holdSchema, { ...hold, wettedShare: null }, 'wettedShare', 'is missing'],
+  [holdSchema, { ...hold, wettedShare: 0.96 }, 'wettedShare', 'no gas left'],
+  [holdSchema, { ...hold, wettedShare: -0.1 }, 'wettedShare', 'less than nothing'],
+  [circuitSchema, { revision: 1, spaces, parts: [part] }, 'says', 'always so or changed now'],
+  [unholdableSchema, { id, reason: ' ' }, 'reason', 'Say why nothing can be held'],
+  [jobEditSchema, { ...job, revision: 1, fuelAcceptance: 0 }, 'fuelAcceptance', 'cannot be tested'],
   [readingsSchema, { readings: [] }, 'readings', 'no readings'],
   [readingsSchema, { readings: [{ t: -1, pressure: 1 }] }, 'readings[0].t', 'before the start'],
   [readingsSchema, { readings: [{ t: 0, pressure: 6_900_000 }] }, 'readings[0].pressure', 'Check the unit'],

@@ -58,7 +58,7 @@ test('a rate has the figures it deserves, a limit those that it was set with', (
 describe('what a hold says in words', () => {
   test('sealed, with what it could see', () =>
     expect(holdAdvice(estimate({ verdict: 'sealed' }), setup)).toBe(
-      'Even its upper bound is below 0.5 mL/min. This hold saw leaks down to 0.21 mL/min.',
+      '95 % sure below 0.90 mL/min, and the limit is 0.5 mL/min. This hold saw leaks down to 0.21 mL/min.',
     ))
   test('leaking, with what to do next', () =>
     expect(holdAdvice(estimate({ verdict: 'leaking' }), setup)).toContain('Find it with soap'))

@@ -51,10 +51,7 @@ export async function beginTest<K extends TankTestKind>(
     const { reached, escapes } = reachOn(tank, { closures: begin.closures, links: begin.links, pressure })
     const counted = service.reached(form, reached)
     if (reached.length === 0)
-      throw refuseField(
-        'closures',
-        'No part is under test: say how each opening is closed, and leave at least one part in.',
-      )
+      throw refuseField('closures', 'No part is under test: say how each opening is closed, and leave at least one part in.')
     if (testKinds[kind].mustHold && escapes.length > 0) {
       throw refuseField(
         'links',

@@ -14,7 +14,12 @@ import { serviceOf } from './testServices'
  * Ends a test at a moment, with the verdict that is then kept: the one way out. What was measured elsewhere took place when it did. Its bells come off; a job that is sealed by it
  * hangs its look a week on.
  */
-export async function closeTest<K extends TankTestKind>(tx: Transaction, row: TestRow<K>, now: Date, during?: { from: Date; to: Date }): Promise<void> {
+export async function closeTest<K extends TankTestKind>(
+  tx: Transaction,
+  row: TestRow<K>,
+  now: Date,
+  during?: { from: Date; to: Date },
+): Promise<void> {
   const added = await serviceOf(row.kind).end?.(tx, row, now)
   await changeFacts(tx, row, added ?? {}, during ? { startedAt: during.from, stoppedAt: during.to } : { stoppedAt: now })
   await takeOffBellsOfSubject(tx, row.id, now)

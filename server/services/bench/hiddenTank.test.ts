@@ -1,3 +1,4 @@
+import { proposedClosures } from '../../../core/circuit/proposedClosures'
 import { randomUUID } from 'node:crypto'
 import { standardFromThroughput } from '../../../core/quantity/standardLeakRate'
 import { jobView, partView } from '../../../shared/jobView.fixture'
@@ -47,14 +48,14 @@ test('a vapour system now and then hides a valve that is stuck or a sensor that 
   const van = (id: string) => ({
     ...job(id),
     circuit: tankKind('moulded').circuit,
-    parts: tankKind('moulded').parts.map((part, position) => ({ ...part, id: part.key, position, removedAt: null })),
+    parts: tankKind('moulded').parts.map((part, position) => ({ ...part, id: part.key, position, addedAt: null, removedAt: null })),
   })
   const all = Array.from({ length: 200 }, () => van(randomUUID())).map(each => ({ job: each, hidden: inventHiddenTank(each) }))
   const stuck = all.filter(each => each.hidden.stuck)
   expect(stuck.length).toBeGreaterThan(20)
   expect(stuck.length).toBeLessThan(90)
   expect(all.filter(each => each.hidden.sensorOffset).length).toBeGreaterThan(8)
-  const setup = { closures: {}, links: { vent: 'shut' as const }, pressure: 3000 }
+  const setup = { closures: proposedClosures(stuck[0]!.job.parts), links: { vent: 'shut' as const }, pressure: 3000 }
   for (const each of stuck) expect(reachInTruth(each.hidden, each.job, setup).escapes).toHaveLength(1)
   expect(reachInTruth({ seed: 1, leaks: [] }, stuck[0]!.job, setup).escapes).toEqual([])
 })

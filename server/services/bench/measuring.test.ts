@@ -17,13 +17,15 @@ import { countReadings, holdCurve, holdReadings, readingRecord } from './hold/ho
 import { hangDecisionBell, loadHold, stepHold } from './hold/holds'
 import { checkRig, loadKit, saveKitItem } from '../shelf/kit'
 import { liveEstimate } from './hold/liveHolds'
-import { takeFile, takeReadings } from './hold/readings'
+import { takeFile } from './hold/readings'
 import { Refusal } from '../shop/refusal'
 import { database } from '../../db/client'
-import { holdForm, openTestShop, setUpHold, testActor, testJob } from '../shop/testShop'
+import { holdForm, openTestShop, setUpHold, testActor, testJob, fed } from '../shop/testShop'
 import { loadJob } from '../job/loadJobs'
 import { strikeEntry } from '../job/strikes'
 
+/** When a file without dates was measured. */
+const anHourAgo = Date.now() - 3_600_000
 let shop: { close: () => Promise<void> }
 let technician: Awaited<ReturnType<typeof testActor>>
 let owner: typeof technician
@@ -61,9 +63,9 @@ describe('a hold that is read live', () => {
   test('has the estimate that the core gives of all its readings and marks, also from a cache that was lost', async () => {
     const hold = await running()
     const readings = falling(120, 10)
-    await takeReadings(hold.id, readings.slice(0, 60))
+    await fed(hold.id, readings.slice(0, 60))
     await liveEstimate(hold.id)
-    await takeReadings(hold.id, readings.slice(60))
+    await fed(hold.id, readings.slice(60))
     const { estimate, ahead } = await liveEstimate(hold.id)
     expect(estimate).toEqual(estimateHold(hold.setup, readings))
     expect(ahead!.atLimit.length).toBeGreaterThan(5)
@@ -75,17 +77,17 @@ describe('a hold that is read live', () => {
     for (let wait = 0; wait < 40; wait += 4) {
       const hold = await running()
       const readings = falling(300, 5)
-      await takeReadings(hold.id, readings.slice(0, 280))
+      await fed(hold.id, readings.slice(0, 280))
       const late = new Promise(done => {
         setTimeout(done, wait)
-      }).then(() => takeReadings(hold.id, readings.slice(280)))
+      }).then(() => fed(hold.id, readings.slice(280)))
       await Promise.all([stepHold(technician(), hold.id, 'stopped'), late])
       expect((await loadHold(hold.id)).estimate).toEqual(estimateHold(hold.setup, await holdReadings(hold.id, -1)))
     }
   })
   test('says why it has none yet', async () => {
     const hold = await running()
-    await takeReadings(hold.id, falling(2, 10))
+    await fed(hold.id, falling(2, 10))
     expect(await liveEstimate(hold.id)).toMatchObject({
       estimate: null,
       ahead: null,
@@ -99,7 +101,7 @@ describe('a hold that is read live', () => {
       { t: 0.125, pressure: -3.5e-7, barometer: 101_000, event: 'knock' },
       { t: 7, pressure: 4990 },
     ]
-    await takeReadings(hold.id, given)
+    await fed(hold.id, given)
     const record = await readingRecord(database(), hold.id)
     expect(Array.from({ length: record.size }, (_, i) => record.row(i))).toEqual(given)
     expect(await holdReadings(hold.id, -1)).toEqual(given)
@@ -107,8 +109,8 @@ describe('a hold that is read live', () => {
   test('a long one is thinned for the eye without losing a spike', async () => {
     const hold = await running({ source: 'device' })
     const long = falling(30_000, 0.1).map(reading => (reading.t === 1234.5 ? { ...reading, pressure: 9000 } : reading))
-    expect(await takeReadings(hold.id, long)).toBe(30_000)
-    expect(await takeReadings(hold.id, long.slice(500, 700))).toBe(0)
+    expect(await fed(hold.id, long)).toBe(30_000)
+    expect(await fed(hold.id, long.slice(500, 700))).toBe(0)
     expect(await countReadings(hold.id)).toBe(30_000)
     expect((await loadHold(hold.id)).isLong).toBe(true)
     const curve = await holdCurve(hold.id)
@@ -131,7 +133,7 @@ describe('a volume check', () => {
   })
   test('is kept, used by the hold it is for, and moves its estimate', async () => {
     const hold = await running()
-    await takeReadings(hold.id, falling(120, 10))
+    await fed(hold.id, falling(120, 10))
     const before = (await liveEstimate(hold.id)).estimate!
     const seen = await checkVolume(technician(), hold.id, check({ use: false }))
     expect(seen.setup.space.volume).toBe(0.018)
@@ -147,7 +149,7 @@ describe('a volume check', () => {
   test('one that tells nothing is refused beside its field, and so is one after the stop', async () => {
     const hold = await running()
     expect((await refusal(checkVolume(technician(), hold.id, check({ after: 4001 })))).fields.after).toContain('did not rise')
-    await takeReadings(hold.id, falling(10, 10))
+    await fed(hold.id, falling(10, 10))
     await stepHold(technician(), hold.id, 'stopped')
     expect((await refusal(checkVolume(technician(), hold.id, check()))).status).toBe(409)
   })
@@ -291,12 +293,14 @@ describe('a file', () => {
   test('in another unit is asked about, and taken once somebody means it or names the unit', async () => {
     const hold = await fileHold()
     const text = `time_s;pressure_kPa\n${rows(1000)}`
-    expect((await refusal(takeFile(technician(), hold.id, { text, unitConfirmed: false }))).fields.unitConfirmed).toContain(
-      'In Pa it would fit',
-    )
+    expect(
+      (await refusal(takeFile(technician(), hold.id, { text, unitConfirmed: false, startedAt: anHourAgo }))).fields
+        .unitConfirmed,
+    ).toContain('In Pa it would fit')
     const taken = await takeFile(technician(), hold.id, {
       text,
       unitConfirmed: false,
+      startedAt: anHourAgo,
       columns: [
         { field: 't', unit: 's' },
         { field: 'pressure', unit: 'Pa' },
@@ -305,16 +309,18 @@ describe('a file', () => {
     expect(taken.estimate!.readings).toBe(30)
     expect(taken.isLong).toBe(false)
     const meant = await fileHold()
-    expect((await takeFile(technician(), meant.id, { text, unitConfirmed: true })).state).toBe('stopped')
+    expect((await takeFile(technician(), meant.id, { text, unitConfirmed: true, startedAt: anHourAgo })).state).toBe('stopped')
   })
   test('without names is taken by what somebody says of its columns', async () => {
     const hold = await fileHold()
-    expect((await refusal(takeFile(technician(), hold.id, { text: rows(1), unitConfirmed: false }))).fields.file).toContain(
-      'which is which',
-    )
+    expect(
+      (await refusal(takeFile(technician(), hold.id, { text: rows(1), unitConfirmed: false, startedAt: anHourAgo }))).fields
+        .file,
+    ).toContain('which is which')
     const taken = await takeFile(technician(), hold.id, {
       text: rows(1),
       unitConfirmed: false,
+      startedAt: anHourAgo,
       columns: [
         { field: 't', unit: 's' },
         { field: 'pressure', unit: 'kPa' },
@@ -383,7 +389,7 @@ describe('a balloon', () => {
 
 test('the bell of a running hold comes from what is live', async () => {
   const hold = await running()
-  await takeReadings(hold.id, falling(200, 10, 0.5))
+  await fed(hold.id, falling(200, 10, 0.5))
   await hangDecisionBell(hold.id)
   expect((await bells()).find(bell => bell.subjectId === hold.id)!.detail).toContain('decided: leaking')
 })

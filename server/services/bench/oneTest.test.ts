@@ -1,3 +1,5 @@
+import { proposedClosures } from '../../../core/circuit/proposedClosures'
+import type { HoldForm } from '../../../shared/leaktest/hold/holdForm'
 import { randomUUID } from 'node:crypto'
 import pg from 'pg'
 import type { ChangeNotice } from '../../../shared/changes'
@@ -15,12 +17,11 @@ import { planWork, readGas, recordDrained } from '../safe/safety'
 import { bells } from '../shop/bells'
 import { CHANGE_CHANNEL } from '../shop/change'
 import { Refusal } from '../shop/refusal'
-import { holdForm, markPart, openTestShop, setUpHold, startSoap, testActor, testJob } from '../shop/testShop'
+import { holdForm, markPart, openTestShop, setUpHold, startSoap, testActor, testJob, fed } from '../shop/testShop'
 import { beginTest } from './beginTest'
 import { endTest } from './endTest'
 import { addFind } from './finds'
 import { loadHold, stepHold } from './hold/holds'
-import { takeReadings } from './hold/readings'
 import { recordEntry } from './recordEntry'
 
 let shop: { close: () => Promise<void> }
@@ -52,7 +53,7 @@ const find = (partId: string) => ({
   note: '',
   leakId: null,
 })
-const balloon = () => ({
+const balloon = (closures: HoldForm['closures'] = { [randomUUID()]: 'own', [randomUUID()]: 'fed' }) => ({
   id: randomUUID(),
   volume: 0.02,
   volumeUncertainty: 0.0004,
@@ -60,7 +61,8 @@ const balloon = () => ({
   girthUncertainty: 0.002,
   hasThermometer: true,
   hasBarometer: true,
-  closures: {},
+  closures,
+  wettedShare: 0,
   links: {},
   earlyReason: '',
 })
@@ -77,7 +79,8 @@ describe('one test at a time, but for what may run beside it', () => {
     )
     expect((await refusal(beginTest(technician(), id, 'balloon', balloon()))).message).toContain('Hold 1 is still running')
     await stepHold(technician(), hold.id, 'stopped')
-    await beginTest(technician(), id, 'balloon', balloon())
+    const tank = await loadJob(id)
+    await beginTest(technician(), id, 'balloon', balloon(proposedClosures(tank.parts)))
     expect((await refusal(setUpHold(technician(), id, holdForm()))).message).toContain('Balloon 1 is still running')
     expect(testsOf(await endTest(technician(), walk.id), 'soap')[0]!.stoppedAt).not.toBeNull()
   })
@@ -90,7 +93,7 @@ describe('one test at a time, but for what may run beside it', () => {
   test('what is struck out while it runs ends with it, keeps no bell and is in nobody’s way', async () => {
     const { id } = await testJob(technician())
     const hold = await runningHold(id)
-    await takeReadings(hold.id, [{ t: 2, pressure: 7400 }])
+    await fed(hold.id, [{ t: 2, pressure: 7400 }])
     expect((await bells()).some(bell => bell.subjectId === hold.id)).toBe(true)
     await strike(id, hold.id)
     expect((await bells()).some(bell => bell.subjectId === hold.id)).toBe(false)

@@ -10,7 +10,7 @@ import { answerBell, bells, ringDueBells } from '../shop/bells'
 import { CHANGE_CHANNEL } from '../shop/change'
 import { holdReadings } from '../bench/hold/holdReadings'
 import { hangDecisionBell, loadHold, setHoldSpeed, stepHold } from '../bench/hold/holds'
-import { takeFile, takeReadings } from '../bench/hold/readings'
+import { takeFile } from '../bench/hold/readings'
 import { editJob, jobTrail, openJob, setCircuit } from './jobs'
 import { factsOf } from '../../../shared/jobFacts'
 import { addPerson, makeOwner, people, shopIsEmpty, signIn, type Hasher } from '../shop/people'
@@ -21,11 +21,13 @@ import { addFind } from '../bench/finds'
 import { lookAtTest } from '../bench/lookAtTest'
 import { recordEntry } from '../bench/recordEntry'
 import { testsOf } from '../../../shared/leaktest/tests'
-import { holdForm, markPart, newJobForm, openTestShop, setUpHold, startSoap, testActor, testJob } from '../shop/testShop'
+import { holdForm, markPart, newJobForm, openTestShop, setUpHold, startSoap, testActor, testJob, fed } from '../shop/testShop'
 import { bay } from '../bay/bay'
 import { loadJob } from './loadJobs'
 import { strikeEntry } from './strikes'
 
+/** When a file without dates was measured. */
+const anHourAgo = Date.now() - 3_600_000
 let shop: { close: () => Promise<void> }
 let technician: Awaited<ReturnType<typeof testActor>>
 const hasher: Hasher = {
@@ -53,7 +55,7 @@ async function typedHold(job: JobView, lost: number, started: Date, change = {})
   const actor = (minutes: number) => technician(new Date(+started + minutes * 60_000))
   const hold = await setUpHold(actor(0), job.id, holdForm(change))
   await stepHold(actor(0), hold.id, 'settling')
-  await takeReadings(
+  await fed(
     hold.id,
     Array.from({ length: 61 }, (_, k) => ({ t: k * 20, pressure: 5000 - (k / 3) * lost })),
   )
@@ -134,6 +136,7 @@ describe('a job', () => {
     }
     const first = job.revision
     job = await setCircuit(technician(), job.id, {
+      says: 'changed now',
       ...job.circuit,
       revision: first,
       parts: [added, ...rows.slice(2).reverse(), { ...rows[1]!, name: 'Neck' }],
@@ -142,7 +145,9 @@ describe('a job', () => {
     expect(live[0]!.name).toBe('Added standpipe')
     expect(live.at(-1)!.name).toBe('Neck')
     expect(job.parts.find(part => part.id === rows[0]!.id)!.removedAt).not.toBeNull()
-    const late = await refusal(setCircuit(technician(), job.id, { ...job.circuit, revision: first, parts: rows }))
+    const late = await refusal(
+      setCircuit(technician(), job.id, { says: 'changed now', ...job.circuit, revision: first, parts: rows }),
+    )
     expect(late.status).toBe(409)
     expect((late.current as JobView).parts.some(part => part.name === 'Added standpipe')).toBe(true)
     job = await startSoap(technician(), job.id)
@@ -159,7 +164,12 @@ describe('a job', () => {
       leakId: null,
     })
     const refused = await refusal(
-      setCircuit(technician(), job.id, { ...job.circuit, revision: job.revision, parts: [{ ...rows[1]!, name: 'Neck' }] }),
+      setCircuit(technician(), job.id, {
+        says: 'changed now',
+        ...job.circuit,
+        revision: job.revision,
+        parts: [{ ...rows[1]!, name: 'Neck' }],
+      }),
     )
     expect(refused.fields.parts).toContain('Added standpipe')
   })
@@ -199,7 +209,7 @@ describe('a hold', () => {
     const hold = await typedHold(job, 0, new Date(Date.now() - HOUR))
     expect(hold.estimate?.verdict).toBe('sealed')
     expect(await stepHold(technician(), hold.id, 'stopped')).toEqual(hold)
-    expect((await refusal(takeReadings(hold.id, [{ t: 99_999, pressure: 1 }]))).status).toBe(409)
+    expect((await refusal(fed(hold.id, [{ t: 99_999, pressure: 1 }]))).status).toBe(409)
     expect(jobStanding(await loadJob(job.id), Date.now()).ledger.state).toBe('sealed')
     expect((await bells()).some(each => each.kind === 'look' && each.jobId === job.id)).toBe(true)
     expect((await jobTrail(job.id)).map(entry => entry.verb)).toEqual(
@@ -211,7 +221,7 @@ describe('a hold', () => {
     const hold = await typedHold(job, 30, new Date(Date.now() - HOUR))
     const before = hold.estimate!.leakRate
     expect(
-      await takeReadings(hold.id, [
+      await fed(hold.id, [
         { t: 0, pressure: 5000 },
         { t: 7, pressure: 4996 },
         { t: 5, pressure: 4997 },
@@ -239,7 +249,7 @@ describe('a hold', () => {
     const job = await testJob(technician())
     const hold = await setUpHold(technician(), job.id, holdForm())
     await stepHold(technician(), hold.id, 'settling')
-    await takeReadings(hold.id, [{ t: 0, pressure: 5000 }])
+    await fed(hold.id, [{ t: 0, pressure: 5000 }])
     const stopped = await stepHold(technician(), hold.id, 'stopped')
     expect(stopped.estimate).toBeNull()
     expect(stopped.noEstimate).toContain('three readings')
@@ -259,17 +269,26 @@ describe('a hold', () => {
       takeFile(technician(), hold.id, {
         text: ['time_s,pressure_kPa', ...rows.slice(0, 20), '600,oops', ...rows.slice(20)].join('\n'),
         unitConfirmed: false,
+        startedAt: anHourAgo,
       }),
     )
     expect(broken.fields.file).toContain('Row 22, column pressure_kPa')
     expect(await holdReadings(hold.id, -1)).toHaveLength(0)
     expect(
-      (await refusal(takeFile(technician(), hold.id, { text: 'time_s,pressure_kPa\n0,5\n0,5', unitConfirmed: false }))).fields
-        .file,
+      (
+        await refusal(
+          takeFile(technician(), hold.id, {
+            text: 'time_s,pressure_kPa\n0,5\n0,5',
+            unitConfirmed: false,
+            startedAt: anHourAgo,
+          }),
+        )
+      ).fields.file,
     ).toContain('three readings')
     const taken = await takeFile(technician(), hold.id, {
       text: ['time_s,pressure_kPa', ...rows].join('\n'),
       unitConfirmed: false,
+      startedAt: anHourAgo,
     })
     expect(taken).toMatchObject({ state: 'stopped', estimate: { verdict: 'leaking', readings: 40 } })
   })
@@ -291,7 +310,7 @@ describe('a hold', () => {
     const job = await testJob(technician())
     const hold = await setUpHold(technician(), job.id, holdForm())
     await stepHold(technician(), hold.id, 'settling')
-    await takeReadings(
+    await fed(
       hold.id,
       Array.from({ length: 61 }, (_, k) => ({ t: k * 20, pressure: 5000 - k * 20 })),
     )

@@ -184,7 +184,11 @@ const loaders: { [A in JobAspect]: (reader: Reader, ids: string[], words: Words)
     const rows = await reader.query.job.findMany({
       columns: { id: true },
       where: inArray(job.id, ids),
-      with: { leaks: { orderBy: (row, to) => to.asc(row.number), with: { finds: true, repairs: true } }, touches: true, unholdable: true },
+      with: {
+        leaks: { orderBy: (row, to) => to.asc(row.number), with: { finds: true, repairs: true } },
+        touches: true,
+        unholdable: true,
+      },
     })
     return new Map(
       rows.map(row => [
@@ -208,7 +212,12 @@ const loaders: { [A in JobAspect]: (reader: Reader, ids: string[], words: Words)
   },
 }
 
-function testView(row: TestRow<TankTestKind>, entries: EntryRow<TankTestKind>[], { name, struck }: Words, limit: number): TestView {
+function testView(
+  row: TestRow<TankTestKind>,
+  entries: EntryRow<TankTestKind>[],
+  { name, struck }: Words,
+  limit: number,
+): TestView {
   const { id, jobId, kind, number, pressure, closures, links, reached, wettedShare, relief, earlyReason } = row
   const common: TestViewOf<TankTestKind> = {
     id,

@@ -129,11 +129,7 @@ export async function recordTouch(
  * Records that nothing of a tank can be held any more, with the reason: a measured leak is then closed by looking at every part.
  * A repeated id is the same entry.
  */
-export async function recordUnholdable(
-  actor: Actor,
-  jobId: string,
-  form: { id: string; reason: string },
-): Promise<JobView> {
+export async function recordUnholdable(actor: Actor, jobId: string, form: { id: string; reason: string }): Promise<JobView> {
   await change(
     actor,
     { verb: 'said that it cannot be held', touches: ['leaks'], jobId, subjectId: form.id, detail: { reason: form.reason } },

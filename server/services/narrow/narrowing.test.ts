@@ -1,3 +1,5 @@
+import { proposedClosures } from '../../../core/circuit/proposedClosures'
+import { liveParts } from '../../../shared/jobCircuit'
 import { randomUUID } from 'node:crypto'
 import sharp from 'sharp'
 import { holdingLinks } from '../../../core/circuit/reach'
@@ -50,7 +52,8 @@ const litresAMinute = (flow: number) => flow / 60_000
 const smokeForm = (job: JobView, change: Partial<SmokeForm> = {}): SmokeForm => ({
   id: randomUUID(),
   pressure: 3000,
-  closures: { [partOf(job, 'Service port')]: 'rig' },
+  closures: { ...proposedClosures(liveParts(job)), [partOf(job, 'Service port')]: 'rig' },
+  wettedShare: 0,
   links: holdingLinks(job.circuit),
   own: { ball: 'floor' },
   relief: { kind: 'regulator', opensAt: 3000 },
@@ -75,6 +78,7 @@ describe('a craft that comes in again', () => {
       trait: null,
     }
     job = await setCircuit(technician(), job.id, {
+      says: 'changed now',
       revision: job.revision,
       parts: [...parts, added],
       spaces: [
@@ -130,7 +134,9 @@ describe('a craft that comes in again', () => {
     const job = await van()
     const parts = job.parts.map(({ removedAt: _, position: __, ...part }) => part)
     const send = (change: object) =>
-      refusal(setCircuit(technician(), job.id, { revision: job.revision, parts, ...job.circuit, ...change }))
+      refusal(
+        setCircuit(technician(), job.id, { says: 'changed now', revision: job.revision, parts, ...job.circuit, ...change }),
+      )
     expect(
       (await send({ links: job.circuit.links.map(link => (link.id === 'inlet' ? { ...link, to: 'nowhere' } : link)) })).fields
         .parts,
@@ -142,6 +148,7 @@ describe('a craft that comes in again', () => {
       'Purge valve is the body of a valve that is not there',
     )
     const loose = await setCircuit(technician(), job.id, {
+      says: 'changed now',
       revision: job.revision,
       ...job.circuit,
       parts: parts.map(part => (part.name === 'Cap' ? { ...part, space: null } : part)),

@@ -15,12 +15,11 @@ import { stepHold } from '../bench/hold/holds'
 import { openJob } from '../job/jobs'
 import { addPurchase, editPurchase, stepPurchase } from '../narrow/purchases'
 import type { Refusal } from '../shop/refusal'
-import { takeReadings } from '../bench/hold/readings'
 import { recordRepair } from '../job/repairs'
 import { lookAtGasMeter, planWork, readCautions, readGas, recordDrained, recordHotWork, weigh } from './safety'
 import { addFind } from '../bench/finds'
 import { logStrip, tickRefit } from '../strip/strips'
-import { holdForm, newJobForm, openTestShop, setUpHold, startSoap, testActor, testJob } from '../shop/testShop'
+import { holdForm, newJobForm, openTestShop, setUpHold, startSoap, testActor, testJob, fed } from '../shop/testShop'
 import { loadJob } from '../job/loadJobs'
 import { strikeEntry } from '../job/strikes'
 
@@ -341,13 +340,13 @@ test('a reading above the limit rings at once and says to vent; stopped, the bel
   const tank = await testJob(finn(), { craftName: `Pump ${randomUUID().slice(0, 6)}` })
   const hold = await setUpHold(finn(), tank.id, holdForm())
   await stepHold(finn(), hold.id, 'settling')
-  await takeReadings(hold.id, [{ t: 1, pressure: 6900 }])
+  await fed(hold.id, [{ t: 1, pressure: 6900 }])
   const rope = async () => (await bells()).filter(bell => bell.kind === 'pressure' && bell.subjectId === hold.id)
   expect(await rope()).toEqual([])
-  await takeReadings(hold.id, [{ t: 2, pressure: 7400 }])
+  await fed(hold.id, [{ t: 2, pressure: 7400 }])
   expect(await rope()).toMatchObject([{ detail: expect.stringContaining('vent it now') }])
   expect((await rope())[0]!.dueAt).toBeLessThanOrEqual(Date.now())
-  await takeReadings(hold.id, [{ t: 3, pressure: 7600 }])
+  await fed(hold.id, [{ t: 3, pressure: 7600 }])
   expect(await rope()).toHaveLength(1)
   await stepHold(finn(), hold.id, 'stopped')
   expect(await rope()).toEqual([])

@@ -19,6 +19,10 @@ import { loadJob } from '../job/loadJobs'
 import type { BenchHold } from '../../../shared/leaktest/hold/holdView'
 import type { SoapForm } from '../../../shared/leaktest/soap/soapForm'
 import { beginTest } from '../bench/beginTest'
+import type { Reading } from '../../../core/hold/hold'
+import { holdTimeAt } from '../../../shared/leaktest/hold/holdClock'
+import { takeReadings } from '../bench/hold/readings'
+import { changeFacts, testRow } from '../bench/testRows'
 import { loadHold } from '../bench/hold/holds'
 import { recordEntry } from '../bench/recordEntry'
 import { openJob } from '../job/jobs'
@@ -156,4 +160,19 @@ export async function markPart(actor: Actor, soapId: string, partId: string, mar
   await recordEntry(actor, soapId, 'watch', { id: randomUUID(), partIds: [partId] })
   const watched = { ...actor, now: new Date(+actor.now + SOAP_WATCH_TIME * 1000) }
   return recordEntry(watched, soapId, 'mark', { id: randomUUID(), partId, mark })
+}
+
+/**
+ * Readings into a hold from wherever it has them, as if the time of the latest had come: a running hold's clock is set back for it.
+ * @returns how many were new
+ */
+export async function fed(holdId: string, readings: readonly Reading[]): Promise<number> {
+  const row = await testRow('hold', holdId)
+  const { clock, source } = row.facts
+  const latest = readings.reduce((most, each) => Math.max(most, each.t), 0)
+  const late = clock && row.stoppedAt === null ? latest - holdTimeAt(clock, Date.now()) : 0
+  if (clock && late > 0)
+    await changeFacts<'hold'>(database() as never, row, { clock: { ...clock, anchoredAt: clock.anchoredAt - late * 1000 } })
+  const from = source === 'device' || source === 'stand-in' ? source : { typedBy: row.startedBy }
+  return takeReadings(holdId, readings, from)
 }

@@ -160,7 +160,10 @@ function whenMeasured(form: FileForm, first: number, length: number, now: Date):
     throw refuseField('startedAt', 'This file has no dates: say when its first reading was taken. It counts from then.')
   const to = begun + length * 1000
   if (to > +now + AHEAD * 1000)
-    throw refuseField(clock === null ? 'startedAt' : 'file', 'These readings would end in time to come. Look at the date and the logger’s clock.')
+    throw refuseField(
+      clock === null ? 'startedAt' : 'file',
+      'These readings would end in time to come. Look at the date and the logger’s clock.',
+    )
   return { from: new Date(begun), to: new Date(to) }
 }
 
