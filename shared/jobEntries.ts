@@ -21,6 +21,9 @@ export function jobEntries(job: JobView): LedgerEntries {
     tests: counting.flatMap(test => descriptorOf(test).ledger(test, job)).sort((a, b) => a.end - b.end),
     leaks: job.leaks.filter(leak => finds.some(find => find.leakId === leak.id)),
     finds: finds.map(find => ({ leakId: find.leakId, testId: find.testId, at: find.at })),
+    struckFinds: job.finds
+      .filter(find => find.struck)
+      .map(({ testId, leakId }) => ({ testId, partId: job.leaks.find(leak => leak.id === leakId)!.partId })),
     repairs: job.repairs.map(({ id, leakId, at, curedAt, struck }) => ({
       id,
       leakId,

@@ -54,16 +54,26 @@ export const lastRelief = (job: Pick<JobView, 'tests' | 'probes'>): Relief | nul
 
 export const inKilopascals = (pascals: number) => `${(pascals / 1000).toLocaleString('en', { maximumFractionDigits: 2 })} kPa`
 
-/** Leaks on which a repair that counts has not cured by a moment, the last or one before it. A test then needs a stated reason. */
-export const curingLeaks = (job: Pick<JobView, 'leaks' | 'repairs'>, at: number) =>
-  job.leaks.filter(leak =>
-    job.repairs.some(each => each.leakId === leak.id && !each.struck && each.at <= at && each.curedAt > at),
+type CuringJob = Pick<JobView, 'leaks' | 'repairs' | 'touches'>
+
+/** Whether what a repair put on was stripped off again, by a moment. */
+export function strippedSince(job: Pick<CuringJob, 'leaks' | 'touches'>, repair: RepairView, by = Infinity): boolean {
+  const partId = job.leaks.find(leak => leak.id === repair.leakId)?.partId
+  return job.touches.some(
+    ({ kind, at, partIds }) => kind === 'stripped' && at > repair.at && at <= by && partIds.includes(partId ?? ''),
   )
+}
 
 /**
- * The repair of a leak that counts at a moment: the last one that was not struck out, since it took the place of those before.
+ * The repair of a leak that cures longest: what is on a part cures until it has cured or was stripped off, whatever was done to it
+ * later. Null when nothing was.
+ * @param at what was done by a moment
  */
-export const countingRepair = (job: Pick<JobView, 'repairs'>, leakId: string, at = Infinity): RepairView | null =>
+export const longestCure = (job: CuringJob, leakId: string, at = Infinity): RepairView | null =>
   job.repairs
-    .filter(repair => repair.leakId === leakId && !repair.struck && repair.at <= at)
-    .reduce<RepairView | null>((last, repair) => (last && last.at > repair.at ? last : repair), null)
+    .filter(repair => repair.leakId === leakId && !repair.struck && repair.at <= at && !strippedSince(job, repair, at))
+    .reduce<RepairView | null>((longest, repair) => (longest && longest.curedAt >= repair.curedAt ? longest : repair), null)
+
+/** Leaks on which something has not cured by a moment. A test then needs a stated reason. */
+export const curingLeaks = (job: CuringJob, at: number) =>
+  job.leaks.filter(leak => (longestCure(job, leak.id, at)?.curedAt ?? -Infinity) > at)

@@ -3,7 +3,7 @@ import { descentOf, isSimulated, jobEntries, jobStanding, latestFind, runningTes
 import { factsOf } from './jobFacts'
 import { curingLeaks, inKilopascals, isOver, lastRelief, overLimit, reliefProblem } from './limits'
 import { jobView, partView } from './jobView.fixture'
-import type { FindView } from './views'
+import type { FindView, RepairView, TouchView } from './views'
 import type { HoldVerdict } from '../core/hold/hold'
 import { holdEstimate, holdView } from './leaktest/hold/holdView.fixture'
 import type { HoldView } from './leaktest/hold/holdView'
@@ -162,10 +162,25 @@ test('a leak cures from its repair until its time, unless the repair is struck',
     struck: null,
   }
   const leaks = [{ id: 'L', number: 1, partId: 'a' }]
-  expect(curingLeaks({ leaks, repairs: [repair] }, 15)).toHaveLength(1)
-  expect(curingLeaks({ leaks, repairs: [repair] }, 20)).toHaveLength(0)
-  expect(curingLeaks({ leaks, repairs: [repair] }, 5)).toHaveLength(0)
-  expect(curingLeaks({ leaks, repairs: [{ ...repair, struck: 'x' }] }, 15)).toHaveLength(0)
+  const curing = (at: number, repairs: RepairView[] = [repair], touches: TouchView[] = []) =>
+    curingLeaks({ leaks, repairs, touches }, at).length
+  expect([curing(15), curing(20), curing(5)]).toEqual([1, 0, 0])
+  expect(curing(15, [{ ...repair, struck: 'x' }])).toBe(0)
+  // What was done later does not shorten it; what was stripped off cures no more.
+  expect(curing(15, [repair, { ...repair, id: 's', at: 12, curedAt: 12 }])).toBe(1)
+  const touch = (kind: TouchView['kind'], at: number): TouchView => ({
+    id: 't',
+    partIds: ['a'],
+    kind,
+    note: '',
+    by: '',
+    at,
+    struck: null,
+  })
+  expect(curing(15, [repair], [touch('stripped', 12)])).toBe(0)
+  expect(curing(15, [repair], [touch('removed', 12)])).toBe(1)
+  expect(curing(15, [repair], [touch('stripped', 9)])).toBe(1)
+  expect(curing(15, [repair], [touch('stripped', 16)])).toBe(1)
 })
 
 test('facts are the fields of the edit, and no more', () => {

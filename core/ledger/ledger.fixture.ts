@@ -24,6 +24,7 @@ export const untouched = (parts: readonly LedgerPart[]): LedgerEntries => ({
   tests: [],
   leaks: [],
   finds: [],
+  struckFinds: [],
   repairs: [],
   touches: [],
   limit: LIMIT,

@@ -300,6 +300,12 @@ describe('foam that nobody recorded as a leak', () => {
     expect(recorded('other', 3)).toEqual([])
     expect(recorded('other', 1)).toHaveLength(1)
   })
+  test('a find that was struck out with its reason is answered, and its walk still says nothing of the part', () => {
+    const ledger = at({ ...foamed, struckFinds: [{ testId: 's2', partId: 'cap' }] })
+    expect(ledger).toMatchObject({ state: 'sealed', unrecorded: [] })
+    expect(row(ledger, 'cap').evidence).toEqual(['find', 'stands'])
+    expect(at({ ...foamed, struckFinds: [{ testId: 's2', partId: 'seam' }] }).unrecorded).toHaveLength(1)
+  })
   test('and is of nothing once the part is off the tank', () =>
     expect(at({ ...foamed, parts: parts.slice(1) })).toMatchObject({ state: 'sealed', unrecorded: [] }))
 })

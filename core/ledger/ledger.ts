@@ -104,6 +104,8 @@ export interface LedgerEntries {
   tests: readonly LedgerTest[]
   leaks: readonly LedgerLeak[]
   finds: readonly LedgerFind[]
+  /** finds that were struck out with a reason: what they saw was no leak of the part */
+  struckFinds: readonly { testId: string; partId: string }[]
   repairs: readonly LedgerRepair[]
   touches: readonly LedgerTouch[]
   /** the system's acceptance limit, Pa·m3/s at the working pressure */

@@ -65,6 +65,7 @@ export function measuredLeaks(entries: LedgerEntries): MeasuredLeak[] {
  */
 export function unrecordedFinds(entries: LedgerEntries): UnrecordedFind[] {
   const recorded = (testId: string, partId: string, at: number) =>
+    entries.struckFinds.some(find => find.testId === testId && find.partId === partId) ||
     entries.finds.some(
       find =>
         (find.testId === testId || find.at > at) &&

@@ -19,10 +19,7 @@ export function mapAt(job: MappedJob, at: number): { circuit: Circuit; parts: re
  * Parts that are not among them were not under test.
  * @param test set-up, when it began, and the share of the capacity that was liquid (null when nobody was asked)
  */
-export function feltIn(
-  job: MappedJob,
-  test: TestSetup & { startedAt: number; wettedShare: number | null },
-): Map<string, Felt> {
+export function feltIn(job: MappedJob, test: TestSetup & { startedAt: number; wettedShare: number | null }): Map<string, Felt> {
   const { circuit, parts } = mapAt(job, test.startedAt)
   const { reached, spaces } = reach(circuit, parts, test)
   const wet = wettedParts(parts, circuit, tankKind(job.tankKind), test.wettedShare ?? 0)

@@ -6,7 +6,7 @@ import { repairMethodName } from '#core/repair/repairMethods'
 import { lowerFirst } from '#core/words/words'
 import { latestFind } from '#shared/jobEntries'
 import { descriptorOf, type TestView } from '#shared/leaktest/tests'
-import { countingRepair } from '#shared/limits'
+import { strippedSince } from '#shared/limits'
 import type { JobView } from '#shared/views'
 import { faceOf } from '../../leaktest/testFaces'
 import type { QuantityKind } from './quantityKinds'
@@ -59,13 +59,10 @@ const NOTHING = '–'
 function repairRows(job: JobView, now: number, short: Short) {
   return job.repairs.map(each => {
     const cures = each.material !== 'none'
-    const counts = countingRepair(job, each.leakId)?.id === each.id
     const cured = () =>
-      counts
-        ? `${clockText(each.curedAt, now)} at ${short('temperature', each.temperature)}`
-        : each.struck
-          ? NOTHING
-          : 'repaired again since'
+      strippedSince(job, each)
+        ? 'stripped off since'
+        : `${clockText(each.curedAt, now)} at ${short('temperature', each.temperature)}`
     return {
       id: each.id,
       at: each.at,

@@ -29,7 +29,7 @@ const setup = {
   rigLeak: 0,
   rigLeakUncertainty: 0,
 }
-const hold = { id: randomUUID(), setup, closures: {}, links: {}, hasThermometer: true, hasBarometer: false }
+const hold = { id: randomUUID(), setup, closures: { a: 'fed' as const }, links: {}, hasThermometer: true, hasBarometer: false }
 
 test('the same job hides the same leaks, on parts that are there, above the limit', () => {
   for (let k = 0; k < 50; k++) {
@@ -48,7 +48,13 @@ test('a vapour system now and then hides a valve that is stuck or a sensor that 
   const van = (id: string) => ({
     ...job(id),
     circuit: tankKind('moulded').circuit,
-    parts: tankKind('moulded').parts.map((part, position) => ({ ...part, id: part.key, position, addedAt: null, removedAt: null })),
+    parts: tankKind('moulded').parts.map((part, position) => ({
+      ...part,
+      id: part.key,
+      position,
+      addedAt: null,
+      removedAt: null,
+    })),
   })
   const all = Array.from({ length: 200 }, () => van(randomUUID())).map(each => ({ job: each, hidden: inventHiddenTank(each) }))
   const stuck = all.filter(each => each.hidden.stuck)
@@ -95,7 +101,7 @@ test('a hold’s stand-in leaks through what is within its boundary, and through
   const open = standInFor(hidden, job(), hold, 0)
   expect(open.leaks).toHaveLength(2)
   expect(standardFromThroughput(open.leaks[1]!.rate)).toBeCloseTo(0.02, 9)
-  expect(standInFor(hidden, job(), { ...hold, closures: { a: 'plug' } }, 0).leaks).toHaveLength(1)
+  expect(standInFor(hidden, job(), { ...hold, closures: { a: 'plug', b: 'fed' } }, 0).leaks).toHaveLength(1)
   expect(open.thermometer).not.toBeNull()
   expect(open.barometer).toBeNull()
   expect(Math.abs(open.space.volume / 0.02 - 1)).toBeLessThanOrEqual(0.02)

@@ -1,3 +1,5 @@
+import { proposedClosures } from '../../../core/circuit/proposedClosures'
+import { liveParts } from '../../../shared/jobCircuit'
 import { randomUUID } from 'node:crypto'
 import { balloonGirth } from '../../../core/leaktest/balloon/balloon'
 import { estimateHold } from '../../../core/hold/estimateHold'
@@ -73,9 +75,9 @@ describe('a hold that is read live', () => {
     expect(stopped.estimate).toEqual(estimate)
     expect((await liveEstimate(hold.id)).estimate).toEqual(estimate)
   })
-  test('stopped while readings stream in, its verdict has every one that is kept', async () => {
+  test('stopped while a logger streams in, its verdict has every reading that is kept', async () => {
     for (let wait = 0; wait < 40; wait += 4) {
-      const hold = await running()
+      const hold = await running({ source: 'device' })
       const readings = falling(300, 5)
       await fed(hold.id, readings.slice(0, 280))
       const late = new Promise(done => {
@@ -338,12 +340,16 @@ describe('a balloon', () => {
       volumeUncertainty: 0.0004,
       pressure: 2500,
       girthUncertainty: 0.002,
+      closures: { [randomUUID()]: 'fed' },
+      wettedShare: 0,
       ...change,
     })
   const tied = async (hours: number) => {
     const start = new Date(Date.now() - hours * 3600_000)
-    const job = await testJob(technician(start))
-    const view = await beginTest(technician(start), job.id, 'balloon', form())
+    const limit = throughputFromStandard(1)
+    const job = await testJob(technician(start), { acceptance: limit, fuelAcceptance: limit })
+    const closures = proposedClosures(liveParts(job))
+    const view = await beginTest(technician(start), job.id, 'balloon', form({ closures }))
     return { job, start, id: view.tests[0]!.id }
   }
   const girth = (volume: number, change = {}) =>
@@ -375,7 +381,10 @@ describe('a balloon', () => {
     await recordEntry(at(start, 6), id, 'girth', girth(0.003))
     const off = await endTest(at(start, 6), id)
     expect(testsOf(off, 'balloon')[0]!.estimate!.verdict).toBe('leaking')
-    expect(jobStanding(await loadJob(job.id), Date.now()).ledger).toMatchObject({ state: 'leaking', unlocated: { holdId: id } })
+    expect(jobStanding(await loadJob(job.id), Date.now()).ledger).toMatchObject({
+      state: 'leaking',
+      measured: [{ testId: id }],
+    })
   })
   test('two at once, over the limit, before the cautions, or in the wrong unit are refused', async () => {
     const { job, start, id } = await tied(1)

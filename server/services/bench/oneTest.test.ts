@@ -10,7 +10,7 @@ import { recordRows } from '../../../app/composables/words/recordRows'
 import { bay, BAY_PAGE } from '../bay/bay'
 import { closeJob, reopenJob } from '../job/jobs'
 import { loadAspects, loadJob } from '../job/loadJobs'
-import { recordRepair } from '../job/repairs'
+import { recordRepair, recordTouch } from '../job/repairs'
 import { strikeEntry } from '../job/strikes'
 import { addPurchase, stepPurchase } from '../narrow/purchases'
 import { planWork, readGas, recordDrained } from '../safe/safety'
@@ -153,13 +153,13 @@ describe('a repair that was done again or struck out', () => {
   const leaking = async () => {
     let job = await testJob(technician())
     job = await startSoap(technician(), job.id)
-    job = await addFind(technician(), job.tests[0]!.id, find(job.parts[0]!.id))
+    job = await addFind(technician(), job.tests[0]!.id, find(job.parts.find(part => part.name === 'Sender ring')!.id))
     await endTest(technician(), job.tests[0]!.id)
     return { id: job.id, leakId: job.leaks[0]!.id }
   }
   const cures = async (jobId: string) =>
     (await bells()).filter(bell => bell.jobId === jobId && bell.kind === 'cure').map(bell => bell.subjectId)
-  test('has no bell, asks for no reason, and its line on the record is not its cure', async () => {
+  test('done again with what does not cure, the first one cures on: its bell stays and a test asks why', async () => {
     const { id, leakId } = await leaking()
     const slow = repair(leakId),
       quick = repair(leakId, { material: 'none', method: 'tighten' })
@@ -167,16 +167,30 @@ describe('a repair that was done again or struck out', () => {
     expect(await cures(id)).toEqual([slow.id])
     expect((await refusal(startSoap(technician(), id))).fields).toHaveProperty('earlyReason')
     const job = await recordRepair(technician(new Date(Date.now() + 1000)), id, quick)
+    expect(await cures(id)).toEqual([slow.id])
+    expect(curingLeaks(job, Date.now() + 2000)).toHaveLength(1)
+    expect((await refusal(startSoap(technician(new Date(Date.now() + 2000)), id))).fields).toHaveProperty('earlyReason')
+  })
+  test('stripped off it cures no more, and the record says so', async () => {
+    const { id, leakId } = await leaking()
+    const slow = repair(leakId)
+    const { leaks } = await recordRepair(technician(), id, slow)
+    const job = await recordTouch(technician(new Date(Date.now() + 1000)), id, {
+      id: randomUUID(),
+      partIds: [leaks[0]!.partId],
+      kind: 'stripped',
+      note: '',
+    })
     expect(await cures(id)).toEqual([])
     expect(curingLeaks(job, Date.now() + 2000)).toEqual([])
     const { done } = recordRows(job, jobStanding(job, Date.now() + 2000).ledger, Date.now(), (kind, si) => `${kind} ${si}`)
-    expect(done.find(row => row.id === slow.id)!.cured).toBe('repaired again since')
+    expect(done.find(row => row.id === slow.id)!.cured).toBe('stripped off since')
     await startSoap(technician(new Date(Date.now() + 2000)), id)
   })
   test('struck out, the one before it counts again with its bell', async () => {
     const { id, leakId } = await leaking()
     const first = repair(leakId),
-      second = repair(leakId, { material: 'epoxy-patch' })
+      second = repair(leakId, { material: 'polysulfide-brush', cureTime: 48 * 3600 })
     await recordRepair(technician(), id, first)
     await recordRepair(technician(new Date(Date.now() + 1000)), id, second)
     expect(await cures(id)).toEqual([second.id])

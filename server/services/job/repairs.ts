@@ -12,7 +12,7 @@ import { leak, repair, touch, unholdable } from '../../db/schema'
 import { hangAnew, takeOffBell } from '../shop/bells'
 import { change, type Actor } from '../shop/change'
 import { loadAspects, loadJob } from './loadJobs'
-import { countingRepair } from '../../../shared/limits'
+import { longestCure } from '../../../shared/limits'
 import { notFound, Refusal, refuseField } from '../shop/refusal'
 import { mustBeGasFree, mustHaveReadCautions } from '../safe/safety'
 
@@ -80,12 +80,12 @@ async function mustSuit(jobId: string, partId: string, { method, material, cureT
 }
 
 /**
- * The bell of a leak's cure: that of the repair that counts, as long as it cures; those of repairs that were struck out or done
- * again come off.
+ * The bell of a leak's cure: that of the repair that cures longest; those of repairs that were struck out or stripped off come
+ * off.
  */
 export async function hangCure(tx: Transaction, jobId: string, leakId: string, now: Date): Promise<void> {
   const tank = await loadAspects(jobId, ['facts', 'leaks'], tx)
-  const counts = countingRepair(tank, leakId)
+  const counts = longestCure(tank, leakId)
   for (const each of tank.repairs)
     if (each.leakId === leakId && each.id !== counts?.id) await takeOffBell(tx, 'cure', each.id, now)
   if (!counts || counts.curedAt <= +now) return
@@ -119,6 +119,8 @@ export async function recordTouch(
         .values({ ...form, jobId, personId: actor.id, at: now })
         .onConflictDoNothing()
         .returning({ id: touch.id })
+      if (made && form.kind === 'stripped')
+        for (const leak of tank.leaks) if (form.partIds.includes(leak.partId)) await hangCure(tx, jobId, leak.id, now)
       return made ?? null
     },
   )
