@@ -71,6 +71,12 @@ export function weighingNow(job: WeighedJob): Weighing {
   }
 }
 
+/** Share of the capacity that is fuel now, as far as somebody said how much is in it; NaN when nobody did. */
+export function wettedNow(job: WeighedJob & Pick<JobView, 'capacity'>): number {
+  const { level } = weighingNow(job)
+  return level === null ? NaN : Math.min(1, level / job.capacity)
+}
+
 /**
  * A job's tank weighed up from what was measured; null where that cannot be, as when its capacity was corrected to less than is
  * said to be in it.

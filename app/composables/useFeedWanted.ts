@@ -1,17 +1,26 @@
+import { proposedClosures } from '#core/circuit/proposedClosures'
 import { holdingLinks } from '#core/circuit/reach'
-import type { Circuit, LinkState } from '#core/circuit/circuit'
+import type { LinkState } from '#core/circuit/circuit'
 import type { Closure } from '#core/circuit/boundary'
+import { liveParts } from '#shared/jobCircuit'
+import type { JobView } from '#shared/views'
 
-/**
- * The way of feeding that a link to a set-up asks for: where air goes in, with every way straight to the open air shut; null
- * when none is asked for.
- */
-export function useFeedWanted(): (
-  circuit: Circuit,
-) => { closures: Record<string, Closure>; links: Record<string, LinkState>; vacuum: boolean } | null {
+/** How a test is to be fed, as a link to its set-up asks for: closures are proposed, a person answers. */
+export interface FeedWanted {
+  proposal: Record<string, Closure>
+  links: Record<string, LinkState>
+  vacuum: boolean
+}
+
+/** The way of feeding that the page's address asks for, with every way straight to the open air shut; null when it asks for none. */
+export function useFeedWanted(): (job: Pick<JobView, 'circuit' | 'parts'>) => FeedWanted | null {
   const { rig, vacuum } = useRoute().query
-  return circuit =>
-    typeof rig === 'string'
-      ? { closures: rig ? { [rig]: 'rig' } : {}, links: holdingLinks(circuit), vacuum: vacuum === '1' }
+  return job =>
+    typeof rig === 'string' && rig
+      ? {
+          proposal: proposedClosures(liveParts(job), rig),
+          links: holdingLinks(job.circuit),
+          vacuum: vacuum === '1',
+        }
       : null
 }

@@ -1,7 +1,7 @@
 <script setup lang="ts">
-import type { SoapMark } from '#core/leaktest/soap/soap'
+import type { WatchedMark } from '#core/leaktest/soap/watchedMarks'
 
-defineProps<{ mark: SoapMark }>()
+defineProps<{ mark: WatchedMark['mark'] }>()
 </script>
 
 <template>

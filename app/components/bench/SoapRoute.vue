@@ -1,9 +1,9 @@
 <script setup lang="ts">
-import type { SoapMark } from '#core/leaktest/soap/soap'
+import type { WatchedMark } from '#core/leaktest/soap/watchedMarks'
 import type { PartView } from '#shared/views'
 
 /** The route of a soap walk: every part in order with what it showed. */
-defineProps<{ parts: PartView[]; picked: string | null; marks: ReadonlyMap<string, SoapMark> }>()
+defineProps<{ parts: PartView[]; picked: string | null; marks: ReadonlyMap<string, WatchedMark['mark']> }>()
 defineEmits<{ pick: [partId: string] }>()
 </script>
 

@@ -1,10 +1,11 @@
 <script setup lang="ts">
 import { holdingLinks } from '#core/circuit/reach'
+import { wettedNow } from '#shared/safety'
 import { reachOn, targetPressure } from '#shared/jobCircuit'
 import { lastRelief } from '#shared/limits'
 import { soapSchema } from '#shared/leaktest/soap/soapForm'
 import type { JobView } from '#shared/views'
-import { testsOf } from '#shared/leaktest/tests'
+import { isRunning, testsOf } from '#shared/leaktest/tests'
 
 /** Starts a soap walk: the pressure that is on the tank now, and a reason when a repair has not cured. */
 const props = defineProps<{ job: JobView; now: number }>()
@@ -17,12 +18,15 @@ const firstPart = computed(() => props.job.parts.find(part => part.removedAt ===
 const holds = testsOf(props.job, 'hold')
 const usual = Math.abs(holds.at(-1)?.pressure ?? targetPressure(props.job))
 const last = holds.findLast(hold => !hold.struck)
-const wanted = useFeedWanted()(props.job.circuit)
+const running = holds.find(isRunning)
+const wanted = useFeedWanted()(props.job)
 const state = ref({
   id: newId(),
   pressure: Math.min(props.job.pressureLimit, usual),
-  closures: wanted?.closures ?? { ...last?.closures },
+  // While a hold is on, its own answers stand: it is the same set-up.
+  closures: running ? { ...running.closures } : {},
   links: wanted?.links ?? { ...holdingLinks(props.job.circuit), ...last?.links },
+  wettedShare: wettedNow(props.job),
   relief: lastRelief(props.job),
   earlyReason: '',
 })
@@ -47,11 +51,11 @@ const start = () =>
       <QuantityInput v-model="state.pressure" kind="pressure" />
     </UFormField>
     <ReliefFields v-if="!job.hasStandIn" v-model="state.relief" :job="job" :pressure="state.pressure" />
-    <ReachSummary :job="job" :reach="seen" />
-    <details>
-      <summary class="min-h-11 cursor-pointer py-2 font-semibold">What closes each opening</summary>
-      <UFormField name="closures" :ui="{ container: 'mt-0' }"><SetupFields v-model="boundary" :job="job" /></UFormField>
-    </details>
+    <WettedField v-model="state.wettedShare" />
+    <UFormField name="closures" :ui="{ container: 'mt-0' }">
+      <SetupFields v-model="boundary" :job="job" :proposal="wanted?.proposal ?? last?.closures" />
+    </UFormField>
+    <ReachSummary :job="job" :reach="seen" :wetted-share="state.wettedShare" />
     <template #actions>
       <UButton type="submit" size="xl" color="neutral" :loading="saving">Start at the {{ lowerFirst(firstPart) }}</UButton>
     </template>

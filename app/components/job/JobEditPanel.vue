@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { jobEditSchema, jobFactNames, type JobFacts } from '#shared/schemas/job'
 import { factsOf } from '#shared/jobFacts'
+import { fuelLimit } from '#shared/ledgerParts'
 import type { JobView } from '#shared/views'
 
 /** Changes a job's facts. When somebody else changed it meanwhile, both versions are shown and each difference is decided. */
@@ -43,6 +44,8 @@ const names: Record<keyof JobFacts, string> = {
   pressureLimit: 'Never above',
   limitSource: 'Where the limit comes from',
   acceptance: 'Acceptable leak',
+  fuelAcceptance: 'Acceptable where fuel stands',
+  limitsReason: 'Why these limits',
   complaint: 'Complaint',
 }
 const written = (name: keyof JobFacts, facts: JobFacts) => {
@@ -50,6 +53,7 @@ const written = (name: keyof JobFacts, facts: JobFacts) => {
   if (name === 'capacity') return short('volume', facts.capacity)
   if (name === 'pressureLimit') return short('pressure', facts.pressureLimit)
   if (name === 'acceptance') return short('rate', facts.acceptance)
+  if (name === 'fuelAcceptance') return facts.fuelAcceptance === null ? 'as the fuel asks' : short('rate', facts.fuelAcceptance)
   if (name === 'complaint') return [complaintLine(facts.complaint), facts.complaint.words].filter(Boolean).join(', ')
   return String(value)
 }
@@ -131,7 +135,7 @@ async function merge() {
           <ComplaintFields v-model="draft.complaint" :twin="isTwin" :codes="hasVapourSystem" />
           <h2 class="pt-3">The craft and its tank</h2>
         </template>
-        <JobFactsFields v-model="draft" />
+        <JobFactsFields v-model="draft" :usual-fuel-limit="fuelLimit({ ...job, fuelAcceptance: null })" />
         <ComplaintFields v-if="!complaintFirst" v-model="draft.complaint" :twin="isTwin" :codes="hasVapourSystem" />
         <template #actions>
           <UButton type="submit" size="xl" color="neutral" :loading="saving">Save</UButton>

@@ -5,7 +5,13 @@ import type { JobFacts } from '#shared/schemas/job'
 
 /** The craft and its tank, as a new complaint and a later edit share them. */
 const facts = defineModel<JobFacts>({ required: true })
-defineProps<{ /** its names are asked for elsewhere */ tankOnly?: boolean }>()
+defineProps<{
+  /** its names are asked for elsewhere */
+  tankOnly?: boolean
+  /** limit that follows from the fuel, Pa·m3/s; a new job has no reason to give for its limits */
+  usualFuelLimit?: number
+}>()
+const { short } = useQuantities()
 const items = (values: readonly string[]) =>
   values.map(value => ({ label: value.charAt(0).toUpperCase() + value.slice(1), value }))
 const fuelItems = fuels.map(fuel => ({ label: fuel.name, value: fuel.key }))
@@ -36,6 +42,20 @@ const built = computed({
     <UFormField label="Capacity" name="capacity"><QuantityInput v-model="facts.capacity" kind="volume" /></UFormField>
     <UFormField label="Acceptable leak" name="acceptance" hint="the limit it is judged by"
       ><QuantityInput v-model="facts.acceptance" kind="rate"
+    /></UFormField>
+    <UFormField
+      v-if="usualFuelLimit !== undefined"
+      label="Where fuel stands"
+      name="fuelAcceptance"
+      :help="`Empty: ${short('rate', usualFuelLimit, 2)}, which neither drips nor stains.`"
+      ><QuantityInput v-model="facts.fuelAcceptance" kind="rate"
+    /></UFormField>
+    <UFormField
+      v-if="usualFuelLimit !== undefined"
+      label="Why these limits"
+      name="limitsReason"
+      hint="wanted when one is changed"
+      ><UInput v-model="facts.limitsReason"
     /></UFormField>
     <UFormField label="Never above" name="pressureLimit"
       ><QuantityInput v-model="facts.pressureLimit" kind="pressure"

@@ -37,7 +37,7 @@ const repairText = (repair: RepairView) =>
   <section class="sheet" aria-labelledby="register-title">
     <h2 id="register-title" class="mb-1">Leaks</h2>
     <p v-if="!rows.length" class="soft py-1">
-      {{ ledger.unlocated ? 'A hold measured a leak, but nobody has found it yet.' : 'No leak has been found.' }}
+      {{ ledger.measured.length ? 'A leak was measured, but nobody has found it yet.' : 'No leak has been found.' }}
     </p>
     <ul class="divide-y divide-(--hair)">
       <li

@@ -16,7 +16,11 @@ const words: Record<EvidenceKind, string> = {
   'early': 'before it cured',
   'find': 'leak found',
   'undecided': 'reached, says nothing',
-  'not reached': 'not reached',
+  'not reached': 'not under test',
+  'not watched': 'not watched to the end',
+  'too little pressure': 'too little pressure to say anything',
+  'other way': 'pulled the other way than in service',
+  'under liquid': 'under liquid: gas says nothing',
 }
 const standingWords = { 'stands': 'stands', 'open': 'open', 'touched': 'touched since', 'no evidence': 'no evidence' }
 </script>

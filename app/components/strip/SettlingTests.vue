@@ -8,8 +8,7 @@ import type { JobView } from '#shared/views'
  */
 const props = defineProps<{ job: JobView; plan: SettlingPlan }>()
 const nameOf = (test: SettlingTest) => {
-  const fed =
-    !test.way || test.way.rig === null ? 'fed at the tank' : `fed at the ${lowerFirst(placeName(props.job, test.way.rig))}`
+  const fed = test.way ? `fed at the ${lowerFirst(placeName(props.job, test.way.rig))}` : 'fed where it can be'
   return `${test.kind === 'soap' ? 'Soap walk' : test.way?.vacuum ? 'Vacuum hold' : 'Hold'}, ${fed}`
 }
 const toSetup = (test: SettlingTest) => ({

@@ -1,17 +1,18 @@
 import type { SmokeMark } from '#core/leaktest/smoke/smoke'
-import type { SoapMark } from '#core/leaktest/soap/soap'
+import { isFind, type SoapMark } from '#core/leaktest/soap/soap'
 import type { StateLook } from './stateLooks'
 
 /** How each mark of a soap walk is written, keyed and shown. */
-export const soapWords: Record<SoapMark, string> = {
+export const soapWords: Record<SoapMark | 'not watched', string> = {
   'dry': 'Dry',
   'foams': 'Foams',
   'bubbles': 'Bubbles',
   'not reached': 'Not reached',
+  'not watched': 'Not watched',
 }
 export const soapKeys: Record<SoapMark, string> = { 'dry': 'd', 'foams': 'f', 'bubbles': 'b', 'not reached': 'x' }
-export const soapLook = (mark: SoapMark): StateLook =>
-  mark === 'dry' ? 'sealed' : mark === 'not reached' ? 'unsure' : 'leaking'
+export const soapLook = (mark: SoapMark | 'not watched'): StateLook =>
+  mark === 'dry' ? 'sealed' : isFind(mark) ? 'leaking' : 'unsure'
 
 /** How each mark in smoke is written, keyed and shown. */
 export const smokeWords: Record<SmokeMark, string> = { clear: 'Clear', smoke: 'Smoke', dye: 'Dye' }

@@ -17,6 +17,8 @@ const usual = (kind: TankKind) => ({
 const { draft, clear } = useDraft<Omit<NewJob, 'id'>>('new-job', () => ({
   ...usual(tankKinds[0]!),
   craftName: '',
+  fuelAcceptance: null,
+  limitsReason: '',
   craftBuilt: null,
   tankName: 'fuel tank',
   fuel: 'petrol',

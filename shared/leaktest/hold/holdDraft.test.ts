@@ -55,7 +55,8 @@ describe('what a new hold begins with', () => {
     )
     expect(begun).toMatchObject({
       kit: { gauge: 'g' },
-      closures: { a: 'plug' },
+      closures: {},
+      wettedShare: NaN,
       hasThermometer: true,
       volume: last.setup.space.volume,
       testPressure: 5000,

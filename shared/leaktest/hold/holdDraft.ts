@@ -8,7 +8,7 @@ import { throughputFromStandard } from '../../../core/quantity/standardLeakRate'
 import { WATER_DENSITY } from '../../../core/quantity/waterDensity'
 import { targetPressure } from '../../jobCircuit'
 import { lastRelief, overLimit } from '../../limits'
-import { weighingNow } from '../../safety'
+import { weighingNow, wettedNow } from '../../safety'
 import type { JobView, KitItemView } from '../../views'
 import { testsOf } from '../tests'
 import type { HoldForm, HoldKit } from './holdForm'
@@ -47,23 +47,27 @@ export const blankHold = (): HoldDraft => ({
   wettedShare: 0,
 })
 
-/** What a new hold on a job begins with: the last one that was not struck out, or else what is known of the tank and of the fuel in it. */
+/**
+ * What a new hold on a job begins with: the last one that was not struck out, or else what is known of the tank. How its openings
+ * are closed, and how much fuel is in it when nobody said so today, is asked anew.
+ */
 export function draftFor(job: JobView): HoldDraft {
   const begun = { ...blankHold(), relief: lastRelief(job) }
+  const wettedShare = wettedNow(job)
   const last = testsOf(job, 'hold').findLast(hold => !hold.struck)
-  if (last) return { ...begun, ...draftFrom(last) }
+  if (last) return { ...begun, ...draftFrom(last), wettedShare }
   const fuel = Math.min(weighingNow(job).level ?? 0, job.capacity)
   return {
     ...begun,
     volume: job.capacity - fuel,
-    wettedShare: fuel / job.capacity,
+    wettedShare,
     volumeUncertainty: Number((job.capacity * 0.03).toPrecision(2)),
     testPressure: targetPressure(job),
     links: holdingLinks(job.circuit),
   }
 }
 
-function draftFrom({ setup, closures, links, supply, source, scale, kit, hasThermometer, hasBarometer }: HoldView) {
+function draftFrom({ setup, links, supply, source, scale, kit, hasThermometer, hasBarometer }: HoldView) {
   return {
     volume: setup.space.volume,
     volumeUncertainty: setup.volumeUncertainty,
@@ -75,8 +79,6 @@ function draftFrom({ setup, closures, links, supply, source, scale, kit, hasTher
     barometerDoubt: setup.barometerChangeUncertainty,
     rigLeak: setup.rigLeak,
     rigLeakDoubt: setup.rigLeakUncertainty,
-    wettedShare: setup.wetted?.share ?? 0,
-    closures: { ...closures },
     links: { ...links },
     supply: supply ?? ('hand pump' as const),
     source,

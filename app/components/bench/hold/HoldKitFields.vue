@@ -93,9 +93,6 @@ const rigHint = (now: number) => {
       <UFormField label="Give or take" name="rigLeakDoubt">
         <QuantityInput v-model="draft.rigLeakDoubt" kind="rate" />
       </UFormField>
-      <UFormField label="Fuel left in the tank" name="wettedShare" hint="share of full; 0 when dry">
-        <QuantityInput v-model="draft.wettedShare" kind="share" />
-      </UFormField>
     </div>
     <p v-if="draft.kit.rig && !rig?.rigLeak" class="mt-3">
       <NuxtLink :to="`/shelf/rig/${draft.kit.rig}`" class="font-semibold underline">Check this rig dead-ended</NuxtLink>, so

@@ -6,7 +6,10 @@ import type { HoldEstimate } from '#core/hold/hold'
  * Leak rate on a log scale: from the one 95 % bound to the other a bar beside the notch at the limit. Left of it is sealed, right is leaking,
  * across it is not known yet.
  */
-const props = defineProps<{ estimate: Pick<HoldEstimate, 'leakRate' | 'above95' | 'below95' | 'verdict'> | null; limit: number }>()
+const props = defineProps<{
+  estimate: Pick<HoldEstimate, 'leakRate' | 'above95' | 'below95' | 'verdict'> | null
+  limit: number
+}>()
 
 const place = ref<HTMLElement>()
 const { width } = useElementSize(place)

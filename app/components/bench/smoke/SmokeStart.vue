@@ -2,6 +2,7 @@
 import { smokeGases, type SmokeGas } from '#core/leaktest/flowtube/flowTube'
 import { holdingLinks } from '#core/circuit/reach'
 import { reachOn } from '#shared/jobCircuit'
+import { wettedNow } from '#shared/safety'
 import { lastRelief } from '#shared/limits'
 import { smokeSchema, type SmokeForm } from '#shared/leaktest/smoke/smokeForm'
 import type { JobView } from '#shared/views'
@@ -13,12 +14,10 @@ const { short } = useQuantities()
 const { saving, problem, save } = useSave()
 const form = useTemplateRef('form')
 const SMOKE_PRESSURE = 3000
-const port =
-  props.job.parts.find(part => part.removedAt === null && part.opening && part.family === 'fitting') ??
-  props.job.parts.find(part => part.removedAt === null && part.opening)
 const { draft, clear } = useDraft<Omit<SmokeForm, 'id'>>(`smoke:${props.job.id}`, () => ({
   pressure: Math.min(SMOKE_PRESSURE, props.job.pressureLimit),
-  closures: port ? { [port.id]: 'rig' as const } : {},
+  closures: {},
+  wettedShare: wettedNow(props.job),
   links: holdingLinks(props.job.circuit),
   tube: { smallest: 0.02 / 60_000, largest: 1.5 / 60_000, readDoubt: 0.02, gas: 'air' as SmokeGas },
   own: { ball: 'floor' as const },
@@ -33,7 +32,6 @@ const setup = computed({
   },
 })
 const seen = computed(() => reachOn(props.job, { ...setup.value, pressure: draft.value.pressure || 1 }))
-const fed = computed(() => Object.values(draft.value.closures).includes('rig'))
 const gasItems = smokeGases.map(gas => ({ label: gas.name, value: gas.key }))
 const ownBad = computed(() => draft.value.own.ball !== 'floor')
 const start = () =>
@@ -78,11 +76,11 @@ const start = () =>
     <div class="grid grid-cols-[minmax(0,1fr)] items-start gap-3 lg:grid-cols-[minmax(0,2fr)_minmax(0,1fr)]">
       <div class="sheet">
         <UFormField name="closures" :ui="{ container: 'mt-0' }"><SetupFields v-model="setup" :job="job" /></UFormField>
+        <WettedField v-model="draft.wettedShare" class="mt-4" />
       </div>
       <div class="sheet">
         <h2 class="mb-1">What it reaches</h2>
-        <ReachSummary v-if="fed" :job="job" :reach="seen" may-escape />
-        <p v-else class="unsure font-medium">Choose the opening where smoke goes in: “the rig is on it”.</p>
+        <ReachSummary :job="job" :reach="seen" :wetted-share="draft.wettedShare" may-escape />
       </div>
     </div>
     <template #actions>

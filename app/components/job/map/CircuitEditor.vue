@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { Link, Space } from '#core/circuit/circuit'
 import { circuitFaults } from '#core/circuit/circuitFaults'
-import { circuitSchema, type CircuitEdit } from '#shared/schemas/circuit'
+import { circuitSchema, mapChanges } from '#shared/schemas/circuit'
 import type { JobView, PartView } from '#shared/views'
 import {
   addLine,
@@ -16,6 +16,7 @@ import {
   takePart,
   takeSpace,
   withTheirParts,
+  type MapDraft,
   type MapPick,
 } from '~/composables/mapEdit'
 
@@ -25,7 +26,7 @@ import {
 const props = defineProps<{ job: JobView }>()
 const emit = defineEmits<{ done: [job: JobView]; close: [] }>()
 
-const state = ref<CircuitEdit>(mapEditOf(props.job))
+const state = ref<MapDraft>(mapEditOf(props.job))
 /** Parts that there were when the editing began; the job itself moves on while it is open. */
 let begunWith = new Set(props.job.parts.map(part => part.id))
 const theirs = ref<JobView | null>(null)
@@ -92,6 +93,15 @@ const told = computed(() => {
   return picked.value ? 'Drag its brass points, or move them with the arrow keys.' : 'Tap a part, a line or a valve to move it.'
 })
 
+/** Before anything was tested there is nothing that a correction could take back. */
+if (props.job.tests.length === 0) state.value.says = 'it was always so'
+const saysHelp = computed(() => {
+  if (state.value.says === 'changed now') return 'What is joined otherwise was touched: its evidence ends.'
+  return state.value.says === 'it was always so'
+    ? 'Earlier tests are read again with this map. A new part has no evidence of theirs.'
+    : 'Was the drawing wrong, or is the tank another one now?'
+})
+
 const { saving, problem, save } = useSave()
 const form = useTemplateRef('form')
 const submit = () =>
@@ -109,7 +119,7 @@ function keepMine() {
   void submit()
 }
 function takeTheirs() {
-  state.value = mapEditOf(theirs.value!)
+  state.value = { ...mapEditOf(theirs.value!), says: state.value.says }
   begunWith = new Set(theirs.value!.parts.map(part => part.id))
   theirs.value = null
 }
@@ -209,6 +219,9 @@ function takeTheirs() {
         <UButton type="button" size="xl" color="neutral" @click="keepMine">Keep mine, and what they added</UButton>
         <UButton type="button" size="xl" color="neutral" variant="outline" @click="takeTheirs">Start again from theirs</UButton>
       </div>
+      <UFormField v-if="job.tests.length > 0" class="sheet" name="says" label="What does this change say?" :help="saysHelp">
+        <TapChoice v-model="state.says" :options="mapChanges" several label="What does this change say?" />
+      </UFormField>
       <div class="flex gap-2">
         <UButton type="submit" size="xl" color="neutral" :loading="saving">Save the map</UButton>
         <UButton type="button" size="xl" color="neutral" variant="ghost" @click="emit('close')">Leave it as it was</UButton>

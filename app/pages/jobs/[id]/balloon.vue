@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { holdingLinks } from '#core/circuit/reach'
+import { wettedNow } from '#shared/safety'
 import { BALLOON_PRESSURE, balloonVolume } from '#core/leaktest/balloon/balloon'
 import { balloonSchema, girthSchema, type BalloonForm } from '#shared/leaktest/balloon/balloonForm'
 import { reachOn } from '#shared/jobCircuit'
@@ -25,6 +26,7 @@ const blank = (): Omit<BalloonForm, 'id'> => ({
   hasBarometer: true,
   closures: {},
   links: {},
+  wettedShare: NaN,
   earlyReason: '',
 })
 const { draft, clear } = useDraft<Omit<BalloonForm, 'id'>>(`balloon:${id}`, blank)
@@ -36,6 +38,7 @@ watch(
         volume: view.capacity,
         volumeUncertainty: Number((view.capacity * 0.03).toPrecision(2)),
         links: holdingLinks(view.circuit),
+        wettedShare: wettedNow(view),
       })
   },
   { immediate: true },
@@ -89,7 +92,8 @@ const advice = computed(() => {
     view = balloon.value
   if (!view) return ''
   if (!found) return view.noEstimate ?? ''
-  if (found.verdict === 'sealed') return `95 % sure below ${rateText(found.below95)} mL/min, and the limit is ${limitText(view.setup.limit)}.`
+  if (found.verdict === 'sealed')
+    return `95 % sure below ${rateText(found.below95)} mL/min, and the limit is ${limitText(view.setup.limit)}.`
   if (found.verdict === 'leaking')
     return `95 % sure above ${rateText(found.above95)} mL/min, and the limit is ${limitText(view.setup.limit)}. Find it with soap while there is pressure.`
   if (found.belowZero)
@@ -230,8 +234,9 @@ useActionKeys('Balloon', [{ key: 'escape', label: 'Back to the job', run: () => 
         <div class="sheet">
           <h2 class="mb-3">What closes each opening</h2>
           <UFormField name="closures" :ui="{ container: 'mt-0' }"><SetupFields v-model="boundary" :job="job" /></UFormField>
+          <WettedField v-model="draft.wettedShare" class="mt-4" />
           <UFormField name="links" :ui="{ container: 'mt-0' }"
-            ><ReachSummary v-if="seen" class="mt-3" :job="job" :reach="seen"
+            ><ReachSummary v-if="seen" class="mt-3" :job="job" :reach="seen" :wetted-share="draft.wettedShare"
           /></UFormField>
         </div>
         <template #actions>

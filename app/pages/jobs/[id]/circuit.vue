@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { circuitFaults } from '#core/circuit/circuitFaults'
+import { proposedClosures } from '#core/circuit/proposedClosures'
 import { holdingLinks } from '#core/circuit/reach'
 import { liveParts, reachOn, targetPressure } from '#shared/jobCircuit'
 import type { HoldView } from '#shared/leaktest/hold/holdView'
@@ -19,7 +20,7 @@ watch(
   view => {
     if (!view || pressure.value !== 0) return
     pressure.value = targetPressure(view)
-    setup.value = { closures: {}, links: holdingLinks(view.circuit) }
+    setup.value = { closures: proposedClosures(liveParts(view)), links: holdingLinks(view.circuit) }
   },
   { immediate: true },
 )

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { changeWords, narrowedBy, nextSplit, type Probe } from '#core/circuit/isolate'
+import { proposedClosures } from '#core/circuit/proposedClosures'
 import { holdingLinks, type TestSetup } from '#core/circuit/reach'
 import { liveParts, reachOn, targetPressure } from '#shared/jobCircuit'
 import { curingLeaks, lastRelief, reliefProblem } from '#shared/limits'
@@ -26,7 +27,7 @@ const done = (view: JobView) => {
 
 const pressure = computed(() => (job.value ? (method.value === 'vacuum' ? -1 : 1) * targetPressure(job.value) : 0))
 const base = computed<TestSetup>(() => ({
-  closures: {},
+  closures: job.value ? proposedClosures(liveParts(job.value)) : {},
   links: job.value ? holdingLinks(job.value.circuit) : {},
   pressure: pressure.value,
 }))

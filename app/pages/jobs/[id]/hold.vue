@@ -14,22 +14,24 @@ const { saving, problem, save } = useSave()
 const { of } = useKit()
 const form = useTemplateRef('form')
 
+const wanted = useFeedWanted()
 const { draft, clear } = useDraft<HoldDraft>(`hold:${id}`, blankHold)
 const boundary = computed({
   get: () => ({ closures: draft.value.closures, links: draft.value.links }),
   set: value => Object.assign(draft.value, value),
 })
+const feed = computed(() => job.value && wanted(job.value))
+const lastAnswers = computed(() => job.value && testsOf(job.value, 'hold').findLast(hold => !hold.struck)?.closures)
 let sent = false
-const wanted = useFeedWanted()
 watch(
   job,
   (view, before) => {
     if (!view) return
     if (!sent && draft.value.volume === 0) Object.assign(draft.value, draftFor(view))
-    const feed = before ? null : wanted(view.circuit)
-    if (feed) {
-      boundary.value = feed
-      Object.assign(draft.value, turned(draft.value, feed.vacuum ? 'vacuum-decay' : 'pressure-decay'))
+    const asked = before ? null : wanted(view)
+    if (asked) {
+      boundary.value = { closures: {}, links: asked.links }
+      Object.assign(draft.value, turned(draft.value, asked.vacuum ? 'vacuum-decay' : 'pressure-decay'))
     }
   },
   { immediate: true },
@@ -85,12 +87,15 @@ useActionKeys('Hold set-up', [{ key: 'escape', label: 'Back to the job', run: ()
       <div class="sheet">
         <h2>What closes each opening</h2>
         <p class="soft mb-3">
-          Only what keeps its own closure and is reached is under test.
+          Only what somebody answered, and what is reached, is under test.
           <NuxtLink :to="`/jobs/${job.id}/circuit`" class="font-semibold underline">See it on the map</NuxtLink>
         </p>
-        <UFormField name="closures" :ui="{ container: 'mt-0' }"><SetupFields v-model="boundary" :job="job" /></UFormField>
+        <UFormField name="closures" :ui="{ container: 'mt-0' }">
+          <SetupFields v-model="boundary" :job="job" :proposal="feed?.proposal ?? lastAnswers ?? undefined" />
+        </UFormField>
+        <WettedField v-model="draft.wettedShare" class="mt-4" />
         <UFormField name="links" :ui="{ container: 'mt-0' }">
-          <ReachSummary v-if="seen" class="mt-3" :job="job" :reach="seen" />
+          <ReachSummary v-if="seen" class="mt-3" :job="job" :reach="seen" :wetted-share="draft.wettedShare" />
         </UFormField>
       </div>
       <template #actions>

@@ -24,13 +24,28 @@ const at = computed(() => parts.value.find(part => part.id === picked.value) ?? 
 const finding = ref<FindForm | null>(null)
 const findForm = useTemplateRef('findForm')
 const seen = ref<SoapMark | null>(null)
-const cameAt = ref(Date.now())
-const toWatch = computed(() => Math.max(0, SOAP_WATCH_TIME - Math.round((now.value - cameAt.value) / 1000)))
+const watching = computed(() => new Map(walk.value?.watching.map(each => [each.partId, each.since])))
+/** s that the part is still to be watched; null while nobody has wetted it. */
+const toWatch = computed(() => {
+  const since = watching.value.get(picked.value ?? '')
+  return since === undefined ? null : Math.max(0, Math.ceil(SOAP_WATCH_TIME - (now.value - since) / 1000))
+})
+/** Parts that can be watched together with the one at hand: the next ones of the route. */
+const inView = ref(1)
+const chosen = computed(() => soapMarks.find(value => value === marks.value.get(picked.value ?? '')))
+const wetTogether = computed(() => {
+  const from = parts.value.findIndex(part => part.id === picked.value)
+  return from < 0 ? [] : parts.value.slice(from, from + inView.value)
+})
 watch(picked, () => {
-  cameAt.value = Date.now()
   seen.value = null
   finding.value = null
 })
+const wet = () =>
+  save(async () => {
+    const partIds = wetTogether.value.map(part => part.id)
+    take(await callApi<JobView>(`tests/${walk.value!.id}/entries/watch`, 'POST', { id: newId(), partIds }))
+  })
 const goToNext = () => {
   picked.value = left.value[0]?.id ?? picked.value ?? parts.value[0]?.id ?? null
 }
@@ -95,7 +110,7 @@ const looks = computed(() =>
   Object.fromEntries(parts.value.map(part => [part.id, soapLook(marks.value.get(part.id) ?? 'not reached')])),
 )
 const subtitle = computed(() => {
-  if (!walk.value) return 'Wet every joint while it is under pressure, and wait half a minute at each.'
+  if (!walk.value) return 'Wet every joint while it is under pressure, and watch each for half a minute.'
   const progress =
     left.value.length === 0 ? 'Every part is marked.' : `${left.value.length} of ${parts.value.length} parts to go.`
   return `At ${short('pressure', walk.value.pressure)}. ${progress}`
@@ -103,6 +118,7 @@ const subtitle = computed(() => {
 
 const may = () => walk.value !== null && session.mayWork && finding.value === null
 useActionKeys('Soap', [
+  { key: 'w', label: 'Wetted: begin to watch', run: () => void wet(), when: may },
   ...soapMarks.map(value => ({ key: soapKeys[value], label: soapWords[value], run: () => mark(value), when: may })),
   { key: 'arrowdown', label: 'Next part', run: () => step(1), when: may },
   { key: 'arrowup', label: 'Part before', run: () => step(-1), when: may },
@@ -165,10 +181,19 @@ useActionKeys('Soap', [
         <section v-if="at && session.mayWork" class="sheet" aria-label="What this part shows">
           <div class="mb-3 flex flex-wrap items-baseline justify-between gap-2">
             <h2 class="text-xl font-bold text-(--ink)">{{ at.name }}</h2>
-            <span class="figure" :class="toWatch === 0 ? 'sealed font-bold' : 'soft'">{{
+            <span v-if="toWatch !== null" class="figure" :class="toWatch === 0 ? 'sealed font-bold' : 'time font-bold'">{{
               toWatch === 0 ? 'watched half a minute' : `watch ${toWatch} s more`
             }}</span>
           </div>
+          <WatchStart
+            v-if="!finding"
+            v-model="inView"
+            class="mb-3"
+            :parts="wetTogether.map(part => part.name)"
+            :again="toWatch !== null"
+            :busy="saving"
+            @wet="wet"
+          />
           <p v-if="shut.has(at.id)" class="unsure mb-3 font-semibold">
             <StateSign look="unsure" :size="16" /> No pressure gets here in this set-up: dry says nothing of it.
           </p>
@@ -189,7 +214,7 @@ useActionKeys('Soap', [
               :words="soapWords"
               :keys="soapKeys"
               :look="soapLook"
-              :chosen="marks.get(at.id)"
+              :chosen="chosen"
               @mark="mark"
             />
             <div v-if="job.hasStandIn" class="mt-3 flex flex-wrap items-center gap-3">

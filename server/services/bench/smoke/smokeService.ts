@@ -31,7 +31,6 @@ export const smokeService: TestService<'smoke'> = {
   onStandIn: form => form.simulated,
   facts: ({ tube, own, simulated }) => ({ tube, own, simulated }),
   reached(form, reached) {
-    if (!Object.values(form.closures).includes('rig')) throw refuseField('closures', 'Choose the opening where smoke goes in.')
     if (reached.length === 0) throw refuseField('closures', 'Smoke fed there reaches no part. Choose another opening.')
     return []
   },
