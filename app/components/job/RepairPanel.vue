@@ -2,6 +2,7 @@
 import { cureBand, potLife, timeToCure } from '#core/repair/cure'
 import { repairMaterial, repairMaterials } from '#core/repair/repairMaterials'
 import { repairMethods } from '#core/repair/repairMethods'
+import { materialsFor, unsuited } from '#core/repair/suitability'
 import { repairSchema, type RepairForm } from '#shared/schemas/repair'
 import type { JobView } from '#shared/views'
 
@@ -30,10 +31,13 @@ const state = computed(() => ({ ...draft.value, leakId: props.leakId ?? '' }))
 const { saving, problem, save } = useSave()
 const form = useTemplateRef('form')
 
+const tank = computed(() => ({
+  material: props.job.material,
+  craft: props.job.craft.kind,
+  family: part.value?.family ?? null,
+}))
 const methods = computed(() => {
-  const fits = repairMethods.filter(
-    method => method.families.length === 0 || !part.value || method.families.includes(part.value.family),
-  )
+  const fits = repairMethods.filter(method => unsuited(method.key, tank.value) === null)
   return fits.map(method => ({ label: method.shortLived ? `${method.name} (short-lived)` : method.name, value: method.key }))
 })
 watch(
@@ -44,7 +48,26 @@ watch(
   },
   { immediate: true },
 )
-const materials = repairMaterials.map(material => ({ label: material.name, value: material.key }))
+/** What cannot be done on this tank, with the reason. */
+const ruledOut = computed(() =>
+  repairMethods.flatMap(({ key, name }) => {
+    const why = unsuited(key, { ...tank.value, family: null })
+    return why ? [`${name}: ${why}`] : []
+  }),
+)
+const takes = computed(() => materialsFor(draft.value.method))
+const materials = computed(() =>
+  repairMaterials
+    .filter(material => takes.value.includes(material.key))
+    .map(material => ({ label: material.name, value: material.key })),
+)
+watch(
+  takes,
+  ([first]) => {
+    if (first && !takes.value.includes(draft.value.material)) draft.value.material = first
+  },
+  { immediate: true },
+)
 const cure = computed(() => {
   const { cure: usual } = repairMaterial(draft.value.material)
   if (!usual || !Number.isFinite(draft.value.temperature)) return null
@@ -78,7 +101,13 @@ const submit = () =>
     <template #body>
       <SchemaForm ref="form" :problem="problem" :schema="repairSchema" :state="state" class="space-y-4" @submit="submit">
         <UFormField label="What was done" name="method"><USelect v-model="draft.method" :items="methods" /></UFormField>
-        <UFormField label="Material" name="material"><USelect v-model="draft.material" :items="materials" /></UFormField>
+        <UFormField v-if="materials.length > 1" label="Material" name="material"
+          ><USelect v-model="draft.material" :items="materials"
+        /></UFormField>
+        <details v-if="ruledOut.length">
+          <summary class="soft min-h-11 cursor-pointer py-2">Not on this tank, {{ ruledOut.length }}</summary>
+          <p v-for="text in ruledOut" :key="text" class="soft text-sm">{{ text }}.</p>
+        </details>
         <template v-if="cure || draft.material !== 'none'">
           <UFormField label="Batch" name="batch"><UInput v-model="draft.batch" autocomplete="off" /></UFormField>
           <UFormField label="Temperature where it cures" name="temperature"

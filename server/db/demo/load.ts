@@ -45,6 +45,8 @@ await pump.outcome(ago(5 * DAY), 'drain', 'Drain plug')
 await pump.hold('4', ago(4 * DAY), 40, {
   kit: { gauge: kit.digital, rig: kit.rig, thermometer: kit.thermometer, barometer: kit.barometer },
 })
+// Where fuel stands a hold does not see enough: those joints are soaped.
+await pump.soap('2', ago(4 * DAY - 2 * HOUR), {})
 
 const bay = await demoJob(
   finn,
@@ -204,7 +206,14 @@ const generator = await demoJob(
 )
 await generator.hold('1', ago(3 * DAY - HOUR), 20)
 await generator.soap('1', ago(3 * DAY - 2 * HOUR), { 'Supply quick connector': { mark: 'bubbles', length: 6 } })
-await generator.repair(1, ago(9 * HOUR), { method: 'faying', material: 'epoxy-patch', batch: 'EP-40', temperature: 297.15 })
+await generator.repair(1, ago(9 * HOUR), {
+  method: 'renew-part',
+  material: 'polysulfide-fast',
+  batch: 'PF-40',
+  temperature: 291.15,
+  cureTime: (5.4 * HOUR) / 1000,
+  note: 'New connector, its flange bedded.',
+})
 
 await demoJob(
   finn,
