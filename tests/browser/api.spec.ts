@@ -70,7 +70,8 @@ test('what is sent is checked: each bad field has its sentence', async ({ contex
     barometerDoubt: 0,
     rigLeak: 0,
     rigLeakDoubt: 0,
-    closures: {},
+    closures: { [crypto.randomUUID()]: 'fed' },
+    wettedShare: 0,
   })
   expect((await absurd.json()).data.fields.volume).toContain('Check the unit')
 })
@@ -133,7 +134,13 @@ test('what cannot be of vapour, fuel, torque and photographs is refused, each wi
   )
   await refused(
     'tests/soap',
-    { pressure: 50_000, closures: {}, links: {}, relief: { kind: 'regulator', opensAt: 50_000 } },
+    {
+      pressure: 50_000,
+      closures: { [crypto.randomUUID()]: 'fed' },
+      wettedShare: 0,
+      links: {},
+      relief: { kind: 'regulator', opensAt: 50_000 },
+    },
     'pressure',
     'above this tank’s limit',
   )

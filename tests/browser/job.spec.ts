@@ -1,4 +1,4 @@
-import { enter, expect, jobOf, test } from '../support/test'
+import { enter, expect, jobOf, test, closedAsProposed } from '../support/test'
 
 test('parts are renamed, added at a place and taken off; one with a leak stays', async ({ page, context, demo }) => {
   await enter(context, demo)
@@ -69,12 +69,15 @@ test('retesting before the cure wants a reason, which the record shows', async (
   await page.keyboard.press('h')
   await expect(page.getByText('Leak 1 is still curing.')).toBeVisible()
   await page.getByRole('button', { name: 'Typed by hand' }).click()
+  await closedAsProposed(page)
   await page.getByRole('button', { name: 'To the Bench' }).click()
   await expect(page.getByText('Say what keeps it below the limit', { exact: false }).first()).toBeVisible()
   await page.getByRole('button', { name: 'A water column' }).click()
+  await closedAsProposed(page)
   await page.getByRole('button', { name: 'To the Bench' }).click()
   await expect(page.getByText('Say why you test before the repair has cured').first()).toBeVisible()
   await page.getByLabel('Why test now').fill('owner wants to sail on the tide')
+  await closedAsProposed(page)
   await page.getByRole('button', { name: 'To the Bench' }).click()
   await expect(page.getByText('Before the repair cured: owner wants to sail on the tide')).toBeVisible()
   await page.getByRole('button', { name: 'Air is in, start' }).click()
@@ -124,9 +127,11 @@ test('a plugged opening is named as not under test, and a vacuum turns the targe
   await page.getByRole('button', { name: 'Vacuum' }).click()
   await expect(page.getByLabel('Target pressure')).toHaveValue('-3')
   await page.getByLabel('Target pressure').fill('3')
+  await closedAsProposed(page)
   await page.getByRole('button', { name: 'To the Bench' }).click()
   await expect(page.getByText('A vacuum target is below zero').first()).toBeVisible()
   await page.getByLabel('Target pressure').fill('−3,5')
+  await closedAsProposed(page)
   await page.getByRole('button', { name: 'To the Bench' }).click()
   await expect(page.getByText(/not under test: cap/)).toBeVisible()
   await expect(page.getByRole('button', { name: 'Air is out, start' })).toBeVisible()

@@ -1,7 +1,7 @@
 import { writeFileSync } from 'node:fs'
 import { estimateHold } from '../../core/hold/estimateHold'
 import { balloonGirth } from '../../core/leaktest/balloon/balloon'
-import { enter, expect, jobOf, readCautions, test } from '../support/test'
+import { enter, expect, jobOf, readCautions, test, closedAsProposed } from '../support/test'
 import type { BenchHold, ReadingView } from '../../shared/leaktest/hold/holdView'
 
 test('planned, rig checked, volume measured, held through a knock, and understood', async ({ page, context, demo }) => {
@@ -35,6 +35,7 @@ test('planned, rig checked, volume measured, held through a knock, and understoo
   await expect.poll(minutes).toBeLessThan(before)
   await expect(plan.getByText(/Syringe of 100\smL/)).toBeVisible()
   await page.getByLabel('Gas volume').fill('120')
+  await closedAsProposed(page)
   await page.getByRole('button', { name: 'To the Bench' }).click()
   await expect(page.getByText(/of Long rig with tee, checked .* taken off/)).toBeVisible()
   await readCautions(page)
@@ -121,6 +122,7 @@ test('a file with columns that nobody knows is matched, shown, asked about and t
   const job = await jobOf(context, demo, 'Library van')
   await page.goto(`${demo.url}/jobs/${job.id}/hold`)
   await page.getByRole('button', { name: 'A CSV file' }).click()
+  await closedAsProposed(page)
   await page.getByRole('button', { name: 'To the Bench' }).click()
   const file = (name: string, content: string | Buffer) => {
     const path = info.outputPath(name)
@@ -170,9 +172,11 @@ test('a logger sends with its key, wrong lines and floods are told, and a revoke
   await expect(page.getByText(/on its largest side is about .*, like .* leaning on it/)).toBeVisible()
   await page.getByRole('button', { name: 'A relief valve' }).click()
   await page.getByLabel('It opens at').fill('9')
+  await closedAsProposed(page)
   await page.getByRole('button', { name: 'To the Bench' }).click()
   await expect(page.getByText(/It opens at 9\skPa, above this tank’s limit of 7\skPa/).first()).toBeVisible()
   await page.getByLabel('It opens at').fill('6')
+  await closedAsProposed(page)
   await page.getByRole('button', { name: 'To the Bench' }).click()
   await page.getByLabel('What the logger is called').fill('Shed logger')
   await page.getByRole('button', { name: 'Make a key' }).click()
@@ -223,6 +227,7 @@ test('a balloon through a night: its girths, the weather, the verdict, and evide
   const job = await jobOf(context, demo, 'Fire pump 3')
   await page.goto(`${demo.url}/jobs/${job.id}/balloon`)
   await readCautions(page)
+  await closedAsProposed(page)
   await page.getByRole('button', { name: 'It is tied on' }).click()
   await expect(page.getByRole('heading', { name: 'Balloon 1' })).toBeVisible()
   const girth = async (hours: number, volume: number, kelvin: number) => {
@@ -264,6 +269,7 @@ test('a column and a sensor are read as what they show', async ({ page, context,
   await page.getByRole('button', { name: 'A column’s height' }).click()
   await page.getByLabel('Target pressure').fill('-2')
   await expect(page.getByText(/204 mm are the target/)).toBeVisible()
+  await closedAsProposed(page)
   await page.getByRole('button', { name: 'To the Bench' }).click()
   await readCautions(page)
   await page.getByRole('button', { name: 'Air is out, start' }).click()

@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto'
-import { choose, enter, expect, jobOf, readCautions, test } from '../support/test'
+import { choose, enter, expect, jobOf, readCautions, test, closedAsProposed } from '../support/test'
 
 test('a vapour code goes past a smoke test that never reached the fault, to the neck', async ({ page, context, demo }) => {
   test.setTimeout(180_000)
@@ -18,6 +18,7 @@ test('a vapour code goes past a smoke test that never reached the fault, to the 
   await page.goto(`${demo.url}/jobs/${van.id}/smoke`)
   await readCautions(page, /Put smoke on/)
   await expect(page.getByText('Cap, Filler neck and grommet, Filler vent hose')).toBeVisible()
+  await closedAsProposed(page)
   await page.getByRole('button', { name: 'Put smoke on' }).click()
   await expect(page.getByText('Not proven yet')).toBeVisible()
   await page.getByRole('button', { name: /^Clear/ }).click()
@@ -51,6 +52,7 @@ test('a vapour code goes past a smoke test that never reached the fault, to the 
   await page.goto(`${demo.url}/jobs/${van.id}/smoke`)
   await choose(page, 'Service port', 'own closure')
   await choose(page, 'Cap', 'the rig is on it')
+  await closedAsProposed(page)
   await page.getByRole('button', { name: 'Put smoke on' }).click()
   await expect(page.getByText('fed at the cap', { exact: false })).toBeVisible()
   await expect(map.getByRole('heading')).toHaveText('Filler neck and grommet')

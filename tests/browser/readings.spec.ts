@@ -1,5 +1,5 @@
 import { writeFileSync } from 'node:fs'
-import { enter, expect, jobOf, startTypedHold, test } from '../support/test'
+import { enter, expect, jobOf, startTypedHold, test, closedAsProposed } from '../support/test'
 
 test('a CSV file is taken whole or not at all, and gives a verdict', async ({ page, context, demo }, info) => {
   await enter(context, demo)
@@ -7,6 +7,7 @@ test('a CSV file is taken whole or not at all, and gives a verdict', async ({ pa
   await page.goto(`${demo.url}/jobs/${job.id}/hold`)
   await page.getByRole('button', { name: 'A CSV file' }).click()
   await page.getByLabel('Target pressure').fill('6,9')
+  await closedAsProposed(page)
   await page.getByRole('button', { name: 'To the Bench' }).click()
   const rows = Array.from({ length: 91 }, (_, k) => `${k * 20};${(6.9 - k * 0.004).toFixed(3).replace('.', ',')}`)
   const write = (name: string, lines: string[]) => {

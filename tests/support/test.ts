@@ -1,4 +1,5 @@
 import { test as base, expect, type BrowserContext, type Page } from '@playwright/test'
+import { proposedClosures } from '../../core/circuit/proposedClosures'
 import { holdingLinks } from '../../core/circuit/reach'
 import { cautions } from '../../core/fuel/makeSafe'
 import { openShop, type Shop } from './shop'
@@ -53,7 +54,8 @@ export async function startTypedHold(context: BrowserContext, shop: Shop, jobId:
     barometerDoubt: 40,
     rigLeak: 0,
     rigLeakDoubt: 0,
-    closures: {},
+    closures: proposedClosures(job.parts),
+    wettedShare: 0,
     links: holdingLinks(job.circuit),
     relief: { kind: 'water column', opensAt: 6500 },
   })
@@ -73,4 +75,12 @@ export async function readCautions(page: Page, work: RegExp = /Air is (in|out), 
   const ready = page.getByRole('button', { name: work })
   await expect(done.or(ready)).toBeVisible()
   if (await done.isVisible()) await done.click()
+}
+
+/** Answers the openings as they are proposed, and that no fuel is in the tank, where a set-up still asks. */
+export async function closedAsProposed(page: Page): Promise<void> {
+  await page.getByText(/parts are under test/).waitFor()
+  const proposed = page.getByRole('button', { name: /^All as proposed/ })
+  if (await proposed.isVisible()) await proposed.click()
+  await page.getByRole('button', { name: 'None, drained' }).click()
 }

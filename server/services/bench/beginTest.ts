@@ -1,4 +1,5 @@
 import { eq } from 'drizzle-orm'
+import { isFeed } from '../../../core/circuit/boundary'
 import { mayRunBeside, testKinds, testName, type TankTestKind } from '../../../core/leaktest/testKinds'
 import { placeName, reachOn } from '../../../shared/jobCircuit'
 import { isRunning, type TestForms } from '../../../shared/leaktest/tests'
@@ -48,6 +49,7 @@ export async function beginTest<K extends TankTestKind>(
     mustBeWithinLimit(tank, pressure, service.pressure.field)
     if (service.cautions) mustHaveReadCautions(tank, actor, service.cautions.act, service.cautions.what)
     mustRunAlone(tank, kind)
+    mustFeedOnce(begin.closures)
     const { reached, escapes } = reachOn(tank, { closures: begin.closures, links: begin.links, pressure })
     const counted = service.reached(form, reached)
     if (reached.length === 0)
@@ -85,6 +87,12 @@ export async function beginTest<K extends TankTestKind>(
     return true
   })
   return loadJob(jobId)
+}
+
+/** @throws Refusal 422 unless air or smoke goes in at exactly one opening */
+function mustFeedOnce(closures: BeginForm['closures']): void {
+  if (Object.values(closures).filter(isFeed).length !== 1)
+    throw refuseField('closures', 'Air or smoke goes in at exactly one opening: say which.')
 }
 
 /** @throws Refusal 409 while a test runs on this tank that one of this kind cannot run beside; struck ones are none */

@@ -295,7 +295,7 @@ describe('smoke', () => {
     const job = await van()
     expect(
       (await refusal(beginTest(technician(), job.id, 'smoke', smokeForm(job, { closures: {} })))).fields.closures,
-    ).toContain('where smoke goes in')
+    ).toContain('at exactly one opening')
     expect(
       (await refusal(beginTest(technician(), job.id, 'smoke', smokeForm(job, { pressure: 8000 })))).fields.pressure,
     ).toContain('limit')

@@ -188,7 +188,7 @@ useActionKeys('Job', [
           <p>
             {{ short('volume', job.capacity) }} {{ job.material }}, {{ fuelName(job.fuel).toLowerCase() }}. Never above
             {{ short('pressure', job.pressureLimit) }} ({{ job.limitSource }}). A leak up to
-            {{ limitText(job.acceptance) }} mL/min is accepted, {{ limitText(fuelLimit(job)) }} where fuel stands.
+            {{ limitText(job.acceptance) }} mL/min is accepted, {{ rateText(fuelLimit(job)) }} where fuel stands.
           </p>
           <p v-if="complaintText" class="mt-2 font-medium">{{ complaintText }}</p>
           <p v-if="job.complaint.words" class="soft mt-1">“{{ job.complaint.words }}”</p>

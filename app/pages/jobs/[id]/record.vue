@@ -69,7 +69,7 @@ useActionKeys('Record', [
       <p v-if="standing.ledger.state === 'sealed'" class="mb-5 text-lg">
         Every one of {{ parts.length }} parts has evidence that stands: a test that reached it after it was last disturbed,
         found nothing, and could see less than {{ limitText(job.acceptance) }} mL/min, where fuel stands less than
-        {{ limitText(fuelLimit(job)) }} mL/min.
+        {{ rateText(fuelLimit(job)) }} mL/min.
       </p>
       <p v-else class="mb-5 text-lg">
         {{ nextSentence(standing.next, now)
@@ -193,7 +193,7 @@ useActionKeys('Record', [
           {{ row.text }}<span v-if="row.earlyReason" class="time"> Before cure: {{ row.earlyReason }}.</span>
         </p>
         <p class="soft mt-2 text-sm">
-          A limit of {{ limitText(job.acceptance) }} mL/min, and of {{ limitText(fuelLimit(job)) }} mL/min where fuel stands{{
+          A limit of {{ limitText(job.acceptance) }} mL/min, and of {{ rateText(fuelLimit(job)) }} mL/min where fuel stands{{
             job.limitsReason ? ` (${job.limitsReason})` : ''
           }}, was judged by: sealed when the one-sided 95 % bound is below it, leaking when above it. Rates are standard mL/min
           (20 °C, 101.325 kPa).
