@@ -9,7 +9,7 @@ import {
 import { tankKind } from '../core/circuit/tankKinds'
 import { fuels } from '../core/fuel/fuels'
 import { weighingFault, weighUp, type UnweighedTank, type WeighedTank, type Weighing } from '../core/fuel/weighing'
-import { vapourStanding, type VapourStanding } from '../core/fuel/vapour'
+import { heatProblem, vapourStanding, type VapourStanding } from '../core/fuel/vapour'
 import type { JobView } from './views'
 
 type PlannedJob = Pick<JobView, 'craft' | 'fuel' | 'capacity' | 'plan'>
@@ -84,6 +84,20 @@ export function wettedNow(job: WeighedJob & Pick<JobView, 'capacity'>): number {
 export function weighedNow(job: Parameters<typeof unweighed>[0], measured: Weighing): WeighedTank | null {
   const tank = unweighed(job)
   return weighingFault(tank, measured) ? null : weighUp(tank, measured)
+}
+
+/** Heat of plastic welding and of tools that spark, K: past the flash point of every fuel. */
+const REPAIR_HEAT = 523.15
+
+/** Why heat may not go to a job's tank now, null when it may. */
+export function heatRefused(job: Pick<JobView, 'gasReadings' | 'drained' | 'fuel'>, now: number): string | null {
+  const standing = vapourOn(job, now)
+  if (standing.state !== 'gas-free') return standing.sentence
+  return heatProblem(
+    gasReadingsNow(job),
+    fuels.find(each => each.key === job.fuel)!,
+    REPAIR_HEAT,
+  )
 }
 
 /** Gas readings that say something of the tank as it is: not struck out, and taken since fuel was last moved. */

@@ -93,8 +93,7 @@ function lookOfLeak(likely: number, dries: number, volatile: boolean): LeakLook 
  * Fuel that a joint may let through and neither drip nor stain, m3/s: what is volatile dries five times as fast, of the others
  * less than a drop an hour gathers.
  */
-export const harmlessFuel = (fuel: FuelOfLeak): number =>
-  fuel.vapourPressure > VOLATILE ? driesOff(fuel) / 5 : DRIPS
+export const harmlessFuel = (fuel: FuelOfLeak): number => (fuel.vapourPressure > VOLATILE ? driesOff(fuel) / 5 : DRIPS)
 
 /**
  * The largest leak that neither drips nor stains where fuel stands above it, as gas at a test's pressure: by the viscous law,

@@ -1,6 +1,7 @@
 import { fuels } from './fuels'
 import {
   dilutionTime,
+  heatProblem,
   notOffered,
   READING_HOLDS,
   saturatedShare,
@@ -14,13 +15,16 @@ import {
 const MINUTE = 60_000
 const points = ['neck', 'middle', 'far corner']
 const round = (at: number, explosive = 0.04, of = points): GasReading[] =>
-  of.map(point => ({ point, at, explosive, oxygen: null }))
+  of.map(point => ({ point, at, explosive, oxygen: 0.209, cleaned: true }))
 const state = (readings: GasReading[], now: number) => vapourStanding(readings, now).state
 
 test('nothing read, too few points, and one point too high are no go', () => {
   expect(state([], 0)).toBe('not read')
   expect(state(round(0, 0.02, ['neck', 'middle']), MINUTE)).toBe('not read')
-  const high = vapourStanding([...round(0), { point: 'far corner', at: 1, explosive: 0.14, oxygen: null }], MINUTE)
+  const high = vapourStanding(
+    [...round(0), { point: 'far corner', at: 1, explosive: 0.14, oxygen: 0.209, cleaned: true }],
+    MINUTE,
+  )
   expect(high).toMatchObject({ state: 'too much', points: ['far corner'] })
 })
 
@@ -59,17 +63,17 @@ test('by point it shows what is read and what is still to read', () => {
   const four = [...points, 'baffle']
   expect(
     vapourStanding(
-      [...round(0, 0.04, four), { point: 'neck', at: 1, explosive: 0.4, oxygen: null }, ...round(MINUTE)],
+      [...round(0, 0.04, four), { point: 'neck', at: 1, explosive: 0.4, oxygen: 0.209, cleaned: true }, ...round(MINUTE)],
       2 * MINUTE,
     ),
   ).toMatchObject({ state: 'not read', sentence: expect.stringContaining('Read baffle again') })
-  const high = vapourRounds([...round(0), { point: 'middle', at: 1, explosive: 0.4, oxygen: null }])
+  const high = vapourRounds([...round(0), { point: 'middle', at: 1, explosive: 0.4, oxygen: 0.209, cleaned: true }])
   expect(high.every(({ first }) => first === null)).toBe(true)
   expect(high.find(({ point }) => point === 'middle')!.last.explosive).toBe(0.4)
 })
 
 test('a catalytic meter in inert gas reads nothing of vapour', () => {
-  const inert = points.map(point => ({ point, at: 0, explosive: 0, oxygen: 0.03 }))
+  const inert = points.map(point => ({ point, at: 0, explosive: 0, oxygen: 0.03, cleaned: true }))
   expect(vapourStanding(inert, MINUTE)).toMatchObject({
     state: 'not read',
     sentence: expect.stringContaining('so little oxygen'),
@@ -97,4 +101,48 @@ test('air takes up no more of a fuel than its vapour pressure', () => {
 
 test('old tricks are named with why they are not offered', () => {
   expect(notOffered.find(each => each.key === 'exhaust')!.why).toContain('poisonous')
+})
+
+describe('oxygen', () => {
+  const twice = (oxygen: number | null, at = points) => [
+    ...round(0),
+    ...points.map(point => ({
+      point,
+      at: 16 * MINUTE,
+      explosive: 0.04,
+      oxygen: at.includes(point) ? oxygen : 0.209,
+      cleaned: true,
+    })),
+  ]
+  const standing = (readings: GasReading[]) => vapourStanding(readings, 17 * MINUTE)
+  test('is read at every point of the last round, or nobody knows what is in there', () => {
+    expect(standing(twice(null))).toMatchObject({
+      state: 'not read',
+      sentence: expect.stringContaining('Read oxygen too: neck, middle, far corner'),
+    })
+    expect(standing(twice(null, ['middle']))).toMatchObject({ sentence: expect.stringContaining('Read oxygen too: middle.') })
+  })
+  test('below 19.5 % no tank is gas-free in air', () => {
+    expect(standing(twice(0.137, ['far corner']))).toMatchObject({ state: 'low oxygen', points: ['far corner'] })
+    expect(standing(twice(0.1949)).state).toBe('low oxygen')
+    expect(standing(twice(0.195)).state).toBe('gas-free')
+  })
+})
+
+describe('heat', () => {
+  const fuel = (key: string) => fuels.find(each => each.key === key)!
+  const read = (cleaned: boolean) => [...round(0), ...round(16 * MINUTE)].map(reading => ({ ...reading, cleaned }))
+  test('wants a tank that was drained and cleaned before it was read', () => {
+    expect(heatProblem(read(true), fuel('petrol'), 523)).toBeNull()
+    expect(heatProblem(read(false), fuel('petrol'), 523)).toContain('clean it inside')
+    const [first, ...rest] = read(true)
+    expect(heatProblem([{ ...first!, cleaned: false }, ...rest], fuel('petrol'), 523)).toBeNull()
+    expect(heatProblem([...rest.slice(0, -1), { ...rest.at(-1)!, cleaned: false }], fuel('petrol'), 523)).not.toBeNull()
+    expect(heatProblem([], fuel('petrol'), 523)).not.toBeNull()
+  })
+  test('past the flash point of diesel a cold reading says nothing', () => {
+    expect(heatProblem(read(false), fuel('diesel'), 523)).toContain('55 °C: a cold reading says nothing')
+    expect(heatProblem(read(false), fuel('diesel'), 320)).not.toContain('cold reading')
+    expect(heatProblem(read(false), fuel('petrol'), 523)).not.toContain('cold reading')
+  })
 })

@@ -9,6 +9,8 @@ export interface GasReading {
   explosive: number
   /** volume fraction of oxygen, when it was read */
   oxygen: number | null
+  /** it was drained and cleaned inside before, as somebody said */
+  cleaned: boolean
 }
 
 /**
@@ -28,9 +30,16 @@ export const LEAST_POINTS = 3
  */
 export const INERT_OXYGEN = 0.08
 
+/**
+ * Oxygen that people and heat in air want, volume fraction: less means that another gas is in it, or that it is used up (OSHA
+ * 1910.146, 19.5 %).
+ */
+export const ENOUGH_OXYGEN = 0.195
+
 export type VapourStanding =
   | { state: 'not read'; sentence: string }
   | { state: 'too much'; sentence: string; points: string[] }
+  | { state: 'low oxygen'; sentence: string; points: string[] }
   | { state: 'read again'; sentence: string; at: number }
   | { state: 'expired'; sentence: string }
   | { state: 'gas-free'; sentence: string; until: number }
@@ -123,11 +132,50 @@ export function vapourStanding(readings: readonly GasReading[], now: number): Va
       sentence: 'All points were below 10 % once. Residue evaporates again: read every point once more after the pause.',
     }
   }
+  const thin = oxygenMissing(read)
+  if (thin) return thin
   const until = Math.min(...read.map(({ second }) => second!.at)) + READING_HOLDS
   return now > until
     ? { state: 'expired', sentence: 'The readings are older than half an hour. Read every point again before you go on.' }
     : { state: 'gas-free', until, sentence: 'Below 10 % of the lower limit at every point, twice.' }
 }
+
+/** What is wrong with the oxygen at the last round, null when it is enough at every point. */
+function oxygenMissing(rounds: readonly PointRounds[]): VapourStanding | null {
+  const unread = rounds.filter(({ second }) => second!.oxygen === null).map(({ point }) => point)
+  if (unread.length > 0)
+    return {
+      state: 'not read',
+      sentence: `Read oxygen too: ${unread.join(', ')}. Without it nobody knows whether air or another gas is in there.`,
+    }
+  const low = rounds.filter(({ second }) => second!.oxygen! < ENOUGH_OXYGEN).map(({ point }) => point)
+  if (low.length === 0) return null
+  return {
+    state: 'low oxygen',
+    points: low,
+    sentence: `Too little oxygen: ${low.join(', ')}, less than 19.5 %. Inert gas is no air: nobody breathes it, and heat in air wants air out of it first.`,
+  }
+}
+
+/**
+ * Why heat may not go to a tank although its readings stand, null when it may: what a cold reading does not show evaporates as it
+ * is heated, so a fuel that burns only when warm asks for a clean tank most of all.
+ * @param heated K, to which the work heats it
+ */
+export function heatProblem(
+  readings: readonly GasReading[],
+  fuel: Pick<Fuel, 'flashPoint' | 'name'>,
+  heated: number,
+): string | null {
+  const counting = vapourRounds(readings).flatMap(({ second }) => (second ? [second] : []))
+  if (counting.length > 0 && counting.every(reading => reading.cleaned)) return null
+  const warm = fuel.flashPoint > ROOM && heated > fuel.flashPoint
+  return warm
+    ? `${fuel.name} gives little vapour cold and burns when it is heated past ${Math.round(fuel.flashPoint - 273.15)} °C: a cold reading says nothing of that. Drain it, clean it inside, and read it again.`
+    : 'Drain it, clean it inside, and read it again: what is left evaporates as it is heated.'
+}
+/** A shop's temperature, K. */
+const ROOM = 293.15
 
 /**
  * Most of a fuel's vapour that air at 20 °C takes up, volume fraction: its vapour pressure over the atmosphere's (Dalton).

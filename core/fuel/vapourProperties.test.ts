@@ -1,5 +1,6 @@
 import fc from 'fast-check'
 import {
+  ENOUGH_OXYGEN,
   GAS_FREE_SHARE,
   LEAST_POINTS,
   READING_HOLDS,
@@ -18,7 +19,11 @@ const reading = fc.record({
     { weight: 6, arbitrary: fc.double({ min: 0, max: 0.09, noNaN: true }) },
     { weight: 1, arbitrary: fc.double({ min: 0.1, max: 1, noNaN: true }) },
   ),
-  oxygen: fc.option(fc.constantFrom(0.209, 0.15, 0.04), { nil: null }),
+  oxygen: fc.option(
+    fc.oneof({ weight: 8, arbitrary: fc.constant(0.209) }, { weight: 1, arbitrary: fc.constantFrom(0.15, 0.04) }),
+    { nil: null, freq: 9 },
+  ),
+  cleaned: fc.boolean(),
 })
 const readings = fc.array(reading, { maxLength: 40 })
 const now = fc.integer({ min: 0, max: 200 }).map(minute => minute * MINUTE)
@@ -38,6 +43,8 @@ test('gas-free is never said without two low readings a pause apart at three poi
         const low = seen.filter(each => each.point === point && each.at > lastHigh).map(each => each.at)
         expect(Math.max(...low)).toBeGreaterThanOrEqual(at - READING_HOLDS)
         expect(Math.max(...low) - Math.min(...low)).toBeGreaterThanOrEqual(SECOND_LOOK_AFTER)
+        const latest = seen.filter(each => each.point === point && each.at === Math.max(...low))
+        expect(latest.some(each => each.oxygen !== null && each.oxygen >= ENOUGH_OXYGEN)).toBe(true)
       }
     }),
     { numRuns: 20_000, seed: 7 },
@@ -54,7 +61,7 @@ test('a high reading is never outvoted: after it, at once, the tank is not gas-f
       fc.double({ min: GAS_FREE_SHARE, max: 1, noNaN: true }),
       (all, point, explosive) => {
         const after = Math.max(0, ...all.map(each => each.at)) + MINUTE
-        expect(vapourStanding([...all, { point, explosive, at: after, oxygen: 0.209 }], after)).toMatchObject({
+        expect(vapourStanding([...all, { point, explosive, at: after, oxygen: 0.209, cleaned: true }], after)).toMatchObject({
           state: 'too much',
         })
       },
@@ -70,7 +77,7 @@ test('neither the order in which readings arrive nor a blind meter’s reading c
       // Readings of one moment at two points stand beside each other, whichever came first.
       expect(vapourStanding([...one].reverse(), at).state).toBe(said.state)
       if (usable(one).length > 0)
-        expect(vapourStanding([...one, { point: 'neck', at, explosive: 0, oxygen: 0.02 }], at)).toEqual(said)
+        expect(vapourStanding([...one, { point: 'neck', at, explosive: 0, oxygen: 0.02, cleaned: true }], at)).toEqual(said)
     }),
   )
 })

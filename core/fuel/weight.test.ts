@@ -6,7 +6,7 @@ const fuel = (key: string) => fuels.find(each => each.key === key)!
 // Hand calculations: 745 x (1 - 0.00095 x (35 - 15)) = 730.845; 60 L of it 43.85 kg.
 test('density falls with warmth, mass follows', () => {
   expect(densityAt(fuel('petrol'), 288.15)).toBe(745)
-  expect(densityAt(fuel('petrol'), 308.15)).toBeCloseTo(726.80, 1)
+  expect(densityAt(fuel('petrol'), 308.15)).toBeCloseTo(726.8, 1)
   expect(liftWeight({ fuel: fuel('petrol'), level: 0.06, temperature: 308.15, tankMass: 9 }).fuelMass).toBeCloseTo(43.608, 2)
   expect(liftWeight({ fuel: fuel('petrol'), level: 0.06, temperature: 308.15, tankMass: 9 }).total).toBeCloseTo(52.608, 2)
   expect(volumeOfMass(fuel('diesel'), 83.2, 288.15)).toBeCloseTo(0.1, 9)

@@ -131,7 +131,7 @@ export function readingsTable(text: string): ReadingsTable {
   }
 }
 
-const isClock = (cell: string) => /^\d{4}-\d\d-\d\d[T ]\d\d:\d\d/.test(cell.trim()) && Number.isFinite(Date.parse(cell))
+const isClock = (cell: string) => /^\d{4}-\d\d-\d\d[T ]\d\d:\d\d/.test(cell.trim()) && Number.isFinite(Date.parse(cell.trim()))
 
 function firstLines(text: string, most: number): string[] {
   const lines: string[] = []

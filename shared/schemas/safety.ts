@@ -37,6 +37,8 @@ export const gasReadingSchema = yup.object({
     .max(0.25, 'Air has 20.9 % of oxygen. More than 25 % is no air: stop, and find where oxygen comes from.')
     .nullable()
     .default(null),
+  /** it was drained and cleaned inside before */
+  cleaned: yup.boolean().default(false),
 })
 export type GasReadingForm = yup.InferType<typeof gasReadingSchema>
 

@@ -17,6 +17,7 @@ const gasState = ref({
   point: points[0] as string,
   explosive: null as number | null,
   oxygen: null as number | null,
+  cleaned: false,
 })
 const reading = useSave()
 const gasForm = useTemplateRef('gasForm')
@@ -24,7 +25,7 @@ const readGas = () =>
   reading.save(async () => {
     emit('done', await callApi<JobView>(`jobs/${props.job.id}/gas`, 'POST', gasState.value))
     const next = points[points.indexOf(gasState.value.point as (typeof points)[number]) + 1] ?? points[0]
-    gasState.value = { id: newId(), point: next, explosive: null, oxygen: null }
+    gasState.value = { id: newId(), point: next, explosive: null, oxygen: null, cleaned: gasState.value.cleaned }
   }, gasForm.value)
 async function readStandIn() {
   const shown = await reading.save(() =>
@@ -40,6 +41,7 @@ const percent = (share: number) => short('share', share, 2)
 const vapourLooks = {
   'gas-free': 'sealed',
   'too much': 'leaking',
+  'low oxygen': 'leaking',
   'not read': 'unsure',
   'read again': 'unsure',
   'expired': 'unsure',
@@ -47,6 +49,7 @@ const vapourLooks = {
 const vapourWords = {
   'gas-free': 'Gas-free',
   'too much': 'Too much vapour',
+  'low oxygen': 'Too little oxygen',
   'not read': 'Not read',
   'read again': 'Read again',
   'expired': 'Readings too old',
@@ -126,9 +129,10 @@ const vapourWords = {
         <UFormField label="Of the lower limit" name="explosive"
           ><QuantityInput v-model="gasState.explosive" kind="share"
         /></UFormField>
-        <UFormField label="Oxygen" name="oxygen" hint="if it was read"
+        <UFormField label="Oxygen" name="oxygen" hint="19.5 % or more"
           ><QuantityInput v-model="gasState.oxygen" kind="share"
         /></UFormField>
+        <USwitch v-model="gasState.cleaned" label="Drained and cleaned inside" class="self-end pb-2" />
       </div>
       <template #actions>
         <div class="flex flex-wrap gap-2">

@@ -1,4 +1,4 @@
-import { doublePrecision, index, jsonb, pgTable, text } from 'drizzle-orm/pg-core'
+import { boolean, doublePrecision, index, jsonb, pgTable, text } from 'drizzle-orm/pg-core'
 import type { TankShape } from '../../../core/circuit/tankKinds'
 import { id, moment } from './columns'
 import { jobId } from './jobs'
@@ -29,6 +29,8 @@ export const gasReading = pgTable(
     explosive: doublePrecision('explosive').notNull(),
     /** volume fraction */
     oxygen: doublePrecision('oxygen'),
+    /** it was drained and cleaned inside before */
+    cleaned: boolean('cleaned').notNull().default(false),
     personId: personId(),
     at: moment('at').notNull(),
   },

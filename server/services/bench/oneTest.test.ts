@@ -229,6 +229,7 @@ test('whatever hangs, moves or takes off a bell tells so; a part that is marked 
       point,
       explosive: 0.01,
       oxygen: 0.209,
+      cleaned: false,
     })
   const points = ['filler', 'middle', 'far low corner']
   const part = {

@@ -3,7 +3,7 @@ import { cautionsFor, type WorkAct, type WorkPlan } from '../../../core/fuel/mak
 import { gasMeterAt, type GasMeterReading } from '../../../core/standin/gasMeter'
 import { fitsIn } from '../../../core/fuel/weighing'
 import type { DrainedForm, GasReadingForm, HotWorkForm, WeighingForm } from '../../../shared/schemas/safety'
-import { dueOn, planWith, safetyCaseOf, vapourOn } from '../../../shared/safety'
+import { dueOn, heatRefused, planWith, safetyCaseOf, vapourOn } from '../../../shared/safety'
 import type { JobView } from '../../../shared/views'
 import { database, type Transaction } from '../../db/client'
 import { cautionRead, drained, gasReading, hotWork, job, weighing } from '../../db/schema'
@@ -185,9 +185,8 @@ export async function recordHotWork(actor: Actor, jobId: string, form: HotWorkFo
 
 /** @throws Refusal 409 when heat or sparks are meant and the tank's vapour readings do not stand */
 export function mustBeGasFree(tank: JobView, now: number): void {
-  const standing = vapourOn(tank, now)
-  if (standing.state !== 'gas-free')
-    throw new Refusal(409, `No heat on this tank before its vapour readings stand. ${standing.sentence}`)
+  const problem = heatRefused(tank, now)
+  if (problem) throw new Refusal(409, `No heat on this tank yet. ${problem}`)
 }
 
 /**

@@ -1,0 +1,1 @@
+ALTER TABLE "gas_reading" ADD COLUMN "cleaned" boolean DEFAULT false NOT NULL;
