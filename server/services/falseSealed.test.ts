@@ -1,0 +1,609 @@
+import { randomUUID } from 'node:crypto'
+import { proposedClosures } from '../../core/circuit/proposedClosures'
+import { holdingLinks } from '../../core/circuit/reach'
+import { balloonGirth } from '../../core/leaktest/balloon/balloon'
+import { SOAP_WATCH_TIME } from '../../core/leaktest/soap/soap'
+import type { Reading } from '../../core/hold/hold'
+import { throughputFromStandard } from '../../core/quantity/standardLeakRate'
+import { factsOf } from '../../shared/jobFacts'
+import { jobStanding } from '../../shared/jobEntries'
+import { liveParts } from '../../shared/jobCircuit'
+import { heatRefused, vapourOn } from '../../shared/safety'
+import type { HoldForm } from '../../shared/leaktest/hold/holdForm'
+import { testsOf } from '../../shared/leaktest/tests'
+import type { NewJob } from '../../shared/schemas/job'
+import type { RepairForm } from '../../shared/schemas/repair'
+import type { JobView } from '../../shared/views'
+import { beginTest } from './bench/beginTest'
+import { makeKey } from './bench/hold/deviceKeys'
+import { mustOpenHold, takeFeed } from './bench/hold/deviceFeed'
+import { stepHold } from './bench/hold/holds'
+import { takeFile, takeReadings } from './bench/hold/readings'
+import { endTest } from './bench/endTest'
+import { addFind } from './bench/finds'
+import { recordEntry } from './bench/recordEntry'
+import { editJob, jobTrail, setCircuit } from './job/jobs'
+import { loadJob } from './job/loadJobs'
+import { recordRepair, recordTouch, recordUnholdable } from './job/repairs'
+import { strikeEntry } from './job/strikes'
+import { readGas } from './safe/safety'
+import type { Actor } from './shop/change'
+import { Refusal } from './shop/refusal'
+import { fed, holdForm, markPart, openTestShop, setUpHold, startSoap, testActor, testJob } from './shop/testShop'
+
+/**
+ * Ways in which “sealed” could be had without evidence. Each is walked through the services as a page or a script would, and each
+ * ends not sealed, with a sentence that says why.
+ */
+let shop: Awaited<ReturnType<typeof openTestShop>>
+let technician: (now?: Date) => Actor
+beforeAll(async () => {
+  shop = await openTestShop()
+  technician = await testActor()
+}, 60_000)
+afterAll(() => shop.close())
+
+const HOUR = 3_600_000
+const START = Date.now() - 200 * HOUR
+const at = (hours: number) => technician(new Date(START + hours * HOUR))
+const mLmin = throughputFromStandard
+const refusal = (work: Promise<unknown>): Promise<Refusal> =>
+  work.then(
+    () => {
+      throw new Error('it was not refused')
+    },
+    error => {
+      if (error instanceof Refusal) return error
+      throw error
+    },
+  )
+
+/** A tank whose every part may leak 1 mL/min, so that a fine hold of twenty minutes says something of all of them. */
+const tank = (change: Partial<NewJob> = {}) => testJob(at(0), { acceptance: mLmin(1), fuelAcceptance: mLmin(1), ...change })
+const partId = (job: JobView, name: string) => liveParts(job).find(part => part.name === name)!.id
+const steady = (pressure = 5000): Reading[] => Array.from({ length: 61 }, (_, k) => ({ t: k * 20, pressure }))
+const falling = (lost: number, pressure = 5000): Reading[] =>
+  steady(pressure).map(({ t }) => ({ t, pressure: pressure - (lost * t) / 60 }))
+
+/** A typed hold with its readings, from a moment for twenty minutes. */
+async function held(job: JobView, hour: number, readings = steady(), form: Partial<HoldForm> = {}) {
+  const hold = await setUpHold(at(hour), job.id, holdForm({ earlyReason: 'to see', ...form }))
+  await stepHold(at(hour), hold.id, 'settling')
+  await fed(hold.id, readings)
+  return stepHold(at(hour + 1 / 3), hold.id, 'stopped')
+}
+/** A soap walk in which every part named is marked so after its watch, and ended. */
+async function soaped(job: JobView, hour: number, marks: Record<string, 'dry' | 'foams'>, change: object = {}) {
+  const walk = (await startSoap(at(hour), job.id, { earlyReason: 'to see', ...change })).tests.at(-1)!
+  for (const [name, mark] of Object.entries(marks)) await markPart(at(hour), walk.id, partId(job, name), mark)
+  await endTest(at(hour + 0.5), walk.id)
+  return walk.id
+}
+const allDry = (job: JobView) => Object.fromEntries(liveParts(job).map(part => [part.name, 'dry' as const]))
+async function found(job: JobView, hour: number, name: string, leakId: string | null = null) {
+  const walk = (await startSoap(at(hour), job.id, { earlyReason: 'to see' })).tests.at(-1)!
+  const find = {
+    id: randomUUID(),
+    partId: partId(job, name),
+    seen: 'bubbles' as const,
+    x1: 1,
+    y1: 1,
+    x2: 2,
+    y2: 2,
+    length: 0.01,
+    note: '',
+    leakId,
+  }
+  await addFind(at(hour), walk.id, find)
+  const after = await endTest(at(hour + 0.1), walk.id)
+  return after.leaks.at(-1)!.id
+}
+const repaired = (job: JobView, hour: number, leakId: string, change: Partial<RepairForm> = {}) =>
+  recordRepair(at(hour), job.id, {
+    id: randomUUID(),
+    leakId,
+    method: 'renew-part',
+    material: 'none',
+    batch: '',
+    temperature: 298.15,
+    cureTime: null,
+    note: '',
+    ...change,
+  })
+
+/** Where a job stands today: its state, its sentence and what lacks evidence. */
+async function standing(job: JobView) {
+  const now = await loadJob(job.id)
+  const { ledger, next } = jobStanding(now, Date.now())
+  const name = (id: string) => now.parts.find(part => part.id === id)!.name
+  return { state: ledger.state, sentence: next.sentence, missing: ledger.missing.map(name), ledger }
+}
+
+test('an honest job is sealed by one hold, and each way below takes something of it away', async () => {
+  const job = await tank()
+  await held(job, 1)
+  expect(await standing(job)).toMatchObject({ state: 'sealed', missing: [] })
+})
+
+describe('a rising gauge', () => {
+  test('3 to 5 kPa in forty minutes on a petrol tank cannot tell', async () => {
+    const job = await tank()
+    const rising = Array.from({ length: 121 }, (_, k) => ({ t: k * 20, pressure: 3000 + (2000 * k) / 120 }))
+    const hold = await held(job, 1, rising, {
+      testPressure: 3000,
+      relief: { kind: 'water column', opensAt: 5000 },
+      wettedShare: 0.1,
+    })
+    expect(hold.estimate).toMatchObject({ belowZero: true, verdict: 'cannot-tell' })
+    expect((await standing(job)).state).toBe('cannot-tell')
+  })
+  test('a balloon that grows cannot tell', async () => {
+    const job = await tank()
+    const form = {
+      id: randomUUID(),
+      volume: 0.018,
+      volumeUncertainty: 0.0004,
+      pressure: 2500,
+      girthUncertainty: 0.002,
+      hasThermometer: true,
+      hasBarometer: true,
+      closures: proposedClosures(liveParts(job)),
+      links: {},
+      wettedShare: 0,
+      earlyReason: '',
+    }
+    await beginTest(at(1), job.id, 'balloon', form)
+    for (const [hour, volume] of [
+      [1, 0.004],
+      [2, 0.006],
+      [4, 0.009],
+    ] as const)
+      await recordEntry(at(hour), form.id, 'girth', {
+        id: randomUUID(),
+        girth: balloonGirth(volume),
+        temperature: 290,
+        barometer: 101_000,
+      } as never)
+    const view = await endTest(at(5), form.id)
+    expect(testsOf(view, 'balloon')[0]!.estimate).toMatchObject({ belowZero: true, verdict: 'cannot-tell' })
+    expect((await standing(job)).state).toBe('cannot-tell')
+  })
+})
+
+describe('openings that nobody answered', () => {
+  test('no test begins without exactly one feed', async () => {
+    const job = await tank()
+    for (const closures of [
+      {},
+      { [partId(job, 'Cap')]: 'own' as const },
+      { [partId(job, 'Cap')]: 'fed' as const, [partId(job, 'Drain plug')]: 'rig' as const },
+    ])
+      expect((await refusal(beginTest(at(1), job.id, 'hold', holdForm({ closures })))).fields.closures).toContain(
+        'exactly one opening',
+      )
+  })
+  test('an opening without an answer is not under test, and is named', async () => {
+    const job = await tank()
+    await held(job, 1, steady(), { closures: { [partId(job, 'Vent hose')]: 'fed', [partId(job, 'Cap')]: 'own' } })
+    expect(await standing(job)).toMatchObject({ state: 'cannot-tell', missing: ['Sender ring', 'Fuel tap', 'Drain plug'] })
+  })
+  test('what stands in an opening’s place proves nothing of its part', async () => {
+    const job = await tank()
+    await held(job, 1, steady(), { closures: { ...proposedClosures(liveParts(job)), [partId(job, 'Cap')]: 'plate' } })
+    expect((await standing(job)).missing).toEqual(['Cap'])
+  })
+})
+
+describe('pressure that proves nothing', () => {
+  test('a vacuum of 0.3 kPa, and one as deep as the pressure would be', async () => {
+    const job = await tank()
+    for (const [hour, pressure] of [
+      [1, -300],
+      [3, -5000],
+    ] as const)
+      await held(job, hour, steady(pressure), { method: 'vacuum-decay', testPressure: pressure })
+    const { state, ledger } = await standing(job)
+    expect(state).toBe('cannot-tell')
+    expect(new Set(ledger.parts.flatMap(part => part.evidence))).toEqual(new Set(['other way']))
+  })
+  test('a soap walk at 1 Pa', async () => {
+    const job = await tank()
+    await soaped(job, 1, allDry(job), { pressure: 1 })
+    const { state, ledger } = await standing(job)
+    expect(state).toBe('cannot-tell')
+    expect(ledger.parts[0]!.evidence).toEqual(['too little pressure'])
+  })
+  test('a boat tank that is meant for 14 kPa, held at 0.2', async () => {
+    const job = await tank({ tankKind: 'aluminium-belly' })
+    await held(job, 1, steady(200), { testPressure: 200, volume: 0.01, links: holdingLinks(job.circuit) })
+    expect((await standing(job)).state).toBe('cannot-tell')
+  })
+  test('smoke at 0.1 kPa over every part', async () => {
+    const job = await tank({ acceptance: mLmin(25), fuelAcceptance: mLmin(25) })
+    const id = randomUUID()
+    await beginTest(at(1), job.id, 'smoke', {
+      id,
+      pressure: 100,
+      closures: proposedClosures(liveParts(job)),
+      links: {},
+      wettedShare: 0,
+      tube: { smallest: 1e-7, largest: 3e-5, readDoubt: 0.02, gas: 'air' },
+      own: { ball: 'floor' },
+      simulated: false,
+      relief: { kind: 'regulator', opensAt: 7000 },
+      earlyReason: '',
+    })
+    const event = (change: object) => recordEntry(at(1.1), id, 'event', { id: randomUUID(), ...change } as never)
+    await event({ kind: 'arrival', end: partId(job, 'Drain plug'), seen: true })
+    for (const part of liveParts(job)) await event({ kind: 'mark', partId: part.id, mark: 'clear' })
+    await event({ kind: 'flow', reading: { ball: 'floor' } })
+    await endTest(at(2), id)
+    expect((await standing(job)).state).toBe('cannot-tell')
+  })
+  test('a vapour system that was only pushed', async () => {
+    const van = await tank({ tankKind: 'moulded', acceptance: mLmin(20), fuelAcceptance: mLmin(20) })
+    await held(van, 1, steady(3000), { testPressure: 3000, volume: 0.064, links: holdingLinks(van.circuit) })
+    const { ledger } = await standing(van)
+    expect(ledger.parts.find(part => part.partId === partId(van, 'Canister'))).toMatchObject({
+      lacks: ['vacuum'],
+      standing: 'no evidence',
+    })
+  })
+})
+
+test('parts under liquid: with 60 % petrol in, a gas hold says nothing of drain and bottom seam', async () => {
+  const job = await tank()
+  await held(job, 1, steady(), { wettedShare: 0.6, volume: 0.0072, volumeUncertainty: 0.0001 })
+  const { state, missing } = await standing(job)
+  expect(state).toBe('cannot-tell')
+  expect(missing).toEqual(expect.arrayContaining(['Drain plug', 'Bottom seam', 'Fuel tap']))
+})
+
+test('a limit tightened later takes the verdict with it, and wants a reason', async () => {
+  const job = await tank({ acceptance: mLmin(5), fuelAcceptance: mLmin(5) })
+  // 3.2 mL/min out of 18 L is about 18 Pa a minute.
+  const hold = await held(job, 1, falling(18))
+  expect(hold.estimate!.verdict).toBe('sealed')
+  expect((await standing(job)).state).toBe('sealed')
+  const tight = { ...factsOf(await loadJob(job.id)), acceptance: mLmin(0.5), fuelAcceptance: null }
+  const { revision } = await loadJob(job.id)
+  expect((await refusal(editJob(at(2), job.id, { ...tight, revision }))).fields.limitsReason).toContain('Say why')
+  const edited = await editJob(at(2), job.id, { ...tight, revision, limitsReason: 'it stands under bunks' })
+  expect(testsOf(edited, 'hold')[0]!.estimate!.verdict).toBe('leaking')
+  expect((await standing(job)).state).toBe('leaking')
+})
+
+describe('a file from another day', () => {
+  const csv = (from: number) =>
+    `time,pressure_kPa\n${steady()
+      .map(({ t }) => `${new Date(from + t * 1000).toISOString()},5`)
+      .join('\n')}`
+  const undated = `time_s,pressure_kPa\n${steady()
+    .map(({ t }) => `${t},5`)
+    .join('\n')}`
+  const upload = async (job: JobView, hour: number, text: string, startedAt: number | null = null) => {
+    const hold = await setUpHold(at(hour), job.id, holdForm({ source: 'file', earlyReason: 'x' }))
+    return takeFile(at(hour), hold.id, { text, startedAt, unitConfirmed: false })
+  }
+  test('stamped two years ago and sent after today’s repair seals nothing', async () => {
+    const job = await tank()
+    const leakId = await found(job, 1, 'Drain plug')
+    await repaired(job, 2, leakId)
+    const hold = await upload(job, 3, csv(START - 2 * 365 * 24 * HOUR))
+    expect(hold.startedAt).toBe(START - 2 * 365 * 24 * HOUR)
+    expect(await standing(job)).toMatchObject({ state: 'repairing' })
+    await upload(job, 5, csv(START + 4 * HOUR))
+    expect((await standing(job)).state).toBe('sealed')
+  })
+  test('without dates asks when, and takes no time to come', async () => {
+    const job = await tank()
+    expect((await refusal(upload(job, 1, undated))).fields.startedAt).toContain('say when its first reading was taken')
+    expect((await refusal(upload(job, 1, undated, START + 1 * HOUR))).fields.startedAt).toContain('time to come')
+    expect((await refusal(upload(job, 1, csv(START + 2 * HOUR)))).fields.file).toContain('time to come')
+    await recordTouch(at(2), job.id, { id: randomUUID(), partIds: [partId(job, 'Cap')], kind: 'refitted', note: '' })
+    await upload(job, 3, undated, START + 1.5 * HOUR)
+    expect((await standing(job)).missing).toEqual(['Cap'])
+  })
+})
+
+describe('a test that spans a touch or a cure', () => {
+  test('of a hold only its end lies after the touch', async () => {
+    const job = await tank()
+    const hold = await setUpHold(at(1), job.id, holdForm())
+    await stepHold(at(1), hold.id, 'settling')
+    await fed(hold.id, steady())
+    await recordTouch(at(1.2), job.id, { id: randomUUID(), partIds: [partId(job, 'Cap')], kind: 'adjusted', note: '' })
+    await stepHold(at(1.4), hold.id, 'stopped')
+    expect((await standing(job)).missing).toEqual(['Cap'])
+  })
+  test('of a walk only the mark lies after the cure', async () => {
+    const job = await tank()
+    await held(job, 0.2)
+    const leakId = await found(job, 1, 'Sender ring')
+    await repaired(job, 2, leakId, { method: 'faying', material: 'polysulfide-fast' })
+    const walk = (await startSoap(at(5.9), job.id, { earlyReason: 'nearly' })).tests.at(-1)!
+    await markPart(at(6.2), walk.id, partId(job, 'Sender ring'), 'dry')
+    await endTest(at(6.3), walk.id)
+    expect(await standing(job)).toMatchObject({ state: 'repairing' })
+  })
+})
+
+describe('a cure that is forgotten or shortened', () => {
+  test('a liner with nothing that cures, and a sheet shorter than any of its family, are refused', async () => {
+    const job = await tank()
+    const leakId = await found(job, 1, 'Bottom seam')
+    expect((await refusal(repaired(job, 2, leakId, { method: 'liner', material: 'none' }))).fields.material).toContain(
+      'It is made with epoxy liner',
+    )
+    expect(
+      (await refusal(repaired(job, 2, leakId, { method: 'liner', material: 'epoxy-liner', cureTime: 0 }))).fields.cureTime,
+    ).toContain('less than 48 h')
+  })
+  test('a liner followed by something that needs no cure still cures', async () => {
+    const job = await tank()
+    const leakId = await found(job, 1, 'Bottom seam')
+    await repaired(job, 2, leakId, { method: 'liner', material: 'epoxy-liner' })
+    await repaired(job, 3, leakId, { method: 'tighten', material: 'none' })
+    await held(job, 4)
+    expect(await standing(job)).toMatchObject({ state: 'repairing', missing: ['Bottom seam'] })
+    await held(job, 150)
+    expect((await standing(job)).state).toBe('sealed')
+  })
+})
+
+describe('a measured leak', () => {
+  const leaking = (job: JobView, hour: number, form: Partial<HoldForm> = {}) => held(job, hour, falling(30), form)
+  test('is not soaped away: dry but for one part, which is repaired and soaped dry', async () => {
+    const job = await tank()
+    await leaking(job, 1)
+    const leakId = await found(job, 2, 'Cap')
+    await repaired(job, 3, leakId)
+    await soaped(job, 4, allDry(job))
+    const after = await standing(job)
+    expect(after.state).toBe('repairing')
+    expect(after.sentence).toContain('The leak that hold 1 measured is not measured away: hold again')
+    await held(job, 5)
+    expect((await standing(job)).state).toBe('sealed')
+  })
+  test('is not explained by a find on a part that the hold never reached', async () => {
+    const job = await tank()
+    await leaking(job, 1, { closures: { ...proposedClosures(liveParts(job)), [partId(job, 'Cap')]: 'plug' } })
+    const leakId = await found(job, 2, 'Cap')
+    await repaired(job, 3, leakId)
+    await soaped(job, 4, allDry(job))
+    expect(await standing(job)).toMatchObject({
+      state: 'leaking',
+      sentence: expect.stringContaining('measured a leak that nobody has found'),
+    })
+  })
+  test('of two both count', async () => {
+    const job = await tank()
+    const only = (name: string) => ({
+      closures: { [partId(job, 'Vent hose')]: 'fed' as const, [partId(job, name)]: 'own' as const },
+    })
+    await leaking(job, 1, only('Cap'))
+    await leaking(job, 2, only('Drain plug'))
+    await held(job, 3, steady(), only('Drain plug'))
+    expect((await standing(job)).ledger.measured.map(leak => leak.testId)).toHaveLength(1)
+    expect((await standing(job)).state).toBe('leaking')
+  })
+  test('is closed by two holds that together cover it, and by a part that is not there any more', async () => {
+    const job = await tank()
+    await leaking(job, 1)
+    const proposed = proposedClosures(liveParts(job))
+    await held(job, 2, steady(), { closures: { ...proposed, [partId(job, 'Cap')]: 'plug' } })
+    expect((await standing(job)).state).toBe('leaking')
+    await held(job, 3, steady(), { closures: { ...proposed, [partId(job, 'Drain plug')]: 'plug' } })
+    expect((await standing(job)).state).toBe('sealed')
+  })
+  test('where nothing can be held any more it is closed by looking at every part, with the reason on record', async () => {
+    const job = await tank()
+    await leaking(job, 1)
+    await soaped(job, 2, allDry(job))
+    expect((await standing(job)).state).toBe('leaking')
+    const said = await recordUnholdable(at(3), job.id, { id: randomUUID(), reason: 'the filler cannot be closed any more' })
+    expect((await standing(job)).state).toBe('leaking')
+    await soaped(job, 4, allDry(job))
+    expect((await standing(job)).state).toBe('sealed')
+    await strikeEntry(at(5), job.id, { id: randomUUID(), subjectId: said.unholdable[0]!.id, reason: 'it can' })
+    expect((await standing(job)).state).toBe('leaking')
+  })
+  test('foam without a leak in the register is not forgotten', async () => {
+    const job = await tank()
+    await soaped(job, 1, { Cap: 'foams' })
+    await held(job, 2)
+    expect(await standing(job)).toMatchObject({
+      state: 'leaking',
+      sentence: expect.stringContaining('Something was seen at the cap'),
+    })
+  })
+})
+
+describe('history that is written anew', () => {
+  test('striking a find does not undo its repair’s touch and cure', async () => {
+    const job = await tank()
+    await held(job, 1)
+    const leakId = await found(job, 2, 'Sender ring')
+    await repaired(job, 3, leakId, { method: 'faying', material: 'polysulfide-fillet' })
+    const { finds } = await loadJob(job.id)
+    await strikeEntry(at(4), job.id, { id: randomUUID(), subjectId: finds[0]!.id, reason: 'it was the rig' })
+    await held(job, 5)
+    expect(await standing(job)).toMatchObject({ state: 'cannot-tell', missing: ['Sender ring'] })
+  })
+  test('striking a repair does not either', async () => {
+    const job = await tank()
+    await held(job, 1)
+    const leakId = await found(job, 2, 'Sender ring')
+    const { repairs } = await repaired(job, 3, leakId, { method: 'faying', material: 'polysulfide-fillet' })
+    await strikeEntry(at(4), job.id, { id: randomUUID(), subjectId: repairs[0]!.id, reason: 'typed wrong' })
+    await held(job, 5)
+    expect((await standing(job)).state).toBe('leaking')
+  })
+  const drawnAgain = async (
+    job: JobView,
+    hour: number,
+    says: 'it was always so' | 'changed now',
+    change: (parts: JobView['parts']) => JobView['parts'],
+    links = job.circuit.links,
+  ) => {
+    const now = await loadJob(job.id)
+    const parts = change(liveParts(now)).map(({ removedAt: _, addedAt: __, position: ___, ...part }) => part)
+    return setCircuit(at(hour), job.id, { says, revision: now.revision, spaces: now.circuit.spaces, links, parts })
+  }
+  test('a check valve that is drawn later takes the reach behind it from earlier tests', async () => {
+    const job = await tank()
+    await held(job, 1)
+    const links = job.circuit.links.map(link => (link.id === 'vent-nipple' ? { ...link, kind: 'check' as const } : link))
+    await drawnAgain(job, 2, 'it was always so', parts => parts, links)
+    const { state, missing } = await standing(job)
+    expect(state).toBe('cannot-tell')
+    // Fed at the vent's end, against the valve's way, nothing of the tank was reached.
+    expect(missing).toContain('Cap')
+  })
+  test('one that was put in now touches what is beside it, and leaves the rest its evidence', async () => {
+    const job = await tank()
+    await held(job, 1)
+    const links = job.circuit.links.map(link => (link.id === 'vent-nipple' ? { ...link, kind: 'check' as const } : link))
+    await drawnAgain(job, 2, 'changed now', parts => parts, links)
+    expect((await standing(job)).missing).toEqual(['Vent hose'])
+  })
+  test.each(['it was always so', 'changed now'] as const)('a part that is drawn later has no evidence (%s)', async says => {
+    const job = await tank()
+    await held(job, 1)
+    const pipe = { ...liveParts(job)[1]!, id: randomUUID(), name: 'Standpipe', family: 'seam' as const }
+    await drawnAgain(job, 2, says, parts => [...parts, pipe])
+    expect(await standing(job)).toMatchObject({ state: 'cannot-tell', missing: ['Standpipe'] })
+  })
+  test('taken off the map and put on again, a part is new', async () => {
+    const job = await tank()
+    await held(job, 1)
+    const [cap] = liveParts(job)
+    await drawnAgain(job, 2, 'it was always so', parts => parts.slice(1))
+    await drawnAgain(job, 3, 'it was always so', parts => [cap!, ...parts])
+    expect((await standing(job)).missing).toEqual(['Cap'])
+  })
+})
+
+describe('seconds instead of looking', () => {
+  test('ten parts tapped dry 0.8 s apart say nothing', async () => {
+    const job = await tank()
+    const walk = (await startSoap(at(1), job.id)).tests.at(-1)!
+    for (const [k, part] of liveParts(job).entries()) {
+      const actor = (s: number) => technician(new Date(+at(1).now + s * 1000))
+      await recordEntry(actor(0.8 * k), walk.id, 'watch', { id: randomUUID(), partIds: [part.id] } as never)
+      await recordEntry(actor(0.8 * k + 0.8), walk.id, 'mark', { id: randomUUID(), partId: part.id, mark: 'dry' } as never)
+    }
+    const view = await endTest(at(2), walk.id)
+    expect(testsOf(view, 'soap')[0]!.marks.every(mark => mark.mark === 'not watched')).toBe(true)
+    expect((await standing(job)).state).toBe('cannot-tell')
+  })
+  test('three joints in view are one watch', async () => {
+    const job = await tank()
+    const walk = (await startSoap(at(1), job.id)).tests.at(-1)!
+    const three = liveParts(job).slice(0, 3)
+    await recordEntry(at(1), walk.id, 'watch', { id: randomUUID(), partIds: three.map(part => part.id) } as never)
+    const later = technician(new Date(+at(1).now + SOAP_WATCH_TIME * 1000))
+    for (const part of three)
+      await recordEntry(later, walk.id, 'mark', { id: randomUUID(), partId: part.id, mark: 'dry' } as never)
+    await endTest(at(2), walk.id)
+    const { missing } = await standing(job)
+    for (const part of three) expect(missing).not.toContain(part.name)
+  })
+})
+
+test('limits by part: what the system may leak is no limit where fuel stands', async () => {
+  const van = await tank({ tankKind: 'moulded', acceptance: mLmin(20), fuelAcceptance: null })
+  await held(van, 1, falling(5, 3000), { testPressure: 3000, volume: 0.064, links: holdingLinks(van.circuit) })
+  const { state, missing } = await standing(van)
+  expect(state).toBe('cannot-tell')
+  expect(missing).toEqual(expect.arrayContaining(['Left pinch seam', 'Strap rub line', 'Return connector']))
+  expect(missing).not.toContain('Pressure sensor')
+})
+
+describe('gas-free', () => {
+  const read = async (job: JobView, hour: number, change: object) => {
+    for (const minutes of [0, 20])
+      for (const point of ['neck', 'middle', 'far corner'])
+        await readGas(at(hour + minutes / 60), job.id, {
+          id: randomUUID(),
+          point,
+          explosive: 0.02,
+          oxygen: 0.209,
+          cleaned: true,
+          ...change,
+        })
+    return loadJob(job.id)
+  }
+  const then = START + 1.5 * HOUR
+  test('not with 13.7 % oxygen, nor in nitrogen with oxygen not read', async () => {
+    expect(vapourOn(await read(await tank(), 1, { oxygen: 0.137 }), then)).toMatchObject({
+      state: 'low oxygen',
+      sentence: expect.stringContaining('19.5 %'),
+    })
+    expect(vapourOn(await read(await tank(), 1, { oxygen: null }), then)).toMatchObject({
+      state: 'not read',
+      sentence: expect.stringContaining('Read oxygen too'),
+    })
+    expect(vapourOn(await read(await tank(), 1, {}), then).state).toBe('gas-free')
+  })
+  test('with diesel standing in it a cold reading allows no heat', async () => {
+    const job = await read(await tank({ fuel: 'diesel' }), 1, { cleaned: false })
+    expect(vapourOn(job, then).state).toBe('gas-free')
+    expect(heatRefused(job, then)).toContain('a cold reading says nothing')
+    expect(heatRefused(await read(await tank({ fuel: 'diesel' }), 1, {}), then)).toBeNull()
+  })
+})
+
+test.each([
+  ['sheet steel', 'plastic-weld', 'none', 'Bottom seam', 'only polyethylene'],
+  ['moulded polyethylene', 'liner', 'epoxy-liner', 'Bottom seam', 'clean metal only'],
+  ['moulded polyethylene', 'patch', 'epoxy-patch', 'Bottom seam', 'bare, sound metal'],
+  ['sheet steel', 'renew-hose', 'none', 'Drain plug', 'not made for such a part'],
+] as const)('a repair that cannot be: %s, %s', async (material, method, with_, part, why) => {
+  const job = await tank({ material })
+  const leakId = await found(job, 1, part)
+  expect((await refusal(repaired(job, 2, leakId, { method, material: with_ }))).fields.method).toContain(why)
+})
+
+describe('readings after the end', () => {
+  test('9,720 invented readings to a hold that has stopped change nothing', async () => {
+    const job = await tank()
+    const hold = await held(job, 1, falling(30))
+    const invented = Array.from({ length: 9720 }, (_, k) => ({ t: k / 10 + 0.05, pressure: 5000 }))
+    for (const from of [{ typedBy: technician().id }, 'device', 'stand-in'] as const)
+      expect((await refusal(takeReadings(hold.id, invented, from))).status).toBe(409)
+    expect((await standing(job)).state).toBe('leaking')
+  })
+  test('a key of an ended hold writes nothing more after a minute, and what it changed before stands in the trail', async () => {
+    const job = await tank()
+    const hold = await setUpHold(at(1), job.id, holdForm({ source: 'device' }))
+    const { key } = await makeKey(technician(), hold.id, { id: randomUUID(), name: 'logger' })
+    await stepHold(at(1), hold.id, 'settling')
+    await fed(hold.id, falling(30))
+    await stepHold(technician(), hold.id, 'stopped')
+    const late = await takeFeed(await mustOpenHold(key), '{"t": 7.5, "pressure_kPa": 4.99}')
+    expect(late.taken).toBe(1)
+    expect((await jobTrail(job.id))[0]).toMatchObject({ verb: 'took late readings', detail: { readings: 1 } })
+    const old = await tank()
+    const stopped = await setUpHold(at(1), old.id, holdForm({ source: 'device' }))
+    const made = await makeKey(technician(), stopped.id, { id: randomUUID(), name: 'logger' })
+    await stepHold(at(1), stopped.id, 'settling')
+    await fed(stopped.id, falling(30))
+    await stepHold(at(3), stopped.id, 'stopped')
+    expect((await refusal(takeFeed(await mustOpenHold(made.key), '{"t": 7.5, "pressure_kPa": 4.99}'))).status).toBe(409)
+  })
+  test('a simulated hold takes no typed ones, a typed one no logger’s, and none of fifty days on', async () => {
+    const job = await tank()
+    const typed = await setUpHold(at(1), job.id, holdForm())
+    await stepHold(technician(), typed.id, 'settling')
+    const by = { typedBy: technician().id }
+    expect((await refusal(takeReadings(typed.id, [{ t: 1, pressure: 5000 }], 'device'))).message).toContain('from a person')
+    expect((await refusal(takeReadings(typed.id, [{ t: 50 * 86_400, pressure: 5000 }], by))).message).toContain(
+      'ahead of this hold’s clock',
+    )
+    const other = await tank()
+    const simulated = await setUpHold(at(1), other.id, holdForm({ source: 'stand-in' }))
+    await stepHold(technician(), simulated.id, 'settling')
+    expect((await refusal(takeReadings(simulated.id, [{ t: 1, pressure: 5000 }], by))).message).toContain('takes no others')
+  })
+})
