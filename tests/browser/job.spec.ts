@@ -1,11 +1,11 @@
-import { enter, expect, jobOf, test, closedAsProposed } from '../support/test'
+import { enter, expect, jobOf, test, closedAsProposed, saysOfMap } from '../support/test'
 
 test('parts are renamed, added at a place and taken off; one with a leak stays', async ({ page, context, demo }) => {
   await enter(context, demo)
   const job = await jobOf(context, demo, 'Beach tractor')
   const open = async (id: string) => {
     await page.goto(`${demo.url}/jobs/${id}/circuit`)
-    await expect(page.getByText(/Reaches \d+ of/)).toBeVisible()
+    await expect(page.getByText(/\d+ of \d+ parts are under test/)).toBeVisible()
     await page.keyboard.press('c')
   }
   await open(job.id)
@@ -19,6 +19,7 @@ test('parts are renamed, added at a place and taken off; one with a leak stays',
   await page.getByRole('button', { name: 'Save the map' }).click()
   await expect(page.getByText('Two parts have the same name.').first()).toBeVisible()
   await page.getByLabel('Name of part 2', { exact: true }).fill('Filler neck weld')
+  await saysOfMap(page)
   await page.getByRole('button', { name: 'Save the map' }).click()
   await expect(page.getByRole('heading', { name: 'What a test reaches' })).toBeVisible()
   const after = (await jobOf(context, demo, 'Beach tractor')).parts.filter(part => part.removedAt === null)
@@ -29,11 +30,16 @@ test('parts are renamed, added at a place and taken off; one with a leak stays',
 
   await open((await jobOf(context, demo, 'Flying boat SK-11, left')).id)
   await page.getByRole('button', { name: 'Take Rib 4 off' }).click()
+  await saysOfMap(page)
   await page.getByRole('button', { name: 'Save the map' }).click()
   await expect(page.getByText('Rib 4 has a leak on record').first()).toBeVisible()
 })
 
-test('disturbing a part ends its evidence alone; striking the entry brings it back', async ({ page, context, demo }) => {
+test('disturbing a part ends its evidence alone; striking the entry does not undo what was done to the metal', async ({
+  page,
+  context,
+  demo,
+}) => {
   await enter(context, demo)
   const job = await jobOf(context, demo, 'Fire pump 3')
   await page.goto(`${demo.url}/jobs/${job.id}`)
@@ -47,7 +53,10 @@ test('disturbing a part ends its evidence alone; striking the entry brings it ba
   await panel.getByRole('button', { name: 'Record it' }).click()
   await expect(panel).toBeHidden()
   await expect(page.getByText('9 of 10 parts')).toBeVisible()
-  await expect(page.getByText(/no evidence that stands for Sender ring/)).toBeVisible()
+  // It leaked once by measuring: what was touched since is held again.
+  await expect(
+    page.getByText(/is not measured away: hold again over Sender ring|no evidence that stands for Sender ring/),
+  ).toBeVisible()
   await expect(page.getByRole('row', { name: /Sender ring/ })).toContainText('touched since')
 
   await page.getByRole('button', { name: 'Strike out' }).last().click()
@@ -58,7 +67,7 @@ test('disturbing a part ends its evidence alone; striking the entry brings it ba
   await strike.getByRole('button', { name: 'Strike it out' }).click()
   await expect(strike).toBeHidden()
   await expect(page.getByText(/struck out: that was the tank beside it/)).toBeVisible()
-  await expect(page.getByText('10 of 10 parts')).toBeVisible()
+  await expect(page.getByText('9 of 10 parts')).toBeVisible()
 })
 
 test('retesting before the cure wants a reason, which the record shows', async ({ page, context, demo }) => {

@@ -1,5 +1,5 @@
 import { OWNER_CODE } from '../support/shop'
-import { expect, test, closedAsProposed } from '../support/test'
+import { expect, test, closedAsProposed, choose } from '../support/test'
 
 test('a new shop, one tank: from the complaint to sealed, on the stand-in', async ({ page, empty }) => {
   test.setTimeout(420_000)
@@ -94,6 +94,8 @@ test('a new shop, one tank: from the complaint to sealed, on the stand-in', asyn
   for (let leak = 1; leak <= finds; leak++) {
     await page.keyboard.press('r')
     await expect(page.getByRole('dialog', { name: `Repair of leak ${leak}` })).toBeVisible()
+    await choose(page, 'What was done', 'Renewed the part')
+    await choose(page, 'Material', 'Nothing that cures')
     await page.getByRole('button', { name: 'Record the repair' }).click()
     await expect(page.getByRole('dialog')).toBeHidden()
     await expect(page.getByText(new RegExp(`Leak ${leak}, .*: ready to retest`))).toBeVisible()

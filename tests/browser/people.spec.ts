@@ -1,4 +1,4 @@
-import { enter, expect, jobOf, test } from '../support/test'
+import { enter, expect, jobOf, test, saysOfMap } from '../support/test'
 
 test('two people edit one job: the second is told, chooses, and loses nothing', async ({ browser, demo }) => {
   const [first, second] = await Promise.all([browser.newContext(), browser.newContext()])
@@ -39,6 +39,7 @@ test('two people edit the parts: the second keeps what both added', async ({ bro
     await page!.goto(`${demo.url}/jobs/${job.id}/circuit?change=1`)
     await page!.getByRole('button', { name: 'Add a part' }).click()
     await page!.getByLabel('Name of part 20', { exact: true }).fill(name)
+    await saysOfMap(page!)
   }
   await pages[1]!.getByRole('button', { name: 'Save the map' }).click()
   await expect(pages[1]!.getByRole('heading', { name: 'What a test reaches' })).toBeVisible()

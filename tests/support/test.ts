@@ -84,3 +84,9 @@ export async function closedAsProposed(page: Page): Promise<void> {
   if (await proposed.isVisible()) await proposed.click()
   await page.getByRole('button', { name: 'None, drained' }).click()
 }
+
+/** Says of a changed map that the tank is another one now, where a set-up of before could be read anew. */
+export async function saysOfMap(page: Page, word = 'Changed now'): Promise<void> {
+  const choice = page.getByRole('button', { name: word })
+  if (await choice.isVisible()) await choice.click()
+}

@@ -88,6 +88,18 @@ const doubt = computed(() => {
     }
   )
 })
+/** Local time of the first reading, where the file itself has no dates. */
+const firstTaken = ref('')
+const hasDates = computed(() => meanings.value.some(meaning => meaning?.field === 'clock'))
+const startedAt = computed(() => {
+  const at = Date.parse(firstTaken.value)
+  return hasDates.value || !Number.isFinite(at) ? null : at
+})
+function endedNow() {
+  const from = new Date(Date.now() - (preview.value?.span ?? 0) * 1000)
+  const local = new Date(+from - from.getTimezoneOffset() * 60_000)
+  firstTaken.value = local.toISOString().slice(0, 19)
+}
 const take = (unitConfirmed: boolean) =>
   save(async () => {
     emit(
@@ -95,6 +107,7 @@ const take = (unitConfirmed: boolean) =>
       await callApi<BenchHold>(`holds/${props.hold.id}/file`, 'POST', {
         text: text.value,
         columns: meanings.value,
+        startedAt: startedAt.value,
         unitConfirmed,
       }),
     )
@@ -165,13 +178,35 @@ function chooseAnother() {
               : 'Choose the column’s unit above, or say that it is right.'
           }}
         </p>
+
+        <div v-if="!hasDates" class="flex flex-wrap items-end gap-2">
+          <UFormField label="First reading taken" help="The file has no dates: it counts from when you say.">
+            <UInput v-model="firstTaken" type="datetime-local" step="1" aria-label="First reading taken" />
+          </UFormField>
+          <UButton type="button" color="neutral" variant="outline" class="mb-6 min-h-11" @click="endedNow"
+            >It ended just now</UButton
+          >
+        </div>
       </template>
       <p v-if="problem" role="alert" class="leaking text-lg font-semibold">{{ problem }}</p>
       <div class="flex flex-wrap gap-2">
-        <UButton v-if="doubt" color="neutral" variant="outline" size="xl" :loading="saving" @click="take(true)"
+        <UButton
+          v-if="doubt"
+          color="neutral"
+          variant="outline"
+          size="xl"
+          :loading="saving"
+          :disabled="!hasDates && startedAt === null"
+          @click="take(true)"
           >The unit is right, take it</UButton
         >
-        <UButton v-else color="neutral" size="xl" :loading="saving" :disabled="!preview?.count" @click="take(false)"
+        <UButton
+          v-else
+          color="neutral"
+          size="xl"
+          :loading="saving"
+          :disabled="!preview?.count || (!hasDates && startedAt === null)"
+          @click="take(false)"
           >Take these readings</UButton
         >
         <UButton color="neutral" variant="ghost" size="xl" @click="chooseAnother">Another file</UButton>
