@@ -9,7 +9,11 @@ import { orificeFlow } from './orificeFlow'
  * @param molarMass kg/mol of the gas that flows: a heavier one passes less through the same hole, by the root of its density
  * @returns m
  */
-export function equivalentHole(rate: number, gauge: number, { barometer = STANDARD_PRESSURE, molarMass = AIR_MOLAR_MASS } = {}): number {
+export function equivalentHole(
+  rate: number,
+  gauge: number,
+  { barometer = STANDARD_PRESSURE, molarMass = AIR_MOLAR_MASS } = {},
+): number {
   const perSquare = gauge < 0 ? orificeFlow(1, barometer, barometer + gauge) : orificeFlow(1, barometer + gauge, barometer)
   const heavier = Math.sqrt(molarMass / AIR_MOLAR_MASS)
   return perSquare > 0 ? Math.sqrt((Math.max(0, rate) * heavier) / perSquare) : 0

@@ -30,7 +30,7 @@ export class VolumeCheckError extends Error {
 
 /**
  * Effective volume of a closed tank: V_eff = Patm dV / dp (Boyle's law at constant temperature; the inverse of V + P dV/dp).
- * 100 mL into 60 L raise it by 169 Pa.
+ * 100 mL into 60 L raise it by 169 Pa, once the gas has cooled.
  * @throws VolumeCheckError when the pressure did not rise by more than the gauge's noise
  */
 export function volumeFromPush({
@@ -47,7 +47,7 @@ export function volumeFromPush({
   if (!(rise > 3 * riseSpread) || rise <= 0)
     throw new VolumeCheckError('The gauge did not rise by enough to tell a volume. Push more strokes, or use a finer gauge.')
   const effective = (barometer * pushed) / rise
-  return { effective, uncertainty: effective * Math.hypot(pushedUncertainty / pushed, riseSpread / rise) }
+  return { effective, uncertainty: effective * Math.hypot(pushedUncertainty / pushed, riseSpread / rise, HEAT_LEFT) }
 }
 
 /** Volume, wall give and their uncertainties as a hold's set-up wants them. */
@@ -109,15 +109,28 @@ export function pressureWithoutPush(before: readonly { t: number; pressure: numb
   return p + (before.reduce((sum, reading) => sum + (reading.t - t) * (reading.pressure - p), 0) / spread) * (at - t)
 }
 
+/** A push warms the gas by some 84 K x dp/P, which is gone in a minute or two: from so many s on its heat says nothing any more. */
+export const COOLED_AFTER = 360
+/** What may be left of that heat by then, as a share of the rise, one standard deviation. */
+const HEAT_LEFT = 0.015
+
 /**
- * Readings at which a push of air stands: those on its way up, and one that the instrument took before it felt it, are left out.
- * @param after readings from the push on, in order of time, Pa
- * @param before where the pressure would be without the push, Pa
- * @param spread standard deviation of one reading, Pa
+ * The gauge before and after a push of air, both at the moment of the push: on the trend of the readings before it, and on that of
+ * those after the gas has cooled, so that neither the push's own heat nor what leaks meanwhile is taken for volume.
+ * @param readings of the hold, s and Pa, in order of time
+ * @param pushedAt s
+ * @returns Pa; null while there are too few readings on either side
  */
-export function standingAfterPush<R extends { pressure: number }>(after: readonly R[], before: number, spread: number): R[] {
-  const highest = after.reduce((most, { pressure }) => Math.max(most, pressure), before)
-  const stands = before + 0.95 * (highest - before) - 2 * spread
-  const first = after.findIndex(({ pressure }) => pressure >= stands)
-  return first < 0 ? [] : after.slice(first)
+export function gaugeOverPush(
+  readings: readonly { t: number; pressure: number }[],
+  pushedAt: number,
+): { before: number; after: number } | null {
+  const cooled = readings.filter(({ t }) => t >= pushedAt + COOLED_AFTER).slice(0, TREND)
+  if (cooled.length < LEAST) return null
+  const before = pressureWithoutPush(readings.filter(({ t }) => t <= pushedAt).slice(-TREND), pushedAt)
+  const after = pressureWithoutPush(cooled, pushedAt)
+  return before === null || after === null ? null : { before, after }
 }
+/** Readings on either side that show where the pressure goes, and how many do at the least. */
+const TREND = 30
+const LEAST = 4

@@ -1,3 +1,4 @@
+import { AIR_HEAT_RATIO } from '../gas/air'
 import type { GasSpace } from '../gas/inventory'
 import { capillaryFlow } from '../gas/viscousFlow'
 import { orificeFlow } from '../gas/orificeFlow'
@@ -119,7 +120,11 @@ export function standInTank(config: StandInConfig): StandInTank {
     },
     push(t, volume) {
       runTo(t)
+      // What is pushed in compresses what is there, and warms it: (gamma - 1) / gamma x T x dp / P.
+      const inside = gauge() + barometerAt(clock)
+      const rise = (barometerAt(clock) * volume) / space.volume
       moles += (barometerAt(clock) * volume) / (MOLAR_GAS_CONSTANT * skinAt(clock))
+      gas += ((AIR_HEAT_RATIO - 1) / AIR_HEAT_RATIO) * gasTemperature() * (rise / inside)
     },
     topUp(t) {
       runTo(t)

@@ -1,12 +1,6 @@
 <script setup lang="ts">
 import { gaugeSpread } from '#core/hold/gaugeSpread'
-import {
-  checkDisagreement,
-  pressureWithoutPush,
-  standingAfterPush,
-  VolumeCheckError,
-  volumeFromPush,
-} from '#core/gas/volumeCheck'
+import { checkDisagreement, COOLED_AFTER, gaugeOverPush, VolumeCheckError, volumeFromPush } from '#core/gas/volumeCheck'
 import { effectiveVolume } from '#core/gas/inventory'
 import { volumeCheckSchema, type MarkForm } from '#shared/leaktest/hold/holdForm'
 import type { JobView } from '#shared/views'
@@ -38,27 +32,16 @@ const meanOf = (few: ReadingView[]) =>
 const before = () => {
   state.before = meanOf(props.readings.slice(-FEW))
 }
-/** Readings before the push that show where the pressure was going. */
-const TREND = 30
 const spread = computed(() => gaugeSpread(props.hold.setup.gauge))
-/** A push takes a while to go in, s; later readings say more of the leak. */
-const GOES_IN = 120
-/**
- * The first few once the push stands, against where the pressure would be by then without it: what leaks in between is not
- * volume.
- */
+/** s until the push's own heat is gone; null before it went in. */
+const cooling = computed(() => {
+  const last = props.readings.at(-1)
+  return pushedAt.value === null || !last ? null : Math.max(0, pushedAt.value + COOLED_AFTER - last.t)
+})
 function after(pushed: number) {
-  const few = standingAfterPush(
-    props.readings.filter(reading => reading.t > pushed && reading.t <= pushed + GOES_IN),
-    state.before ?? 0,
-    spread.value,
-  ).slice(0, FEW)
-  state.after = meanOf(few)
-  if (few.length)
-    state.before = pressureWithoutPush(
-      props.readings.filter(reading => reading.t <= pushed).slice(-TREND),
-      few.reduce((sum, reading) => sum + reading.t, 0) / few.length,
-    )
+  const over = gaugeOverPush(props.readings, pushed)
+  state.after = over?.after ?? null
+  if (over) state.before = over.before
 }
 watch(
   open,
@@ -116,6 +99,10 @@ const measured = computed(() => {
     throw error
   }
 })
+const pushText = computed(() => {
+  if (cooling.value === null) return 'It goes in now'
+  return cooling.value > 0 ? `It is in, and warm: ${waitText(cooling.value)} to cool` : 'It is in, and has cooled'
+})
 const found = computed(() => (typeof measured.value === 'object' ? measured.value : null))
 const differs = computed(() => found.value && checkDisagreement(found.value, supposed.value) > 3)
 const keep = (use: boolean) =>
@@ -154,7 +141,7 @@ const keep = (use: boolean) =>
           <UFormField label="Pressure before" name="before"
             ><QuantityInput v-model="state.before" kind="pressure"
           /></UFormField>
-          <UFormField label="Pressure after" name="after" hint="as soon as it stands"
+          <UFormField label="Pressure after" name="after" hint="once the gas has cooled"
             ><QuantityInput v-model="state.after" kind="pressure"
           /></UFormField>
         </div>
@@ -167,7 +154,7 @@ const keep = (use: boolean) =>
           :loading="saving"
           :disabled="pushedAt !== null"
           @click="push"
-          >{{ pushedAt === null ? 'It goes in now' : 'It is in: waiting for the gauge' }}</UButton
+          >{{ pushText }}</UButton
         >
         <div aria-live="polite" class="min-h-20">
           <template v-if="found">
