@@ -44,6 +44,8 @@ export interface Check {
   minutes: number
   kit: readonly string[]
   risk: Risk
+  /** it switches something on: never where vapour may lie */
+  sparks?: true
   /** what to mind while doing it */
   caution?: string
   access: Access
@@ -380,6 +382,7 @@ const rows: readonly Check[] = [
     minutes: 8,
     kit: ['lamp', 'mirror', 'second person', 'extinguisher'],
     risk: 'danger',
+    sparks: true,
     caution: 'In the open, extinguisher in hand, off at the first spray. Not with a pool or a spray.',
     access: 'nothing',
     barredBy: ['pool', 'liquid fuel leak'],
@@ -413,6 +416,7 @@ const rows: readonly Check[] = [
     minutes: 3,
     kit: ['lamp'],
     risk: 'care',
+    sparks: true,
     caution: 'Battery back on only after the vapour is aired out.',
     access: 'nothing',
     needs: ['coupling', 'feed', 'pickup'],
@@ -433,10 +437,11 @@ const rows: readonly Check[] = [
     key: 'pinch-return',
     name: 'Pinch or lead off the return',
     source: 'trade practice',
-    how: 'Lead the return into a can, or pinch it for a moment with the engine at idle, and see whether it stops.',
+    how: 'Engine at idle, the return led into a bonded can outside the craft: see whether the leak stops. Or pinch it for a moment.',
     minutes: 8,
     kit: ['pinch pliers', 'can'],
     risk: 'danger',
+    sparks: true,
     caution: 'Never pinch the return of a pump that makes its own pressure without the maker’s word.',
     access: 'nothing',
     needs: ['return'],
@@ -452,6 +457,7 @@ const rows: readonly Check[] = [
     minutes: 10,
     kit: [],
     risk: 'care',
+    sparks: true,
     access: 'nothing',
     needs: ['selector', 'crossover'],
     outcomes: [

@@ -1,3 +1,4 @@
+import { fuels } from '../fuel/fuels'
 import { accesses, accessMinutes, checkOf, checks, isBeforeDrop, type Access, type Check, type Risk } from './checks'
 import { answerChances, codeClassesOf } from './observations'
 import type { Situation } from './situation'
@@ -141,6 +142,23 @@ function opened(situation: Situation): ReadonlySet<Access> {
 /** Least information worth being offered, bits. */
 const WORTH_ASKING = 0.004
 
+/** Smell or wet inside a boat whose fuel evaporates: vapour lies in the bilge, and a bilge is a bowl. */
+function vapourInBilge({ craft, fuel, signs }: Situation): boolean {
+  const volatile = (fuels.find(each => each.key === fuel)?.flashPoint ?? 0) < BURNS_COLD
+  return craft === 'boat' && volatile && ['smell-inside', 'wet-inside', 'smell-always'].some(sign => signs.includes(sign))
+}
+/** A fuel whose flash point is below a cold day's temperature gives vapour that burns, K. */
+const BURNS_COLD = 273.15
+
+/** What has to be done before any check, when the complaint is dangerous as it stands. */
+function firstOfAll({ dangerous, bilge, pool, road }: Record<'dangerous' | 'bilge' | 'pool' | 'road', boolean>): string | null {
+  if (bilge)
+    return 'Fuel vapour may lie in the bilge. No switch, no pump and no engine: open it up, ventilate by hand or from outside, and read the vapour low in the bilge first.'
+  if (!dangerous) return null
+  const drain = pool && road ? ' Drain the tank before anything is looked for.' : ''
+  return `Liquid fuel is getting out in quantity. Keep everybody and every flame and switch away, catch it, fuel off, air the place; no engine until it is found.${drain}`
+}
+
 /**
  * The checks that have not been answered, by expected fall of entropy for their minutes and risk (Lindley 1956), those before
  * the tank comes down apart from those after.
@@ -152,6 +170,7 @@ export function nextChecks(situation: Situation, suspects: Suspects): NextChecks
   const done = new Set(situation.answers.map(answer => answer.check))
   const gained = opened(situation)
   const barred: NextChecks['barred'] = []
+  const bilge = vapourInBilge(situation)
   const ranked: RankedCheck[] = []
   for (const check of checks) {
     if (
@@ -160,6 +179,10 @@ export function nextChecks(situation: Situation, suspects: Suspects): NextChecks
       (check.needs && !check.needs.some(family => families.has(family)))
     )
       continue
+    if (check.sparks && bilge) {
+      barred.push({ check, why: 'not before the bilge is ventilated and its vapour read' })
+      continue
+    }
     const bar = check.barredBy?.find(key => said.has(key))
     if (bar) {
       barred.push({
@@ -184,8 +207,6 @@ export function nextChecks(situation: Situation, suspects: Suspects): NextChecks
     before: ranked.filter(each => isBeforeDrop(each.check)),
     after: ranked.filter(each => !isBeforeDrop(each.check)),
     barred,
-    safety: dangerous
-      ? 'Liquid fuel is getting out in quantity. Keep everybody and every flame and switch away, catch it, fuel off, air the place; no engine until it is found.'
-      : null,
+    safety: firstOfAll({ dangerous, bilge, pool: said.has('pool'), road: situation.craft === 'road vehicle' }),
   }
 }

@@ -248,6 +248,22 @@ describe('the next check', () => {
     expect(next.before.map(each => each.check.key)).not.toContain('engine-watch')
     expect(nextChecks(situation(), suspectsOf(situation())).safety).toBeNull()
   })
+  test('a petrol boat that smells inside is ventilated and read before anything is switched on', () => {
+    const boat = situation({ craft: 'boat', fuel: 'petrol', signs: ['smell-inside'] })
+    const next = nextChecks(boat, suspectsOf(boat))
+    expect(next.safety).toContain('read the vapour low in the bilge first')
+    const offered = [...next.before, ...next.after].map(each => each.check)
+    expect(offered.filter(check => check.sparks)).toEqual([])
+    expect(next.barred.map(each => each.check.key)).toContain('prime-pump')
+    const calm = (change: object) => nextChecks(situation({ ...boat, ...change }), suspectsOf(boat)).safety
+    expect([calm({ fuel: 'diesel' }), calm({ craft: 'road vehicle' }), calm({ signs: ['drip'] })]).toEqual([null, null, null])
+  })
+  test('a pool under a road vehicle is drained first', () => {
+    const pool = (craft: 'road vehicle' | 'boat') =>
+      nextChecks(situation({ craft, fuel: 'diesel', signs: ['pool'] }), suspectsOf(situation())).safety
+    expect(pool('road vehicle')).toContain('Drain the tank before anything')
+    expect(pool('boat')).not.toContain('Drain the tank')
+  })
   test('what needs the tank down is kept apart, and what is open stays open', () => {
     const state = situation({ kind: 'aluminium-belly', signs: ['brim-full', 'wet-top'] })
     const next = nextChecks(state, suspectsOf(state))

@@ -59,7 +59,7 @@ export const degassingWays: readonly DegassingWay[] = [
     key: 'inert',
     name: 'Nitrogen, carbon dioxide or argon',
     how: 'Through a regulator, slowly, to the bottom, out at the highest opening, and kept flowing as long as the work lasts.',
-    mind: 'It takes the air you breathe: outdoors only. Nothing is cleaned; read oxygen at every point, and once the flow stops all is as before.',
+    mind: 'It takes the air you breathe: outdoors only. Carbon dioxide blown in at speed charges itself and sparks: slowly, or nitrogen instead. Nothing is cleaned; read oxygen at every point, and once the flow stops all is as before.',
     water: 0,
     unsuited: () => null,
   },

@@ -45,7 +45,7 @@ export const drainMethods: readonly DrainMethod[] = [
   {
     key: 'pickup',
     name: 'Through the pickup',
-    how: 'Feed hose off, hand pump or siphon on the pickup.',
+    how: 'Feed hose off, hand pump or a siphon with its own bulb on the pickup, never started by mouth.',
     needs: ['pickup', 'feed'],
     flow: 5e-5,
     mess: 2,

@@ -178,7 +178,8 @@ export const sealsBy: Record<ThreadForm, string> = {
 
 /**
  * Usual torque of a fastener or fitting, N·m, as a caution only: the maker's figure comes first. By thread diameter, dry, in
- * steel; general engineering tables (VDI 2230, class 8.8 halved for sealing joints).
+ * steel; general engineering tables (VDI 2230, class 8.8 halved for sealing joints). Flares by the tube they close: FAA AC
+ * 43.13-1B, table 9-2 (1/4 in tube 40 to 65 in-lb in aluminium, 135 to 150 in steel; 3/8 in 75 to 125 and 270 to 300).
  */
 export const usualTorque: readonly { size: string; steel: readonly [number, number]; aluminium: readonly [number, number] }[] =
   [
@@ -188,6 +189,6 @@ export const usualTorque: readonly { size: string; steel: readonly [number, numb
     { size: 'M10', steel: [35, 47], aluminium: [20, 28] },
     { size: 'M12 drain plug', steel: [25, 35], aluminium: [15, 22] },
     { size: 'M14 to M18 drain plug', steel: [35, 50], aluminium: [20, 30] },
-    { size: '7/16-20 flare', steel: [15, 20], aluminium: [9, 14] },
-    { size: '9/16-18 flare', steel: [24, 34], aluminium: [16, 22] },
+    { size: '7/16-20 flare', steel: [15, 17], aluminium: [4.5, 7.3] },
+    { size: '9/16-18 flare', steel: [30, 34], aluminium: [8.5, 14] },
   ]

@@ -2,7 +2,7 @@ import * as yup from 'yup'
 import { signKeys } from '../../core/complaint/keys'
 import { signOf, singleGroups } from '../../core/complaint/signs'
 import { troubleCode } from '../../core/complaint/troubleCodes'
-import { craftKinds, tankKinds, tankMaterials } from '../../core/circuit/tankKinds'
+import { craftKinds, tankKinds, tankMaterials, USUAL_LIMIT_SOURCE } from '../../core/circuit/tankKinds'
 import { fuelKeys } from '../../core/fuel/fuels'
 import { throughputFromStandard } from '../../core/quantity/standardLeakRate'
 import { entryId, line, oneOf, positive, quantity, requiredLine, words } from './fields'
@@ -66,7 +66,14 @@ const facts = {
     ),
   fuel: oneOf(fuelKeys, 'Fuel'),
   pressureLimit: positive('Pressure limit').max(100_000, 'A fuel tank limit above 100 kPa is not believable. Check the unit.'),
-  limitSource: requiredLine('Where the limit comes from', 160),
+  limitSource: requiredLine('Where the limit comes from', 160).test(
+    'manual',
+    'A welded or composite tank of an aircraft follows its manual alone: type its limit, and where the manual says so.',
+    function (value) {
+      const { craftKind, material } = this.parent as { craftKind?: string; material?: string }
+      return !(craftKind === 'light aircraft' && material !== 'riveted aluminium' && value === USUAL_LIMIT_SOURCE)
+    },
+  ),
   acceptance: quantity('Acceptance limit')
     .min(throughputFromStandard(0.01), 'An acceptance limit under 0.01 mL/min cannot be tested by pressure.')
     .max(throughputFromStandard(10_000), 'An acceptance limit above 10,000 mL/min is not a limit.'),

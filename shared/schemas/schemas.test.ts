@@ -1,6 +1,7 @@
 import { randomUUID } from 'node:crypto'
 import { ValidationError, type AnyObjectSchema } from 'yup'
 import { fileSchema, holdSchema, holdStepSchema, markSchema, readingsSchema, speedSchema } from '../leaktest/hold/holdForm'
+import { USUAL_LIMIT_SOURCE } from '../../core/circuit/tankKinds'
 import { circuitSchema } from './circuit'
 import { gasReadingSchema, planSchema } from './safety'
 import { smokeSchema } from '../leaktest/smoke/smokeForm'
@@ -132,6 +133,12 @@ test.each<[AnyObjectSchema, object, string, string]>([
   [newJobSchema, { ...job, complaint: { ...job.complaint, signs: ['on Tuesdays'] } }, 'complaint.signs[0]', 'must be one of'],
   [newJobSchema, { ...job, complaint: { ...job.complaint, words: 'x'.repeat(4001) } }, 'complaint.words', 'under 4,000'],
   [jobEditSchema, job, 'revision', 'missing'],
+  [
+    newJobSchema,
+    { ...job, craftKind: 'light aircraft', material: 'composite', limitSource: USUAL_LIMIT_SOURCE },
+    'limitSource',
+    'follows its manual alone',
+  ],
   [circuitSchema, { says: 'changed now', revision: 1, spaces, parts: [] }, 'parts', 'at least one part'],
   [circuitSchema, { says: 'changed now', revision: 1, spaces, parts: [part, { ...part, name: 'CAP' }] }, 'parts', 'same name'],
   [

@@ -41,7 +41,15 @@ export const RUBBER_LOSS = { rate: throughputFromStandard(0.15), uncertainty: th
 /** What a tied balloon holds, Pa. */
 export const BALLOON_PRESSURE = 2500
 
-export const balloonParts = ['girth', 'temperature', 'barometer', 'volume', 'rubber'] as const
+/**
+ * How far a rubber's pressure wanders as it ages and as it shrinks: a share of it for the hours, and as much more as its girth
+ * changed, one standard deviation (general practice; rubber creeps and its pressure falls and rises with its size).
+ */
+const RUBBER_WANDERS = 0.1
+/** Girths nearer in time than this say nothing, s: a tape is no finer. */
+const SHORTEST_SPAN = 600
+
+export const balloonParts = ['girth', 'temperature', 'barometer', 'volume', 'rubber pressure', 'rubber'] as const
 export type BalloonPart = (typeof balloonParts)[number]
 
 export interface BalloonEstimate extends RateBounds {
@@ -92,7 +100,8 @@ export function estimateBalloon(setup: BalloonSetup, readings: readonly GirthRea
   for (const { girth } of sorted)
     if (!(girth > 0) || girth > 5) throw new HoldError('A girth must be more than zero and below 5 m.')
   const span = sorted.length ? sorted[sorted.length - 1]!.t - sorted[0]!.t : 0
-  if (sorted.length < 2 || !(span > 0)) throw new HoldError('A balloon needs two girths at different times.')
+  if (sorted.length < 2 || !(span >= SHORTEST_SPAN))
+    throw new HoldError('A balloon needs two girths at least ten minutes apart.')
   const mean = sorted.reduce((sum, { girth }) => sum + girth, 0) / sorted.length
   const gas = (reading: GirthReading, volume: number) =>
     (((reading.barometer ?? STANDARD_PRESSURE) + setup.pressure) * volume) / (reading.temperature ?? STANDARD_TEMPERATURE)
@@ -112,12 +121,14 @@ export function estimateBalloon(setup: BalloonSetup, readings: readonly GirthRea
   const wholeVolume = setup.volume + balloonVolume(mean)
   const perSecond = STANDARD_PRESSURE / span
   const temperatureMoved = Math.abs((sorted.at(-1)!.temperature ?? 0) - (sorted[0]!.temperature ?? 0))
+  const wanders = RUBBER_WANDERS + Math.abs(sorted.at(-1)!.girth - sorted[0]!.girth) / mean
   const budget: Record<BalloonPart, number> = {
-    girth: trapped.uncertainty,
-    temperature: ((wholeVolume * setup.temperatureChangeUncertainty) / STANDARD_TEMPERATURE) * perSecond,
-    barometer: (wholeVolume * setup.barometerChangeUncertainty) / span,
-    volume: ((setup.volumeUncertainty * temperatureMoved) / STANDARD_TEMPERATURE) * perSecond,
-    rubber: rubber.uncertainty,
+    'girth': trapped.uncertainty,
+    'temperature': ((wholeVolume * setup.temperatureChangeUncertainty) / STANDARD_TEMPERATURE) * perSecond,
+    'barometer': (wholeVolume * setup.barometerChangeUncertainty) / span,
+    'volume': ((setup.volumeUncertainty * temperatureMoved) / STANDARD_TEMPERATURE) * perSecond,
+    'rubber pressure': (wholeVolume * setup.pressure * wanders) / span,
+    'rubber': rubber.uncertainty,
   }
   const uncertainty = Math.hypot(...Object.values(budget))
   const leak = trapped.rate - rubber.rate
@@ -164,7 +175,7 @@ function lossOf(
 
 const LONGEST_WAIT = 72 * 60 // min
 
-/** Girth, temperature and weather fall as one over the time; the rubber's doubt does not. */
+/** Girth, temperature, weather and the rubber's pressure fall as one over the time; the rubber's own loss does not. */
 function minutesToDecide(leak: number, budget: Record<BalloonPart, number>, limit: number, span: number): number | null {
   for (let factor = 1.05; (span * (factor - 1)) / 60 <= LONGEST_WAIT; factor *= 1.05) {
     const uncertainty = Math.hypot(
@@ -172,9 +183,11 @@ function minutesToDecide(leak: number, budget: Record<BalloonPart, number>, limi
       budget.temperature / factor,
       budget.barometer / factor,
       budget.volume / factor,
+      budget['rubber pressure'] / factor,
       budget.rubber,
     )
-    if (verdictOf(normalBounds(leak, uncertainty), limit) !== 'cannot-tell') return Math.max(1, Math.ceil((span * (factor - 1)) / 60))
+    if (verdictOf(normalBounds(leak, uncertainty), limit) !== 'cannot-tell')
+      return Math.max(1, Math.ceil((span * (factor - 1)) / 60))
   }
   return null
 }

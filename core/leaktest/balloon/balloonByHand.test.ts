@@ -85,6 +85,7 @@ test('more time is worth what it takes off girth, temperature, weather and volum
       budget.temperature / factor,
       budget.barometer / factor,
       budget.volume / factor,
+      budget['rubber pressure'] / factor,
       budget.rubber,
     )
   const limit = leakRate + 1.644854 * after(2)
@@ -127,8 +128,15 @@ describe('girths', () => {
       expect(() => estimateBalloon(setup, [...readings, { t: 9, girth }])).toThrow('more than zero and below 5 m')
     expect(() => estimateBalloon(setup, [...readings, { t: 9, girth: 5 }])).not.toThrow()
   })
-  test('must be two at different times', () => {
-    expect(() => estimateBalloon(setup, [])).toThrow('two girths at different times')
+  test('must be two, ten minutes apart', () => {
+    expect(() => estimateBalloon(setup, [])).toThrow('two girths at least ten minutes apart')
+    const apart = (t: number) => () =>
+      estimateBalloon(setup, [
+        { t: 0, girth: 0.6 },
+        { t, girth: 0.598 },
+      ])
+    expect(apart(599)).toThrow('two girths')
+    expect(apart(600)).not.toThrow()
     expect(() => estimateBalloon(setup, [{ t: 0, girth: 0.6 }])).toThrow('two girths')
     expect(() =>
       estimateBalloon(setup, [
@@ -150,4 +158,12 @@ describe('girths', () => {
     // Residuals of 10 mm about their line against a doubt of 2 mm, two degrees of freedom: sqrt(16 / 2 * (10 / 2)^2 / 5).
     expect(ratio).toBeCloseTo(Math.sqrt(80 / 2), 0)
   })
+})
+
+test('the rubber’s own pressure wanders: a tenth of it, and as much more as its girth changed', () => {
+  const { budget } = estimateBalloon(setup, shrinking(1e-3))
+  const girths = [0, 1, 2].map(k => balloonGirth(0.005 - 1e-3 * k))
+  const mean = girths.reduce((sum, girth) => sum + girth, 0) / 3
+  const wanders = 0.1 + (girths[0]! - girths[2]!) / mean
+  expect(budget['rubber pressure']).toBeCloseTo(((setup.volume + balloonVolume(mean)) * setup.pressure * wanders) / 7200, 9)
 })

@@ -2,8 +2,7 @@ import { isFind, SOAP_WATCH_TIME, type SoapMark } from './soap'
 
 /** What was done in a walk, in order of time: parts wetted and watched together, and what one of them showed. */
 export type SoapEvent =
-  | { kind: 'watch'; at: number; partIds: readonly string[] }
-  | { kind: 'mark'; at: number; partId: string; mark: SoapMark }
+  { kind: 'watch'; at: number; partIds: readonly string[] } | { kind: 'mark'; at: number; partId: string; mark: SoapMark }
 
 /** What a part showed, or that the watch over it was not kept to its end: then it says nothing. */
 export interface WatchedMark {

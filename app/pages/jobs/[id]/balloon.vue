@@ -81,11 +81,12 @@ const off = () =>
 const estimate = computed(() => balloon.value?.estimate ?? null)
 const look = computed(() => (estimate.value ? verdictLook(estimate.value.verdict) : 'unsure'))
 const partWords = {
-  girth: 'Girths',
-  temperature: 'Temperature',
-  barometer: 'Weather',
-  volume: 'Tank volume',
-  rubber: 'The rubber itself',
+  'girth': 'Girths',
+  'temperature': 'Temperature',
+  'barometer': 'Weather',
+  'volume': 'Tank volume',
+  'rubber pressure': 'Pressure of the rubber',
+  'rubber': 'The rubber itself',
 }
 const advice = computed(() => {
   const found = estimate.value,
