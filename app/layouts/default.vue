@@ -85,6 +85,7 @@ const offline = computed(() => !changes.connected || queue.waiting > 0)
           ><template v-else> What you see may be old; it goes on by itself.</template></span
         >
       </div>
+      <PressureAlarm class="no-print" />
       <main id="page" tabindex="-1" class="outline-none"><slot /></main>
     </div>
     <aside class="rope no-print hidden xl:block"><RopeList /></aside>

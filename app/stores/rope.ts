@@ -8,7 +8,9 @@ export const useRope = defineStore('rope', () => {
   const heard = new Set<string>()
   let first = true
 
+  /** In the order of the rope: what is above its pressure limit comes first. */
   const ringing = computed(() => bells.value.filter(bell => bell.rungAt !== null))
+  const overPressure = computed(() => ringing.value.filter(bell => bell.kind === 'pressure'))
   const load = async () => {
     try {
       bells.value = await callApi<BellView[]>('bells')
@@ -28,6 +30,7 @@ export const useRope = defineStore('rope', () => {
   return {
     bells,
     ringing,
+    overPressure,
     failed,
     load,
     async answer(id: string) {

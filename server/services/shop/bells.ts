@@ -16,9 +16,15 @@ const view = (row: typeof bell.$inferSelect): BellView => ({
   rungAt: row.rungAt && +row.rungAt,
 })
 
-/** What hangs on the rope: everything due that nobody has answered, soonest first. */
+/** What hangs on the rope: everything due that nobody has answered, soonest first, but a pressure above the limit before all. */
 export async function bells(): Promise<BellView[]> {
-  return (await database().select().from(bell).where(isNull(bell.answeredAt)).orderBy(asc(bell.dueAt))).map(view)
+  return (
+    await database()
+      .select()
+      .from(bell)
+      .where(isNull(bell.answeredAt))
+      .orderBy(sql`${bell.kind} <> 'pressure'`, asc(bell.dueAt))
+  ).map(view)
 }
 
 interface HungBell {
@@ -44,6 +50,20 @@ export async function hangBell(tx: Transaction, hung: HungBell) {
       set: { title, detail, dueAt },
       setWhere: and(isNull(bell.rungAt), isNull(bell.answeredAt)),
     })
+  await toldOf(tx, hung)
+}
+
+/**
+ * Rings a bell at once, in the transaction that hears of it: nobody waits for the round of what is due. One that rang and was
+ * answered rings again.
+ */
+export async function ringNow(tx: Transaction, hung: Omit<HungBell, 'dueAt'>, now: Date) {
+  const { title, detail } = hung
+  const ringing = { title, detail, dueAt: now, rungAt: now, answeredAt: null, answeredBy: null }
+  await tx
+    .insert(bell)
+    .values({ id: crypto.randomUUID(), ...hung, dueAt: now, rungAt: now })
+    .onConflictDoUpdate({ target: [bell.kind, bell.subjectId], set: ringing })
   await toldOf(tx, hung)
 }
 

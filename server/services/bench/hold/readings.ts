@@ -8,12 +8,11 @@ import type { BenchHold } from '../../../../shared/leaktest/hold/holdView'
 import { holdTimeAt } from '../../../../shared/leaktest/hold/holdClock'
 import type { HoldSource } from '../../../../shared/leaktest/hold/holdForm'
 import { database, type Transaction } from '../../../db/client'
-import { job, test, trail } from '../../../db/schema'
+import { craft, job, test, trail } from '../../../db/schema'
 import type { HoldRow } from './holdRow'
-import { hangBell } from '../../shop/bells'
-import { change, lockJob, tell, type Actor } from '../../shop/change'
+import { ringNow } from '../../shop/bells'
+import { change, tell, type Actor } from '../../shop/change'
 import { analyseAfter, insertReadings } from './holdReadings'
-import { loadAspects } from '../../job/loadJobs'
 import { closeTest } from '../endTest'
 import { changeFacts, heldTestRow } from '../testRows'
 import { loadHold } from './holds'
@@ -92,23 +91,26 @@ async function takeLate(tx: Transaction, row: HoldRow, readings: number, now: Da
 async function ringWhenOverLimit(jobId: string, holdId: string, readings: readonly Reading[]): Promise<void> {
   const most = readings.reduce((highest, { pressure }) => Math.max(highest, Math.abs(pressure)), 0)
   const [limit] = await database()
-    .select({ pressureLimit: job.pressureLimit, number: test.number })
+    .select({ pressureLimit: job.pressureLimit, number: test.number, craft: craft.name })
     .from(test)
     .innerJoin(job, eq(test.jobId, job.id))
+    .innerJoin(craft, eq(job.craftId, craft.id))
     .where(eq(test.id, holdId))
   if (!limit || !isOver(limit, most)) return
-  await database().transaction(async tx => {
-    await lockJob(tx, jobId)
-    const { craft } = await loadAspects(jobId, ['facts'], tx)
-    await hangBell(tx, {
-      jobId,
-      kind: 'pressure',
-      subjectId: holdId,
-      title: `${craft.name} is above its limit`,
-      dueAt: new Date(),
-      detail: `${inKilopascals(most)} in hold ${limit.number}, never above ${inKilopascals(limit.pressureLimit)}: vent it now, stand clear`,
-    })
-  })
+  // Without the job's lock: whatever else goes on with the job, this does not wait for it.
+  await database().transaction(tx =>
+    ringNow(
+      tx,
+      {
+        jobId,
+        kind: 'pressure',
+        subjectId: holdId,
+        title: `${limit.craft} is above its limit`,
+        detail: `${inKilopascals(most)} in hold ${limit.number}, never above ${inKilopascals(limit.pressureLimit)}: vent it now, stand clear`,
+      },
+      new Date(),
+    ),
+  )
 }
 
 /**
