@@ -3,6 +3,7 @@ import { join } from 'node:path'
 import { buildApplication } from './build.mjs'
 import { startCluster } from './cluster.mjs'
 import { installChromium, installPackages } from './install.mjs'
+import { browserTemplates } from './shopTemplates.mjs'
 import { bin, dataFolder, endRunning, run, say, Trouble } from './steps.mjs'
 
 const NAMES = ['lint', 'types', 'unit', 'browser']
@@ -32,19 +33,6 @@ async function unit(env, file) {
   const failed = numFailedTests + numRuntimeErrorTestSuites
   if (failed > 0) say(all.trim())
   return { passed: numPassedTests, failed }
-}
-
-/** Databases that each browser test gets a copy of. */
-async function browserTemplates(cluster, env) {
-  for (const [database, file] of [
-    ['zinc_empty', null],
-    ['zinc_demo', 'server/db/demo/load.ts'],
-  ]) {
-    await cluster.ensure(database)
-    const own = { env: { ...env, DATABASE_URL: cluster.url(database) } }
-    await run(bin('tsx'), ['ops/migrate.ts'], own)
-    if (file) await run(bin('tsx'), [file], own)
-  }
 }
 
 /** A test that passed only when it was tried again counts as passed, and is named with where its trace lies: it is to be mended. */

@@ -35,7 +35,7 @@ test('readings typed while the network is gone wait in the browser, survive a ne
   demo,
 }) => {
   await enter(context, demo)
-  const job = await jobOf(context, demo, 'Library van')
+  const job = await jobOf(context, demo, 'Fire pump 3')
   const hold = await startTypedHold(context, demo, job.id)
   await page.goto(`${demo.url}/bench/${hold}`)
   const type = async (value: string) => {

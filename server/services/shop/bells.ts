@@ -1,4 +1,4 @@
-import { and, asc, eq, isNull, lte, sql, type SQL } from 'drizzle-orm'
+import { and, asc, eq, isNull, lte, ne, or, sql, type SQL } from 'drizzle-orm'
 import type { BellKind, BellView } from '../../../shared/bells'
 import { database, type Transaction } from '../../db/client'
 import { bell } from '../../db/schema'
@@ -53,9 +53,12 @@ export async function hangBell(tx: Transaction, hung: HungBell) {
   await toldOf(tx, hung)
 }
 
+/** A danger that somebody has heard of and that goes on rings again after this time, s: not at every reading. */
+const RINGS_AGAIN_AFTER = 60
+
 /**
- * Rings a bell at once, in the transaction that hears of it: nobody waits for the round of what is due. One that rang and was
- * answered rings again.
+ * Rings a bell at once, in the transaction that hears of it: nobody waits for the round of what is due. One that was heard
+ * rings again when the danger is still there a minute later.
  */
 export async function ringNow(tx: Transaction, hung: Omit<HungBell, 'dueAt'>, now: Date) {
   const { title, detail } = hung
@@ -63,7 +66,15 @@ export async function ringNow(tx: Transaction, hung: Omit<HungBell, 'dueAt'>, no
   await tx
     .insert(bell)
     .values({ id: crypto.randomUUID(), ...hung, dueAt: now, rungAt: now })
-    .onConflictDoUpdate({ target: [bell.kind, bell.subjectId], set: ringing })
+    .onConflictDoUpdate({
+      target: [bell.kind, bell.subjectId],
+      set: ringing,
+      setWhere: or(
+        isNull(bell.rungAt),
+        and(isNull(bell.answeredAt), ne(bell.detail, detail)),
+        lte(bell.answeredAt, new Date(+now - RINGS_AGAIN_AFTER * 1000)),
+      ),
+    })
   await toldOf(tx, hung)
 }
 
