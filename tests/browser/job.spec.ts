@@ -212,3 +212,24 @@ test('signing out closes the shop to this browser', async ({ page, context, demo
   await page.goto(demo.url)
   await expect(page).toHaveURL(/sign-in/)
 })
+
+test('a tank that nobody can hold any more says so with its reason, on the job and on the record', async ({
+  page,
+  context,
+  demo,
+}) => {
+  await enter(context, demo)
+  const job = await jobOf(context, demo, 'Flying boat SK-11, left outer bay')
+  await page.goto(`${demo.url}/jobs/${job.id}`)
+  const measured = page.getByRole('region', { name: 'Measured, not measured away' })
+  await expect(measured.getByText('A leak is open until a hold seals').first()).toBeVisible()
+  await measured.getByRole('button', { name: 'It cannot be held any more' }).click()
+  await page.getByRole('button', { name: 'Record it' }).click()
+  await expect(page.getByText('Say why nothing can be held any more.')).toBeVisible()
+  await page.getByLabel('Why nothing can be held').fill('the filler is cut out')
+  await page.getByRole('button', { name: 'Record it' }).click()
+  await expect(measured.getByText('Nothing can be held any more')).toContainText('the filler is cut out')
+  await expect(measured.getByText('until a look after its repair finds each of these dry').first()).toBeVisible()
+  await page.goto(`${demo.url}/jobs/${job.id}/record`)
+  await expect(page.getByText('Nothing can be held any more, said')).toContainText('the filler is cut out')
+})

@@ -197,6 +197,7 @@ useActionKeys('Job', [
     </div>
 
     <LeakRegister :job="job" :ledger="standing.ledger" :now="now" @repair="repair" @strike="striking = $event" />
+    <MeasuredLeaks :job="job" :ledger="standing.ledger" :part-name="partName" @done="done" @strike="striking = $event" />
     <TestList :job="job" @strike="striking = $event" />
 
     <section v-if="job.touches.length" class="sheet" aria-labelledby="touch-title">

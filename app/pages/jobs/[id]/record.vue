@@ -153,6 +153,10 @@ useActionKeys('Record', [
       <section>
         <h2>Tests</h2>
         <p v-if="!rows.measured.length && !rows.looked.length">No test was made.</p>
+        <p v-for="entry in job.unholdable.filter(each => !each.struck)" :key="entry.id" class="font-semibold">
+          Nothing can be held any more, said {{ entry.by }}, {{ stampText(entry.at) }}: {{ entry.reason }}. A measured leak was
+          closed by looks alone.
+        </p>
         <div v-if="rows.measured.length" class="overflow-x-auto">
           <table>
             <thead>
