@@ -49,6 +49,11 @@ const choose = async (page: Page, label: string, item: string) => {
   await page.getByLabel(label, { exact: true }).click()
   await page.getByRole('option', { name: item, exact: true }).click()
 }
+/** Answers the openings as they are proposed and the fuel, where a set-up asks. */
+const answered = async (page: Page) => {
+  for (const name of [/^All as proposed/, 'None, drained'])
+    for (const button of await page.getByRole('button', { name }).all()) if (await button.isVisible()) await button.click()
+}
 const phone = { width: 390, height: 844 }
 const shots: Shot[] = [
   { name: 'bay', path: '/' },
@@ -60,7 +65,7 @@ const shots: Shot[] = [
     path: `/jobs/${van.id}/circuit`,
     height: 900,
     before: async page => {
-      await choose(page, 'Service port', 'the rig is on it')
+      await choose(page, 'Service port', 'fed at its end')
     },
   },
   {
@@ -69,6 +74,7 @@ const shots: Shot[] = [
     dark: true,
     before: async page => {
       await page.getByRole('button', { name: 'All of this is done' }).click()
+      await answered(page)
       await page.getByRole('button', { name: /It leaks/ }).click()
     },
   },
@@ -77,6 +83,7 @@ const shots: Shot[] = [
     path: `/jobs/${van.id}/smoke`,
     height: 1100,
     before: async page => {
+      await answered(page)
       await page.getByRole('button', { name: 'Put smoke on' }).click()
       await page.getByRole('button', { name: 'Open the Pump ring and seal and look' }).click()
       await page.getByRole('button', { name: 'Open the Cap and look' }).click()
@@ -101,6 +108,7 @@ const shots: Shot[] = [
       ] as const) {
         await page.getByRole('button', { name: point }).click()
         await page.getByLabel('Of the lower limit').fill(percent)
+        await page.getByLabel('Oxygen').fill('20,9')
         await page.getByRole('button', { name: 'Keep the reading' }).click()
         await page.waitForTimeout(500)
       }
@@ -154,6 +162,7 @@ const shots: Shot[] = [
     path: `/jobs/${generator.id}/soap`,
     before: async page => {
       const start = page.getByRole('button', { name: 'Start at the cap' })
+      await answered(page)
       if (await start.isVisible()) await start.click()
       await page.getByRole('button', { name: /Left pinch seam/ }).click()
       await page.getByRole('button', { name: /^Foams/ }).click()

@@ -23,6 +23,9 @@ const submit = () =>
     open.value = false
     emit('done', job)
   }, form.value)
+const tankParts = computed(() => props.job.parts.filter(part => part.removedAt === null).length)
+const awaiting = (ids: readonly string[]) =>
+  ids.length === tankParts.value ? 'every part' : ids.map(props.partName).join(', ')
 const names = computed(() => Object.fromEntries(props.job.tests.map(test => [test.id, testName(test)])))
 </script>
 
@@ -41,8 +44,7 @@ const names = computed(() => Object.fromEntries(props.job.tests.map(test => [tes
     </div>
     <p v-for="leak in ledger.measured" :key="leak.testId" class="py-1">
       <span class="leaking font-semibold"><StateSign look="leaking" /> {{ names[leak.testId] }}.</span> A leak is open until
-      {{ said.length ? 'a look after its repair finds each of these dry' : 'a hold seals' }}:
-      {{ leak.awaiting.map(partName).join(', ') }}.
+      {{ said.length ? 'looks after its repair find dry' : 'a hold seals' }} {{ awaiting(leak.awaiting) }}.
     </p>
     <p v-for="entry in job.unholdable" :key="entry.id" class="py-1">
       <span :class="entry.struck && 'line-through'"
