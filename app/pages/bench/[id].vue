@@ -217,7 +217,8 @@ useActionKeys('Bench', [
         <div class="flex flex-wrap items-baseline justify-between gap-2">
           <h2 id="said">{{ running ? 'What can be said so far' : 'What it says' }}</h2>
           <span class="soft text-sm"
-            >leak rate in mL/min at {{ short('pressure', hold.setup.testPressure) }}; 95 % sure above the bar’s left end, 95 % below its right</span
+            >leak rate in mL/min at {{ short('pressure', hold.setup.testPressure) }}; 95 % sure above the bar’s left end, 95 %
+            below its right</span
           >
         </div>
         <HoldNotch :estimate="estimate" :limit="hold.setup.limit" />

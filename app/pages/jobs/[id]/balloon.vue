@@ -165,7 +165,9 @@ useActionKeys('Balloon', [{ key: 'escape', label: 'Back to the job', run: () => 
       <section class="sheet" aria-labelledby="said">
         <div class="flex flex-wrap items-baseline justify-between gap-2">
           <h2 id="said">{{ tiedOn ? 'What can be said so far' : 'What it says' }}</h2>
-          <span class="soft text-sm">leak rate in mL/min at the balloon’s pressure; 95 % sure above the bar’s left end, 95 % below its right</span>
+          <span class="soft text-sm"
+            >leak rate in mL/min at the balloon’s pressure; 95 % sure above the bar’s left end, 95 % below its right</span
+          >
         </div>
         <HoldNotch :estimate="estimate" :limit="balloon.setup.limit" />
         <p aria-live="polite" class="text-lg leading-snug">
