@@ -42,8 +42,7 @@ export function narrowedBy(suspects: readonly string[], probes: readonly Probe[]
 
 /** One thing to do to the set-up. */
 export type SetupChange =
-  | { on: 'link'; link: Link; to: LinkState }
-  | { on: 'opening'; partId: string; name: string; to: Closure }
+  { on: 'link'; link: Link; to: LinkState } | { on: 'opening'; partId: string; name: string; to: Closure }
 
 export interface SplitStep {
   changes: SetupChange[]

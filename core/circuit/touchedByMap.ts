@@ -12,7 +12,9 @@ interface TiedMap {
  */
 export function touchedByMap(before: TiedMap, after: TiedMap): string[] {
   const linkFacts = ({ circuit }: TiedMap) =>
-    new Map(circuit.links.map(({ id, kind, from, to, cracking, normally }) => [id, `${kind} ${from} ${to} ${cracking} ${normally}`]))
+    new Map(
+      circuit.links.map(({ id, kind, from, to, cracking, normally }) => [id, `${kind} ${from} ${to} ${cracking} ${normally}`]),
+    )
   const [old, now] = [linkFacts(before), linkFacts(after)]
   const changed = [...before.circuit.links, ...after.circuit.links].filter(link => old.get(link.id) !== now.get(link.id))
   const spaces = new Set(changed.flatMap(link => [link.from, link.to]))

@@ -220,11 +220,16 @@ describe('the decision', () => {
   const of = (rate: number, parts: Partial<typeof budget>, given = series) => {
     const whole = { ...budget, ...parts }
     const bound = 1.645 * Math.hypot(...Object.values(whole))
-    return decision({ ...setup, limit: 1 }, given, { leakRate: rate, budget: whole }, {
-      above95: Math.max(0, rate - bound),
-      below95: rate + bound,
-      belowZero: false,
-    })
+    return decision(
+      { ...setup, limit: 1 },
+      given,
+      { leakRate: rate, budget: whole },
+      {
+        above95: Math.max(0, rate - bound),
+        below95: rate + bound,
+        belowZero: false,
+      },
+    )
   }
   test('decided, it asks for nothing', () => {
     expect(of(0.2, { readings: 0.1 })).toEqual({ verdict: 'sealed', decidedBy: null, minutesMore: null })

@@ -79,7 +79,10 @@ export async function readCautions(page: Page, work: RegExp = /Air is (in|out), 
 
 /** Answers the openings as they are proposed, and that no fuel is in the tank, where a set-up still asks. */
 export async function closedAsProposed(page: Page): Promise<void> {
-  await page.getByText(/parts are under test/).first().waitFor()
+  await page
+    .getByText(/parts are under test/)
+    .first()
+    .waitFor()
   const proposed = page.getByRole('button', { name: /^All as proposed/ })
   if (await proposed.isVisible()) await proposed.click()
   await page.getByRole('button', { name: 'None, drained' }).click()
