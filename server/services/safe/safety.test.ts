@@ -8,9 +8,9 @@ import { rebuildOf } from '../../../shared/rebuild'
 import { jobStanding } from '../../../shared/jobEntries'
 import type { JobView } from '../../../shared/views'
 import { database } from '../../db/client'
-import { job as jobTable } from '../../db/schema'
+import { bell, job as jobTable } from '../../db/schema'
 import type { Actor } from '../shop/change'
-import { bells } from '../shop/bells'
+import { answerBell, bells } from '../shop/bells'
 import { stepHold } from '../bench/hold/holds'
 import { openJob } from '../job/jobs'
 import { addPurchase, editPurchase, stepPurchase } from '../narrow/purchases'
@@ -347,6 +347,17 @@ test('a reading above the limit rings at once and says to vent; stopped, the bel
   expect(await rope()).toMatchObject([{ detail: expect.stringContaining('vent it now') }])
   expect((await rope())[0]!.dueAt).toBeLessThanOrEqual(Date.now())
   await fed(hold.id, [{ t: 3, pressure: 7600 }])
+  expect(await rope()).toHaveLength(1)
+  const { id } = (await rope())[0]!
+  await answerBell(finn(), id)
+  await fed(hold.id, [{ t: 4, pressure: 7600 }])
+  expect(await rope()).toEqual([])
+  // Heard, and after a minute the tank is still above its limit.
+  await database()
+    .update(bell)
+    .set({ answeredAt: new Date(Date.now() - 61_000) })
+    .where(eq(bell.id, id))
+  await fed(hold.id, [{ t: 5, pressure: 7600 }])
   expect(await rope()).toHaveLength(1)
   await stepHold(finn(), hold.id, 'stopped')
   expect(await rope()).toEqual([])
