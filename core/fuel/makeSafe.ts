@@ -226,6 +226,9 @@ export const cautions = known(
 /** Flash points below this burn at ordinary temperature, K. */
 const VOLATILE_BELOW = 310
 
+/** Whether a fuel gives off vapour that burns at ordinary temperature; one that nobody knows is taken to. */
+export const isVolatile = (fuel: FuelKey): boolean => (fuels.find(each => each.key === fuel)?.flashPoint ?? 0) < VOLATILE_BELOW
+
 /** A caution that applies, with what in the plan calls for it. */
 export interface CalledCaution {
   caution: Caution
@@ -234,7 +237,7 @@ export interface CalledCaution {
 
 /** The cautions that apply to a case, and only those, each with what calls for it. */
 export function cautionsFor({ craft, fuel, capacity, plan }: SafetyCase): CalledCaution[] {
-  const volatile = (fuels.find(each => each.key === fuel)?.flashPoint ?? 0) < VOLATILE_BELOW
+  const volatile = isVolatile(fuel)
   return cautions.flatMap((caution): CalledCaution[] => {
     if (caution.craft && !caution.craft.includes(craft)) return []
     if (caution.volatile !== undefined && caution.volatile !== volatile) return []

@@ -169,7 +169,8 @@ describe('what has no evidence is settled', () => {
 test('what is sealed is written down, with how many sealed holds there are', () => {
   expect(step({ tests: [hold(1, 'sealed')] })).toEqual({
     action: 'record',
-    sentence: 'Sealed: every part has evidence that stands, 1 sealed hold. Write the record.',
+    sentence:
+      'Sealed: every part has evidence that stands, 1 sealed hold. Plugs and pinches out, vents open, then write the record.',
     at: null,
     about: null,
     kind: null,
@@ -178,7 +179,9 @@ test('what is sealed is written down, with how many sealed holds there are', () 
     ', 2 sealed holds.',
   )
   const looked = ledgerSoap(3, Object.fromEntries(all.map(partId => [partId, 'dry' as const])))
-  expect(step({ tests: [looked] }).sentence).toBe('Sealed: every part has evidence that stands. Write the record.')
+  expect(step({ tests: [looked] }).sentence).toBe(
+    'Sealed: every part has evidence that stands. Plugs and pinches out, vents open, then write the record.',
+  )
 })
 
 test('foam that nobody recorded is asked for before anything else is tested', () => {

@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import { fuelName } from '#core/fuel/fuels'
+import { isVolatile } from '#core/fuel/makeSafe'
 import { smokeGases, type SmokeGas } from '#core/leaktest/flowtube/flowTube'
 import { holdingLinks } from '#core/circuit/reach'
 import { reachOn } from '#shared/jobCircuit'
@@ -33,6 +35,7 @@ const setup = computed({
 })
 const seen = computed(() => reachOn(props.job, { ...setup.value, pressure: draft.value.pressure || 1 }))
 const gasItems = smokeGases.map(gas => ({ label: gas.name, value: gas.key }))
+const airFeedsVapour = computed(() => draft.value.tube.gas === 'air' && isVolatile(props.job.fuel))
 const ownBad = computed(() => draft.value.own.ball !== 'floor')
 const start = () =>
   save(async () => {
@@ -70,6 +73,10 @@ const start = () =>
         /></UFormField>
         <UFormField label="Carried in" name="tube.gas"><USelect v-model="draft.tube.gas" :items="gasItems" /></UFormField>
       </div>
+      <p v-if="airFeedsVapour" class="time font-semibold">
+        Air and the vapour of {{ fuelName(job.fuel).toLowerCase() }} make a mixture that burns, and the machine has a hot coil:
+        carry the smoke in nitrogen, or drain and air the tank first.
+      </p>
       <ReliefFields v-if="!draft.simulated" v-model="draft.relief" :job="job" :pressure="draft.pressure" />
       <USwitch v-model="draft.simulated" label="On the stand-in: a simulated circuit with something hidden in it" />
     </div>
