@@ -396,9 +396,14 @@ describe('a balloon', () => {
   })
 })
 
-test('the bell of a running hold comes from what is live', async () => {
+test('the bell of a running hold comes from what is live, and rings once its verdict has stood for a while', async () => {
   const hold = await running()
   await fed(hold.id, falling(200, 10, 0.5))
+  const hanging = async () => (await bells()).find(bell => bell.subjectId === hold.id)!
   await hangDecisionBell(hold.id)
-  expect((await bells()).find(bell => bell.subjectId === hold.id)!.detail).toContain('decided: leaking')
+  const first = await hanging()
+  expect(first).toMatchObject({ detail: expect.stringContaining('decided: leaking'), rungAt: null })
+  expect(first.dueAt).toBeGreaterThan(Date.now() + 100_000)
+  await hangDecisionBell(hold.id)
+  expect((await hanging()).dueAt).toBe(first.dueAt)
 })

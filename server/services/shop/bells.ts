@@ -78,6 +78,15 @@ export async function ringNow(tx: Transaction, hung: Omit<HungBell, 'dueAt'>, no
   await toldOf(tx, hung)
 }
 
+/** The bell that hangs for a thing and has not rung. */
+export async function hangingBell(tx: Transaction, kind: BellKind, subjectId: string): Promise<BellView | null> {
+  const [found] = await tx
+    .select()
+    .from(bell)
+    .where(and(eq(bell.kind, kind), eq(bell.subjectId, subjectId), isNull(bell.rungAt), isNull(bell.answeredAt)))
+  return found ? view(found) : null
+}
+
 /** Hangs a bell anew for something that begins again, whether or not the one before rang. */
 export async function hangAnew(tx: Transaction, hung: HungBell) {
   const { title, detail, dueAt } = hung

@@ -1,4 +1,5 @@
 import { and, eq, isNull, sql } from 'drizzle-orm'
+import type { HoldEstimate } from '../../../../core/hold/hold'
 import { testName } from '../../../../core/leaktest/testKinds'
 import { holdTimeAt, withSpeed } from '../../../../shared/leaktest/hold/holdClock'
 import type { HoldState } from '../../../../shared/leaktest/hold/holdForm'
@@ -8,7 +9,7 @@ import { database } from '../../../db/client'
 import { test } from '../../../db/schema'
 import { loadAspects, loadJob } from '../../job/loadJobs'
 import { mustHaveReadCautions } from '../../safe/safety'
-import { hangBell } from '../../shop/bells'
+import { hangBell, hangingBell } from '../../shop/bells'
 import { change, lockJob, type Actor } from '../../shop/change'
 import { notFound, Refusal } from '../../shop/refusal'
 import { mustRunAlone } from '../beginTest'
@@ -95,6 +96,29 @@ export async function runningStandIns(): Promise<string[]> {
   return rows.map(row => row.id)
 }
 
+/** How long a verdict has stood before it rings, s of the hold: while gas settles it may turn. */
+const STANDS_FOR = 120
+const DECIDES = 'decides about then'
+/** When to look at a hold that nothing in sight decides, s. */
+const LOOK_AFTER = 1800
+
+/**
+ * When the bell of a running hold is due.
+ * @param held s since it was started
+ * @returns in s of the hold from now, and what it says
+ */
+function decisionDue(estimate: HoldEstimate, held: number): { in: number; detail: string } {
+  const { verdict, minutesMore, settling } = estimate
+  if (verdict !== 'cannot-tell')
+    return {
+      in: Math.max(STANDS_FOR, settling ? 3 * settling.tau - held : 0),
+      detail: `decided: ${verdict}. Stop it, or go on`,
+    }
+  return minutesMore === null
+    ? { in: LOOK_AFTER, detail: 'not decided by then: look at it' }
+    : { in: minutesMore * 60, detail: DECIDES }
+}
+
 /** Hangs or moves the bell for the moment at which a running hold decides. */
 export async function hangDecisionBell(id: string): Promise<void> {
   const { estimate } = await liveEstimate(id)
@@ -105,17 +129,19 @@ export async function hangDecisionBell(id: string): Promise<void> {
     const row = await testRow('hold', id, tx)
     const { clock } = row.facts
     if (!clock || row.stoppedAt !== null || clock.speed === 0) return
-    const decided = estimate.verdict !== 'cannot-tell'
-    if (!decided && estimate.minutesMore === null) return
     const { craft } = await loadAspects(jobId, ['facts'], tx)
     const [{ now }] = (await tx.execute<{ now: Date }>(sql`select now() as now`)).rows as [{ now: Date }]
+    const due = decisionDue(estimate, holdTimeAt(clock, +new Date(now)))
+    const hanging = await hangingBell(tx, 'hold', id)
+    // What is the same as before counts from when it was first so; only a forecast moves.
+    if (hanging?.detail === due.detail && due.detail !== DECIDES) return
     await hangBell(tx, {
       jobId,
       kind: 'hold',
       subjectId: id,
       title: `${testName(row)}, ${craft.name}`,
-      detail: decided ? `decided: ${estimate.verdict}. Stop it, or go on` : 'decides about then',
-      dueAt: decided ? new Date(now) : new Date(+new Date(now) + (estimate.minutesMore! * 60_000) / clock.speed),
+      detail: due.detail,
+      dueAt: new Date(+new Date(now) + (due.in * 1000) / clock.speed),
     })
   })
 }
