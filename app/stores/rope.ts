@@ -21,8 +21,10 @@ export const useRope = defineStore('rope', () => {
       return
     }
     for (const bell of ringing.value) {
-      if (heard.has(bell.id)) continue
-      heard.add(bell.id)
+      // A bell that hangs or rings again is the same bell at another time.
+      const stroke = `${bell.id} ${bell.rungAt}`
+      if (heard.has(stroke)) continue
+      heard.add(stroke)
       if (!first) ring(bell)
     }
     first = false

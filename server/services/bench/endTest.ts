@@ -11,8 +11,9 @@ import { anyTestRow, changeFacts, type TestRow } from './testRows'
 import { serviceOf } from './testServices'
 
 /**
- * Ends a test at a moment, with the verdict that is then kept: the one way out. What was measured elsewhere took place when it did. Its bells come off; a job that is sealed by it
+ * Ends a test at a moment, with the verdict that is then kept: the one way out. Its bells come off; a job that is sealed by it
  * hangs its look a week on.
+ * @param during when it took place, where it was measured elsewhere and brought in later
  */
 export async function closeTest<K extends TankTestKind>(
   tx: Transaction,

@@ -62,20 +62,23 @@ const RINGS_AGAIN_AFTER = 60
  */
 export async function ringNow(tx: Transaction, hung: Omit<HungBell, 'dueAt'>, now: Date) {
   const { title, detail } = hung
-  const ringing = { title, detail, dueAt: now, rungAt: now, answeredAt: null, answeredBy: null }
-  await tx
+  const at = sql`${now.toISOString()}::timestamptz`
+  // One that rings already keeps its time: only a danger that was heard and goes on strikes anew.
+  const rungAt = sql`case when ${bell.answeredAt} is null then coalesce(${bell.rungAt}, ${at}) else ${at} end`
+  const [rang] = await tx
     .insert(bell)
     .values({ id: crypto.randomUUID(), ...hung, dueAt: now, rungAt: now })
     .onConflictDoUpdate({
       target: [bell.kind, bell.subjectId],
-      set: ringing,
+      set: { title, detail, dueAt: now, rungAt, answeredAt: null, answeredBy: null },
       setWhere: or(
         isNull(bell.rungAt),
         and(isNull(bell.answeredAt), ne(bell.detail, detail)),
         lte(bell.answeredAt, new Date(+now - RINGS_AGAIN_AFTER * 1000)),
       ),
     })
-  await toldOf(tx, hung)
+    .returning({ id: bell.id })
+  if (rang) await toldOf(tx, hung)
 }
 
 /** The bell that hangs for a thing and has not rung. */
