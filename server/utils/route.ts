@@ -96,6 +96,9 @@ export async function actorOf(event: H3Event): Promise<Actor> {
   }
 }
 
+/** How long a sender of too much may go on after the answer, ms. */
+const LINGER = 2000
+
 /**
  * A body as bytes, counted while it streams: what is larger is not read to its end and not kept.
  * @param most bytes
@@ -108,10 +111,9 @@ export function boundedBody(event: H3Event, most: number, refusal: (bytes: numbe
   let size = 0
   return new Promise((done, fail) => {
     const tooMuch = (bytes: number) => {
-      req.off('data', take).pause()
-      // The rest is never read: the connection ends with the answer.
-      res.setHeader('connection', 'close')
-      res.once('finish', () => req.destroy())
+      // The rest runs to waste for a moment: a connection that is cut with unread bytes can lose the answer on its way.
+      req.off('data', take).resume()
+      res.once('finish', () => setTimeout(() => req.complete || req.destroy(), LINGER).unref())
       fail(refusal(bytes))
     }
     const take = (piece: Buffer) => {
