@@ -5,6 +5,7 @@ import { nextStep, type NextStep, type RunningTest } from '../core/ledger/nextSt
 import { testKindKeys, testKinds } from '../core/leaktest/testKinds'
 import { liveParts, targetPressure } from './jobCircuit'
 import { ledgerParts } from './ledgerParts'
+import { curedAt } from './limits'
 import { descriptorOf, isRunning } from './leaktest/tests'
 import type { DescentPoint, FindView, JobView } from './views'
 
@@ -24,13 +25,13 @@ export function jobEntries(job: JobView): LedgerEntries {
     struckFinds: job.finds
       .filter(find => find.struck)
       .map(({ testId, leakId }) => ({ testId, partId: job.leaks.find(leak => leak.id === leakId)!.partId })),
-    repairs: job.repairs.map(({ id, leakId, at, curedAt, struck }) => ({
-      id,
-      leakId,
-      partId: job.leaks.find(leak => leak.id === leakId)!.partId,
-      at,
-      curedAt,
-      struck: struck !== null,
+    repairs: job.repairs.map(repair => ({
+      id: repair.id,
+      leakId: repair.leakId,
+      partId: job.leaks.find(leak => leak.id === repair.leakId)!.partId,
+      at: repair.at,
+      curedAt: curedAt(repair),
+      struck: repair.struck !== null,
     })),
     touches: job.touches,
     limit: job.acceptance,

@@ -64,6 +64,9 @@ export function strippedSince(job: Pick<CuringJob, 'leaks' | 'touches'>, repair:
   )
 }
 
+/** When what a repair put on has cured, ms since 1970; never while it stands still. */
+export const curedAt = (repair: RepairView): number => repair.curedAt ?? Infinity
+
 /**
  * The repair of a leak that cures longest: what is on a part cures until it has cured or was stripped off, whatever was done to it
  * later. Null when nothing was.
@@ -72,8 +75,11 @@ export function strippedSince(job: Pick<CuringJob, 'leaks' | 'touches'>, repair:
 export const longestCure = (job: CuringJob, leakId: string, at = Infinity): RepairView | null =>
   job.repairs
     .filter(repair => repair.leakId === leakId && !repair.struck && repair.at <= at && !strippedSince(job, repair, at))
-    .reduce<RepairView | null>((longest, repair) => (longest && longest.curedAt >= repair.curedAt ? longest : repair), null)
+    .reduce<RepairView | null>((longest, repair) => (longest && curedAt(longest) >= curedAt(repair) ? longest : repair), null)
 
 /** Leaks on which something has not cured by a moment. A test then needs a stated reason. */
 export const curingLeaks = (job: CuringJob, at: number) =>
-  job.leaks.filter(leak => (longestCure(job, leak.id, at)?.curedAt ?? -Infinity) > at)
+  job.leaks.filter(leak => {
+    const longest = longestCure(job, leak.id, at)
+    return longest !== null && curedAt(longest) > at
+  })

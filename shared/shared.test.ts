@@ -158,6 +158,7 @@ test('a leak cures from its repair until its time, unless the repair is struck',
     by: 'Finn',
     at: 10,
     cureTime: 0,
+    cure: [],
     curedAt: 20,
     struck: null,
   }

@@ -11,6 +11,7 @@ import type { TouchKind } from '../core/ledger/ledger'
 import type { LeakState } from '../core/ledger/leakState'
 import type { NextStep } from '../core/ledger/nextStep'
 import type { HoldVerdict } from '../core/hold/hold'
+import type { CureStep } from '../core/repair/reckonCure'
 import type { Relief } from './leaktest/setupForm'
 import type { KitFacts } from './schemas/kit'
 import type { Complaint } from './schemas/job'
@@ -256,7 +257,23 @@ export interface RepairView {
   by: string
   at: number
   cureTime: number
-  curedAt: number
+  /** how its cure is reckoned, from s after it was put on; what is to come is foreseen */
+  cure: CureStep[]
+  /** null while it stands still */
+  curedAt: number | null
+  struck: string | null
+}
+/** What was read off the shop's thermometer. */
+export interface ShopTemperatureView {
+  id: string
+  at: number
+  source: 'typed' | 'file'
+  /** K */
+  temperature: number | null
+  /** K, the lowest since a moment */
+  lowest: number | null
+  since: number | null
+  by: string
   struck: string | null
 }
 export interface TouchView {

@@ -99,6 +99,13 @@ describe('a repair', () => {
     })
     const two = foundAndRepaired(['drain', 'cap', 'strap'], [1, 10, 500], [2, 10, 900], [3, 10, 20])
     expect(step(two)).toMatchObject({ sentence: 'Drain and Cap are curing.', at: 900, about: 'L1' })
+    expect(step(foundAndRepaired(['drain'], [1, 10, Infinity]))).toEqual({
+      action: 'wait',
+      sentence: 'Drain is not curing: it is too cold. Warm it, then read the thermometer again.',
+      at: null,
+      about: 'L1',
+      kind: null,
+    })
     expect(step(foundAndRepaired(['drain'], [1, 10, 5000], [1, 20, 300])).at).toBe(5000)
   })
   test('that has cured is tested', () => {

@@ -89,6 +89,10 @@ function nextForLeaks(ledger: Ledger, entries: LedgerEntries): NextStep | null {
   const curing = ledger.leaks.filter(leak => leak.state === 'repaired, curing')
   if (curing.length > 0) {
     const at = Math.max(...curing.map(leak => lastCured(leakOf(leak.id).partId, entries)))
+    if (at === Infinity)
+      return step('wait', `${parts(curing)} not curing: it is too cold. Warm it, then read the thermometer again.`, {
+        about: curing[0]!.id,
+      })
     return step('wait', `${parts(curing)} curing.`, { at, about: curing[0]!.id, kind: 'hold' })
   }
   const ready = ledger.leaks.filter(leak => leak.state === 'ready to retest')

@@ -27,6 +27,7 @@ import { loadJob } from './job/loadJobs'
 import { recordRepair, recordTouch, recordUnholdable } from './job/repairs'
 import { strikeEntry } from './job/strikes'
 import { readGas } from './safe/safety'
+import { takeShopTemperature } from './shelf/shopTemperatures'
 import type { Actor } from './shop/change'
 import { Refusal } from './shop/refusal'
 import { fed, holdForm, markPart, openTestShop, setUpHold, startSoap, testActor, testJob } from './shop/testShop'
@@ -348,6 +349,19 @@ describe('a cure that is forgotten or shortened', () => {
     expect(await standing(job)).toMatchObject({ state: 'repairing', missing: ['Bottom seam'] })
     await held(job, 150)
     expect((await standing(job)).state).toBe('sealed')
+  })
+  test('a night below the floor that is read only in the morning takes the evening’s evidence away', async () => {
+    const job = await tank()
+    await held(job, 159)
+    const leakId = await found(job, 160, 'Sender ring')
+    await repaired(job, 161, leakId, { method: 'faying', material: 'polysulfide-fast', temperature: 288.15 })
+    await soaped(job, 170, { 'Sender ring': 'dry' })
+    expect((await standing(job)).state).toBe('sealed')
+    await takeShopTemperature(at(173), { id: randomUUID(), temperature: 288.15, lowest: 276, sure: false })
+    const cold = await standing(job)
+    expect(cold).toMatchObject({ state: 'repairing', missing: ['Sender ring'] })
+    expect(cold.sentence).toBe('Sender ring is cured and ready to retest.')
+    expect((await jobTrail(job.id)).map(line => line.verb)).toContain('moved a cure')
   })
 })
 

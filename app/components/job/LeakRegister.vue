@@ -3,11 +3,12 @@ import { repairMaterial } from '#core/repair/repairMaterials'
 import { repairMethodName } from '#core/repair/repairMethods'
 import type { Ledger } from '#core/ledger/deriveLedger'
 import { latestFind } from '#shared/jobEntries'
+import { curedAt } from '#shared/limits'
 import type { JobView, RepairView } from '#shared/views'
 
 /** The register: each leak with its state, where it was found and what was done to it. */
 const props = defineProps<{ job: JobView; ledger: Ledger; now: number }>()
-defineEmits<{ repair: [leakId: string]; strike: [subject: { id: string; name: string }] }>()
+defineEmits<{ repair: [leakId: string]; thermometer: []; strike: [subject: { id: string; name: string }] }>()
 const session = useSession()
 const { short } = useQuantities()
 const rows = computed(() =>
@@ -61,10 +62,15 @@ const repairText = (repair: RepairView) =>
           <p v-for="each in repairs" :key="each.id" class="soft">
             <span :class="each.struck && 'line-through'">{{ repairText(each) }}.</span>
             <template v-if="each.struck"> Struck out: {{ each.struck }}</template>
-            <template v-else-if="each.curedAt > now"> Cured {{ clockText(each.curedAt, now) }}.</template>
             <StrikeLink
               v-if="session.mayWork && !each.struck"
               @click="$emit('strike', { id: each.id, name: `the repair of leak ${leak.number}` })"
+            />
+            <CureLine
+              v-if="!each.struck && curedAt(each) > now"
+              :repair="each"
+              :now="now"
+              @thermometer="$emit('thermometer')"
             />
           </p>
         </div>

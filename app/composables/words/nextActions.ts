@@ -18,7 +18,9 @@ export function nextAction(jobId: string, next: NextStep): { label: string; to: 
     case 'repair':
       return { label: 'Record the repair', to: `${job}?repair=${next.about}` }
     case 'wait':
-      return { label: next.at ? `Retest at ${clockText(next.at)}` : 'Retest', to: setUpPage(jobId) }
+      return next.at
+        ? { label: `Retest at ${clockText(next.at)}`, to: setUpPage(jobId) }
+        : { label: 'Read the thermometer', to: `${job}?thermometer=1` }
     case 'retest':
       return { label: 'Retest: set up a hold', to: setUpPage(jobId) }
     case 'settle':

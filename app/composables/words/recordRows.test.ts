@@ -108,6 +108,7 @@ const job = jobView({
       by: 'Finn',
       at: at('12:00'),
       cureTime: 1,
+      cure: [{ t: 0, temperature: 293 }],
       curedAt: at('17:00'),
       struck: null,
     },
@@ -122,6 +123,7 @@ const job = jobView({
       by: 'Finn',
       at: at('11:00'),
       cureTime: 0,
+      cure: [],
       curedAt: at('11:00'),
       struck: null,
     },
@@ -153,7 +155,10 @@ test('what was done is in the order of doing, repairs and disturbances together'
     cured: '–',
   })
   expect(rows.done[1]).toMatchObject({ what: 'Cap', done: 'refitted', by: 'Oda' })
-  expect(rows.done[2]).toMatchObject({ material: 'Two-part sealant, fast grade, PF-1', cured: '17:00 at 293 temperature' })
+  expect(rows.done[2]).toMatchObject({
+    material: 'Two-part sealant, fast grade, PF-1',
+    cured: '17:00: 1 s at 293 temperature, of 1 s at 298 temperature on its sheet',
+  })
 })
 
 test('a hold on a simulated tank says so, one without a verdict says why', () => {

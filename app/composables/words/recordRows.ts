@@ -10,10 +10,12 @@ import { strippedSince } from '#shared/limits'
 import type { JobView } from '#shared/views'
 import { faceOf } from '../../leaktest/testFaces'
 import type { QuantityKind } from './quantityKinds'
+import { cureReckoning } from './cureWords'
 import { clockText } from './times'
 
 /** Writes a quantity in the reader's unit. */
-type Short = (kind: QuantityKind, si: number, significant?: number) => string
+/** Writes a quantity with its unit. */
+export type Short = (kind: QuantityKind, si: number, significant?: number) => string
 
 /** A job's rows as its record prints them; quantities as text in the reader's units. */
 export function recordRows(job: JobView, ledger: Ledger, now: number, short: Short) {
@@ -62,7 +64,9 @@ function repairRows(job: JobView, now: number, short: Short) {
     const cured = () =>
       strippedSince(job, each)
         ? 'stripped off since'
-        : `${clockText(each.curedAt, now)} at ${short('temperature', each.temperature)}`
+        : [each.curedAt === null ? 'stands still, too cold' : clockText(each.curedAt, now), cureReckoning(each, now, short)]
+            .filter(Boolean)
+            .join(': ')
     return {
       id: each.id,
       at: each.at,

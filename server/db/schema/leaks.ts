@@ -59,7 +59,6 @@ export const repair = pgTable(
     at: moment('at').notNull(),
     /** s of the cure clock at the sheet's temperature, as it was when applied */
     cureTime: doublePrecision('cure_time').notNull(),
-    curedAt: moment('cured_at').notNull(),
   },
   table => [index('repair_leak').on(table.leakId)],
 )

@@ -79,6 +79,7 @@ test('a repair on the part stops its leak from then on, or leaves the share that
     by: '',
     at: 10,
     cureTime: 0,
+    cure: [],
     curedAt: 10,
     struck: null,
   }

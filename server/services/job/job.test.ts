@@ -315,10 +315,7 @@ describe('a hold', () => {
     const ofHold = async () => (await bells()).find(each => each.subjectId === hold.id)
     expect(await ofHold()).toMatchObject({ rungAt: null })
     // Two minutes and three time constants of the settling later.
-    await database()
-      .update(bell)
-      .set({ dueAt: new Date() })
-      .where(eq(bell.subjectId, hold.id))
+    await database().update(bell).set({ dueAt: new Date() }).where(eq(bell.subjectId, hold.id))
     await ringDueBells()
     const rung = (await ofHold())!
     expect(rung.rungAt).not.toBeNull()

@@ -10,8 +10,9 @@ import type { EntryRow, TestService } from '../bench/testService'
 import type { TestRow } from '../bench/testRows'
 import { serviceOf } from '../bench/testServices'
 import { notFound } from '../shop/refusal'
+import { cureOf, temperaturesSince } from './cures'
 
-type Reader = Pick<Transaction, 'query'>
+type Reader = Pick<Transaction, 'query' | 'select'>
 
 /** What of a job's view belongs to which aspect. */
 interface AspectViews {
@@ -190,6 +191,10 @@ const loaders: { [A in JobAspect]: (reader: Reader, ids: string[], words: Words)
         unholdable: true,
       },
     })
+    const temperatures = await temperaturesSince(
+      reader,
+      rows.flatMap(row => row.leaks.flatMap(leak => leak.repairs)),
+    )
     return new Map(
       rows.map(row => [
         row.id,
@@ -199,11 +204,10 @@ const loaders: { [A in JobAspect]: (reader: Reader, ids: string[], words: Words)
             row.leaks.flatMap(leak => leak.finds),
             words,
           ),
-          repairs: inTime(
-            row.leaks.flatMap(leak =>
-              leak.repairs.map(({ curedAt, ...each }) => ({ ...said(each, words), curedAt: +curedAt })),
-            ),
-          ),
+          repairs: allSaid(
+            row.leaks.flatMap(leak => leak.repairs),
+            words,
+          ).map(each => ({ ...each, ...cureOf(each, temperatures) })),
           touches: allSaid(row.touches, words),
           unholdable: allSaid(row.unholdable, words),
         },

@@ -1,5 +1,5 @@
 import { eq } from 'drizzle-orm'
-import { timeToCure } from '../../../core/repair/cure'
+import { cureSpeed } from '../../../core/repair/cure'
 import { repairMethods } from '../../../core/repair/repairMethods'
 import { repairMaterial } from '../../../core/repair/repairMaterials'
 import { materialsFor, unsuited } from '../../../core/repair/suitability'
@@ -7,12 +7,11 @@ import { lowerFirst, orWords } from '../../../core/words/words'
 import type { TouchKind } from '../../../core/ledger/ledger'
 import type { RepairForm } from '../../../shared/schemas/repair'
 import type { JobView } from '../../../shared/views'
-import { database, type Transaction } from '../../db/client'
+import { database } from '../../db/client'
 import { leak, repair, touch, unholdable } from '../../db/schema'
-import { hangAnew, takeOffBell } from '../shop/bells'
 import { change, type Actor } from '../shop/change'
 import { loadAspects, loadJob } from './loadJobs'
-import { longestCure } from '../../../shared/limits'
+import { hangCure } from './cureBells'
 import { notFound, Refusal, refuseField } from '../shop/refusal'
 import { mustBeGasFree, mustHaveReadCautions } from '../safe/safety'
 
@@ -27,11 +26,10 @@ export async function recordRepair(actor: Actor, jobId: string, form: RepairForm
   if (!its || its.jobId !== jobId) throw notFound('leak on this job')
   await mustSuit(jobId, its.partId, form)
   const sheet = cure && { ...cure, cureTime: form.cureTime ?? cure.cureTime }
-  const wait = sheet ? timeToCure(sheet, form.temperature) : 0
-  if (!Number.isFinite(wait))
+  if (sheet && cureSpeed(sheet, form.temperature) === 0)
     throw refuseField(
       'temperature',
-      `This material does not cure below ${(cure!.floor - 273.15).toFixed(0)} °C. Warm the joint, or choose another material.`,
+      `This material does not cure below ${(sheet.floor - 273.15).toFixed(0)} °C. Warm the joint, or choose another material.`,
     )
   await change(
     actor,
@@ -50,9 +48,7 @@ export async function recordRepair(actor: Actor, jobId: string, form: RepairForm
         mustHaveReadCautions(tank, actor, 'heat or sparks', 'heat')
         mustBeGasFree(tank, +now)
       }
-      await tx
-        .insert(repair)
-        .values({ ...form, personId: actor.id, at: now, cureTime: sheet?.cureTime ?? 0, curedAt: new Date(+now + wait * 1000) })
+      await tx.insert(repair).values({ ...form, personId: actor.id, at: now, cureTime: sheet?.cureTime ?? 0 })
       await hangCure(tx, jobId, form.leakId, now)
       return true
     },
@@ -77,27 +73,6 @@ async function mustSuit(jobId: string, partId: string, { method, material, cureT
       'cureTime',
       `No sheet of ${lowerFirst(name)} cures in less than ${sheets[0]} h at its reference temperature. Look at the sheet again.`,
     )
-}
-
-/**
- * The bell of a leak's cure: that of the repair that cures longest; those of repairs that were struck out or stripped off come
- * off.
- */
-export async function hangCure(tx: Transaction, jobId: string, leakId: string, now: Date): Promise<void> {
-  const tank = await loadAspects(jobId, ['facts', 'leaks'], tx)
-  const counts = longestCure(tank, leakId)
-  for (const each of tank.repairs)
-    if (each.leakId === leakId && each.id !== counts?.id) await takeOffBell(tx, 'cure', each.id, now)
-  if (!counts || counts.curedAt <= +now) return
-  const { number } = tank.leaks.find(each => each.id === leakId)!
-  await hangAnew(tx, {
-    jobId,
-    kind: 'cure',
-    subjectId: counts.id,
-    title: `${tank.craft.name}, leak ${number} cured`,
-    detail: 'then hold again',
-    dueAt: new Date(counts.curedAt),
-  })
 }
 
 /** Records that parts were disturbed: their evidence ends, that of the others stands. */

@@ -9,7 +9,7 @@ import { takeOffBellsOfSubject } from '../shop/bells'
 import { change, type Actor } from '../shop/change'
 import { notFound } from '../shop/refusal'
 import { loadJob } from './loadJobs'
-import { hangCure } from './repairs'
+import { hangCure } from './cureBells'
 
 /**
  * Records that an entry no longer counts, and why. The entry itself stays; its bells come off, and a test that still runs ends.

@@ -45,14 +45,7 @@ export async function change<T>(
     if (subject.jobId && !subject.opensJob) await lockJob(tx, subject.jobId)
     const result = await work(tx, now)
     if (result !== null) {
-      await tx.insert(trail).values({
-        at: now,
-        personId: actor?.id ?? null,
-        jobId: subject.jobId ?? null,
-        verb: subject.verb,
-        subjectId: subject.subjectId ?? null,
-        detail: subject.detail ?? {},
-      })
+      await writeTrail(tx, actor, now, subject)
       if (subject.jobId && actor)
         await tx
           .update(job)
@@ -64,6 +57,23 @@ export async function change<T>(
       await tell(tx, { topics: subject.touches, jobId: subject.jobId ?? null, subjectId: subject.subjectId ?? null })
     }
     return result
+  })
+}
+
+/** A line in the trail, in the transaction of what it tells of. */
+export async function writeTrail(
+  tx: Transaction,
+  actor: Actor | null,
+  at: Date,
+  { verb, jobId, subjectId, detail }: Pick<ChangeSubject, 'verb' | 'jobId' | 'subjectId' | 'detail'>,
+): Promise<void> {
+  await tx.insert(trail).values({
+    at,
+    personId: actor?.id ?? null,
+    jobId: jobId ?? null,
+    verb,
+    subjectId: subjectId ?? null,
+    detail: detail ?? {},
   })
 }
 

@@ -27,6 +27,11 @@ import {
 } from '../../../shared/schemas/narrow'
 import { ownerSchema, personSchema, preferencesSchema, signInSchema } from '../../../shared/schemas/person'
 import { repairSchema, touchSchema, unholdableSchema } from '../../../shared/schemas/repair'
+import {
+  shopTemperatureFileSchema,
+  shopTemperatureSchema,
+  shopTemperatureStrikeSchema,
+} from '../../../shared/schemas/shopTemperature'
 import { refitSchema, stripSchema } from '../../../shared/schemas/strip'
 import { findSchema } from '../../../shared/leaktest/findForm'
 import { testDescriptors } from '../../../shared/leaktest/tests'
@@ -312,6 +317,28 @@ export const routes: readonly RouteDescription[] = [
     summary: 'Keep the leak of a dead-ended rig from its readings',
     who: 'work',
     body: rigCheckSchema,
+  },
+  { method: 'get', path: '/temperatures', summary: 'What was last read off the shop’s thermometer', who: 'read' },
+  {
+    method: 'post',
+    path: '/temperatures',
+    summary: 'How warm it is in the shop, and how cold it was; cures and their bells move with it',
+    who: 'work',
+    body: shopTemperatureSchema,
+  },
+  {
+    method: 'post',
+    path: '/temperatures/file',
+    summary: 'A logger’s file of the shop’s temperatures, whole or not at all',
+    who: 'work',
+    body: shopTemperatureFileSchema,
+  },
+  {
+    method: 'post',
+    path: '/temperatures/{id}/strike',
+    summary: 'A temperature no longer counts, with the reason',
+    who: 'work',
+    body: shopTemperatureStrikeSchema,
   },
   { method: 'get', path: '/bells', summary: 'What hangs on the rope', who: 'read' },
   { method: 'post', path: '/bells/{id}/answer', summary: 'Somebody heard a bell', who: 'work' },

@@ -12,8 +12,16 @@ const session = useSession()
 const { job, error, refresh, standing, partName, take, now } = useJob(id)
 const { short } = useQuantities()
 const picked = ref<string | null>(null)
-const panel = ref<'touch' | 'edit' | null>(route.query.edit === '1' ? 'edit' : null)
-const opened = (name: 'touch' | 'edit') =>
+const panels = ['touch', 'edit', 'thermometer'] as const
+type Panel = (typeof panels)[number]
+const panel = ref<Panel | null>(panels.find(name => route.query[name] === '1') ?? null)
+watch(
+  () => route.query.thermometer,
+  asked => {
+    if (asked === '1') panel.value = 'thermometer'
+  },
+)
+const opened = (name: Panel) =>
   computed({
     get: () => panel.value === name,
     set: value => {
@@ -21,7 +29,8 @@ const opened = (name: 'touch' | 'edit') =>
     },
   })
 const touchOpen = opened('touch'),
-  editOpen = opened('edit')
+  editOpen = opened('edit'),
+  thermometerOpen = opened('thermometer')
 const repairing = computed(() => (typeof route.query.repair === 'string' ? route.query.repair : null))
 const repair = (leakId: string | null) => navigateTo({ query: leakId ? { repair: leakId } : {} }, { replace: leakId === null })
 const striking = ref<{ id: string; name: string } | null>(null)
@@ -196,7 +205,14 @@ useActionKeys('Job', [
       </div>
     </div>
 
-    <LeakRegister :job="job" :ledger="standing.ledger" :now="now" @repair="repair" @strike="striking = $event" />
+    <LeakRegister
+      :job="job"
+      :ledger="standing.ledger"
+      :now="now"
+      @repair="repair"
+      @thermometer="panel = 'thermometer'"
+      @strike="striking = $event"
+    />
     <MeasuredLeaks :job="job" :ledger="standing.ledger" :part-name="partName" @done="done" @strike="striking = $event" />
     <TestList :job="job" @strike="striking = $event" />
 
@@ -217,6 +233,7 @@ useActionKeys('Job', [
 
     <RepairPanel :job="job" :leak-id="repairing" @done="done" @close="repair(null)" />
     <TouchPanel v-model:open="touchOpen" :job="job" @done="done" />
+    <ThermometerPanel v-model:open="thermometerOpen" @done="refresh" />
     <JobEditPanel v-model:open="editOpen" :job="job" @done="done" />
     <StrikePanel :job="job" :subject="striking" @done="done" @close="striking = null" />
   </div>

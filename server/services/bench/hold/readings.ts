@@ -8,10 +8,10 @@ import type { BenchHold } from '../../../../shared/leaktest/hold/holdView'
 import { holdTimeAt } from '../../../../shared/leaktest/hold/holdClock'
 import type { HoldSource } from '../../../../shared/leaktest/hold/holdForm'
 import { database, type Transaction } from '../../../db/client'
-import { craft, job, test, trail } from '../../../db/schema'
+import { craft, job, test } from '../../../db/schema'
 import type { HoldRow } from './holdRow'
 import { ringNow } from '../../shop/bells'
-import { change, tell, type Actor } from '../../shop/change'
+import { change, tell, writeTrail, type Actor } from '../../shop/change'
 import { analyseAfter, insertReadings } from './holdReadings'
 import { closeTest } from '../endTest'
 import { changeFacts, heldTestRow } from '../testRows'
@@ -76,9 +76,7 @@ async function takeLate(tx: Transaction, row: HoldRow, readings: number, now: Da
   const amounts = await estimateOf(tx, row)
   await changeFacts<'hold'>(tx, row, amounts)
   const [before, after] = [row.facts.estimate?.verdict ?? 'none', amounts.estimate?.verdict ?? 'none']
-  await tx.insert(trail).values({
-    at: now,
-    personId: null,
+  await writeTrail(tx, null, now, {
     jobId: row.jobId,
     subjectId: row.id,
     verb: 'took late readings',

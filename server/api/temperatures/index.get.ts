@@ -1,0 +1,3 @@
+import { shopTemperatures } from '../../services/shelf/shopTemperatures'
+
+export default signedInRoute('read', null, () => shopTemperatures())
