@@ -1,5 +1,5 @@
 import { jobView } from './jobView.fixture'
-import { comesTooLate, lateParts } from './purchases'
+import { comesTooLate, lateParts, purchaseStanding } from './purchases'
 import type { PurchaseView } from './views'
 
 const DAY = 86_400_000
@@ -31,4 +31,16 @@ test('nothing is late that is here, has no known time, or was promised to nobody
   expect(comesTooLate(job('2026-05-18'), part(3, [step('ordered', now - DAY), step('arrived', now)]), now)).toBeNull()
   expect(comesTooLate(job('2026-05-18'), part(null), now)).toBeNull()
   expect(lateParts(job(null), now)).toEqual([])
+})
+
+test('it stands where its last step says, and what is late counts from its order whatever came after', () => {
+  expect(purchaseStanding(part(3))).toBe('wanted')
+  expect(purchaseStanding(part(3, [step('ordered', 1), step('arrived', 2)]))).toBe('arrived')
+  const measured = { id: 'm', step: 'measured' as const, note: '', by: 'Finn', at: now - 9 * DAY }
+  expect(comesTooLate(job('2026-05-20'), part(3, [measured, step('ordered', now)]), now)).toBe(now + 3 * DAY)
+  expect(comesTooLate(job(null), part(null), now)).toBeNull()
+  // To the minute at the end of the day it is still in time.
+  const atTheEnd = Date.parse('2026-05-20T23:59:00')
+  expect(comesTooLate(job('2026-05-20'), part(0, [step('ordered', atTheEnd)]), now)).toBeNull()
+  expect(comesTooLate(job('2026-05-20'), part(0, [step('ordered', atTheEnd + 1)]), now)).toBe(atTheEnd + 1)
 })

@@ -2,7 +2,7 @@ import { tankKinds, type TankKind } from '../core/circuit/tankKinds'
 import { otherEnd, type Fixing } from '../core/circuit/fixings'
 import { jobView, partView } from './jobView.fixture'
 import { jobFixings, rebuildOf } from './rebuild'
-import type { JobView, StripView } from './views'
+import type { JobView, PurchaseView, StripView } from './views'
 
 const entryOf = (fixing: string, name: string, change: Partial<StripView> = {}): StripView => ({
   id: fixing,
@@ -123,4 +123,43 @@ test('an end of a hose goes on right after the end at the tank', () => {
     row.kind === 'refit' ? [row.entry.name] : [],
   )
   expect(names).toEqual(['Return line, tank end', 'Return line, other end'])
+})
+
+test('what only this craft has goes on after all else, the last off first, and waits for what it was ordered with', () => {
+  const kind = tankKinds.find(each => each.key === 'small-steel')!
+  const [first] = jobFixings(jobOf(kind))
+  const purchase = (id: string, fixing: string | null, ...steps: ('ordered' | 'arrived')[]): PurchaseView => ({
+    id,
+    name: id,
+    reason: 'confirmed',
+    measure: '',
+    cause: null,
+    fixing,
+    leadDays: null,
+    by: 'Finn',
+    at: 1,
+    steps: steps.map((step, at) => ({ id: step, step, note: '', by: 'Finn', at })),
+  })
+  const stripped = [entryOf('shield', 'Shield', { at: 30 }), off(first!, { at: 10 }), entryOf('bracket', 'Bracket', { at: 20 })]
+  const purchases = [
+    purchase('clip', first!.key, 'ordered'),
+    purchase('seal', first!.key, 'ordered', 'arrived'),
+    purchase('tape', null),
+    purchase('bolt', 'bracket'),
+  ]
+  const rows = rebuildOf(jobOf(kind, { stripped, purchases })).rows.flatMap(row => (row.kind === 'refit' ? [row] : []))
+  expect(rows.map(row => [row.entry.name, row.waitsFor.map(each => each.id)])).toEqual([
+    [first!.name, ['clip']],
+    ['Shield', []],
+    ['Bracket', ['bolt']],
+  ])
+  expect(rows[1]!.fixing).toBeNull()
+})
+
+test('a hose of which only the far end was logged is asked about', () => {
+  const kind = tankKinds.find(each => each.key === 'moulded')!
+  const hoses = jobFixings(jobOf(kind)).filter(fixing => fixing.kind === 'hose')
+  const far = otherEnd(hoses[0]!)
+  expect(rebuildOf(jobOf(kind, { stripped: [entryOf(far.key, far.name), off(hoses[1]!)] })).alone).toEqual([far.name])
+  expect(rebuildOf(jobOf(kind, { stripped: [entryOf(far.key, far.name), off(hoses[0]!)] })).alone).toEqual([])
 })

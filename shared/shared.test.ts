@@ -1,9 +1,14 @@
+import { USUAL_LIMIT_SOURCE } from '../core/circuit/tankKinds'
 import { holdTimeAt, withSpeed } from './leaktest/hold/holdClock'
 import { descentOf, isSimulated, jobEntries, jobStanding, latestFind, runningTest } from './jobEntries'
+import { isTestBell } from './bells'
+import { isJobAspect, touchesJob, type Topic } from './changes'
+import { muchWarmer } from './muchWarmer'
+import { strikableEntries } from './strikable'
 import { factsOf } from './jobFacts'
-import { curingLeaks, inKilopascals, isOver, lastRelief, overLimit, reliefProblem } from './limits'
+import { curingLeaks, inKilopascals, isOver, lastRelief, limitIsUsual, overLimit, reliefProblem } from './limits'
 import { jobView, partView } from './jobView.fixture'
-import type { FindView, RepairView, TouchView } from './views'
+import type { FindView, JobView, RepairView, TouchView } from './views'
 import type { HoldVerdict } from '../core/hold/hold'
 import { holdEstimate, holdView } from './leaktest/hold/holdView.fixture'
 import type { HoldView } from './leaktest/hold/holdView'
@@ -80,6 +85,47 @@ describe('a job as the ledger reads it', () => {
     const reached = jobStanding(job({ tests: [soap(1, 5, marks)] }), 99).ledger
     expect(reached.parts.map(part => part.evidence)).toEqual([['stands'], ['find']])
   })
+  test('carries finds, what was struck of them, repairs and what cannot be held', () => {
+    const leaks = [
+      { id: 'L', number: 1, partId: 'a' },
+      { id: 'M', number: 2, partId: 'b' },
+    ]
+    const repair = (id: string, change: object) =>
+      ({ id, leakId: 'M', at: 7, curedAt: 9, struck: null, ...change }) as RepairView
+    const entries = jobEntries(
+      job({
+        leaks,
+        finds: [find('f', 5), find('g', 6, { leakId: 'M', testId: 's2', struck: 'rig' })],
+        repairs: [repair('r', {}), repair('q', { curedAt: null, struck: 'not done' })],
+        unholdable: [
+          { id: 'u', at: 3, reason: 'open', by: 'Finn', struck: 'wrong tank' },
+          { id: 'v', at: 8, reason: 'gone', by: 'Finn', struck: null },
+        ],
+      }),
+    )
+    expect(entries.leaks).toEqual([leaks[0]])
+    expect(entries.finds).toEqual([{ leakId: 'L', testId: 's1', at: 5 }])
+    expect(entries.struckFinds).toEqual([{ testId: 's2', partId: 'b' }])
+    expect(entries.repairs).toEqual([
+      { id: 'r', leakId: 'M', partId: 'b', at: 7, curedAt: 9, struck: false },
+      { id: 'q', leakId: 'M', partId: 'b', at: 7, curedAt: Infinity, struck: true },
+    ])
+    expect(entries.cannotBeHeld).toBe(8)
+    expect(entries.ways!()).not.toHaveLength(0)
+    expect(jobEntries(job()).cannotBeHeld).toBeNull()
+  })
+  test('what was complained of is looked at first, until one check was answered', () => {
+    const answer = { id: 'n', check: 'cap', outcome: 'torn', by: 'Finn', at: 3, struck: null }
+    const next = (change: Partial<JobView>) => jobStanding(job(change), 99).next.action
+    const complaint = { signs: ['drip'], codes: [], words: '' } as JobView['complaint']
+    expect(next({ complaint })).toBe('check')
+    expect(next({ complaint: { ...complaint, signs: [], codes: ['P0442'] } })).toBe('check')
+    expect(next({ complaint, answers: [answer] })).toBe('test')
+    expect(next({ complaint, answers: [{ ...answer, struck: 'wrong tank' }] })).toBe('check')
+    expect(next({ complaint, answers: [{ ...answer, struck: 'wrong tank' }, answer] })).toBe('test')
+    expect(next({})).toBe('test')
+    expect(next({ answers: [{ ...answer, struck: 'wrong tank' }] })).toBe('test')
+  })
   test('parts that were taken off want no evidence', () => {
     expect(
       jobStanding(
@@ -95,21 +141,40 @@ describe('a job as the ledger reads it', () => {
     expect(runningTest(job({ tests: [hold(1, null, 'sealed')] }))).toEqual({ id: 'h1', kind: 'hold' })
     expect(runningTest(job({ tests: [soap(1, 1, [], { stoppedAt: null })] }))).toEqual({ id: 's1', kind: 'soap' })
     expect(runningTest(job({ tests: [hold(1, null, 'sealed', { state: 'set up' })] }))).toBeNull()
+    // Of two the one that is watched by its clock.
+    const both = [soap(1, 1, [], { stoppedAt: null }), hold(1, null, 'sealed')]
+    expect([runningTest(job({ tests: both }))!.kind, runningTest(job({ tests: both.reverse() }))!.kind]).toEqual([
+      'hold',
+      'hold',
+    ])
   })
   test('a test of a simulated tank makes it practice, until it is struck', () => {
     expect(isSimulated(job({ tests: [hold(1, 10, 'sealed')] }))).toBe(false)
     expect(isSimulated(job({ tests: [hold(1, 10, 'sealed', { source: 'stand-in' })] }))).toBe(true)
+    expect(isSimulated(job({ tests: [hold(1, 10, 'sealed'), hold(2, 10, 'sealed', { source: 'stand-in' })] }))).toBe(true)
     expect(isSimulated(job({ tests: [hold(1, 10, 'sealed', { source: 'stand-in', struck: 'practice' })] }))).toBe(false)
   })
   test('the descent is the measured holds in the order in which they ended', () => {
     expect(
-      descentOf(job({ tests: [hold(2, 50, 'sealed'), hold(1, 10, 'leaking'), hold(3, null, 'sealed')] })).map(
-        point => point.label,
-      ),
+      descentOf(
+        job({
+          tests: [
+            hold(2, 50, 'sealed'),
+            hold(1, 10, 'leaking'),
+            hold(3, null, 'sealed'),
+            hold(4, null, 'sealed', { estimate: holdEstimate('sealed') }),
+            hold(5, 60, 'sealed', { estimate: null }),
+            hold(6, 70, 'sealed', { struck: 'wrong tank' }),
+            soap(1, 80),
+          ],
+        }),
+      ).map(point => point.label),
     ).toEqual(['H1', 'H2'])
   })
   test('a leak stands on the map where it was found last', () => {
-    expect(latestFind([find('f', 5), find('g', 9), find('h', 20, { struck: 'x' })], 'L')!.id).toBe('g')
+    expect(
+      latestFind([find('f', 5), find('g', 9), find('h', 20, { struck: 'x' }), find('i', 30, { leakId: 'M' })], 'L')!.id,
+    ).toBe('g')
     expect(latestFind([], 'L')).toBeUndefined()
   })
 })
@@ -120,6 +185,8 @@ test('a target over the limit is refused with the limit and its source, either s
   expect(overLimit(job(), -8000, inKilopascals)).toContain('-8 kPa')
   expect([7050, 7051, -7050, -7051].map(pressure => isOver(job(), pressure))).toEqual([false, true, false, true])
   expect(overLimit(job(), NaN, inKilopascals)).toBeNull()
+  expect([inKilopascals(1234.5), inKilopascals(7000)]).toEqual(['1.23 kPa', '7 kPa'])
+  expect([limitIsUsual(job()), limitIsUsual(job({ limitSource: USUAL_LIMIT_SOURCE }))]).toEqual([false, true])
 })
 
 test('a relief opens between the target and the limit, and there must be one', () => {
@@ -167,6 +234,14 @@ test('a leak cures from its repair until its time, unless the repair is struck',
     curingLeaks({ leaks, repairs, touches }, at).length
   expect([curing(15), curing(20), curing(5)]).toEqual([1, 0, 0])
   expect(curing(15, [{ ...repair, struck: 'x' }])).toBe(0)
+  expect(curing(1e15, [{ ...repair, curedAt: null }])).toBe(1)
+  expect(
+    curing(15, [
+      { ...repair, curedAt: null },
+      { ...repair, id: 's', curedAt: 12 },
+    ]),
+  ).toBe(1)
+  expect(curing(10, [repair])).toBe(1)
   // What was done later does not shorten it; what was stripped off cures no more.
   expect(curing(15, [repair, { ...repair, id: 's', at: 12, curedAt: 12 }])).toBe(1)
   const touch = (kind: TouchView['kind'], at: number): TouchView => ({
@@ -182,6 +257,9 @@ test('a leak cures from its repair until its time, unless the repair is struck',
   expect(curing(15, [repair], [touch('removed', 12)])).toBe(1)
   expect(curing(15, [repair], [touch('stripped', 9)])).toBe(1)
   expect(curing(15, [repair], [touch('stripped', 16)])).toBe(1)
+  expect(curing(15, [repair], [touch('stripped', 10)])).toBe(1)
+  expect(curing(15, [repair], [touch('stripped', 15)])).toBe(0)
+  expect(curing(15, [repair], [{ ...touch('stripped', 12), partIds: ['b'] }])).toBe(1)
 })
 
 test('facts are the fields of the edit, and no more', () => {
@@ -199,5 +277,41 @@ test('facts are the fields of the edit, and no more', () => {
     'material',
     'pressureLimit',
     'tankName',
+  ])
+})
+
+test('much warmer than within the day before is looked at again', () => {
+  const hour = 3_600_000
+  const read = (at: number, temperature: number | null, lowest: number | null = null) => ({ at, temperature, lowest })
+  expect(muchWarmer(303, read(0, 290), hour)).toBe(13)
+  expect(muchWarmer(302, read(0, 290), hour)).toBeNull()
+  expect(muchWarmer(303, read(0, null, 280), hour)).toBe(23)
+  expect(muchWarmer(303, read(0, 295, 280), hour)).toBeNull()
+  expect(muchWarmer(303, read(0, 280), 24 * hour)).toBeNull()
+  expect(muchWarmer(303, read(0, 280), 24 * hour - 1)).toBe(23)
+  expect([muchWarmer(null, read(0, 280), hour), muchWarmer(303, null, hour), muchWarmer(270, read(0, 290), hour)]).toEqual([
+    null,
+    null,
+    null,
+  ])
+})
+
+test('a job’s aspects are told from what else changes', () => {
+  expect([isJobAspect('leaks'), isJobAspect('bells')]).toEqual([true, false])
+  const notice = (...topics: Topic[]) => touchesJob({ topics, jobId: 'j', subjectId: null })
+  expect([notice('bells', 'readings'), notice('bells', 'tests'), notice('leaks')]).toEqual([false, true, true])
+  expect([isTestBell('hold'), isTestBell('cure')]).toEqual([true, false])
+})
+
+test('all that somebody recorded can be struck out', () => {
+  const job = jobView({
+    finds: [find('f', 5)],
+    touches: [{ id: 't', struck: 'x' } as TouchView],
+    tests: [hold(1, 10, 'sealed')],
+  })
+  expect(strikableEntries(job).map(({ id, struck }) => [id, struck])).toEqual([
+    ['h1', null],
+    ['f', null],
+    ['t', 'x'],
   ])
 })

@@ -39,6 +39,10 @@ describe('a piece of kit', () => {
     expect(
       problem(kitItemSchema, item({ kind: 'barometer', drift: 10 }, { calibratedAt: 2000, calibrationDue: 1000 })),
     ).toContain('due after')
+    const dated = (calibratedAt: number | null, calibrationDue: number | null | undefined) =>
+      problem(kitItemSchema, item({ kind: 'barometer', drift: 10 }, { calibratedAt, calibrationDue }))
+    expect(dated(2000, 2000)).toContain('due after')
+    expect([dated(2000, 2001), dated(null, 1000), dated(2000, null), dated(2000, undefined)]).toEqual(['', '', '', ''])
   })
   test('a rig check wants readings, a gauge and a pressure', () => {
     const check = { id, pressure: 5000, gaugeId: randomUUID(), readings: [0, 1, 2].map(t => ({ t, pressure: 5000 })) }

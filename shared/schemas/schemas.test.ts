@@ -3,8 +3,12 @@ import { ValidationError, type AnyObjectSchema } from 'yup'
 import { fileSchema, holdSchema, holdStepSchema, markSchema, readingsSchema, speedSchema } from '../leaktest/hold/holdForm'
 import { USUAL_LIMIT_SOURCE } from '../../core/circuit/tankKinds'
 import { circuitSchema } from './circuit'
-import { gasReadingSchema, planSchema } from './safety'
-import { smokeSchema } from '../leaktest/smoke/smokeForm'
+import { drainedSchema, gasReadingSchema, hotWorkSchema, planSchema, weighingSchema } from './safety'
+import { answerSchema, outcomeSchema, probeSchema, purchaseSchema, purchaseStepSchema } from './narrow'
+import { shopTemperatureFileSchema, shopTemperatureSchema, shopTemperatureStrikeSchema } from './shopTemperature'
+import { causes } from '../../core/complaint/causes'
+import { checks } from '../../core/complaint/checks'
+import { smokeEventSchema, smokeSchema } from '../leaktest/smoke/smokeForm'
 import { stripSchema } from './strip'
 import { jobEditSchema, newJobSchema, strikeSchema } from './job'
 import { ownerSchema, personSchema, preferencesSchema, signInSchema } from './person'
@@ -56,6 +60,11 @@ const smoke = {
   tube: { smallest: 3e-7, largest: 2e-5, readDoubt: 0.02, gas: 'air' },
   own: { ball: 'floor' },
 }
+const check = checks.find(each => !each.test)!
+const answer = { id, check: check.key, outcome: check.outcomes[0]!.key }
+const probe = { id, method: 'vacuum', pressure: -3000, closures: { [id]: 'fed' }, leaks: false }
+const purchase = { id, name: 'Sender seal', reason: 'suspected' }
+const hotWork = { id, shop: 'Slip welders', certificate: 'GF 12', issuedOn: '2026-05-20', what: 'Seam welded' }
 const repair = { id, leakId: id, method: 'renew-seal', material: 'none', temperature: 293 }
 
 /** The sentence beside a field, or null when all is well. */
@@ -113,6 +122,21 @@ test.each<[string, AnyObjectSchema, object]>([
   ['a sign-in', signInSchema, { login: 'finn', password: 'x' }],
   ['an owner', ownerSchema, { code: 'AB12CD34', name: 'Oda', login: 'oda', password: 'long enough' }],
   ['a person', personSchema, { id, name: 'Ines', login: 'ines.m', password: 'long enough', role: 'inspector' }],
+  ['an answer', answerSchema, answer],
+  ['a probe', probeSchema, probe],
+  ['an outcome', outcomeSchema, { id, cause: causes[0]!.key }],
+  ['a purchase', purchaseSchema, purchase],
+  ['a step of a purchase', purchaseStepSchema, { id, step: 'ordered' }],
+  ['a valve switched under smoke', smokeEventSchema, { id, kind: 'link', linkId: 'vent', to: 'open' }],
+  ['smoke seen far off', smokeEventSchema, { id, kind: 'arrival', end: 'vent', seen: false }],
+  ['a tube read', smokeEventSchema, { id, kind: 'flow', reading: { ball: 'top' } }],
+  ['a part seen in smoke', smokeEventSchema, { id, kind: 'mark', partId: id, mark: 'dye' }],
+  ['what came out', drainedSchema, { id, volume: 0.01, method: 'drain', gaugeShown: 1 }],
+  ['what is in it', weighingSchema, { id, level: 0, density: 745, clearance: 0, tankMass: 3 }],
+  ['nothing measured', weighingSchema, { id }],
+  ['hot work', hotWorkSchema, hotWork],
+  ['a temperature of the shop', shopTemperatureSchema, { id, temperature: 291, lowest: 279 }],
+  ['the lowest alone', shopTemperatureSchema, { id, lowest: 279 }],
   ['preferences', preferencesSchema, { pressure: 'psi', volume: 'gal', temperature: 'F', look: 'dark' }],
 ])('%s that is right is taken', async (_, schema, value) => expect(await sentence(schema, value, '-')).toBeNull())
 
@@ -203,6 +227,108 @@ test.each<[AnyObjectSchema, object, string, string]>([
   [personSchema, { id, name: 'N', login: 'with space', password: 'long enough', role: 'owner' }, 'login', 'letters, digits'],
   [personSchema, { id, name: 'N', login: 'n', password: 'short', role: 'owner' }, 'password', 'at least 8'],
   [preferencesSchema, { pressure: 'furlong', volume: 'L', temperature: 'C', look: 'dark' }, 'pressure', 'must be one of'],
+  // Bounds are taken, and what is just beyond them is not.
+  [newJobSchema, { ...job, capacity: 0.0002 }, 'capacity', '-'],
+  [newJobSchema, { ...job, capacity: '' }, 'capacity', 'Capacity is missing.'],
+  [newJobSchema, { ...job, capacity: Infinity }, 'capacity', 'Type a number'],
+  [newJobSchema, { ...job, craftKind: 'light aircraft', material: 'composite' }, 'limitSource', '-'],
+  [
+    newJobSchema,
+    { ...job, craftKind: 'light aircraft', material: 'riveted aluminium', limitSource: USUAL_LIMIT_SOURCE },
+    'limitSource',
+    '-',
+  ],
+  [newJobSchema, { ...job, limitSource: USUAL_LIMIT_SOURCE }, 'limitSource', '-'],
+  [newJobSchema, { ...job, complaint: { ...job.complaint, signs: ['drip', 'weep'] } }, 'complaint.signs', 'choose one each'],
+  [newJobSchema, { ...job, complaint: { ...job.complaint, codes: ['P04'] } }, 'complaint.codes[0]', 'not a trouble code'],
+  [newJobSchema, { ...job, complaint: { ...job.complaint, codes: [' p0442 '] } }, 'complaint.codes[0]', '-'],
+  [answerSchema, { ...answer, outcome: 'purple' }, 'outcome', 'not an answer to this check'],
+  [answerSchema, { ...answer, outcome: check.rest.key }, 'outcome', '-'],
+  [answerSchema, { ...answer, check: 'none' }, 'check', 'must be one of'],
+  [answerSchema, { ...answer, check: 'none' }, 'outcome', 'no error on outcome'],
+  [probeSchema, { ...probe, pressure: 0 }, 'pressure', 'cannot be zero'],
+  [probeSchema, { ...probe, pressure: 100_001 }, 'pressure', 'above 100 kPa'],
+  [probeSchema, { ...probe, pressure: -100_001 }, 'pressure', 'below any vacuum'],
+  [probeSchema, { ...probe, closures: {} }, 'closures', 'exactly one opening'],
+  [probeSchema, { ...probe, leaks: undefined }, 'leaks', 'Say whether it leaks'],
+  [purchaseSchema, { ...purchase, leadDays: 0 }, 'leadDays', '-'],
+  [purchaseSchema, { ...purchase, leadDays: 365 }, 'leadDays', '-'],
+  [purchaseSchema, { ...purchase, leadDays: 1.5 }, 'leadDays', 'whole days'],
+  [purchaseSchema, { ...purchase, leadDays: -1 }, 'leadDays', 'before it is ordered'],
+  [purchaseSchema, { ...purchase, leadDays: 366 }, 'leadDays', 'no lead time'],
+  [purchaseSchema, { ...purchase, cause: 'the moon' }, 'cause', 'not known'],
+  [purchaseSchema, { ...purchase, reason: 'a whim' }, 'reason', 'must be one of'],
+  [purchaseStepSchema, { id, step: 'lost' }, 'step', 'must be one of'],
+  [outcomeSchema, { id, cause: 'the moon' }, 'cause', 'must be one of'],
+  [smokeEventSchema, { id, kind: 'link', to: 'open' }, 'linkId', 'Choose the valve'],
+  [smokeEventSchema, { id, kind: 'link', linkId: 'x'.repeat(61), to: 'open' }, 'linkId', 'at most 60'],
+  [smokeEventSchema, { id, kind: 'link', linkId: 'vent', to: 'ajar' }, 'to', 'must be one of'],
+  [smokeEventSchema, { id, kind: 'arrival', seen: true }, 'end', 'Choose the far end'],
+  [smokeEventSchema, { id, kind: 'arrival', end: 'x'.repeat(61), seen: true }, 'end', 'at most 60'],
+  [smokeEventSchema, { id, kind: 'arrival', end: 'vent' }, 'seen', 'Say whether smoke came out'],
+  [smokeEventSchema, { id, kind: 'flow' }, 'reading', 'The reading is missing'],
+  [smokeEventSchema, { id, kind: 'flow', reading: { ball: 'floats', at: 1 / 60 } }, 'reading', '-'],
+  [smokeEventSchema, { id, kind: 'flow', reading: { ball: 'floats', at: 0 } }, 'reading', '-'],
+  [smokeEventSchema, { id, kind: 'flow', reading: { ball: 'floats', at: 0.017 } }, 'reading', 'where the ball stands'],
+  [smokeEventSchema, { id, kind: 'flow', reading: { ball: 'floats', at: -1 } }, 'reading', 'where the ball stands'],
+  [smokeEventSchema, { id, kind: 'flow', reading: { ball: 'floats', at: '1' } }, 'reading', 'where the ball stands'],
+  [smokeEventSchema, { id, kind: 'flow', reading: 'top' }, 'reading', 'where the ball stands'],
+  [smokeEventSchema, { id, kind: 'mark', mark: 'dye' }, 'partId', 'Choose part'],
+  [smokeEventSchema, { id, kind: 'mark', partId: id, mark: 'foams' }, 'mark', 'must be one of'],
+  [smokeEventSchema, { id, kind: 'puff' }, 'kind', 'must be one of'],
+  [smokeSchema, { ...smoke, tube: { ...smoke.tube, largest: smoke.tube.smallest } }, 'tube.largest', 'above the smallest'],
+  [smokeSchema, { ...smoke, tube: { ...smoke.tube, largest: 0.02 } }, 'tube.largest', 'not believable'],
+  [drainedSchema, { id, volume: 0.01, method: 'by mouth' }, 'method', 'must be one of'],
+  [drainedSchema, { id, volume: 0, method: 'drain' }, 'volume', 'more than zero'],
+  [drainedSchema, { id, volume: 21, method: 'drain' }, 'volume', 'Check the unit'],
+  [drainedSchema, { id, volume: 1, method: 'drain', gaugeShown: 1.1 }, 'gaugeShown', 'at most full'],
+  [weighingSchema, { id, level: -1 }, 'level', 'less than nothing'],
+  [weighingSchema, { id, density: 0.745 }, 'density', 'between 0.6 and 1.0'],
+  [weighingSchema, { id, tankMass: 0 }, 'tankMass', 'more than zero'],
+  [weighingSchema, { id, tankMass: -1 }, 'tankMass', 'more than zero'],
+  [weighingSchema, { id, length: 21 }, 'length', 'Check the unit'],
+  [hotWorkSchema, { ...hotWork, issuedOn: '20 May' }, 'issuedOn', 'as 2026-05-20'],
+  [planSchema, { place: 'indoors', acts: ['look'], promised: 'soon' }, 'promised', 'Choose a day'],
+  [gasReadingSchema, { id, point: 'middle', explosive: 0, oxygen: 0.25 }, 'oxygen', '-'],
+  [gasReadingSchema, { id, point: 'middle', explosive: 1 }, 'explosive', '-'],
+  [gasReadingSchema, { id, point: 'middle', explosive: -0.1 }, 'explosive', 'below nothing'],
+  [shopTemperatureSchema, { id }, 'lowest', 'Type how warm it is'],
+  [shopTemperatureSchema, { id, temperature: 280, lowest: 281 }, 'lowest', 'cannot be warmer than it is now'],
+  [shopTemperatureSchema, { id, temperature: 280, lowest: 280 }, 'lowest', '-'],
+  [shopTemperatureSchema, { id, temperature: 18 }, 'temperature', 'Check the unit'],
+  [shopTemperatureSchema, { id, temperature: 400 }, 'temperature', 'Check the unit'],
+  [shopTemperatureFileSchema, { text: '' }, 'text', 'empty'],
+  [shopTemperatureStrikeSchema, { reason: ' ' }, 'reason', 'Say why'],
+  [holdSchema, { ...hold, volume: 0.00004, volumeUncertainty: 0 }, 'volume', 'not believable'],
+  [holdSchema, { ...hold, volume: 0.00005, volumeUncertainty: 0 }, 'volume', '-'],
+  [holdSchema, { ...hold, volumeUncertainty: hold.volume }, 'volumeUncertainty', '-'],
+  [holdSchema, { ...hold, scale: 'gauge' }, 'scale', 'Say what is read'],
+  [holdSchema, { ...hold, scale: { kind: 'column', density: 500 } }, 'scale', '-'],
+  [holdSchema, { ...hold, scale: { kind: 'column', density: 499 } }, 'scale', 'density'],
+  [holdSchema, { ...hold, scale: { kind: 'column', density: 2000 } }, 'scale', '-'],
+  [holdSchema, { ...hold, scale: { kind: 'column', density: '998' } }, 'scale', 'density'],
+  [holdSchema, { ...hold, closures: [] }, 'closures', 'known closure'],
+  [holdSchema, { ...hold, closures: 'fed' }, 'closures', 'known closure'],
+  [fileSchema, { text: 'x', columns: [{ field: 'temperature', unit: 'kPa' }] }, 'columns[0].unit', 'Unit of temperature'],
+  [fileSchema, { text: 'x', columns: [{ field: 'barometer', unit: 'C' }] }, 'columns[0].unit', 'Unit of'],
+  [fileSchema, { text: 'x', columns: [{ field: 'temperature', unit: 'F' }] }, 'columns[0].unit', '-'],
+  [fileSchema, { text: 'x', columns: [{ field: 'barometer', unit: 'hPa' }] }, 'columns[0].unit', '-'],
+  ...[
+    { at: 'point', x: -1, y: 0 },
+    { at: 'point', x: 0, y: 361 },
+    { at: 'point', x: 0 },
+    { at: 'area', x: 0, y: 0 },
+    { at: 'line', x1: 0, y1: 0, x2: 1001, y2: 0 },
+    { at: 'line', x1: 1001, y1: 0, x2: 0, y2: 0 },
+    { at: 'line', x1: 0, y1: 361, x2: 0, y2: 0 },
+    { at: 'line', x1: 0, y1: 0, x2: 0, y2: -1 },
+    { at: 'line', x1: 0, y1: 0, x2: 0 },
+  ].map((shape): [AnyObjectSchema, object, string, string] => [
+    circuitSchema,
+    { says: 'changed now', revision: 1, spaces, parts: [{ ...part, shape }] },
+    'parts[0].shape',
+    'off the map',
+  ]),
 ])('a bad field has its sentence (%#)', async (schema, value, field, words) => {
   if (words === '-') expect(await sentence(schema, value, field)).toBeNull()
   else expect(await sentence(schema, value, field)).toContain(words)
@@ -219,4 +345,13 @@ test('a torque in the wrong unit is told before the line is kept', async () => {
   expect(await sentence(stripSchema, { ...entry, torque: 9 }, 'torque')).toBeNull()
   expect(await sentence(stripSchema, { ...entry, torque: 9000 }, 'torque')).toContain('Check the unit')
   expect(await sentence(stripSchema, { ...entry, torque: 0.01 }, 'torque')).toContain('Check the unit')
+})
+
+test('an event under smoke keeps only what belongs to its kind', () => {
+  const all = { id, linkId: 'vent', to: 'open', end: 'vent', seen: true, reading: { ball: 'top' }, partId: id, mark: 'dye' }
+  const kept = (kind: string) => Object.keys(smokeEventSchema.cast({ ...all, kind }) as object).sort()
+  expect(kept('link')).toEqual(['id', 'kind', 'linkId', 'to'])
+  expect(kept('arrival')).toEqual(['end', 'id', 'kind', 'seen'])
+  expect(kept('flow')).toEqual(['id', 'kind', 'reading'])
+  expect(kept('mark')).toEqual(['id', 'kind', 'mark', 'partId'])
 })
