@@ -11,8 +11,15 @@ export const soapFace: TestFace<SoapView> = {
   said: ({ marks }) =>
     `${marks.filter(({ mark }) => mark === 'dry').length} dry, ${marks.filter(({ mark }) => isFind(mark)).length} found`,
   told({ marks }, _, names) {
-    const parts = (wanted: typeof marks) => names(wanted.map(mark => mark.partId))
-    return `dry on ${parts(marks.filter(({ mark }) => mark === 'dry'))}; found on ${parts(marks.filter(({ mark }) => isFind(mark)))}`
+    const parts = (wanted: (mark: (typeof marks)[number]['mark']) => boolean) => marks.filter(({ mark }) => wanted(mark))
+    const watched = (of: typeof marks) =>
+      of.map(({ partId, watched }) => `${names([partId])} ${Math.floor(watched)} s`).join(', ') || names([])
+    const early = parts(mark => mark === 'not watched')
+    return [
+      `dry, watched: ${watched(parts(mark => mark === 'dry'))}`,
+      ...(early.length > 0 ? [`not watched to the end, says nothing: ${watched(early)}`] : []),
+      `found on ${names(parts(isFind).map(mark => mark.partId))}`,
+    ].join('; ')
   },
   bell: 'unsure',
 }

@@ -1,5 +1,7 @@
 import { jobStanding } from '../../../shared/jobEntries'
+import type { SoapView } from '#shared/leaktest/soap/soapView'
 import { jobView, partView } from '../../../shared/jobView.fixture'
+import type { SoapView } from '../../../shared/leaktest/soap/soapView'
 import type { SmokeView } from '../../../shared/leaktest/smoke/smokeView'
 import { recordRows } from './recordRows'
 
@@ -107,7 +109,7 @@ const job = jobView({
       note: '',
       by: 'Finn',
       at: at('12:00'),
-      cureTime: 1,
+      cureTime: 12_600,
       cure: [{ t: 0, temperature: 293 }],
       curedAt: at('17:00'),
       struck: null,
@@ -157,7 +159,7 @@ test('what was done is in the order of doing, repairs and disturbances together'
   expect(rows.done[1]).toMatchObject({ what: 'Cap', done: 'refitted', by: 'Oda' })
   expect(rows.done[2]).toMatchObject({
     material: 'Two-part sealant, fast grade, PF-1',
-    cured: '17:00: 1 s at 293 temperature, of 1 s at 298 temperature on its sheet',
+    cured: '17:00: 5 h at 293 temperature, of 3 h 30 min at 298.15 temperature on its sheet',
   })
 })
 
@@ -167,10 +169,16 @@ test('a hold on a simulated tank says so, one without a verdict says why', () =>
   ])
 })
 
-test('a soap walk names what was dry and what was found', () => {
+test('a soap walk names what was dry after how long a watch, what was not watched to the end, and what was found', () => {
   expect(rows.looked[0]!.text).toBe(
-    'Soap 1, 10:20, at 5000 pressure, water column at 6000 pressure, Finn: dry on cap; found on drain.',
+    'Soap 1, 10:20, at 5000 pressure, water column at 6000 pressure, Finn: dry, watched: cap 40 s; found on drain.',
   )
+  const early = {
+    ...job.tests.find(test => test.kind === 'soap')!,
+    marks: [{ partId: 'cap', mark: 'not watched', at: 0, watched: 9.8 }],
+  }
+  const told = recordRows({ ...job, tests: [early as SoapView] }, jobStanding(job, now).ledger, now, short).looked[0]!.text
+  expect(told).toContain(': dry, watched: nothing; not watched to the end, says nothing: cap 9 s; found on nothing.')
 })
 
 test('what no longer counts is listed with its reason, what is missing by name', () => {
