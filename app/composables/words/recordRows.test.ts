@@ -1,5 +1,4 @@
 import { jobStanding } from '../../../shared/jobEntries'
-import type { SoapView } from '#shared/leaktest/soap/soapView'
 import { jobView, partView } from '../../../shared/jobView.fixture'
 import type { SoapView } from '../../../shared/leaktest/soap/soapView'
 import type { SmokeView } from '../../../shared/leaktest/smoke/smokeView'
