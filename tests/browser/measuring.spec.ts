@@ -21,7 +21,7 @@ test('planned, rig checked, volume measured, held through a knock, and understoo
   await page.goto(`${demo.url}/jobs/${job.id}/hold`)
   await page.getByRole('button', { name: 'Stand-in tank' }).click()
   const plan = page.getByRole('region', { name: 'How long, and what it will see' })
-  await expect(plan.getByText(/About .* shows 5 mL\/min/)).toBeVisible()
+  await expect(plan.getByText(/About .* decides at 5 mL\/min, nine times in ten/)).toBeVisible()
   await page.getByRole('button', { name: 'Round dial' }).click()
   await expect(page.getByText(/Round dial is past its calibration/)).toBeVisible()
   await page.getByRole('button', { name: 'Grey digital' }).click()
@@ -289,7 +289,7 @@ test('a column and a sensor are read as what they show', async ({ page, context,
 test('the Reckoner answers without a job, and says what it cannot', async ({ page, context, demo }) => {
   await enter(context, demo, 'ines')
   await page.goto(`${demo.url}/reckoner`)
-  await expect(page.getByText(/About .* shows 1 mL\/min/)).toBeVisible()
+  await expect(page.getByText(/About .* decides at 1 mL\/min, nine times in ten/)).toBeVisible()
   await page.getByLabel('Gas volume').fill('2000')
   await page.getByLabel('Leak that matters').fill('0.2')
   await expect(page.getByText('No hold of eight hours sees 0.2 mL/min here')).toBeVisible()

@@ -12,14 +12,16 @@ const others = computed(() => methodsThatSee(limit.value))
 const answer = computed(() => {
   const time = plan.value.timeForLimit
   return time === null
-    ? `No hold of eight hours sees ${limitText(limit.value)} mL/min here`
-    : `About ${waitText(time)} shows ${limitText(limit.value)} mL/min`
+    ? `No hold of eight hours decides at ${limitText(limit.value)} mL/min here`
+    : `About ${waitText(time)} decides at ${limitText(limit.value)} mL/min, nine times in ten`
 })
 const why = computed(() => {
   const { helps, limitedBy } = plan.value
   const help = helps ? ` ${capital(improvementWords[helps.with])} would bring it to ${waitText(helps.timeForLimit)}.` : ''
   return `${limitedByWords[limitedBy]} limits it.${help}`
 })
+/** With the volume in too much doubt there is no curve to draw. */
+const decidesAnything = computed(() => Number.isFinite(plan.value.curve[0]!.smallest))
 const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1)
 </script>
 
@@ -32,7 +34,7 @@ const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1)
       <template v-if="others.length">What can see it: {{ others.map(method => lowerFirst(method.name)).join('; ') }}.</template>
       <template v-else>Nothing simple sees a leak this small; ask whether the limit is right.</template>
     </p>
-    <PlanCurve :plan="plan" :limit="limit" class="mt-2" />
+    <PlanCurve v-if="decidesAnything" :plan="plan" :limit="limit" class="mt-2" />
     <dl class="mt-2 flex flex-wrap gap-x-8 gap-y-2">
       <div>
         <dt class="soft text-sm">Free air {{ vacuum ? 'out' : 'in' }}</dt>

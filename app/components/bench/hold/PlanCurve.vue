@@ -2,7 +2,7 @@
 import { standardFromThroughput } from '#core/quantity/standardLeakRate'
 import type { HoldPlan } from '#core/hold/planHold'
 
-/** How small a leak a hold sees after how long: the curve that answers "how long?". */
+/** How small a limit a hold decides after how long: the curve that answers "how long?". */
 const props = defineProps<{ plan: HoldPlan; limit: number }>()
 const inks = useInks()
 const minutes = (t: number) => t / 60
@@ -21,7 +21,7 @@ const option = computed(() => {
       trigger: 'axis',
       textStyle: { fontFamily: 'Archivo Variable' },
       formatter: ([{ value }]: [{ value: [number, number] }]) =>
-        `${waitText(value[0] * 60)}: sees ${Number(value[1].toPrecision(2))} mL/min`,
+        `${waitText(value[0] * 60)}: decides at ${Number(value[1].toPrecision(2))} mL/min`,
     },
     xAxis: {
       type: 'log',
@@ -42,7 +42,7 @@ const option = computed(() => {
       type: 'log',
       min: Math.min(...rates) / 1.5,
       max: Math.max(...rates) * 1.5,
-      name: 'smallest leak seen, mL/min',
+      name: 'smallest limit it decides, mL/min',
       nameTextStyle: { ...text, align: 'left' },
       nameGap: 8,
       axisLabel: {
@@ -95,7 +95,7 @@ const option = computed(() => {
 const words = computed(() => {
   const first = props.plan.curve[0]!,
     last = props.plan.curve.at(-1)!
-  return `After ${waitText(first.t)} the hold sees ${rateText(first.smallest)} mL/min, after ${waitText(last.t)} ${rateText(last.smallest)} mL/min; the limit is ${limitText(props.limit)}`
+  return `After ${waitText(first.t)} the hold decides at ${rateText(first.smallest)} mL/min, after ${waitText(last.t)} ${rateText(last.smallest)} mL/min; the limit is ${limitText(props.limit)}`
 })
 </script>
 
