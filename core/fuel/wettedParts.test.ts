@@ -1,4 +1,5 @@
 import { tankKind, tankKinds } from '../circuit/tankKinds'
+import { liquidHeight } from './tankShape'
 import { isFuelSide, wettedParts } from './wettedParts'
 
 const drawn = (key: string) => {
@@ -23,7 +24,19 @@ describe('parts under liquid', () => {
   test('with 60 % in it, drain, tap and bottom seam are, the top seam is not', () => {
     expect(wet('small-steel', 0.6)).toEqual(['bottom-seam', 'drain', 'mid-seam', 'strap', 'tap'])
     expect(wet('small-steel', 0.3)).toEqual(['bottom-seam', 'drain', 'tap'].concat('strap').sort())
-    expect(wet('small-steel', 0.03)).toEqual(['drain', 'tap'])
+    expect(wet('small-steel', 0.03)).toEqual(['bottom-seam', 'drain', 'tap'])
+  })
+  test('what may be under it is, as far as somebody may be off who says how full it is', () => {
+    const wetFrom = (part: string) =>
+      Array.from({ length: 100 }, (_, k) => k / 100).find(share => wet('small-steel', share).includes(part))!
+    const { kind, parts } = drawn('small-steel')
+    const seam = parts.find(part => part.id === 'mid-seam')!.shape
+    const height =
+      (kind.upright!.bottom - (seam.at === 'point' ? seam.y : Math.max(seam.y1, seam.y2))) /
+      (kind.upright!.bottom - kind.upright!.top)
+    expect(liquidHeight(kind.shape, wetFrom('mid-seam'))).toBeLessThan(height)
+    expect(liquidHeight(kind.shape, wetFrom('mid-seam') + 0.05)).toBeGreaterThanOrEqual(height - 1e-9)
+    expect(wetFrom('cap')).toBeCloseTo(0.88, 9)
   })
   test('a seam that runs up the side is wetted as soon as its foot is', () => {
     expect(wet('aluminium-belly', 0.2)).toContain('fore-weld')

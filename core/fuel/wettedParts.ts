@@ -14,6 +14,8 @@ const fuelCargoes: readonly LineCargo[] = ['feed', 'return', 'crossover', 'heate
 const highFamilies: readonly PartFamily[] = ['cap', 'neck', 'vent hose', 'vent valve', 'sensor']
 /** A tank is filled to about here; what stands above it meets fuel only as a splash. */
 const FULL = 0.93
+/** How far off somebody may be who says how full a tank is, share of the capacity: by eye, a stick or its own gauge. */
+const SHARE_DOUBT = 0.05
 /** A film that drained fuel leaves is no liquid that keeps gas from a part. */
 const FILM = 0.005
 
@@ -37,7 +39,8 @@ export function isFuelSide(part: PlacedPart, circuit: Circuit, tank: UprightTank
 
 /**
  * Parts that are under liquid with so much fuel in the tank: gas says nothing of them. A seam counts as wetted as soon as its
- * lowest place is; of a tank that the map looks down on every part of the fuel side does.
+ * lowest place is; of a tank that the map looks down on every part of the fuel side does; what may be
+ * wetted counts as wetted.
  * @param share of the capacity, 0 to 1
  * @returns ids
  */
@@ -48,9 +51,10 @@ export function wettedParts(
   share: number,
 ): ReadonlySet<string> {
   if (!(share > FILM)) return new Set()
-  const level = liquidHeight(tank.shape, Math.min(1, share))
+  const most = Math.min(1, share + SHARE_DOUBT)
+  const level = liquidHeight(tank.shape, most)
   const isWet = (part: PlacedPart) => {
-    if (!isFuelSide(part, circuit, tank)) return spaceOf(part, circuit)?.kind === 'tank' && share >= FULL
+    if (!isFuelSide(part, circuit, tank)) return spaceOf(part, circuit)?.kind === 'tank' && most >= FULL
     const height = spaceOf(part, circuit)?.kind === 'tank' ? lowest(part.shape, tank) : null
     return height === null || height <= level
   }
