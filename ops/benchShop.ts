@@ -94,7 +94,7 @@ async function seed(jobId: string, count: number): Promise<void> {
   const { rows } = await database().execute<{ table: string; columns: string[] }>(sql`
     select table_name as table, array_agg(column_name::text order by ordinal_position) as columns from information_schema.columns where table_schema = 'public' group by 1`)
   const columnsOf = (table: string) => rows.find(row => row.table === table)!.columns
-  const reached = `coalesce((select jsonb_agg(md5(n || part)::uuid) from jsonb_array_elements_text(t.reached) part), '[]')`
+  const closures = `coalesce((select jsonb_object_agg(md5(n || key)::uuid, value) from jsonb_each(t.closures)), '{}')`
   await run(
     copy(
       'craft',
@@ -113,7 +113,7 @@ async function seed(jobId: string, count: number): Promise<void> {
   )
   await run(copy('part', columnsOf('part'), { id: own('t.id'), job_id: own('t.job_id') }))
   await run(copy('caution_read', columnsOf('caution_read'), { id: own('t.id'), job_id: own('t.job_id') }))
-  await run(copy('test', columnsOf('test'), { id: own('t.id'), job_id: own('t.job_id'), reached }))
+  await run(copy('test', columnsOf('test'), { id: own('t.id'), job_id: own('t.job_id'), closures }))
   const inTests = `join test on test.id = t.test_id where test.job_id = '${jobId}'`
   await database().execute(
     sql.raw(`insert into test_entry (id, test_id, at, entry, person_id)

@@ -28,7 +28,6 @@ const smoke = (events: SmokeEvent[] = [], change: Partial<SmokeView> = {}): Smok
   pressure: 3000,
   closures: { 'service-port': 'rig', 'cap': 'own', 'pump-ring': 'own' },
   links: { vent: 'shut' },
-  reached: [],
   wettedShare: 0,
   relief: null,
   earlyReason: null,
@@ -107,10 +106,13 @@ describe('smoke', () => {
   })
 })
 
+/** A job of one opening and a seam. */
+const plain = jobView()
+
 test('soap runs until it is over, says what was dry of what it reached, and measures nothing', () => {
   const walk = soapView(1, 5, watched(6, { a: 'dry', b: 'foams', elsewhere: 'dry' }))
   const { soap } = testDescriptors
-  expect(soap.word(walk, job)).toEqual({ reached: ['a', 'b'], says: null, dry: ['a'] })
+  expect(soap.word(walk, plain)).toEqual({ reached: ['a', 'b'], says: null, dry: ['a'] })
   expect([soap.runs(walk), soap.runs({ ...walk, stoppedAt: null })]).toEqual([false, true])
   expect([soap.isSimulated(walk), soap.measured(walk)]).toEqual([false, null])
 })
@@ -129,12 +131,12 @@ test('a hold runs while it settles and reads, is practice once a stand-in starte
     false,
     false,
   ])
-  expect(hold.word(holdView({ estimate: holdEstimate('sealed') }), job)).toEqual({
+  expect(hold.word(holdView({ estimate: holdEstimate('sealed') }), plain)).toEqual({
     reached: ['a', 'b'],
     says: 'tight',
     dry: [],
   })
-  expect(hold.word(holdView(), job).says).toBeNull()
+  expect(hold.word(holdView(), plain).says).toBeNull()
   expect(hold.measured(holdView({ noEstimate: 'too few' }))).toEqual({ estimate: null, noEstimate: 'too few' })
 })
 
@@ -142,8 +144,8 @@ test('a balloon runs until it comes off, and says its verdict', () => {
   const own = testDescriptors.balloon
   expect([own.runs(balloon({ stoppedAt: null })), own.runs(balloon())]).toEqual([true, false])
   const leaking = balloon({ estimate: holdEstimate('leaking') as never, noEstimate: null })
-  expect(own.word(leaking, job)).toEqual({ reached: ['a', 'b'], says: 'leaks', dry: [] })
-  expect(own.word(balloon({ estimate: null }), job)).toMatchObject({ says: null, dry: [] })
+  expect(own.word(leaking, plain)).toEqual({ reached: ['a', 'b'], says: 'leaks', dry: [] })
+  expect(own.word(balloon({ estimate: null }), plain)).toMatchObject({ says: null, dry: [] })
   expect(own.measured(leaking)).toEqual({ estimate: leaking.estimate, noEstimate: null })
   expect(own.isSimulated(leaking)).toBe(false)
 })

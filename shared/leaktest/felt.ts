@@ -14,12 +14,20 @@ export function mapAt(job: MappedJob, at: number): { circuit: Circuit; parts: re
   return job.mapsBefore.find(map => map.until > at) ?? { circuit: job.circuit, parts: liveParts(job) }
 }
 
+/** Set-up of a test, when it began, and the share of the capacity that was liquid (null when nobody was asked). */
+export type BegunTest = TestSetup & { startedAt: number; wettedShare: number | null }
+
+/** Parts that pressure reached in a test, by the map as it was then. Parts that are not among them were not under test. */
+export function reachedIn(job: MappedJob, test: BegunTest): string[] {
+  const { circuit, parts } = mapAt(job, test.startedAt)
+  return reach(circuit, parts, test).reached
+}
+
 /**
  * What each part felt in a test: derived from the map as it was then and from what somebody said of openings, valves and fuel.
  * Parts that are not among them were not under test.
- * @param test set-up, when it began, and the share of the capacity that was liquid (null when nobody was asked)
  */
-export function feltIn(job: MappedJob, test: TestSetup & { startedAt: number; wettedShare: number | null }): Map<string, Felt> {
+export function feltIn(job: MappedJob, test: BegunTest): Map<string, Felt> {
   const { circuit, parts } = mapAt(job, test.startedAt)
   const { reached, spaces } = reach(circuit, parts, test)
   const wet = wettedParts(parts, circuit, tankKind(job.tankKind), test.wettedShare ?? 0)

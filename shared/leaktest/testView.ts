@@ -18,8 +18,6 @@ export interface TestViewOf<Kind extends TankTestKind> {
   /** how the openings and valves stood */
   closures: Record<string, Closure>
   links: Record<string, LinkState>
-  /** parts that were under test so; of smoke none, since what it reached is proven by what was seen */
-  reached: string[]
   /** share of the capacity that was liquid; null for tests of before it was asked */
   wettedShare: number | null
   /** what kept it below the limit; empty where no air goes in by a person's hand */

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { gaugeSpread } from '#core/hold/gaugeSpread'
+import { reachedIn } from '#shared/leaktest/felt'
 import { clockSpeeds } from '#shared/leaktest/hold/holdClock'
 import { isOver } from '#shared/limits'
 import type { MarkKind } from '#shared/leaktest/hold/holdForm'
@@ -80,7 +81,8 @@ const rig = computed(() => {
 })
 const boundary = computed(() => {
   if (!hold.value || !job.value) return ''
-  const { setup, source, reached } = hold.value
+  const { setup, source } = hold.value
+  const reached = reachedIn(job.value, hold.value)
   const shut = job.value.parts
     .filter(part => part.removedAt === null && !reached.includes(part.id))
     .map(part => lowerFirst(part.name))

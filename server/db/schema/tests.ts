@@ -23,8 +23,6 @@ export const test = pgTable(
     pressure: doublePrecision('pressure').notNull(),
     closures: jsonb('closures').$type<Record<string, Closure>>().notNull().default({}),
     links: jsonb('links').$type<Record<string, LinkState>>().notNull().default({}),
-    /** parts that were under test; of smoke none, since what it reached is proven by what was seen */
-    reached: jsonb('reached').$type<string[]>().notNull().default([]),
     /** share of the capacity that was liquid; empty for tests of before it was asked */
     wettedShare: doublePrecision('wetted_share'),
     relief: jsonb('relief').$type<Relief>(),

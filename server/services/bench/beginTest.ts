@@ -51,7 +51,6 @@ export async function beginTest<K extends TankTestKind>(
     mustRunAlone(tank, kind)
     mustFeedOnce(begin.closures)
     const { reached, escapes } = reachOn(tank, { closures: begin.closures, links: begin.links, pressure })
-    const counted = service.reached(form, reached)
     if (reached.length === 0)
       throw refuseField('closures', 'No part is under test: say how each opening is closed, and leave at least one part in.')
     if (testKinds[kind].mustHold && escapes.length > 0) {
@@ -81,7 +80,6 @@ export async function beginTest<K extends TankTestKind>(
       earlyReason,
       startedBy: actor.id,
       startedAt: now,
-      reached: counted,
       facts,
     })
     return true

@@ -56,8 +56,6 @@ export interface TestService<K extends TankTestKind> {
   onStandIn: (form: TestForms[K]) => boolean
   /** the facts that are kept of it. @throws Refusal when its form does not fit the tank */
   facts: (form: TestForms[K], tank: JobView, tx: Transaction) => Promise<TestFacts[K]> | TestFacts[K]
-  /** parts that count as under test from the beginning. @throws Refusal when it would say nothing */
-  reached: (form: TestForms[K], reached: string[]) => string[]
   /** what is recorded while it runs, by its word in the address */
   entries: Readonly<Record<string, EntryService<K>>>
   /** facts that its end adds; they are the verdict where it has one */

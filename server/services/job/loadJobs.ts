@@ -222,7 +222,7 @@ function testView(
   { name, struck }: Words,
   limit: number,
 ): TestView {
-  const { id, jobId, kind, number, pressure, closures, links, reached, wettedShare, relief, earlyReason } = row
+  const { id, jobId, kind, number, pressure, closures, links, wettedShare, relief, earlyReason } = row
   const common: TestViewOf<TankTestKind> = {
     id,
     jobId,
@@ -231,7 +231,6 @@ function testView(
     pressure,
     closures,
     links,
-    reached,
     wettedShare,
     relief,
     earlyReason,

@@ -1,3 +1,4 @@
+import { reachedIn } from '../felt'
 import { measurementOf } from '../ledgerOf'
 import { saidBy, type TestDescriptor } from '../testDescriptor'
 import { balloonSchema, girthSchema } from './balloonForm'
@@ -11,5 +12,5 @@ export const balloonTest: TestDescriptor<BalloonView> = {
   isSimulated: () => false,
   measured: ({ estimate, noEstimate }) => ({ estimate, noEstimate }),
   ledger: measurementOf,
-  word: ({ reached, estimate }) => ({ reached, says: saidBy(estimate?.verdict), dry: [] }),
+  word: (test, job) => ({ reached: reachedIn(job, test), says: saidBy(test.estimate?.verdict), dry: [] }),
 }

@@ -1,4 +1,5 @@
 import { saidBy, type TestDescriptor } from '../testDescriptor'
+import { reachedIn } from '../felt'
 import { measurementOf } from '../ledgerOf'
 import { holdSchema, markSchema, volumeCheckSchema } from './holdForm'
 import type { HoldView } from './holdView'
@@ -14,5 +15,5 @@ export const holdTest: TestDescriptor<HoldView> = {
   isSimulated: hold => hold.source === 'stand-in' && hold.state !== 'set up',
   measured: ({ estimate, noEstimate }) => ({ estimate, noEstimate }),
   ledger: measurementOf,
-  word: ({ reached, estimate }) => ({ reached, says: saidBy(estimate?.verdict), dry: [] }),
+  word: (test, job) => ({ reached: reachedIn(job, test), says: saidBy(test.estimate?.verdict), dry: [] }),
 }

@@ -44,7 +44,6 @@ export const holdView = (change: Partial<HoldView> = {}): HoldView => ({
   closures: { a: 'fed' },
   wettedShare: 0,
   links: {},
-  reached: ['a', 'b'],
   hasThermometer: false,
   hasBarometer: false,
   supply: null,

@@ -1,4 +1,5 @@
 import { SOAP_SMALLEST_SEEN } from '../../../core/leaktest/soap/soap'
+import { reachedIn } from '../felt'
 import { lookOf } from '../ledgerOf'
 import type { TestDescriptor } from '../testDescriptor'
 import { soapMarkSchema, soapSchema, soapShows, soapWatchSchema } from './soapForm'
@@ -16,9 +17,9 @@ export const soapTest: TestDescriptor<SoapView> = {
   measured: () => null,
   // Where there was no pressure the ledger lets no mark say anything.
   ledger: (walk, job) => [lookOf(walk, job, walk.marks, SOAP_SMALLEST_SEEN)],
-  word: ({ reached, marks }) => ({
-    reached,
-    says: null,
-    dry: marks.filter(({ mark, partId }) => mark === 'dry' && reached.includes(partId)).map(mark => mark.partId),
-  }),
+  word: (walk, job) => {
+    const reached = reachedIn(job, walk)
+    const dry = walk.marks.filter(({ mark, partId }) => mark === 'dry' && reached.includes(partId))
+    return { reached, says: null, dry: dry.map(mark => mark.partId) }
+  },
 }

@@ -5,6 +5,7 @@ import { holdingLinks, type TestSetup } from '#core/circuit/reach'
 import { liveParts, reachOn, targetPressure } from '#shared/jobCircuit'
 import { curingLeaks, lastRelief, reliefProblem } from '#shared/limits'
 import { probeMethods, type ProbeMethod } from '#shared/schemas/narrow'
+import { reachedIn } from '#shared/leaktest/felt'
 import type { Relief } from '#shared/leaktest/setupForm'
 import type { JobView } from '#shared/views'
 import { testsOf } from '#shared/leaktest/tests'
@@ -37,7 +38,7 @@ const said = computed<Probe[]>(() => [
   ...probes.value.map(({ reached, leaks }) => ({ reached, leaks })),
   ...(job.value ? testsOf(job.value, 'hold') : [])
     .filter(hold => !hold.struck && (hold.estimate?.verdict === 'leaking' || hold.estimate?.verdict === 'sealed'))
-    .map(hold => ({ reached: hold.reached, leaks: hold.estimate!.verdict === 'leaking' })),
+    .map(hold => ({ reached: reachedIn(job.value!, hold), leaks: hold.estimate!.verdict === 'leaking' })),
 ])
 const all = computed(() =>
   job.value

@@ -2,6 +2,7 @@
 import { spanOfPart } from '#core/circuit/placeOnPart'
 import { SOAP_WATCH_TIME, soapMarks, type SoapMark } from '#core/leaktest/soap/soap'
 import type { JobView } from '#shared/views'
+import { reachedIn } from '#shared/leaktest/felt'
 import type { FindForm } from '#shared/leaktest/findForm'
 import { soapShows } from '#shared/leaktest/soap/soapForm'
 import { isRunning, testsOf } from '#shared/leaktest/tests'
@@ -103,9 +104,11 @@ const drawn = computed(() => {
     : leaks
 })
 /** Parts that no pressure reaches in this walk: dry there says nothing. */
-const shut = computed(
-  () => new Set(walk.value ? parts.value.filter(part => !walk.value!.reached.includes(part.id)).map(part => part.id) : []),
-)
+const shut = computed(() => {
+  if (!job.value || !walk.value) return new Set<string>()
+  const reached = reachedIn(job.value, walk.value)
+  return new Set(parts.value.filter(part => !reached.includes(part.id)).map(part => part.id))
+})
 const looks = computed(() =>
   Object.fromEntries(parts.value.map(part => [part.id, soapLook(marks.value.get(part.id) ?? 'not reached')])),
 )

@@ -33,7 +33,6 @@ export const balloonService: TestService<'balloon'> = {
       barometerChangeUncertainty: hasBarometer ? SEEN.barometer : UNSEEN.barometer,
     },
   }),
-  reached: (_, reached) => reached,
   entries: {
     girth: {
       verb: () => 'typed a girth',

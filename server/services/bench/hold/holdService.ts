@@ -48,7 +48,6 @@ export const holdService: TestService<'hold'> = {
       noEstimate: null,
     }
   },
-  reached: (_, reached) => reached,
   entries: {
     mark: {
       verb: (form: MarkForm) => `marked a ${form.kind}`,

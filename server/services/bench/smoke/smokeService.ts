@@ -30,10 +30,6 @@ export const smokeService: TestService<'smoke'> = {
   blowsIn: form => !form.simulated,
   onStandIn: form => form.simulated,
   facts: ({ tube, own, simulated }) => ({ tube, own, simulated }),
-  reached(form, reached) {
-    if (reached.length === 0) throw refuseField('closures', 'Smoke fed there reaches no part. Choose another opening.')
-    return []
-  },
   entries: {
     event: {
       verb: (form: SmokeEventForm) => verbs[form.kind],

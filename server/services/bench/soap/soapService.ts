@@ -31,7 +31,6 @@ export const soapService: TestService<'soap'> = {
   blowsIn: (_, tank) => !tank.hasStandIn,
   onStandIn: () => false,
   facts: () => ({}),
-  reached: (_, reached) => reached,
   entries: {
     watch: {
       verb: () => 'wetted a part',
