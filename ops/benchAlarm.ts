@@ -1,9 +1,6 @@
-import { randomUUID } from 'node:crypto'
-import { proposedClosures } from '../core/circuit/proposedClosures'
-import { holdingLinks } from '../core/circuit/reach'
-import { cautions } from '../core/fuel/makeSafe'
 import type { BellView } from '../shared/bells'
 import type { BayPage, JobView } from '../shared/views'
+import { setUpHold } from '../tests/support/setUpHold'
 import { openShop } from '../tests/support/shop'
 
 /**
@@ -39,29 +36,7 @@ try {
   const { rows } = await call<BayPage>('jobs')
   const jobOf = (craft: string) => call<JobView>(`jobs/${rows.find(row => row.craft === craft)!.id}`)
 
-  async function holdOn(job: JobView, source: 'typed' | 'file') {
-    const id = randomUUID()
-    await call(`jobs/${job.id}/cautions`, { cautions: cautions.map(caution => caution.key), act: 'air or smoke' })
-    await call(`jobs/${job.id}/tests/hold`, {
-      id,
-      source,
-      method: 'pressure-decay',
-      volume: 0.12,
-      volumeUncertainty: 0.003,
-      testPressure: 3000,
-      gaugeStep: 10,
-      gaugeNoise: 5,
-      temperatureDoubt: 0.3,
-      barometerDoubt: 40,
-      rigLeak: 0,
-      rigLeakDoubt: 0,
-      closures: proposedClosures(job.parts),
-      wettedShare: 0,
-      links: holdingLinks(job.circuit),
-      relief: { kind: 'water column', opensAt: 3500 },
-    })
-    return id
-  }
+  const holdOn = (job: JobView, source: 'typed' | 'file') => setUpHold(call, job, source, 3000)
 
   const watched = await jobOf('Fire pump 3')
   const other = await jobOf('Beach tractor')

@@ -1,8 +1,6 @@
 import { test as base, expect, type BrowserContext, type Page } from '@playwright/test'
-import { proposedClosures } from '../../core/circuit/proposedClosures'
-import { holdingLinks } from '../../core/circuit/reach'
-import { cautions } from '../../core/fuel/makeSafe'
 import { openShop, type Shop } from './shop'
+import { setUpHold } from './setUpHold'
 import type { BayPage, JobView } from '../../shared/views'
 
 const shopFrom =
@@ -36,29 +34,10 @@ export async function jobOf(context: BrowserContext, shop: Shop, craft: string):
 
 /** Sets up a typed hold on a job through the API and starts it. */
 export async function startTypedHold(context: BrowserContext, shop: Shop, jobId: string): Promise<string> {
-  const id = crypto.randomUUID()
   const job = (await (await context.request.get(`${shop.url}/api/jobs/${jobId}`)).json()) as JobView
   const post = (path: string, data: object) =>
     context.request.post(`${shop.url}/api/${path}`, { data }).then(answer => expect(answer.ok(), path).toBe(true))
-  await post(`jobs/${jobId}/cautions`, { cautions: cautions.map(caution => caution.key), act: 'air or smoke' })
-  await post(`jobs/${jobId}/tests/hold`, {
-    id,
-    source: 'typed',
-    method: 'pressure-decay',
-    volume: 0.12,
-    volumeUncertainty: 0.003,
-    testPressure: 6000,
-    gaugeStep: 10,
-    gaugeNoise: 5,
-    temperatureDoubt: 0.3,
-    barometerDoubt: 40,
-    rigLeak: 0,
-    rigLeakDoubt: 0,
-    closures: proposedClosures(job.parts),
-    wettedShare: 0,
-    links: holdingLinks(job.circuit),
-    relief: { kind: 'water column', opensAt: 6500 },
-  })
+  const id = await setUpHold(post, job, 'typed', 6000)
   await post(`holds/${id}/step`, { to: 'settling' })
   return id
 }
