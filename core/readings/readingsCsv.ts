@@ -131,7 +131,9 @@ export function readingsTable(text: string): ReadingsTable {
   }
 }
 
-const isClock = (cell: string) => /^\d{4}-\d\d-\d\d[T ]\d\d:\d\d/.test(cell.trim()) && Number.isFinite(Date.parse(cell.trim()))
+/** Whether a cell is a date with a time of day, ISO 8601. */
+export const isClock = (cell: string) =>
+  /^\d{4}-\d\d-\d\d[T ]\d\d:\d\d/.test(cell.trim()) && Number.isFinite(Date.parse(cell.trim()))
 
 function firstLines(text: string, most: number): string[] {
   const lines: string[] = []

@@ -25,6 +25,8 @@ test.each([
   ['time,temperature_C\n', 'no temperatures'],
   ['', 'names time'],
   ['time,temperature_C\n2026-03-01T09:10:00Z,18\nyesterday,18', 'Row 3, column time: “yesterday”'],
+  ['time,temperature_C\n2026-03-01,18', 'Row 2, column time'],
+  ['time,temperature_C\n2026-03-01T09:10:00Z,18\n2026-03-01T09:20:00Z,"18', 'Row 3 has a quote'],
   ['time,temperature_C\n2026-03-01T09:10:00Z,warm', 'Row 2, column temperature_C: “warm”'],
   ['time,temperature_C\n2026-03-01T09:10:00Z,', 'Row 2'],
   ['time,temperature_C\n2026-03-01T09:10:00Z,291', 'Row 2'],

@@ -1,6 +1,6 @@
 import Papa from 'papaparse'
 import { parseNumber } from '../quantity/parseNumber'
-import { meaningOf, ReadingsFileError, toSi } from './readingsCsv'
+import { isClock, meaningOf, ReadingsFileError, toSi } from './readingsCsv'
 
 const HOUR = 3600_000
 
@@ -18,11 +18,16 @@ export interface LoggedHour {
  * @throws ReadingsFileError naming the row and column
  */
 export function loggedHours(text: string): LoggedHour[] {
-  const { data, meta } = Papa.parse<Record<string, string>>(text.replace(/^\uFEFF/, ''), {
+  const { data, meta, errors } = Papa.parse<Record<string, string>>(text.replace(/^\uFEFF/, ''), {
     header: true,
     skipEmptyLines: 'greedy',
     delimitersToGuess: [',', ';', '\t'],
   })
+  const broken = errors.find(error => error.type === 'Quotes')
+  if (broken) {
+    const row = (broken.row ?? 0) + 1
+    throw new ReadingsFileError(`Row ${row} has a quote that is not closed.`, row)
+  }
   const columns = (meta.fields ?? []).map(name => ({ name, meaning: meaningOf(name) }))
   const time = columns.find(({ meaning }) => meaning?.field === 'clock')
   const warmth = columns.find(({ meaning }) => meaning?.field === 'temperature')
@@ -34,10 +39,11 @@ export function loggedHours(text: string): LoggedHour[] {
   const hours = new Map<number, LoggedHour>()
   for (const [index, cells] of data.entries()) {
     const row = index + 2
-    const at = Date.parse((cells[time.name] ?? '').trim())
+    const when = (cells[time.name] ?? '').trim()
+    const at = isClock(when) ? Date.parse(when) : NaN
     if (!Number.isFinite(at))
       throw new ReadingsFileError(
-        `Row ${row}, column ${time.name}: “${cells[time.name]}” is not a date and time like 2026-03-01T09:30:00Z.`,
+        `Row ${row}, column ${time.name}: “${when}” is not a date and time like 2026-03-01T09:30:00Z.`,
         row,
         time.name,
       )

@@ -1,5 +1,5 @@
 import { sql } from 'drizzle-orm'
-import { check, doublePrecision, pgTable, text, unique } from 'drizzle-orm/pg-core'
+import { check, doublePrecision, index, pgTable, text, uniqueIndex } from 'drizzle-orm/pg-core'
 import { id, moment } from './columns'
 import { personId } from './people'
 
@@ -20,7 +20,11 @@ export const shopTemperature = pgTable(
     struck: text('struck'),
   },
   table => [
-    unique('shop_temperature_once').on(table.source, table.at),
+    // A file that is sent twice is one; two people may read it in the same moment.
+    uniqueIndex('shop_temperature_file')
+      .on(table.at)
+      .where(sql`${table.source} = 'file'`),
+    index('shop_temperature_at').on(table.at),
     check('shop_temperature_says', sql`${table.temperature} is not null or ${table.lowest} is not null`),
     check('shop_temperature_since', sql`(${table.lowest} is null) = (${table.since} is null)`),
   ],

@@ -55,11 +55,12 @@ async function jobsWithCures(tx: Transaction, now: Date): Promise<string[]> {
 /**
  * Writes what the shop's thermometer says, and moves the bells of the cures that it moves, each with a line in its job's trail.
  * @param write of the readings themselves
+ * @returns what that returns; null when there was nothing to write
  */
-export async function movingCures(tx: Transaction, actor: Actor, now: Date, write: () => Promise<unknown>): Promise<void> {
+export async function movingCures<T>(tx: Transaction, actor: Actor, now: Date, write: () => Promise<T>): Promise<T> {
   const ids = await jobsWithCures(tx, now)
   const before = await loadAspectsOf(ids, ['leaks'], tx)
-  await write()
+  const written = await write()
   for (const [jobId, tank] of await loadAspectsOf(ids, ['leaks'], tx)) {
     const was = new Map(before.get(jobId)?.repairs.map(each => [each.id, each]))
     const moved = tank.repairs.filter(each => curedAt(each) !== curedAt(was.get(each.id) ?? each))
@@ -79,6 +80,7 @@ export async function movingCures(tx: Transaction, actor: Actor, now: Date, writ
     for (const leakId of new Set(moved.map(each => each.leakId))) await hangCure(tx, jobId, leakId, now)
     await tell(tx, { topics: ['leaks'], jobId, subjectId: null })
   }
+  return written
 }
 
 const moment = (its: RepairView) => (its.curedAt === null ? 'stands still' : new Date(its.curedAt).toISOString())

@@ -167,3 +167,24 @@ test('a cure that turns out to be over rings at once, on a closed job too; the s
   await read(11, { id, temperature: celsius(5) })
   expect((await shopTemperatures()).filter(each => each.source === 'typed')).toHaveLength(1)
 })
+
+test('sent eight times at once it is one; two people in the same moment are two', async () => {
+  const id = randomUUID()
+  await Promise.all(Array.from({ length: 8 }, () => read(1, { id, temperature: celsius(15) })))
+  expect(await shopTemperatures()).toHaveLength(1)
+  await read(1, { temperature: celsius(16) })
+  expect(await shopTemperatures()).toHaveLength(2)
+})
+
+test('a logger that lay somewhere warmer is not the shop’s', async () => {
+  const job = await repaired(5)
+  const [typed] = await read(4, { temperature: celsius(6) })
+  const before = await curedAfter(job.id)
+  const line = (hours: number, degrees: number) => `${new Date(moment(hours)).toISOString()},${degrees}`
+  const file = ['time,temperature_C', line(0.1, 40), line(3.9, 40), line(4.1, 40)].join('\n')
+  expect((await refusal(takeTemperatureFile(at(5), file))).fields.file).toContain('34 degrees warmer')
+  expect(await curedAfter(job.id)).toBe(before)
+  await strikeShopTemperature(at(5), typed!.id, 'it was the yard')
+  await takeTemperatureFile(at(5), file)
+  expect(await curedAfter(job.id)).toBeLessThan(before!)
+})

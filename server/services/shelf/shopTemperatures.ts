@@ -1,4 +1,4 @@
-import { and, desc, eq, gt, isNull } from 'drizzle-orm'
+import { and, between, desc, eq, gt, isNull } from 'drizzle-orm'
 import { loggedHours, type LoggedHour } from '../../../core/readings/thermometerCsv'
 import { ReadingsFileError } from '../../../core/readings/readingsCsv'
 import { LOWEST_REACHES } from '../../../core/repair/reckonCure'
@@ -12,10 +12,13 @@ import { change, type Actor } from '../shop/change'
 import { notFound, Refusal, refuseField } from '../shop/refusal'
 
 const DAY = 86_400_000
+const HOUR = 3_600_000
 /** A logger's clock may be ahead by so much, ms. */
 const AHEAD = 300_000
 /** A file of temperatures reaches back no further, ms. */
 const OLDEST = 120 * DAY
+/** A logger so much warmer than the shop's thermometer at the same time, K, lay elsewhere. */
+const ELSEWHERE = 8
 /** How many are shown. */
 const SHOWN = 60
 
@@ -67,8 +70,6 @@ export async function takeShopTemperature(actor: Actor, form: ShopTemperatureFor
     actor,
     { verb: 'read the shop’s thermometer', touches: ['temperatures'], subjectId: id, detail: { temperature, lowest } },
     async (tx, now) => {
-      const [same] = await tx.select().from(shopTemperature).where(eq(shopTemperature.id, id))
-      if (same) return null
       const last = await lastTyped(tx, now)
       const warmer = muchWarmer(temperature, last, +now)
       if (warmer !== null && !sure)
@@ -77,10 +78,14 @@ export async function takeShopTemperature(actor: Actor, form: ShopTemperatureFor
           `That is ${Math.round(warmer)} degrees warmer than the last time. Look again, and say that you are sure: what cures too soon on paper is tested too soon.`,
         )
       const since = lowest === null ? null : (last?.at ?? new Date(+now - DAY))
-      await movingCures(tx, actor, now, () =>
-        tx.insert(shopTemperature).values({ id, at: now, source: 'typed', temperature, lowest, since, personId: actor.id }),
-      )
-      return true
+      return movingCures(tx, actor, now, async () => {
+        const [made] = await tx
+          .insert(shopTemperature)
+          .values({ id, at: now, source: 'typed', temperature, lowest, since, personId: actor.id })
+          .onConflictDoNothing({ target: shopTemperature.id })
+          .returning({ id: shopTemperature.id })
+        return made ?? null
+      })
     },
   )
   return shopTemperatures()
@@ -88,7 +93,7 @@ export async function takeShopTemperature(actor: Actor, form: ShopTemperatureFor
 
 /**
  * Keeps a logger's file of the shop's temperatures, by the hour, whole or not at all; what is there already stays.
- * @throws Refusal 422 beside the file, naming row and column, or when it is of a time to come or long ago
+ * @throws Refusal 422 beside the file, naming row and column, when it is of a time to come or long ago, or lay elsewhere
  */
 export async function takeTemperatureFile(actor: Actor, text: string): Promise<ShopTemperatureView[]> {
   const hours = readFile(text)
@@ -104,16 +109,42 @@ export async function takeTemperatureFile(actor: Actor, text: string): Promise<S
       detail: { hours: hours.length, from: new Date(first).toISOString(), to: new Date(last).toISOString() },
     },
     async (tx, now) => {
-      await movingCures(tx, actor, now, () =>
-        tx
+      await mustAgree(tx, hours)
+      return movingCures(tx, actor, now, async () => {
+        const [made] = await tx
           .insert(shopTemperature)
           .values(hours.map(rowOf(actor)))
-          .onConflictDoNothing(),
-      )
-      return true
+          .onConflictDoNothing()
+          .returning({ id: shopTemperature.id })
+        return made ?? null
+      })
     },
   )
   return shopTemperatures()
+}
+
+/** @throws Refusal 422 when a logger was much warmer than what somebody read in the shop at that time: it lay elsewhere */
+async function mustAgree(tx: Transaction, hours: readonly LoggedHour[]): Promise<void> {
+  const [from, to] = [hours[0]!.at, hours.at(-1)!.at]
+  const typed = await tx
+    .select()
+    .from(shopTemperature)
+    .where(
+      and(
+        eq(shopTemperature.source, 'typed'),
+        isNull(shopTemperature.struck),
+        between(shopTemperature.at, new Date(from - HOUR), new Date(to + HOUR)),
+      ),
+    )
+  for (const read of typed) {
+    const near = hours.filter(each => Math.abs(each.at - +read.at) <= HOUR)
+    const logged = Math.min(...near.map(each => each.lowest))
+    if (read.temperature !== null && near.length > 0 && logged - read.temperature > ELSEWHERE)
+      throw refuseField(
+        'file',
+        `The logger was ${Math.round(logged - read.temperature)} degrees warmer than what was read in the shop at ${read.at.toISOString()}. Did it lie elsewhere? If the reading is wrong, strike it out first.`,
+      )
+  }
 }
 
 function readFile(text: string): LoggedHour[] {
@@ -147,10 +178,9 @@ export async function strikeShopTemperature(actor: Actor, id: string, reason: st
       const [found] = await tx.select().from(shopTemperature).where(eq(shopTemperature.id, id)).for('update')
       if (!found) throw notFound('temperature')
       if (found.struck !== null) throw new Refusal(409, 'It was struck out before.')
-      await movingCures(tx, actor, now, () =>
+      return movingCures(tx, actor, now, () =>
         tx.update(shopTemperature).set({ struck: reason }).where(eq(shopTemperature.id, id)),
       )
-      return true
     },
   )
   return shopTemperatures()

@@ -1,1 +1,0 @@
-ALTER TABLE "test" DROP COLUMN "reached";
