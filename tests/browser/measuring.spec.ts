@@ -292,7 +292,7 @@ test('the Reckoner answers without a job, and says what it cannot', async ({ pag
   await expect(page.getByText(/About .* decides at 1 mL\/min, nine times in ten/)).toBeVisible()
   await page.getByLabel('Gas volume').fill('2000')
   await page.getByLabel('Leak that matters').fill('0.2')
-  await expect(page.getByText('No hold of eight hours sees 0.2 mL/min here')).toBeVisible()
+  await expect(page.getByText('No hold of eight hours decides at 0.2 mL/min here')).toBeVisible()
   await expect(page.getByText(/What can see it: soap, half a minute a spot; under water/)).toBeVisible()
   await page.getByLabel('Gas volume').fill('much')
   await expect(page.getByText('Fill every field with a figure')).toBeVisible()
