@@ -1,7 +1,16 @@
 import { ONE_SIDED_95 } from '../quantity/normalDistribution'
 import { STANDARD_TEMPERATURE } from '../quantity/standardLeakRate'
 import { fitHold, type HoldFits } from './fitHold'
-import { ENGINE, HoldError, isCoarse, type Budget, type HoldEstimate, type HoldSetup, type Reading } from './hold'
+import {
+  ENGINE,
+  HoldError,
+  isCoarse,
+  type Budget,
+  type BudgetPart,
+  type HoldEstimate,
+  type HoldSetup,
+  type Reading,
+} from './hold'
 import { outerBudget } from './holdBudget'
 import { updateBlocks, type HoldBlock } from './holdBlocks'
 import { decision } from './holdDecision'
@@ -130,11 +139,27 @@ function explained(setup: HoldSetup, all: readonly HoldBlock[], record: HoldReco
   const outer = outerBudget(setup, series, exposureTime(setup, series), Math.max(0, total))
   const outerVariance = Object.values(outer).reduce((sum, part) => sum + part * part, 0)
   const spread = beliefVariance(belief)
-  const budget: Budget = { readings: Math.sqrt(Math.max(0, spread - law * law)), ...outer, law }
+  const besides = (part: BudgetPart) => (fits.besides[part] ?? 0) * STANDARD_TEMPERATURE * STANDARD_TEMPERATURE
+  const drifts = besides('temperature') + besides('barometer') + besides('wallGive')
+  const budget: Budget = {
+    ...outer,
+    // What acts besides the leak may share what the readings leave open; none of it is counted twice.
+    readings: Math.sqrt(Math.max(0, spread - law * law - Math.min(drifts, spread))),
+    temperature: Math.hypot(outer.temperature, Math.sqrt(besides('temperature'))),
+    barometer: Math.hypot(outer.barometer, Math.sqrt(besides('barometer'))),
+    wallGive: Math.hypot(outer.wallGive, Math.sqrt(besides('wallGive'))),
+    law,
+  }
   const leak = total - setup.rigLeak
   const quantile = (share: number) => beliefQuantile(belief, share, outerVariance) - setup.rigLeak
   const uncertainty = Math.sqrt(spread + outerVariance)
   const bounds = boundsOf(leak, uncertainty, quantile)
+  // Where much may act besides a leak it can explain a rise away; then the readings alone say whether there was one.
+  if (setup.surroundings) {
+    const alone = fits.alone.slope * STANDARD_TEMPERATURE - setup.rigLeak
+    const doubt = Math.hypot(uncertainty, Math.sqrt(fits.alone.variance) * STANDARD_TEMPERATURE)
+    bounds.belowZero = boundsOf(alone, doubt, quantile).belowZero
+  }
   const figures = {
     leakRate: tidy(Math.max(0, leak)),
     low95: tidy(Math.max(0, quantile(0.025))),

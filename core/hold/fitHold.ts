@@ -1,10 +1,21 @@
 import { truncatedAtZero } from '../quantity/normalDistribution'
-import type { HoldSetup } from './hold'
-import { holdDesign, logPriorBelief, settlingColumns, settlingPriors, settlingTaus, type SettlingPrior } from './holdModel'
-import { exposureAlong, leakLaws, type HoldSeries, type LeakLaw } from './holdSeries'
+import { STANDARD_TEMPERATURE } from '../quantity/standardLeakRate'
+import type { BudgetPart, HoldSetup } from './hold'
+import { holdDesign, SETTLED_BELIEF, settlingColumns, settlingPriors, settlingPriorsIn, type SettlingPrior } from './holdModel'
+import { discrepancies, settlingRest, type Discrepancy, type Effect } from './discrepancy'
+import { leakLaws, type HoldSeries, type LeakLaw } from './holdSeries'
+import { leakPaths, type LeakPath } from './leakPaths'
 import { intervalFit } from './intervalFit'
+import { pumpings } from './pumpings'
 import { findStep, findWild } from './stepsAndWild'
-import { chooseColumns, logEvidence, normalEquations, solveNormal, type LeastSquares } from './weightedLeastSquares'
+import {
+  chooseColumns,
+  logEvidence,
+  normalEquations,
+  solveNormal,
+  type LeastSquares,
+  type NormalEquations,
+} from './weightedLeastSquares'
 import { holdEventKind } from './holdEvents'
 
 /**
@@ -34,6 +45,10 @@ export interface HoldFit {
 
 export interface HoldFits {
   fits: HoldFit[]
+  /** the slope of a leak and settling alone, of either sign: whether something acts against a leak shows in it */
+  alone: { slope: number; variance: number }
+  /** variance of the best fit's slope that each part of the budget brings, by what acts besides the leak */
+  besides: Partial<Record<BudgetPart, number>>
   /** blocks left out */
   ignored: number[]
   /** blocks from which the pressure is offset */
@@ -51,10 +66,18 @@ interface Selection {
 }
 interface Tried extends HoldFit {
   logBelief: number
+  /** of that the logarithm of what was believed beforehand */
+  logBeforehand: number
+  path: LeakPath
   columns: Float64Array[]
   prior: SettlingPrior | null
   priors: number[]
+  /** of each coefficient beforehand */
+  means: number[]
+  effects: readonly Effect[]
+  sums: NormalEquations
   solved: LeastSquares
+  usualSlope: number | null
 }
 const MOST_STEPS = 4
 /** A model less believed than this is not worth integrating. */
@@ -75,11 +98,14 @@ export function fitHold(setup: HoldSetup, series: HoldSeries, laws: readonly Lea
     steps: [...told],
     pumped: series.events.filter(event => holdEventKind(event.kind) === 'pumped').map(event => event.block),
   }
+  const tank = tankModel(setup, series, sign)
   const settlings = settlingColumns(series.times, selection.pumped)
-  const tried = (exposures: Map<LeakLaw, Float64Array>) => tryModels(setup, series, sign, exposures, settlings, selection)
-  // The fitted curve hardly depends on the law, so one law is enough to see what stands out of it.
-  const search = new Map([[laws[0]!, exposureAlong(setup, series, series.inventory, laws[0]!)]])
-  let found = tried(search)
+  const tried = (paths: readonly LeakPath[], besides: readonly Discrepancy[]) =>
+    tryModels(setup, series, sign, paths, settlings, selection, { ...tank, besides })
+  // The fitted curve hardly depends on the law, so one law is enough to see what stands out of it, with all that may act besides.
+  const search = leakPaths(setup, series, series.inventory, laws.slice(0, 1)).filter(path => !path.changes)
+  const widest = tank.besides.slice(-1)
+  let found = tried(search, widest)
   for (let round = 0; round < 8 && found.length; round++) {
     const fitted = modelled(mostBelieved(found), anchor)
     const residuals = subtract(series.inventory, fitted)
@@ -94,23 +120,57 @@ export function fitHold(setup: HoldSetup, series: HoldSeries, laws: readonly Lea
         selection.used[i] = wild.has(i) ? 0 : 1
       })
     }
-    found = tried(search)
+    found = tried(search, widest)
   }
   if (found.length === 0) return null
   // What drives the leak is the pressure itself, not the gauge's noise on it, so the exposure runs along the fitted curve.
   const curve = modelled(mostBelieved(found), anchor)
-  const along = new Map(laws.map(law => [law, exposureAlong(setup, series, curve, law)]))
-  const all = shares(tried(along))
+  const all = shares(tried(leakPaths(setup, series, curve, laws), tank.besides))
   if (all.length === 0) return null
-  if (series.intervals.length === 0)
+  // A wander of its own takes up what one block has in common with the next.
+  if (series.intervals.length === 0 && !setup.surroundings)
     widen(all, correlation(subtract(series.inventory, modelled(mostBelieved(all), anchor)), selection.used))
-  const fits = series.intervals.length ? byIntervals(series, all, selection) : all
+  const fits =
+    series.intervals.length > 0 && series.intervals.length <= tank.mostIntervals ? byIntervals(series, all, selection) : all
   const ignored: number[] = []
   selection.used.forEach((used, i) => {
     if (!used) ignored.push(i)
   })
-  const best = fits.reduce((a, b) => (b.weight > a.weight ? b : a))
-  return { fits, ignored, steps: selection.steps.sort((a, b) => a - b), best, fitted: modelled(best, anchor) }
+  const best = mostWeighed(fits)
+  return {
+    fits,
+    alone: together(setup.surroundings ? shares(tried(search, nothing)) : all),
+    besides: besidesOf(best),
+    ignored,
+    steps: selection.steps.sort((a, b) => a - b),
+    best,
+    fitted: modelled(best, anchor),
+  }
+}
+
+/** Mean and variance of the slope over several models. */
+function together(fits: readonly Tried[]): { slope: number; variance: number } {
+  const slope = fits.reduce((sum, fit) => sum + fit.weight * fit.solved.coefficients[1]!, 0)
+  const variance = fits.reduce(
+    (sum, fit) => sum + fit.weight * (fit.solved.covariance[1]![1]! + (fit.solved.coefficients[1]! - slope) ** 2),
+    0,
+  )
+  return { slope, variance }
+}
+
+/** How much less the slope's variance would be, by parts of the budget, if nothing of a part acted. */
+function besidesOf({ effects, sums, priors, solved }: Tried): Partial<Record<BudgetPart, number>> {
+  const first = priors.length - effects.length
+  return Object.fromEntries(
+    [...new Set(effects.map(effect => effect.part))].map(part => {
+      const kept = priors.flatMap((_, a) => (a >= first && effects[a - first]!.part === part ? [] : [a]))
+      const without = solveNormal(
+        chooseColumns(sums, kept),
+        kept.map(a => priors[a]!),
+      )
+      return [part, Math.max(0, solved.covariance[1]![1]! - (without?.covariance[1]![1] ?? 0))]
+    }),
+  )
 }
 
 /**
@@ -135,21 +195,80 @@ const widen = (fits: Tried[], factor: number) => {
   for (const fit of fits) for (const piece of fit.pieces) piece.variance *= factor
 }
 
+const mostWeighed = (fits: Tried[]) => fits.reduce((a, b) => (b.weight > a.weight ? b : a))
 const mostBelieved = (fits: Tried[]) => fits.reduce((a, b) => (b.logBelief > a.logBelief ? b : a))
 
+/** What is believed of a tank beforehand: how its gas settles, and what acts besides. */
+interface TankModel {
+  priors: readonly SettlingPrior[]
+  settled: number
+  besides: readonly Discrepancy[]
+  /** how far each pumping moved the pressure, of the test pressure: what settles after it is as large */
+  pumped: (index: number) => number
+  /** what a settling does besides one exponential */
+  rest: (tau: number, prior: SettlingPrior) => readonly Effect[]
+  /** Pa·m3/(K·s): a leak is believed to be of this order, larger ones in inverse proportion; null where all are alike */
+  usualSlope: number | null
+  /** with more than so many intervals a coarse gauge's step is taken as noise: integrating over them would take too long */
+  mostIntervals: number
+}
+
+const MOST_INTERVALS = 150
+/** What may settle after the least of pumpings, of what may after a whole one. */
+const LEAST_SHARE = 0.01
+const nothing = [{ belief: 1, effects: [] }]
+
+function tankModel(setup: HoldSetup, series: HoldSeries, sign: 1 | -1): TankModel {
+  const { surroundings, limit } = setup
+  if (!surroundings)
+    return {
+      priors: settlingPriors(sign),
+      settled: SETTLED_BELIEF,
+      besides: nothing,
+      rest: () => [],
+      pumped: () => 1,
+      usualSlope: null,
+      mostIntervals: Infinity,
+    }
+  const priors = settlingPriorsIn(setup, sign)
+  const shares = pumpings(setup, series).map(each => Math.max(LEAST_SHARE, Math.abs(each.share)))
+  const rests = new Map<string, readonly Effect[]>()
+  return {
+    priors,
+    settled: 1 - priors.reduce((sum, prior) => sum + prior.belief, 0),
+    besides: discrepancies(setup, surroundings, series),
+    pumped: index => shares[index] ?? 1,
+    rest(tau, prior) {
+      const key = `${tau} ${prior.spread}`
+      const kept = rests.get(key) ?? settlingRest(setup, series, { tau, warmth: prior.spread, hot: prior === priors[1] })
+      rests.set(key, kept)
+      return kept
+    },
+    usualSlope: limit / STANDARD_TEMPERATURE,
+    mostIntervals: MOST_INTERVALS,
+  }
+}
+
 /**
- * Every law and settling time under each belief about the settling's sign. The sums over the readings are made once for all of
- * them.
+ * Every way of the leak and settling time under each belief about the settling's sign and what acts besides. The sums over the
+ * readings are made once for all of them.
  */
 function tryModels(
   setup: HoldSetup,
   series: HoldSeries,
   sign: 1 | -1,
-  exposures: Map<LeakLaw, Float64Array>,
+  paths: readonly LeakPath[],
   settlings: ReadonlyMap<number, Float64Array[]>,
   { used, steps }: Selection,
+  tank: TankModel,
 ): Tried[] {
-  const design = holdDesign(series, sign, exposures, settlings, steps)
+  const settled = { tau: null, prior: null, rest: [], belief: tank.settled }
+  const settling = tank.priors.flatMap(prior =>
+    prior.taus.map(tau => ({ tau, prior, rest: tank.rest(tau, prior), belief: prior.belief / prior.taus.length })),
+  )
+  const effects = [...tank.besides.flatMap(each => each.effects), ...settling.flatMap(each => each.rest)]
+  const needed = new Map([...settlings].filter(([tau]) => settling.some(each => each.tau === tau)))
+  const design = holdDesign(series, sign, paths, needed, steps, effects)
   const anchor = series.inventory[0]!
   const count = series.times.length
   const y = new Float64Array(count)
@@ -163,41 +282,84 @@ function tryModels(
   // A knock or a top-up moves the gauge by less than the test pressure.
   const offsetVariance = ((setup.testPressure * series.effectiveVolume) / series.meanTemperature) ** 2
   const usedCount = used.reduce((sum, each) => sum + each, 0)
-  const priors = settlingPriors(sign)
-  const models = [...exposures.keys()].flatMap(law =>
-    [null, ...settlingTaus].map(tau => ({ law, tau, chosen: design.choose(law, tau) })),
-  )
-  return models.flatMap(({ law, tau, chosen }) => {
-    const equations = chooseColumns(sums, chosen)
-    const columns = chosen.map(a => design.columns[a]!)
-    const beliefs: (SettlingPrior | null)[] = tau === null ? [null] : priors.filter(prior => prior.taus.includes(tau))
-    return beliefs.flatMap(prior => {
-      const settled = prior ? design.settlings : 0
-      const variances = chosen.map((_, a) =>
-        a < 2 ? Infinity : a < 2 + settled ? ((anchor * prior!.spread) / series.meanTemperature) ** 2 : offsetVariance,
-      )
-      const solved = solveNormal(equations, variances)
-      return solved ? [believed(law, tau, prior, variances, solved, columns, usedCount, anchor)] : []
-    })
-  })
+  const out: Tried[] = []
+  for (const path of paths)
+    for (const { tau, prior, rest, belief } of [settled, ...settling])
+      for (const { belief: share, effects: own } of tank.besides) {
+        const all = [...rest, ...own]
+        const chosen = design.choose(path, tau, all)
+        const settlingEnd = 2 + (prior ? design.settlings : 0)
+        const priors = chosen.map((_, a) =>
+          a < 2
+            ? Infinity
+            : a < settlingEnd
+              ? ((anchor * prior!.spread * tank.pumped(a - 2)) / series.meanTemperature) ** 2
+              : a < chosen.length - all.length
+                ? offsetVariance
+                : all[a - chosen.length + all.length]!.spread ** 2,
+        )
+        const means = chosen.map((_, a) => all[a - chosen.length + all.length]?.mean ?? 0)
+        const equations = chooseColumns(sums, chosen)
+        const solved = solveAround(equations, means, priors)
+        if (solved)
+          out.push(
+            believed({
+              law: path.law,
+              tau,
+              path,
+              prior,
+              priors,
+              means,
+              effects: all,
+              sums: equations,
+              solved,
+              columns: chosen.map(a => design.columns[a]!),
+              logBeforehand: Math.log(belief * share * path.belief),
+              usedCount,
+              anchor,
+              usualSlope: tank.usualSlope,
+            }),
+          )
+      }
+  return out
 }
 
-/** What a solved model says of the leak, once the settling is known to have its sign. */
-function believed(
-  law: LeakLaw,
-  tau: number | null,
-  prior: SettlingPrior | null,
-  priors: number[],
-  solved: LeastSquares,
-  columns: Float64Array[],
-  usedCount: number,
-  anchor: number,
-): Tried {
+/** Solves for coefficients that are believed to lie around other values than zero. */
+function solveAround(equations: NormalEquations, means: readonly number[], priors: readonly number[]): LeastSquares | null {
+  if (means.every(mean => mean === 0)) return solveNormal(equations, priors)
+  const { matrix, right, square } = equations
+  const moved = matrix.map(row => row.reduce((sum, each, b) => sum + each * means[b]!, 0))
+  const solved = solveNormal(
+    {
+      matrix,
+      right: right.map((each, a) => each - moved[a]!),
+      square: square + means.reduce((sum, mean, a) => sum + mean * (moved[a]! - 2 * right[a]!), 0),
+    },
+    priors,
+  )
+  return solved && { ...solved, coefficients: solved.coefficients.map((each, a) => each + means[a]!) }
+}
+
+/** What a solved model says of the leak, once the settling is known to have its sign, and a leak that changes to be one. */
+function believed({
+  usedCount,
+  anchor,
+  usualSlope,
+  ...tried
+}: Pick<
+  Tried,
+  'law' | 'tau' | 'path' | 'prior' | 'priors' | 'means' | 'effects' | 'sums' | 'solved' | 'columns' | 'logBeforehand'
+> & {
+  usedCount: number
+  anchor: number
+  usualSlope: number | null
+}): Tried {
+  const { solved, prior, path } = tried
   const inflation = Math.max(1, solved.chiSquare / Math.max(1, usedCount - solved.coefficients.length))
   let slope = solved.coefficients[1]!
   let variance = solved.covariance[1]![1]!
   let settling = prior ? solved.coefficients[2]! : 0
-  let logBelief = logEvidence(solved) + logPriorBelief(prior)
+  let logBelief = logEvidence(solved) + tried.logBeforehand
   if (prior) {
     const own = solved.covariance[2]![2]!
     const kept = truncatedAtZero(settling, own, prior.side)
@@ -207,19 +369,30 @@ function believed(
     settling = kept.mean
     logBelief += Math.LN2 + kept.logProbability
   }
+  const leak = believedLeak(path, slope, variance * inflation, usualSlope)
   return {
-    law,
-    tau,
+    ...tried,
     weight: 0,
-    slope,
-    pieces: [{ slope, variance: variance * inflation, weight: 1 }],
+    slope: leak.slope,
+    pieces: [{ slope: leak.slope, variance: leak.variance, weight: 1 }],
     start: anchor + solved.coefficients[0]!,
     settling,
-    logBelief,
-    columns,
-    prior,
-    priors,
-    solved,
+    logBelief: logBelief + leak.log,
+    usualSlope,
+  }
+}
+
+/**
+ * A slope as a leak: where all that may act besides it is reckoned with, a leak is never less than none, and the larger the less it
+ * was expected.
+ */
+function believedLeak({ changes }: LeakPath, slope: number, variance: number, usualSlope: number | null) {
+  const kept = changes || usualSlope !== null ? truncatedAtZero(slope, variance, 1) : null
+  const own = kept?.mean ?? slope
+  return {
+    slope: own,
+    variance: kept?.variance ?? variance,
+    log: (kept ? Math.LN2 + kept.logProbability : 0) - (usualSlope === null ? 0 : Math.log(Math.abs(own) / usualSlope + 0.5)),
   }
 }
 
@@ -277,23 +450,42 @@ function byIntervals(series: HoldSeries, all: Tried[], { used }: Selection): Tri
 
 /** A model at its most probable coefficients, its slope a bell around it (Laplace's approximation). */
 function roundedFit(fit: Tried, intervals: HoldSeries['intervals'], spread: number): Tried | null {
-  const whole = intervalFit(fit.columns, intervals, spread, fit.priors, fit.solved.coefficients)
-  if (!whole) return null
+  const around = intervalFit(
+    fit.columns,
+    intervals,
+    spread,
+    fit.priors,
+    fit.solved.coefficients.map((each, a) => each - fit.means[a]!),
+    meanCurve(fit),
+  )
+  if (!around) return null
+  const whole = { ...around, coefficients: around.coefficients.map((each, a) => each + fit.means[a]!) }
   const kept = fit.prior && truncatedAtZero(whole.coefficients[2]!, whole.covariance[2]![2]!, fit.prior.side)
-  const slope = whole.coefficients[1]!
+  const variance = Math.min(whole.covariance[1]![1]!, 4 * fit.solved.covariance[1]![1]!)
+  const leak = believedLeak(fit.path, whole.coefficients[1]!, variance, fit.usualSlope)
   return {
     ...fit,
     solved: whole,
-    slope,
+    slope: leak.slope,
     settling: kept?.mean ?? 0,
-    pieces: [{ slope, variance: Math.min(whole.covariance[1]![1]!, 4 * fit.solved.covariance[1]![1]!), weight: 1 }],
+    pieces: [{ slope: leak.slope, variance: leak.variance, weight: 1 }],
     logBelief:
+      leak.log +
       whole.logLikelihood +
       whole.logPrior -
       0.5 * whole.logDeterminant +
       (kept ? Math.LN2 + kept.logProbability : 0) +
-      logPriorBelief(fit.prior),
+      fit.logBeforehand,
   }
+}
+
+/** What a model makes of the readings before it has seen them. */
+function meanCurve({ columns, means }: Tried): Float64Array {
+  const out = new Float64Array(columns[0]!.length)
+  columns.forEach((column, a) => {
+    if (means[a] !== 0) for (let i = 0; i < out.length; i++) out[i]! += means[a]! * column[i]!
+  })
+  return out
 }
 
 /** The same with its slope integrated over a row of nodes. */
@@ -301,7 +493,8 @@ function integrateSlope(fit: Tried, intervals: HoldSeries['intervals'], spread: 
   const others = fit.columns.filter((_, a) => a !== 1)
   const priors = fit.priors.filter((_, a) => a !== 1)
   const gap = (2 * SLOPE_REACH * Math.sqrt(fit.pieces[0]!.variance)) / (SLOPE_NODES - 1)
-  const atBest = fit.solved.coefficients.filter((_, a) => a !== 1)
+  const atBest = fit.solved.coefficients.map((each, a) => each - fit.means[a]!).filter((_, a) => a !== 1)
+  const mean = meanCurve(fit)
   const nodes: { slope: number; log: number; settling: number }[] = []
   for (const direction of [1, -1]) {
     let start = atBest
@@ -313,7 +506,7 @@ function integrateSlope(fit: Tried, intervals: HoldSeries['intervals'], spread: 
         spread,
         priors,
         start,
-        fit.columns[1]!.map(value => value * slope),
+        fit.columns[1]!.map((value, i) => value * slope + mean[i]!),
       )
       if (!rest) break
       start = rest.coefficients
@@ -337,6 +530,6 @@ function integrateSlope(fit: Tried, intervals: HoldSeries['intervals'], spread: 
     pieces: pieces.filter(piece => piece.weight > 1e-6),
     settling: nodes.reduce((sum, node, k) => sum + pieces[k]!.weight * node.settling, 0),
     // Relative to Laplace's value, which took the bell's area for the sum over the nodes.
-    logBelief: highest + Math.log((total * gap) / Math.sqrt(2 * Math.PI)) + logPriorBelief(fit.prior),
+    logBelief: highest + Math.log((total * gap) / Math.sqrt(2 * Math.PI)) + fit.logBeforehand,
   }
 }

@@ -1,8 +1,9 @@
 import type { GasSpace } from '../gas/inventory'
+import type { Surroundings } from './surroundings'
 import type { RateBounds } from './verdict'
 
 /** The engine that gave a verdict; raised whenever the same input could give other figures. */
-export const ENGINE = '4'
+export const ENGINE = '5'
 
 /** One reading of a hold, SI. */
 export interface Reading {
@@ -41,6 +42,8 @@ export interface HoldSetup {
   /** throughput at 293.15 K, Pa·m3/s */
   rigLeak: number
   rigLeakUncertainty: number
+  /** where it stands and what it is made of; absent where nobody said: then nothing but a leak and settling gas is reckoned with */
+  surroundings?: Surroundings
   /** fuel still in the tank; absent when it is dry or filled with inert gas */
   wetted?: { /** of the tank's volume, 0 to 1 */ share: number; /** at 20 °C, Pa */ vapourPressure: number }
 }

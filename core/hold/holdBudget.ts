@@ -29,12 +29,14 @@ export function outerBudget(
   const volume = setup.space.volume * (1 + setup.space.wallGive * series.meanPressure)
   const amount = (absolute * volume) / series.meanTemperature
   const perUnit = STANDARD_TEMPERATURE / exposure
+  // Where somebody said where the tank stands, what nobody sees is in the fit.
+  const told = setup.surroundings !== undefined
   const unseen = Math.hypot(
-    setup.temperatureChangeUncertainty,
+    told ? 0 : setup.temperatureChangeUncertainty,
     series.temperatureScatter ?? 0,
     JUMP_DOUBT * series.thermometerJumps.length,
   )
-  const weather = Math.hypot(setup.barometerChangeUncertainty, series.barometerScatter ?? 0)
+  const weather = Math.hypot(told ? 0 : setup.barometerChangeUncertainty, series.barometerScatter ?? 0)
   const give = setup.space.volume * (series.meanBarometer + 2 * series.meanPressure) * setup.wallGiveUncertainty
   return {
     temperature: Math.hypot(
@@ -55,8 +57,8 @@ export function outerBudget(
  * the skin moved
  * counts as unseen, and it takes minutes to settle after a slosh.
  */
-function vapourChange({ wetted }: HoldSetup, series: HoldSeries, unseen: number): number {
-  if (!wetted || wetted.share < WETTED_FLAG) return 0
+function vapourChange({ wetted, surroundings }: HoldSetup, series: HoldSeries, unseen: number): number {
+  if (surroundings || !wetted || wetted.share < WETTED_FLAG) return 0
   const moved = series.temperatures[series.temperatures.length - 1]! - series.temperatures[0]!
   return (
     ((wetted.vapourPressure * VAPORISATION) / (series.meanTemperature * series.meanTemperature)) * Math.hypot(unseen, moved / 2)

@@ -1,4 +1,7 @@
-import type { HoldSeries, LeakLaw } from './holdSeries'
+import { compressionWarmth, type Effect } from './discrepancy'
+import type { HoldSetup } from './hold'
+import type { HoldSeries } from './holdSeries'
+import type { LeakPath } from './leakPaths'
 
 /** How gas settles after pumping: the sign its warmth is expected to have, and how far from the skin it may be. */
 export interface SettlingPrior {
@@ -14,7 +17,8 @@ export interface SettlingPrior {
 
 /** Time constants tried for the gas to reach the skin's temperature, s; belief in each is the same beforehand. */
 export const settlingTaus = [30, 45, 65, 95, 140, 200, 280, 400] as const
-const SETTLED_BELIEF = 0.5
+/** Belief beforehand that gas has settled. */
+export const SETTLED_BELIEF = 0.5
 
 /**
  * Beliefs before a hold: half of all holds are read settled. Gas compressed into a tank is warmer than its skin and gas drawn
@@ -27,9 +31,19 @@ export const settlingPriors = (sign: 1 | -1): SettlingPrior[] => [
   { side: sign === 1 ? -1 : 1, spread: 0.5, belief: 0.05, taus: [45, 140, 400] },
 ]
 
-/** Log of the belief, beforehand, in one time constant under a prior, or in gas already settled. */
-export const logPriorBelief = (prior: SettlingPrior | null) =>
-  Math.log(prior ? prior.belief / prior.taus.length : SETTLED_BELIEF)
+/**
+ * The same for a tank of which somebody said where it stands: gas that a pump gave its own heat, or that was not waited for, may be
+ * as warm as compression makes it, and does not settle with one time constant alone.
+ */
+export function settlingPriorsIn(setup: HoldSetup, sign: 1 | -1): SettlingPrior[] {
+  const warmth = compressionWarmth(setup)
+  const taus = [45, 95, 200, 400]
+  return [
+    { side: sign, spread: 0.1 * warmth + 0.3, belief: 0.42, taus },
+    { side: sign, spread: warmth + 0.3, belief: 0.05, taus },
+    { side: sign === 1 ? -1 : 1, spread: 0.5, belief: 0.03, taus: [95, 400] },
+  ]
+}
 
 /**
  * The columns of every model of a hold side by side; a model is a choice of them: start, leak, settling after each pumping, an
@@ -37,8 +51,8 @@ export const logPriorBelief = (prior: SettlingPrior | null) =>
  */
 export interface HoldDesign {
   columns: Float64Array[]
-  /** which columns make a law and settling time: start, leak, `settlings` of settling if any, then the offsets */
-  choose: (law: LeakLaw, tau: number | null) => number[]
+  /** which columns make a model: start, leak, `settlings` of settling if any, the offsets, then what acts besides */
+  choose: (path: LeakPath, tau: number | null, effects: readonly Effect[]) => number[]
   /** columns of settling in a model that settles */
   settlings: number
 }
@@ -64,26 +78,22 @@ export function settlingColumns(times: Float64Array, pumped: readonly number[]):
 }
 
 /**
- * @param exposures s, of each law
+ * @param paths of the leak
  * @param settling columns of each time constant
  * @param steps blocks from which the pressure is offset
+ * @param effects of what acts besides
  */
 export function holdDesign(
   series: HoldSeries,
   sign: 1 | -1,
-  exposures: ReadonlyMap<LeakLaw, Float64Array>,
+  paths: readonly LeakPath[],
   settling: ReadonlyMap<number, Float64Array[]>,
   steps: readonly number[],
+  effects: Iterable<Effect> = [],
 ): HoldDesign {
   const count = series.times.length
   const columns: Float64Array[] = [new Float64Array(count).fill(1)]
-  const leakAt = new Map<LeakLaw, number>()
-  for (const [law, exposure] of exposures) {
-    leakAt.set(law, columns.length)
-    const lost = new Float64Array(count)
-    for (let i = 0; i < count; i++) lost[i] = -sign * exposure[i]!
-    columns.push(lost)
-  }
+  const leakAt = new Map(paths.map(path => [path, columns.push(path.exposure.map(lost => -sign * lost)) - 1]))
   const settlingAt = new Map<number, number[]>()
   for (const [tau, left] of settling)
     settlingAt.set(
@@ -95,9 +105,17 @@ export function holdDesign(
     shifted.fill(1, at)
     return columns.push(shifted) - 1
   })
+  const effectAt = new Map<Effect, number>()
+  for (const effect of effects) if (!effectAt.has(effect)) effectAt.set(effect, columns.push(effect.column) - 1)
   return {
     columns,
     settlings: settling.values().next().value?.length ?? 0,
-    choose: (law, tau) => [0, leakAt.get(law)!, ...(tau === null ? [] : settlingAt.get(tau)!), ...offsets],
+    choose: (path, tau, own) => [
+      0,
+      leakAt.get(path)!,
+      ...(tau === null ? [] : settlingAt.get(tau)!),
+      ...offsets,
+      ...own.map(effect => effectAt.get(effect)!),
+    ],
   }
 }

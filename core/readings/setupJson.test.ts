@@ -59,6 +59,23 @@ test.each<[object | null, string]>([
   [{ ...whole, gauge: { noise_kPa: true } }, 'noise_kPa in the set-up must be a number.'],
 ])('%j: %s', (json, words) => expect(() => setupFromJson(json)).toThrow(words))
 
+test('what is told of the surroundings is taken, the rest as is usual, and without any nothing is', () => {
+  expect(setupFromJson(whole).surroundings).toBeUndefined()
+  expect(setupFromJson({ ...whole, place: 'outdoors', wall: 'plastic', inside: 'wet with fuel' }).surroundings).toEqual({
+    place: 'outdoors',
+    wall: 'plastic',
+    inside: 'wet with fuel',
+  })
+  expect(setupFromJson({ ...whole, wall: 'plastic' }).surroundings).toEqual({
+    place: 'indoors',
+    wall: 'plastic',
+    inside: 'aired',
+  })
+  expect(() => setupFromJson({ ...whole, place: 'the moon' })).toThrow(
+    'place in the set-up must be one of: still room, indoors, outdoors.',
+  )
+})
+
 test('a vacuum is as good', () => {
   expect(setupFromJson({ ...whole, method: 'vacuum-decay', testPressure_kPa: -3 })).toMatchObject({
     method: 'vacuum-decay',

@@ -1,5 +1,6 @@
 import { standardFromThroughput, throughputFromStandard } from '../quantity/standardLeakRate'
 import { HoldError, type Budget, type HoldEstimate, type HoldSetup } from '../hold/hold'
+import { insides, places, walls } from '../hold/surroundings'
 
 /** The set-up file of a hold (open format), units in the names. */
 export interface SetupJson {
@@ -15,6 +16,9 @@ export interface SetupJson {
   acceptance: { limit_mLmin: number }
   rigLeak_mLmin?: number
   rigLeakUncertainty_mLmin?: number
+  place?: string
+  wall?: string
+  inside?: string
 }
 
 /**
@@ -41,7 +45,26 @@ export function setupFromJson(json: unknown): HoldSetup {
     limit: throughputFromStandard(number(acceptance, 'limit_mLmin')),
     rigLeak: throughputFromStandard(number(file, 'rigLeak_mLmin', 0)),
     rigLeakUncertainty: throughputFromStandard(number(file, 'rigLeakUncertainty_mLmin', 0)),
+    ...surroundings(file),
   }
+}
+
+/** What the technician says of the surroundings; the rest of it is taken as is usual once something was said. */
+function surroundings(file: Record<string, unknown>): Pick<HoldSetup, 'surroundings'> {
+  if (file.place === undefined && file.wall === undefined && file.inside === undefined) return {}
+  return {
+    surroundings: {
+      place: oneOf(file, 'place', places, 'indoors'),
+      wall: oneOf(file, 'wall', walls, 'metal'),
+      inside: oneOf(file, 'inside', insides, 'aired'),
+    },
+  }
+}
+
+function oneOf<T extends string>(from: Record<string, unknown>, field: string, values: readonly T[], absent: T): T {
+  const value = from[field] ?? absent
+  if (!values.includes(value as T)) throw new HoldError(`${field} in the set-up must be one of: ${values.join(', ')}.`)
+  return value as T
 }
 
 function record(value: unknown, name: string): Record<string, unknown> {
