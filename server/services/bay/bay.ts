@@ -9,7 +9,7 @@ import { loadAspectsOf } from '../job/loadJobs'
 import { Refusal } from '../shop/refusal'
 
 /** Jobs on a page of the Bay: more than a workshop has in at once, few enough to derive all that is said of them. */
-export const BAY_PAGE = 60
+export const BAY_PAGE = 40
 
 /** Actions from the one that presses most: what runs now, then what only waits for somebody, then what waits for time. */
 const pressing: NextAction[] = ['watch', 'repair', 'find', 'retest', 'settle', 'check', 'test', 'wait', 'record']

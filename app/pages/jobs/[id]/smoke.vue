@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { isFeed } from '#core/circuit/boundary'
 import { linkStateIn, settableLinks, type Link } from '#core/circuit/circuit'
 import type { BallReading } from '#core/leaktest/flowtube/flowTube'
 import { spanOfPart } from '#core/circuit/placeOnPart'
@@ -42,7 +43,7 @@ const drawnFlow = computed(
 const marks = computed(() => new Map(at.value?.marks.map(mark => [mark.partId, mark.mark]) ?? []))
 const fedAt = computed(() => {
   if (!test.value || !job.value) return 'A quiet look says something only where smoke was seen to arrive.'
-  const feeds = parts.value.filter(each => test.value!.closures[each.id] === 'rig').map(each => lowerFirst(each.name))
+  const feeds = parts.value.filter(each => isFeed(test.value!.closures[each.id])).map(each => lowerFirst(each.name))
   return `At ${short('pressure', test.value.pressure)}, fed at the ${listWords(feeds)}.`
 })
 const unproven = computed(() => new Set(at.value?.unproven.map(mark => mark.partId) ?? []))
