@@ -396,6 +396,13 @@ function believedLeak({ changes }: LeakPath, slope: number, variance: number, us
   }
 }
 
+/** Log of what is believed of a slope beforehand, up to what is the same for all models: see `believedLeak`. */
+function logLeakPrior({ path, usualSlope }: Pick<Tried, 'path' | 'usualSlope'>, slope: number): number {
+  if (!path.changes && usualSlope === null) return 0
+  if (slope < 0) return -Infinity
+  return Math.LN2 - (usualSlope === null ? 0 : Math.log(slope / usualSlope + 0.5))
+}
+
 function subtract(from: Float64Array, what: Float64Array): Float64Array {
   const out = new Float64Array(from.length)
   for (let i = 0; i < out.length; i++) out[i] = from[i]! - what[i]!
@@ -511,12 +518,19 @@ function integrateSlope(fit: Tried, intervals: HoldSeries['intervals'], spread: 
       if (!rest) break
       start = rest.coefficients
       const kept = fit.prior && truncatedAtZero(rest.coefficients[1]!, rest.covariance[1]![1]!, fit.prior.side)
-      const log = rest.logLikelihood + rest.logPrior - 0.5 * rest.logDeterminant + (kept ? Math.LN2 + kept.logProbability : 0)
+      const log =
+        rest.logLikelihood +
+        rest.logPrior -
+        0.5 * rest.logDeterminant +
+        (kept ? Math.LN2 + kept.logProbability : 0) +
+        logLeakPrior(fit, slope)
       nodes.push({ slope, log, settling: kept?.mean ?? 0 })
-      if (log < nodes[0]!.log - 15) break
+      if (log < Math.max(...nodes.map(node => node.log)) - 15 && log > -Infinity) break
     }
   }
   const highest = Math.max(...nodes.map(node => node.log))
+  // A leak that is none at every slope that was tried stays as Laplace's method has it.
+  if (highest === -Infinity) return fit
   const total = nodes.reduce((sum, node) => sum + Math.exp(node.log - highest), 0)
   if (!(total > 0)) return fit
   const pieces = nodes.map(node => ({

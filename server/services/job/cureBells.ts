@@ -1,8 +1,8 @@
-import { and, asc, eq, gt } from 'drizzle-orm'
+import { and, asc, eq, gt, sql } from 'drizzle-orm'
 import { curedAt, longestCure } from '../../../shared/limits'
 import type { RepairView } from '../../../shared/views'
 import type { Transaction } from '../../db/client'
-import { leak, repair } from '../../db/schema'
+import { leak, repair, shopTemperature } from '../../db/schema'
 import { hangAnew, hangingBell, takeOffBell } from '../shop/bells'
 import { lockJob, tell, writeTrail, type Actor } from '../shop/change'
 import { loadAspects, loadAspectsOf } from './loadJobs'
@@ -58,6 +58,8 @@ async function jobsWithCures(tx: Transaction, now: Date): Promise<string[]> {
  * @returns what that returns; null when there was nothing to write
  */
 export async function movingCures<T>(tx: Transaction, actor: Actor, now: Date, write: () => Promise<T>): Promise<T> {
+  // One after the other: a bell goes by all that was read.
+  await tx.execute(sql`lock table ${shopTemperature} in share row exclusive mode`)
   const ids = await jobsWithCures(tx, now)
   const before = await loadAspectsOf(ids, ['leaks'], tx)
   const written = await write()

@@ -158,8 +158,8 @@ test('a cure that turns out to be over rings at once, on a closed job too; the s
   await closeJob(at(0.5), job.id)
   expect((await cureBell(job.id))!.dueAt).toBeCloseTo(moment(16), -1)
   const line = (hours: number) => `${new Date(moment(hours)).toISOString()},45`
-  await takeTemperatureFile(at(9), ['time,temperature_C', line(0.1), line(1.1), line(8.9)].join('\n'))
-  expect(await curedAfter(job.id)).toBeLessThan(2)
+  await takeTemperatureFile(at(9), ['time,temperature_C', line(1.1), line(2.1), line(8.9)].join('\n'))
+  expect(await curedAfter(job.id)).toBeLessThan(3)
   expect((await cureBell(job.id))!.dueAt).toBe(moment(9))
   expect((await jobTrail(job.id)).filter(each => each.verb === 'moved a cure')).toHaveLength(1)
   const id = randomUUID()
@@ -181,7 +181,7 @@ test('a logger that lay somewhere warmer is not the shop’s', async () => {
   const [typed] = await read(4, { temperature: celsius(6) })
   const before = await curedAfter(job.id)
   const line = (hours: number, degrees: number) => `${new Date(moment(hours)).toISOString()},${degrees}`
-  const file = ['time,temperature_C', line(0.1, 40), line(3.9, 40), line(4.1, 40)].join('\n')
+  const file = ['time,temperature_C', line(1.1, 40), line(3.9, 40), line(4.1, 40)].join('\n')
   expect((await refusal(takeTemperatureFile(at(5), file))).fields.file).toContain('34 degrees warmer')
   expect(await curedAfter(job.id)).toBe(before)
   await strikeShopTemperature(at(5), typed!.id, 'it was the yard')

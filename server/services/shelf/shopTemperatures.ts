@@ -1,4 +1,4 @@
-import { and, between, desc, eq, gt, isNull } from 'drizzle-orm'
+import { and, between, desc, eq, isNull } from 'drizzle-orm'
 import { loggedHours, type LoggedHour } from '../../../core/readings/thermometerCsv'
 import { ReadingsFileError } from '../../../core/readings/readingsCsv'
 import { LOWEST_REACHES } from '../../../core/repair/reckonCure'
@@ -42,22 +42,19 @@ export async function shopTemperatures(): Promise<ShopTemperatureView[]> {
   }))
 }
 
-/** The last one that somebody typed and that counts, if it is not older than a lowest reaches. */
-async function lastTyped(tx: Transaction, now: Date) {
-  const [last] = await tx
+/** What somebody typed and still counts, of a stretch of time (ms since 1970), the latest first. */
+const typedBetween = (tx: Transaction, from: number, to: number) =>
+  tx
     .select()
     .from(shopTemperature)
     .where(
       and(
         eq(shopTemperature.source, 'typed'),
         isNull(shopTemperature.struck),
-        gt(shopTemperature.at, new Date(+now - LOWEST_REACHES * 1000)),
+        between(shopTemperature.at, new Date(from), new Date(to)),
       ),
     )
     .orderBy(desc(shopTemperature.at))
-    .limit(1)
-  return last ?? null
-}
 
 /**
  * Keeps what somebody read off the shop's thermometer; the lowest speaks of the time since it was typed last, or of a day. Cures
@@ -70,7 +67,8 @@ export async function takeShopTemperature(actor: Actor, form: ShopTemperatureFor
     actor,
     { verb: 'read the shop’s thermometer', touches: ['temperatures'], subjectId: id, detail: { temperature, lowest } },
     async (tx, now) => {
-      const last = await lastTyped(tx, now)
+      // Longer ago than a lowest reaches it says nothing of now.
+      const [last = null] = await typedBetween(tx, +now - LOWEST_REACHES * 1000, +now)
       const warmer = muchWarmer(temperature, last, +now)
       if (warmer !== null && !sure)
         throw refuseField(
@@ -125,24 +123,13 @@ export async function takeTemperatureFile(actor: Actor, text: string): Promise<S
 
 /** @throws Refusal 422 when a logger was much warmer than what somebody read in the shop at that time: it lay elsewhere */
 async function mustAgree(tx: Transaction, hours: readonly LoggedHour[]): Promise<void> {
-  const [from, to] = [hours[0]!.at, hours.at(-1)!.at]
-  const typed = await tx
-    .select()
-    .from(shopTemperature)
-    .where(
-      and(
-        eq(shopTemperature.source, 'typed'),
-        isNull(shopTemperature.struck),
-        between(shopTemperature.at, new Date(from - HOUR), new Date(to + HOUR)),
-      ),
-    )
-  for (const read of typed) {
-    const near = hours.filter(each => Math.abs(each.at - +read.at) <= HOUR)
+  for (const { at, temperature } of await typedBetween(tx, hours[0]!.at - HOUR, hours.at(-1)!.at + HOUR)) {
+    const near = hours.filter(each => Math.abs(each.at - +at) <= HOUR)
     const logged = Math.min(...near.map(each => each.lowest))
-    if (read.temperature !== null && near.length > 0 && logged - read.temperature > ELSEWHERE)
+    if (temperature !== null && near.length > 0 && logged - temperature > ELSEWHERE)
       throw refuseField(
         'file',
-        `The logger was ${Math.round(logged - read.temperature)} degrees warmer than what was read in the shop at ${read.at.toISOString()}. Did it lie elsewhere? If the reading is wrong, strike it out first.`,
+        `The logger was ${Math.round(logged - temperature)} degrees warmer than what was read in the shop at ${at.toISOString()}. Did it lie elsewhere? If the reading is wrong, strike it out first.`,
       )
   }
 }

@@ -12,16 +12,8 @@ const session = useSession()
 const { job, error, refresh, standing, partName, take, now } = useJob(id)
 const { short } = useQuantities()
 const picked = ref<string | null>(null)
-const panels = ['touch', 'edit', 'thermometer'] as const
-type Panel = (typeof panels)[number]
-const panel = ref<Panel | null>(panels.find(name => route.query[name] === '1') ?? null)
-watch(
-  () => route.query.thermometer,
-  asked => {
-    if (asked === '1') panel.value = 'thermometer'
-  },
-)
-const opened = (name: Panel) =>
+const panel = ref<'touch' | 'edit' | null>(route.query.edit === '1' ? 'edit' : null)
+const opened = (name: 'touch' | 'edit') =>
   computed({
     get: () => panel.value === name,
     set: value => {
@@ -29,8 +21,12 @@ const opened = (name: Panel) =>
     },
   })
 const touchOpen = opened('touch'),
-  editOpen = opened('edit'),
-  thermometerOpen = opened('thermometer')
+  editOpen = opened('edit')
+/** In the address, as the repair is, so that the next step can lead to it again and again. */
+const thermometerOpen = computed({
+  get: () => route.query.thermometer === '1',
+  set: value => void navigateTo({ query: value ? { thermometer: '1' } : {} }, { replace: !value }),
+})
 const repairing = computed(() => (typeof route.query.repair === 'string' ? route.query.repair : null))
 const repair = (leakId: string | null) => navigateTo({ query: leakId ? { repair: leakId } : {} }, { replace: leakId === null })
 const striking = ref<{ id: string; name: string } | null>(null)
@@ -210,7 +206,7 @@ useActionKeys('Job', [
       :ledger="standing.ledger"
       :now="now"
       @repair="repair"
-      @thermometer="panel = 'thermometer'"
+      @thermometer="thermometerOpen = true"
       @strike="striking = $event"
     />
     <MeasuredLeaks :job="job" :ledger="standing.ledger" :part-name="partName" @done="done" @strike="striking = $event" />
