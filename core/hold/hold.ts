@@ -1,5 +1,5 @@
 import type { GasSpace } from '../gas/inventory'
-import type { Surroundings } from './surroundings'
+import type { Surroundings } from './besides/surroundings'
 import type { RateBounds } from './verdict'
 
 /** The engine that gave a verdict; raised whenever the same input could give other figures. */

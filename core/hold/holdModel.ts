@@ -1,7 +1,7 @@
-import { compressionWarmth, type Effect } from './discrepancy'
+import { compressionWarmth, type Effect } from './besides/discrepancy'
 import type { HoldSetup } from './hold'
 import type { HoldSeries } from './holdSeries'
-import type { LeakPath } from './leakPaths'
+import type { LeakPath } from './besides/leakPaths'
 
 /** How gas settles after pumping: the sign its warmth is expected to have, and how far from the skin it may be. */
 export interface SettlingPrior {

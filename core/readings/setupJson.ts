@@ -1,6 +1,6 @@
 import { standardFromThroughput, throughputFromStandard } from '../quantity/standardLeakRate'
 import { HoldError, type Budget, type HoldEstimate, type HoldSetup } from '../hold/hold'
-import { insides, places, walls } from '../hold/surroundings'
+import { insides, places, walls } from '../hold/besides/surroundings'
 
 /** The set-up file of a hold (open format), units in the names. */
 export interface SetupJson {

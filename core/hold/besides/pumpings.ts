@@ -1,7 +1,7 @@
-import { gaugeFromInventory } from '../gas/inventory'
-import type { HoldSetup } from './hold'
-import { holdEventKind } from './holdEvents'
-import type { HoldSeries } from './holdSeries'
+import { gaugeFromInventory } from '../../gas/inventory'
+import type { HoldSetup } from '../hold'
+import { holdEventKind } from '../holdEvents'
+import type { HoldSeries } from '../holdSeries'
 
 /** Gas let in or out: the block from which on it settles, when, and how far the pressure jumped. */
 export interface Pumping {

@@ -1,6 +1,6 @@
-import { STANDARD_PRESSURE } from '../quantity/standardLeakRate'
-import type { BudgetPart, HoldSetup } from './hold'
-import type { HoldSeries } from './holdSeries'
+import { STANDARD_PRESSURE } from '../../quantity/standardLeakRate'
+import type { BudgetPart, HoldSetup } from '../hold'
+import type { HoldSeries } from '../holdSeries'
 import { pumpings } from './pumpings'
 import {
   GAUGE_DRIFT,

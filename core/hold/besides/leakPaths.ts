@@ -1,7 +1,7 @@
-import { gaugeFromInventory } from '../gas/inventory'
-import type { HoldSetup } from './hold'
+import { gaugeFromInventory } from '../../gas/inventory'
+import type { HoldSetup } from '../hold'
 import { pumpings } from './pumpings'
-import { exposureAlong, type HoldSeries, type LeakLaw } from './holdSeries'
+import { exposureAlong, type HoldSeries, type LeakLaw } from '../holdSeries'
 import { CHANGE_BELIEF, closesAfter, opensAbove } from './surroundings'
 
 /** How a leak goes on during a hold, and how much it has lost by each time. */
