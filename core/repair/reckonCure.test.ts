@@ -59,6 +59,14 @@ test('a whole day on record comes again', () => {
   expect(steps.map(step => step.t / HOUR)).toEqual([0, 12, 24, 36, 48])
 })
 
+test('a cold day does not undo what had cured in the week before it', () => {
+  expect(cured(25, [at(120, 3)])).toBeCloseTo(10, 10)
+  expect(cured(25, [at(120, 3, [3, 48])])).toBeCloseTo(10, 10)
+  // Twelve hours before it are in doubt: eight had cured by then.
+  expect(cured(25, [at(20, 3), at(21, 25)])).toBeCloseTo(23, 10)
+  expect(cured(15, [at(20, 3), at(21, 25)])).toBeCloseTo(27, 10)
+})
+
 test('what is read after it had cured, or before it was put on, changes nothing', () => {
   expect(cured(25, [at(-1, 3), at(11, 25), at(12, 3)])).toBeCloseTo(10, 10)
 })

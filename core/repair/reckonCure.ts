@@ -32,9 +32,12 @@ const DAY = 86_400
 /** The lowest on a thermometer speaks of no more than the time since so long ago, s. */
 export const LOWEST_REACHES = 3 * DAY
 
+/** How warm it is now speaks of no more than the time before it so long ago, s: of last week it says nothing. */
+const READING_REACHES = DAY / 2
+
 /**
  * When a material has cured, by the temperatures that were read in the shop since it was put on. Between two readings the colder
- * one counts, and a lowest counts for all the time that it speaks of: neither makes it cure sooner than it did. What is to come is
+ * one counts, for half a day before the later, and a lowest counts for all the time that it speaks of: neither makes it cure sooner than it did. What is to come is
  * foreseen as the last day was, or as the last reading where that day is not whole yet.
  * @param sheet with the cure time of the sheet in hand
  * @param temperature when it was put on, K
@@ -77,15 +80,17 @@ const readingOf = ({ temperature, lowest }: ShopTemperature) => temperature ?? l
 
 /** From the application to the last reading: each stretch at the coldest that is known of it. */
 function* countedStretches(temperature: number, read: readonly ShopTemperature[]): Generator<Stretch> {
-  const moments = [...new Set([0, ...read.flatMap(({ t, lowest }) => [Math.max(0, lowest?.since ?? 0), t])])].sort(
-    (a, b) => a - b,
-  )
+  const moments = [
+    ...new Set([0, ...read.flatMap(({ t, lowest }) => [Math.max(0, lowest?.since ?? 0), Math.max(0, t - READING_REACHES), t])]),
+  ].sort((a, b) => a - b)
   let next = 0
   for (const [i, from] of moments.slice(0, -1).entries()) {
     const until = moments[i + 1]!
     while (read[next]!.t < until) next++
     const before = read[next - 1]
-    let coldest = Math.min(before ? readingOf(before) : temperature, readingOf(read[next]!))
+    const after = read[next]!
+    let coldest = before ? readingOf(before) : temperature
+    if (from >= after.t - READING_REACHES) coldest = Math.min(coldest, readingOf(after))
     for (let k = next; k < read.length && read[k]!.t <= until + LOWEST_REACHES; k++) {
       const { lowest } = read[k]!
       if (lowest && lowest.since <= from) coldest = Math.min(coldest, lowest.temperature)

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { LOWEST_REACHES } from '#core/repair/reckonCure'
 import { muchWarmer } from '#shared/muchWarmer'
 import { shopTemperatureSchema } from '#shared/schemas/shopTemperature'
 import type { ShopTemperatureView } from '#shared/views'
@@ -6,9 +7,16 @@ import type { ShopTemperatureView } from '#shared/views'
 /** The shop's thermometer: how warm it is and how cold it was, typed or from a logger's file. Every cure goes by it. */
 const open = defineModel<boolean>('open', { required: true })
 const emit = defineEmits<{ done: [] }>()
+const session = useSession()
 const now = useClock()
 const { temperatures, take } = useShopTemperatures()
-const counting = computed(() => temperatures.value?.find(each => each.source === 'typed' && each.struck === null) ?? null)
+/** The last one that counts, while a lowest reaches back to it. */
+const counting = computed(
+  () =>
+    temperatures.value?.find(
+      ({ source, struck, at }) => source === 'typed' && struck === null && now.value - at < LOWEST_REACHES * 1000,
+    ) ?? null,
+)
 const empty = () => ({ id: newId(), temperature: null as number | null, lowest: null as number | null, sure: false })
 const draft = ref(empty())
 const { saving, problem, save } = useSave()
@@ -18,12 +26,22 @@ const asksTwice = computed(
   () => problem.value !== null && muchWarmer(draft.value.temperature, counting.value, now.value) !== null,
 )
 
+watch(
+  () => draft.value.temperature,
+  () => {
+    draft.value.sure = false
+  },
+)
+
 function took(read: ShopTemperatureView[]) {
   take(read)
-  draft.value = empty()
   emit('done')
 }
-const submit = () => save(async () => took(await callApi('temperatures', 'POST', draft.value)), form.value)
+const submit = () =>
+  save(async () => {
+    took(await callApi('temperatures', 'POST', draft.value))
+    draft.value = empty()
+  }, form.value)
 function sure() {
   draft.value.sure = true
   return submit()
@@ -34,6 +52,8 @@ const takeFile = (chosen: File | null | undefined) =>
   chosen &&
   saveFile(async () => {
     took(await callApi('temperatures/file', 'POST', { text: await chosen.text() }))
+  }).finally(() => {
+    // Mended and chosen again it is looked at anew.
     file.value = null
   })
 </script>
@@ -42,11 +62,12 @@ const takeFile = (chosen: File | null | undefined) =>
   <USlideover
     v-model:open="open"
     title="The shop’s thermometer"
-    description="Every cure goes by it. Between two readings the colder one counts; the lowest counts for all the time since the last."
+    description="Every cure goes by it. Between two readings the colder one counts, half a day back at the most; the lowest counts for all the time since the last."
     :ui="{ content: 'max-w-md' }"
   >
     <template #body>
       <SchemaForm
+        v-if="session.mayWork"
         ref="form"
         :problem="problem"
         :schema="shopTemperatureSchema"
@@ -72,6 +93,7 @@ const takeFile = (chosen: File | null | undefined) =>
         </template>
       </SchemaForm>
       <UFileUpload
+        v-if="session.mayWork"
         v-model="file"
         accept=".csv,.txt,text/csv,text/plain"
         label="Or a logger’s file"
@@ -84,6 +106,7 @@ const takeFile = (chosen: File | null | undefined) =>
       <p v-if="fileProblem" role="alert" class="leaking mt-2 font-semibold">
         {{ fileProblem }}
       </p>
+      <p v-if="temperatures?.length === 0 && !session.mayWork" class="soft">Nobody has read it yet.</p>
       <ShopTemperatureList v-if="temperatures?.length" :temperatures="temperatures" :now="now" @struck="took" />
     </template>
   </USlideover>

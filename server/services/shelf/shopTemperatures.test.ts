@@ -188,3 +188,10 @@ test('a logger that lay somewhere warmer is not the shop’s', async () => {
   await takeTemperatureFile(at(5), file)
   expect(await curedAfter(job.id)).toBeLessThan(before!)
 })
+
+test('a cold reading undoes nothing that had cured in the week before it', async () => {
+  const job = await repaired(25)
+  await read(80, { temperature: celsius(2) })
+  expect(await curedAfter(job.id)).toBeCloseTo(4, 6)
+  expect((await jobTrail(job.id)).some(line => line.verb === 'moved a cure')).toBe(false)
+})
