@@ -1,6 +1,7 @@
-import { ONE_SIDED_95 } from '../quantity/normalDistribution'
+import { normalCumulative, ONE_SIDED_95 } from '../quantity/normalDistribution'
 import { STANDARD_TEMPERATURE } from '../quantity/standardLeakRate'
 import { fitHold, type HoldFits } from './fitHold'
+import type { Tried } from './triedModels'
 import {
   ENGINE,
   HoldError,
@@ -11,12 +12,13 @@ import {
   type HoldSetup,
   type Reading,
 } from './hold'
-import { outerBudget } from './holdBudget'
+import { budgetOfBesides, outerBudget } from './holdBudget'
 import { updateBlocks, type HoldBlock } from './holdBlocks'
 import { decision } from './holdDecision'
 import { HoldRecord } from './holdRecord'
 import { exposureAlong, holdSeries, leakLaws, type HoldSeries, type LeakLaw } from './holdSeries'
-import { beliefMean, beliefQuantile, beliefVariance, type RateBelief } from './rateBelief'
+import { leakPrior } from './leakPrior'
+import { weigh, type RateBelief } from './rateBelief'
 import { gaugeSpread } from './gaugeSpread'
 import { boundsOf } from './verdict'
 
@@ -116,61 +118,38 @@ function explained(setup: HoldSetup, all: readonly HoldBlock[], record: HoldReco
   const fits = fitHold(setup, series, laws)
   if (!fits)
     throw new HoldError('These readings do not determine a leak: they need more times, or a pressure nearer the test pressure.')
-  const belief: RateBelief = {
-    pieces: fits.fits.flatMap(fit =>
-      fit.pieces.map(piece => ({
-        rate: piece.slope * STANDARD_TEMPERATURE,
-        variance: piece.variance * STANDARD_TEMPERATURE * STANDARD_TEMPERATURE,
-        weight: fit.weight * piece.weight,
-      })),
-    ),
-  }
-  const total = beliefMean(belief)
-  const viscousWeight = Math.min(
-    1,
-    fits.fits.reduce((sum, fit) => sum + (fit.law === 'viscous' ? fit.weight : 0), 0),
-  )
-  const byLaw = (law: LeakLaw) => {
-    const own = fits.fits.filter(fit => fit.law === law)
-    const weight = own.reduce((sum, fit) => sum + fit.weight, 0)
-    return weight > 0 ? own.reduce((sum, fit) => sum + (fit.weight / weight) * fit.slope, 0) * STANDARD_TEMPERATURE : total
-  }
-  const law = Math.sqrt(viscousWeight * (1 - viscousWeight)) * Math.abs(byLaw('viscous') - byLaw('orifice'))
+  const belief = rateBelief(setup, fits)
+  const own = weigh(belief)
+  const total = own.mean + setup.rigLeak
+  const viscousWeight = shareOf(fits.fits, fit => fit.law === 'viscous')
+  const law = between(fits.fits, fit => fit.law)
+  const leakChange = between(fits.fits, fit => (fit.path.changes ? fit.path : 'steady'))
   const outer = outerBudget(setup, series, exposureTime(setup, series), Math.max(0, total))
   const outerVariance = Object.values(outer).reduce((sum, part) => sum + part * part, 0)
-  const spread = beliefVariance(belief)
-  const besides = (part: BudgetPart) => (fits.besides[part] ?? 0) * STANDARD_TEMPERATURE * STANDARD_TEMPERATURE
-  const drifts = besides('temperature') + besides('barometer') + besides('wallGive')
-  const budget: Budget = {
-    ...outer,
-    // What acts besides the leak may share what the readings leave open; none of it is counted twice.
-    readings: Math.sqrt(Math.max(0, spread - law * law - Math.min(drifts, spread))),
-    temperature: Math.hypot(outer.temperature, Math.sqrt(besides('temperature'))),
-    barometer: Math.hypot(outer.barometer, Math.sqrt(besides('barometer'))),
-    wallGive: Math.hypot(outer.wallGive, Math.sqrt(besides('wallGive'))),
-    law,
-  }
-  const leak = total - setup.rigLeak
-  const quantile = (share: number) => beliefQuantile(belief, share, outerVariance) - setup.rigLeak
-  const uncertainty = Math.sqrt(spread + outerVariance)
+  const spread = own.variance
+  const besides = budgetOfBesides(fits.besides, Math.max(0, spread - law * law - leakChange * leakChange))
+  const budget: Budget = { ...besides, ...outer, barometer: Math.hypot(outer.barometer, besides.barometer), law, leakChange }
+  const whole = weigh(belief, outerVariance)
+  const leak = belief.prior ? whole.mean : own.mean
+  const { quantile } = whole
+  const uncertainty = Math.sqrt(belief.prior ? whole.variance : spread + outerVariance)
   const bounds = boundsOf(leak, uncertainty, quantile)
-  // Where much may act besides a leak it can explain a rise away; then the readings alone say whether there was one.
+  // Where much may act besides a leak it can explain a rise away; then the readings say whether there was one.
   if (setup.surroundings) {
-    const alone = fits.alone.slope * STANDARD_TEMPERATURE - setup.rigLeak
-    const doubt = Math.hypot(uncertainty, Math.sqrt(fits.alone.variance) * STANDARD_TEMPERATURE)
-    bounds.belowZero = boundsOf(alone, doubt, quantile).belowZero
+    const fallsShort = ({ slope, variance }: { slope: number; variance: number }) =>
+      boundsOf(slope * STANDARD_TEMPERATURE - setup.rigLeak, Math.sqrt(variance) * STANDARD_TEMPERATURE, quantile).belowZero
+    const doubted = { ...fits.alone, variance: fits.alone.variance + (uncertainty / STANDARD_TEMPERATURE) ** 2 }
+    bounds.belowZero = fallsShort(doubted) || fallsShort(fits.together)
   }
   const figures = {
     leakRate: tidy(Math.max(0, leak)),
-    low95: tidy(Math.max(0, quantile(0.025))),
+    low95: tidy(notTight(quantile(0.025), belief.prior)),
     high95: tidy(quantile(0.975) + Math.max(0, -leak)),
     above95: tidy(bounds.above95),
     below95: tidy(bounds.below95),
     belowZero: bounds.belowZero,
     uncertainty: tidy(uncertainty),
-    smallestSeen: tidy(
-      Math.min(bounds.below95, ONE_SIDED_95 * Math.hypot(budget.readings, budget.temperature, budget.barometer, budget.rig)),
-    ),
+    smallestSeen: tidy(Math.min(bounds.below95, ONE_SIDED_95 * Math.hypot(...seenParts.map(part => budget[part])))),
     budget: Object.fromEntries(Object.entries(budget).map(([part, value]) => [part, tidy(value)])) as Budget,
   }
   const { best } = fits
@@ -181,8 +160,7 @@ function explained(setup: HoldSetup, all: readonly HoldBlock[], record: HoldReco
     readings: record.size,
     ignored: [...wildRows].sort((a, b) => a - b).map(row => record.times[row]!),
     steps: fits.steps.map(step => record.times[blocks[step]!.from]!),
-    settling:
-      best.tau === null ? null : { amplitude: tidy((best.settling * series.meanTemperature) / best.start), tau: best.tau },
+    settling: best.settling && { amplitude: tidy(best.warmth), tau: best.settling.tau },
     viscousWeight: tidy(viscousWeight),
     thermometerJumps: series.thermometerJumps,
     emptyAt: series.emptyAt,
@@ -190,6 +168,66 @@ function explained(setup: HoldSetup, all: readonly HoldBlock[], record: HoldReco
   }
   return { setup, estimate, series, fits }
 }
+
+/**
+ * What the readings say of the tank's leak, the rig's taken off. Where a leak is known not to be below zero, a model that came out
+ * below is luck or something else that acts: it is taken as of none, as unsure as it is, and no surer for lying further below (Feldman
+ * and Cousins 1998 on bounds near a physical limit).
+ */
+function rateBelief(setup: HoldSetup, { fits, leaks }: HoldFits): RateBelief {
+  const highest = Math.max(...fits.map(fit => fit.logEvidence))
+  return {
+    pieces: fits.flatMap(fit =>
+      fit.pieces.map(piece => {
+        const rate = piece.slope * STANDARD_TEMPERATURE - setup.rigLeak
+        const variance = piece.variance * STANDARD_TEMPERATURE * STANDARD_TEMPERATURE
+        const weight = Math.exp(fit.logEvidence - highest) * piece.weight
+        return leaks && rate < 0
+          ? { rate: 0, variance, weight: weight * 2 * normalCumulative(rate / Math.sqrt(variance)) }
+          : { rate, variance, weight }
+      }),
+    ),
+    prior: leaks && leakPrior(setup.limit),
+  }
+}
+
+/** Parts of the budget that a tight tank has as well. */
+const seenParts = [
+  'readings',
+  'temperature',
+  'unseenTemperature',
+  'barometer',
+  'fuelVapour',
+  'wallCreep',
+  'instrumentDrift',
+  'rig',
+] as const satisfies readonly BudgetPart[]
+
+/** Share of the belief that lies with some of the models. */
+const shareOf = (fits: readonly Tried[], is: (fit: Tried) => boolean) =>
+  Math.min(
+    1,
+    fits.reduce((sum, fit) => sum + (is(fit) ? fit.weight : 0), 0),
+  )
+
+/** Standard uncertainty of the rate for not knowing which of several kinds of model holds. */
+function between(fits: readonly Tried[], kindOf: (fit: Tried) => unknown): number {
+  const kinds = new Map<unknown, { weight: number; slope: number }>()
+  for (const fit of fits) {
+    const kind = kinds.get(kindOf(fit)) ?? { weight: 0, slope: 0 }
+    kind.weight += fit.weight
+    kind.slope += fit.weight * fit.slope
+    kinds.set(kindOf(fit), kind)
+  }
+  const each = [...kinds.values()]
+  const whole = each.reduce((sum, { weight }) => sum + weight, 0)
+  const mean = each.reduce((sum, { slope }) => sum + slope, 0) / whole
+  const variance = each.reduce((sum, { weight, slope }) => sum + (weight / whole) * (slope / weight - mean) ** 2, 0)
+  return Math.sqrt(variance) * STANDARD_TEMPERATURE
+}
+
+/** What is as good as tight is none: an interval that reaches down to it reaches zero. */
+const notTight = (rate: number, prior: RateBelief['prior']) => (rate > (prior?.edges[1] ?? 0) ? rate : 0)
 
 const rowsOf = (block: HoldBlock) => Array.from({ length: block.to - block.from }, (_, k) => block.from + k)
 

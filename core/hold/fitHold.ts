@@ -1,42 +1,40 @@
+import { correlationWidening } from './correlationWidening'
+import { effectParts } from './besides/discrepancy'
 import { leakPaths, type LeakPath } from './besides/leakPaths'
-import type { Discrepancy } from './besides/discrepancy'
 import type { BudgetPart, HoldSetup } from './hold'
-import { holdEventKind } from './holdEvents'
-import { settlingColumns } from './holdModel'
 import { leakLaws, type HoldSeries, type LeakLaw } from './holdSeries'
 import { byIntervals } from './intervalModels'
+import type { LeakPrior } from './leakPrior'
 import { findStep, findWild } from './stepsAndWild'
-import {
-  modelled,
-  mostBelieved,
-  mostWeighed,
-  nothing,
-  shares,
-  tankModel,
-  tryModels,
-  type HoldFit,
-  type Selection,
-  type Tried,
-} from './triedModels'
-import { chooseColumns, solveNormal } from './weightedLeastSquares'
+import { foundTaus, settlings, type FoundTaus, type Settlings } from './settling'
+import { nothingBesides, tankModel, type TankModel } from './tankModel'
+import { modelled, mostBelieved, mostWeighed, shares, tryModels, type Selection, type Tried } from './triedModels'
+import { chooseColumns, normalEquations, solveNormal } from './weightedLeastSquares'
 
 export interface HoldFits {
-  fits: HoldFit[]
+  fits: Tried[]
+  /** what leaks were likely beforehand, as slopes; null where every slope was */
+  leaks: LeakPrior | null
   /** the slope of a leak and settling alone, of either sign: whether something acts against a leak shows in it */
   alone: { slope: number; variance: number }
+  /** the same with all that may act besides, whatever sign a leak must have */
+  together: { slope: number; variance: number }
   /** variance of the best fit's slope that each part of the budget brings, by what acts besides the leak */
   besides: Partial<Record<BudgetPart, number>>
   /** blocks left out */
   ignored: number[]
   /** blocks from which the pressure is offset */
   steps: number[]
-  /** the fit that is believed most, and its inventory, a value a block */
-  best: HoldFit
+  /** the fit that is believed most, where the gas would begin without settling, and its inventory, a value a block */
+  best: Tried
+  start: number
   fitted: Float64Array
 }
 
 /** Steps that nobody told of are found up to this number. */
 const MOST_STEPS = 4
+/** Times that the time constants of settling are looked for between those that are tried. */
+const MOST_REFINEMENTS = 4
 
 /**
  * Fits every law and settling time to a hold, weighs them by their evidence, leaves out wild blocks and gives each step its own
@@ -51,19 +49,17 @@ export function fitHold(setup: HoldSetup, series: HoldSeries, laws: readonly Lea
   const selection: Selection = {
     used: new Uint8Array(series.times.length).fill(1),
     steps: [...told],
-    pumped: series.events.filter(event => holdEventKind(event.kind) === 'pumped').map(event => event.block),
   }
-  const tank = tankModel(setup, series, sign)
-  const settlings = settlingColumns(series.times, selection.pumped)
-  const tried = (paths: readonly LeakPath[], besides: readonly Discrepancy[]) =>
-    tryModels(setup, series, sign, paths, settlings, selection, { ...tank, besides })
+  let tank = tankModel(setup, series, sign)
+  const tried = (paths: readonly LeakPath[], model: TankModel) => tryModels(setup, series, sign, paths, selection, model)
+  const curveOf = (found: readonly Tried[]) => modelled(mostBelieved(found), anchor)
   // The fitted curve hardly depends on the law, so one law is enough to see what stands out of it, with all that may act besides.
   const search = leakPaths(setup, series, series.inventory, laws.slice(0, 1)).filter(path => !path.changes)
-  const widest = tank.besides.slice(-1)
+  let widest = widestOf(tank)
   let found = tried(search, widest)
-  for (let round = 0; round < 8 && found.length; round++) {
-    const fitted = modelled(mostBelieved(found), anchor)
-    const residuals = subtract(series.inventory, fitted)
+  let curve = found.length ? curveOf(found) : null
+  for (let round = 0; round < 8 && curve; round++) {
+    const residuals = subtract(series.inventory, curve)
     const step = selection.steps.length < told.length + MOST_STEPS ? findStep(series, residuals, selection.used) : null
     if (step !== null && !selection.steps.includes(step)) {
       selection.steps.push(step)
@@ -76,74 +72,121 @@ export function fitHold(setup: HoldSetup, series: HoldSeries, laws: readonly Lea
       })
     }
     found = tried(search, widest)
+    curve = found.length ? curveOf(found) : null
   }
-  if (found.length === 0) return null
+  if (!curve) return null
+  for (let round = 0; round < MOST_REFINEMENTS && setup.surroundings; round++) {
+    const taus = tausOf(found)
+    if (taus.every(each => !each.moved)) break
+    tank = { ...tank, settlings: settlings(setup, series, sign, taus) }
+    widest = widestOf(tank)
+    found = tried(search, widest)
+    curve = curveOf(found) ?? curve
+  }
+  if (setup.surroundings) tank = { ...tank, settlings: stillBelieved(tank.settlings, found) }
   // What drives the leak is the pressure itself, not the gauge's noise on it, so the exposure runs along the fitted curve.
-  const curve = modelled(mostBelieved(found), anchor)
-  const all = shares(tried(leakPaths(setup, series, curve, laws), tank.besides))
+  const all = shares(tried(leakPaths(setup, series, curve, laws), tank))
   if (all.length === 0) return null
   // A wander of its own takes up what one block has in common with the next.
-  if (series.intervals.length === 0 && !setup.surroundings)
-    widen(all, correlation(subtract(series.inventory, modelled(mostBelieved(all), anchor)), selection.used))
+  if (series.intervals.length === 0 && !setup.surroundings) {
+    const left = curveOf(all)
+    if (left) widen(all, correlationWidening(subtract(series.inventory, left), selection.used))
+  }
   const fits =
-    series.intervals.length > 0 && series.intervals.length <= tank.mostIntervals ? byIntervals(series, all, selection) : all
+    series.intervals.length > 0 && series.intervals.length <= tank.mostIntervals
+      ? byIntervals(series, all, selection, tank.leaks)
+      : all
   const ignored: number[] = []
   selection.used.forEach((used, i) => {
     if (!used) ignored.push(i)
   })
   const best = mostWeighed(fits)
+  const fitted = modelled(best, anchor)
+  const solved = best.solve()
+  if (!fitted || !solved) return null
+  const bare: TankModel = { ...tank, settlings: withoutRest(tank.settlings), besides: nothingBesides, leaks: null }
   return {
     fits,
-    alone: together(setup.surroundings ? shares(tried(search, nothing)) : all),
-    besides: besidesOf(best),
+    leaks: tank.leaks,
+    alone: together(setup.surroundings ? shares(tried(search, bare)) : all),
+    together: together(fits),
+    besides: besidesOf(series, best, selection),
     ignored,
     steps: selection.steps.sort((a, b) => a - b),
     best,
-    fitted: modelled(best, anchor),
+    start: anchor + solved.coefficients[0]!,
+    fitted,
   }
 }
 
+/** Time constants that the best course with one time constant, and the best with a slow part, point to. */
+function tausOf(found: readonly Tried[]): (FoundTaus & { moved: boolean })[] {
+  return [false, true].flatMap(slow => {
+    const own = found.filter(({ settling }) => settling !== null && (settling.slowTau !== null) === slow)
+    const fit = own.length ? mostBelieved(own) : null
+    const solved = fit?.solve()
+    if (!fit?.settling || !solved) return []
+    const terms = fit.terms()
+    return [
+      foundTaus(fit.settling, fit.warmth, effect => solved.coefficients[terms.findIndex(term => term.effect === effect)] ?? 0),
+    ]
+  })
+}
+
+/** All that may act besides at once: the last way of each choice is the one with the most in it. */
+const widestOf = (tank: TankModel): TankModel => ({
+  ...tank,
+  besides: {
+    always: tank.besides.always,
+    choices: tank.besides.choices.map(choice => [{ ...choice[choice.length - 1]!, belief: 1 }]),
+  },
+})
+
+/** A course of settling that even with all that may act besides is so much less believed than another is not tried again. */
+const HOPELESS = 14
+
+/** Without the courses that the record speaks against; what is left keeps its belief. */
+function stillBelieved({ settled, courses }: Settlings, found: readonly Tried[]): Settlings {
+  const best = mostBelieved(found).logBelief
+  const alive = new Set(found.flatMap(fit => (fit.logBelief > best - HOPELESS ? [fit.settling] : [])))
+  return { settled: alive.has(null) ? settled : [], courses: courses.filter(course => alive.has(course)) }
+}
+
+/** One course alone, whatever may be slow or near beside it. */
+const withoutRest = ({ settled, courses }: Settlings): Settlings => ({
+  settled: settled.map(each => ({ ...each, rest: [] })),
+  courses: courses.map(each => ({ ...each, rest: [] })),
+})
+
 /** Mean and variance of the slope over several models. */
 function together(fits: readonly Tried[]): { slope: number; variance: number } {
-  const slope = fits.reduce((sum, fit) => sum + fit.weight * fit.solved.coefficients[1]!, 0)
-  const variance = fits.reduce(
-    (sum, fit) => sum + fit.weight * (fit.solved.covariance[1]![1]! + (fit.solved.coefficients[1]! - slope) ** 2),
-    0,
-  )
+  const slope = fits.reduce((sum, fit) => sum + fit.weight * fit.slope, 0)
+  const variance = fits.reduce((sum, fit) => sum + fit.weight * (fit.pieces[0]!.variance + (fit.slope - slope) ** 2), 0)
   return { slope, variance }
 }
 
 /** How much less the slope's variance would be, by parts of the budget, if nothing of a part acted. */
-function besidesOf({ effects, sums, priors, solved }: Tried): Partial<Record<BudgetPart, number>> {
-  const first = priors.length - effects.length
-  return Object.fromEntries(
-    [...new Set(effects.map(effect => effect.part))].map(part => {
-      const kept = priors.flatMap((_, a) => (a >= first && effects[a - first]!.part === part ? [] : [a]))
-      const without = solveNormal(
-        chooseColumns(sums, kept),
-        kept.map(a => priors[a]!),
-      )
-      return [part, Math.max(0, solved.covariance[1]![1]! - (without?.covariance[1]![1] ?? 0))]
-    }),
+function besidesOf(series: HoldSeries, fit: Tried, { used }: Selection): Partial<Record<BudgetPart, number>> {
+  const terms = fit.terms()
+  const parts = new Set(terms.flatMap(({ effect }) => (effect ? [effectParts[effect.name]] : [])))
+  if (parts.size === 0) return {}
+  const weights = Float64Array.from(used, (counts, i) => (counts ? series.counts[i]! / (series.noise * series.noise) : 0))
+  const sums = normalEquations(
+    terms.map(term => term.column),
+    new Float64Array(series.times.length),
+    weights,
   )
-}
-
-/**
- * How much wider the doubt is because what is left of one block resembles the next: (1 + r) / (1 - r) for a lag-one correlation r
- * that chance would not give (first-order autoregressive noise, any text on time series).
- */
-function correlation(residuals: Float64Array, used: Uint8Array): number {
-  let square = 0,
-    product = 0,
-    count = 0
-  for (let i = 1; i < residuals.length; i++) {
-    if (!used[i] || !used[i - 1]) continue
-    square += residuals[i]! * residuals[i]!
-    product += residuals[i]! * residuals[i - 1]!
-    count++
+  const variance = (without: BudgetPart | null) => {
+    const kept = terms.flatMap(({ effect }, a) => (effect && effectParts[effect.name] === without ? [] : [a]))
+    return (
+      solveNormal(
+        chooseColumns(sums, kept),
+        kept.map(a => terms[a]!.variance),
+      )?.covariance[1]![1] ?? 0
+    )
   }
-  const r = square > 0 ? Math.min(0.95, product / square) : 0
-  return r > 2 / Math.sqrt(Math.max(1, count)) ? (1 + r) / (1 - r) : 1
+  const whole = variance(null)
+  return Object.fromEntries([...parts].map(part => [part, Math.max(0, whole - variance(part))]))
 }
 
 const widen = (fits: Tried[], factor: number) => {

@@ -3,7 +3,7 @@ import type { Surroundings } from './besides/surroundings'
 import type { RateBounds } from './verdict'
 
 /** The engine that gave a verdict; raised whenever the same input could give other figures. */
-export const ENGINE = '5'
+export const ENGINE = '6'
 
 /** One reading of a hold, SI. */
 export interface Reading {
@@ -63,7 +63,20 @@ export type HoldVerdict = (typeof holdVerdicts)[number]
 export const deciders = ['time', 'thermometer', 'barometer', 'finer gauge', 'measured volume', 'another method'] as const
 export type Decider = (typeof deciders)[number]
 
-export const budgetParts = ['readings', 'temperature', 'barometer', 'volume', 'wallGive', 'law', 'rig'] as const
+export const budgetParts = [
+  'readings',
+  'temperature',
+  'unseenTemperature',
+  'barometer',
+  'fuelVapour',
+  'wallCreep',
+  'instrumentDrift',
+  'leakChange',
+  'volume',
+  'wallGive',
+  'law',
+  'rig',
+] as const
 export type BudgetPart = (typeof budgetParts)[number]
 /** Standard uncertainties of the leak rate by cause, Pa·m3/s (GUM, JCGM 100). */
 export type Budget = Record<BudgetPart, number>

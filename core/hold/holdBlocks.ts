@@ -33,7 +33,7 @@ const FIRST_TIME = 3600 // s
 /** Fewer readings than this stay blocks of their own; from here on the neighbours tell a wild reading, below it the fit does. */
 const DENSE = 4
 
-/** Number of the block that a time since the start falls in. */
+/** Number of the block that a time falls in, since the start or what moved the pressure last: after it the gas settles anew. */
 const blockNumber = (since: number) =>
   Math.floor(
     BLOCKS_PER_E.first * Math.log1p(Math.min(since, FIRST_TIME) / FINE_TIME) +
@@ -61,8 +61,8 @@ export function updateBlocks(
   if (changed === 0) blocks.length = 0
   while (blocks.length && (blocks[blocks.length - 1]!.to > stale || isSplitAt(blocks, record))) blocks.pop()
   if (blocks.length) from = blocks[blocks.length - 1]!.to
-  const start = record.times[0]!
   while (from < record.size) {
+    const start = begunAt(record, record.times[from]!)
     const number = blockNumber(record.times[from]! - start)
     let to = from + 1
     while (to < record.size && blockNumber(record.times[to]! - start) === number && !record.events.has(record.times[to]!)) to++
@@ -75,8 +75,16 @@ export function updateBlocks(
 /** Whether the last block shares its number with the reading after it, so that the two may belong together now. */
 function isSplitAt(blocks: readonly HoldBlock[], record: HoldRecord): boolean {
   const { to } = blocks[blocks.length - 1]!
-  const start = record.times[0]!
-  return to < record.size && blockNumber(record.times[to - 1]! - start) === blockNumber(record.times[to]! - start)
+  if (to >= record.size || record.events.has(record.times[to]!)) return false
+  const start = begunAt(record, record.times[to]!)
+  return blockNumber(record.times[to - 1]! - start) === blockNumber(record.times[to]! - start)
+}
+
+/** The start of a record, or the last event up to a time. */
+function begunAt({ times, events }: HoldRecord, t: number): number {
+  let begun = times[0]!
+  for (const at of events.keys()) if (at <= t && at > begun) begun = at
+  return begun
 }
 
 function block(record: HoldRecord, from: number, to: number, spread: number, keepLevels: boolean): HoldBlock {

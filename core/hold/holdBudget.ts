@@ -1,5 +1,5 @@
 import { STANDARD_TEMPERATURE } from '../quantity/standardLeakRate'
-import type { Budget, HoldSetup } from './hold'
+import type { Budget, BudgetPart, HoldSetup } from './hold'
 import type { HoldSeries } from './holdSeries'
 
 /** Relative doubt in the gas's absolute temperature when no thermometer is on the tank: 8 K of 293 K. */
@@ -33,10 +33,10 @@ export function outerBudget(
   const told = setup.surroundings !== undefined
   const unseen = Math.hypot(
     told ? 0 : setup.temperatureChangeUncertainty,
-    series.temperatureScatter ?? 0,
+    told ? 0 : (series.temperatureScatter ?? 0),
     JUMP_DOUBT * series.thermometerJumps.length,
   )
-  const weather = Math.hypot(told ? 0 : setup.barometerChangeUncertainty, series.barometerScatter ?? 0)
+  const weather = Math.hypot(told ? 0 : setup.barometerChangeUncertainty, told ? 0 : (series.barometerScatter ?? 0))
   const give = setup.space.volume * (series.meanBarometer + 2 * series.meanPressure) * setup.wallGiveUncertainty
   return {
     temperature: Math.hypot(
@@ -63,4 +63,28 @@ function vapourChange({ wetted, surroundings }: HoldSetup, series: HoldSeries, u
   return (
     ((wetted.vapourPressure * VAPORISATION) / (series.meanTemperature * series.meanTemperature)) * Math.hypot(unseen, moved / 2)
   )
+}
+
+/**
+ * Standard uncertainties of the rate by what acts besides the leak, and what the readings themselves leave open. Effects share what
+ * they leave open: together they are never more than there is.
+ * @param besides variances of the slope, by part @param variance of the rate for all of them, (Pa·m3/s)2
+ */
+export function budgetOfBesides(
+  besides: Partial<Record<BudgetPart, number>>,
+  variance: number,
+): Pick<Budget, 'readings' | 'unseenTemperature' | 'barometer' | 'fuelVapour' | 'wallCreep' | 'instrumentDrift'> {
+  const rate = (part: BudgetPart) => (besides[part] ?? 0) * STANDARD_TEMPERATURE * STANDARD_TEMPERATURE
+  const parts = ['unseenTemperature', 'barometer', 'fuelVapour', 'wallCreep', 'instrumentDrift'] as const
+  const sum = parts.reduce((total, part) => total + rate(part), 0)
+  const scale = sum > variance ? variance / sum : 1
+  const of = (part: BudgetPart) => Math.sqrt(rate(part) * scale)
+  return {
+    readings: Math.sqrt(Math.max(0, variance - sum * scale)),
+    unseenTemperature: of('unseenTemperature'),
+    barometer: of('barometer'),
+    fuelVapour: of('fuelVapour'),
+    wallCreep: of('wallCreep'),
+    instrumentDrift: of('instrumentDrift'),
+  }
 }

@@ -39,7 +39,12 @@ function uncertaintyAfter(budget: Budget, factor: number): number {
   return Math.hypot(
     budget.readings / factor ** 1.5,
     budget.temperature / factor,
+    budget.unseenTemperature / factor,
     budget.barometer / factor,
+    budget.fuelVapour / factor,
+    budget.wallCreep / factor,
+    budget.instrumentDrift / factor ** 0.5,
+    budget.leakChange,
     budget.volume,
     budget.wallGive,
     budget.law,
@@ -61,6 +66,11 @@ function betterMeans(series: HoldSeries, budget: Budget): Decider {
   const largest = (Object.keys(budget) as (keyof Budget)[]).reduce((a, b) => (budget[b] > budget[a] ? b : a))
   const means: Record<keyof Budget, Decider> = {
     readings: 'finer gauge',
+    unseenTemperature: series.temperatureScatter !== null ? 'another method' : 'thermometer',
+    fuelVapour: 'another method',
+    wallCreep: 'another method',
+    instrumentDrift: 'finer gauge',
+    leakChange: 'another method',
     temperature: series.temperatureScatter !== null ? 'another method' : 'thermometer',
     barometer: series.barometerScatter !== null ? 'another method' : 'barometer',
     volume: 'measured volume',

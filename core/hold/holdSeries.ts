@@ -5,6 +5,7 @@ import { STANDARD_PRESSURE, STANDARD_TEMPERATURE } from '../quantity/standardLea
 import type { HoldBlock } from './holdBlocks'
 import { HoldError, isCoarse, type HoldSetup } from './hold'
 import { smoothChannel } from './smoothChannel'
+import { wanderingChannel, type WanderingChannel } from './wanderingChannel'
 import { gaugeSpread } from './gaugeSpread'
 
 export const leakLaws = ['viscous', 'orifice'] as const
@@ -43,6 +44,9 @@ export interface HoldSeries {
   /** of the change over the hold, from the scatter of the instrument, K and Pa; null without one */
   temperatureScatter: number | null
   barometerScatter: number | null
+  /** what the instruments leave open of the skin and the weather; null without one, or where it is not reckoned with */
+  skin: WanderingChannel | null
+  weather: WanderingChannel | null
   thermometerJumps: number[]
   /** s at which hardly any pressure was left, after which nothing is used; null when it held on */
   emptyAt: number | null
@@ -91,8 +95,12 @@ export function holdSeries(setup: HoldSetup, given: readonly HoldBlock[]): HoldS
     counts,
     halfWidth,
   )
-  const temperatures = skin?.values ?? new Float64Array(count).fill(STANDARD_TEMPERATURE)
-  const barometers = weather?.values ?? new Float64Array(count).fill(STANDARD_PRESSURE)
+  // Where what nobody sees is reckoned with, what the instruments see badly is as well.
+  const told = setup.surroundings !== undefined
+  const skinWaves = told && skin ? wanderingChannel(times, skin.raw, counts, skin.scatter) : null
+  const weatherWaves = told && weather ? wanderingChannel(times, weather.raw, counts, weather.scatter) : null
+  const temperatures = skinWaves?.values ?? skin?.values ?? new Float64Array(count).fill(STANDARD_TEMPERATURE)
+  const barometers = weatherWaves?.values ?? weather?.values ?? new Float64Array(count).fill(STANDARD_PRESSURE)
   const amounts = column((block, i) => inventory(setup.space, block.pressure, barometers[i]!, temperatures[i]!))
   const meanTemperature = mean(temperatures)
   const meanBarometer = mean(barometers)
@@ -125,6 +133,8 @@ export function holdSeries(setup: HoldSetup, given: readonly HoldBlock[]): HoldS
     effectiveVolume: wide,
     temperatureScatter: skin?.changeUncertainty ?? null,
     barometerScatter: weather?.changeUncertainty ?? null,
+    skin: skinWaves,
+    weather: weatherWaves,
     thermometerJumps: skin?.jumps ?? [],
     emptyAt,
   }

@@ -1,9 +1,15 @@
+import { correlationWidening } from './correlationWidening'
+
 /** A slow channel (skin temperature, barometer) made smooth. */
 export interface SmoothChannel {
   /** one value a time */
   values: Float64Array
+  /** as given, its jumps taken out */
+  raw: Float64Array
   /** standard uncertainty of its change from the first time to the last, from how far readings scatter about the curve */
   changeUncertainty: number
+  /** of one reading, one standard deviation; what an instrument's step has in common from one reading to the next is in it */
+  scatter: number
   /** times at which the instrument jumped, s; the jumps are taken out of the values */
   jumps: number[]
 }
@@ -59,10 +65,23 @@ export function smoothChannel(
     const left = Math.min(nodeCount - 2, Math.floor(position))
     out[i] = nodes[left]! + (position - left) * (nodes[left + 1]! - nodes[left]!)
   }
-  let scatter = 0
-  for (const i of known) scatter += (values[i]! - out[i]!) * (values[i]! - out[i]!)
+  let scatter = 0,
+    spread = 0
+  for (const i of known) {
+    const square = (values[i]! - out[i]!) * (values[i]! - out[i]!)
+    scatter += square
+    spread += counts[i]! * square
+  }
   const count = known.length
-  return { values: out, jumps, changeUncertainty: count > 4 ? Math.sqrt((12 * scatter) / (count - 2) / count) : 0 }
+  const left = Float64Array.from(known, i => values[i]! - out[i]!)
+  const widening = correlationWidening(left, new Uint8Array(count).fill(1))
+  return {
+    values: out,
+    jumps,
+    changeUncertainty: count > 4 ? Math.sqrt((12 * scatter) / (count - 2) / count) : 0,
+    scatter: count > 4 ? Math.sqrt((widening * spread) / (count - 2)) : 0,
+    raw: values,
+  }
 }
 
 /**

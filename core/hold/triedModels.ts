@@ -1,22 +1,17 @@
 import { truncatedAtZero } from '../quantity/normalDistribution'
-import { STANDARD_TEMPERATURE } from '../quantity/standardLeakRate'
-import { discrepancies, settlingRest, type Discrepancy, type Effect } from './besides/discrepancy'
+import type { Effect } from './besides/discrepancy'
 import type { LeakPath } from './besides/leakPaths'
-import { pumpings } from './besides/pumpings'
+import { BorderedCholesky, type Beforehand } from './borderedCholesky'
 import type { HoldSetup } from './hold'
-import { holdDesign, SETTLED_BELIEF, settlingPriors, settlingPriorsIn, type SettlingPrior } from './holdModel'
+import { holdDesign } from './holdModel'
 import type { HoldSeries, LeakLaw } from './holdSeries'
-import {
-  chooseColumns,
-  logEvidence,
-  normalEquations,
-  solveNormal,
-  type LeastSquares,
-  type NormalEquations,
-} from './weightedLeastSquares'
+import { leakDensity, type LeakPrior } from './leakPrior'
+import type { Settling } from './settling'
+import type { TankModel } from './tankModel'
+import { chooseColumns, normalEquations, solveNormal, type LeastSquares, type NormalEquations } from './weightedLeastSquares'
 
 /**
- * A piece of what is believed about the leak with the rig's: a normal distribution, as inventory lost a second of exposure,
+ * A piece of what the readings say of the leak with the rig's: a normal distribution, as inventory lost a second of exposure,
  * Pa·m3/(K·s).
  */
 export interface SlopePiece {
@@ -25,121 +20,203 @@ export interface SlopePiece {
   weight: number
 }
 
-/** One model of a hold and what the readings say of it. */
-export interface HoldFit {
-  law: LeakLaw
-  tau: number | null
-  /** share of the belief, 0 to 1; all fits together make 1 */
-  weight: number
-  /** most probable slope, and its pieces, whose weights make 1 */
-  slope: number
-  pieces: SlopePiece[]
-  /** inventory at the start without settling, Pa·m3/K */
-  start: number
-  /** inventory that the start seems to hold beyond what it does, because the gas was warmer than the skin, Pa·m3/K */
-  settling: number
-}
-
 /** What is known of the data while models are tried: which blocks count, and what stands out. */
 export interface Selection {
   used: Uint8Array
   steps: number[]
-  pumped: number[]
 }
-export interface Tried extends HoldFit {
-  logBelief: number
-  /** of that the logarithm of what was believed beforehand */
-  logBeforehand: number
+
+/** A column of one model, and what is believed of its coefficient beforehand. */
+export interface Term extends Beforehand {
+  column: Float64Array
+  /** of what acts besides the leak and the settling gas; else null */
+  effect: Effect | null
+}
+
+/** One model of a hold and what the readings say of it. */
+export interface Tried {
+  law: LeakLaw
   path: LeakPath
-  columns: Float64Array[]
-  prior: SettlingPrior | null
-  priors: number[]
-  /** of each coefficient beforehand */
-  means: number[]
+  /** null where the gas has settled */
+  settling: Settling | null
+  /** what acts besides */
   effects: readonly Effect[]
-  sums: NormalEquations
-  solved: LeastSquares
-  usualSlope: number | null
+  /** share of the belief, 0 to 1; all fits together make 1 */
+  weight: number
+  /** most probable slope, and its pieces, whose weights make 1; what leaks are likely beforehand is not in them yet */
+  slope: number
+  pieces: SlopePiece[]
+  /** warmth that a pumping to the test pressure left, K */
+  warmth: number
+  /** log of what was believed of the model beforehand */
+  logBeforehand: number
+  /** log of the model's belief by the readings, every slope as likely */
+  logEvidence: number
+  /** the same with what leaks are likely */
+  logBelief: number
+  /** start, slope, settling if any, then the rest */
+  terms: () => Term[]
+  /** coefficients of the terms */
+  solve: () => LeastSquares | null
 }
+
 /** A model less believed than this is not worth integrating. */
 const NEGLIGIBLE = 1e-4
 
 /** The model that is believed most, and the one with the largest share. */
-export const mostWeighed = (fits: Tried[]) => fits.reduce((a, b) => (b.weight > a.weight ? b : a))
-export const mostBelieved = (fits: Tried[]) => fits.reduce((a, b) => (b.logBelief > a.logBelief ? b : a))
+export const mostWeighed = (fits: readonly Tried[]) => fits.reduce((a, b) => (b.weight > a.weight ? b : a))
+export const mostBelieved = (fits: readonly Tried[]) => fits.reduce((a, b) => (b.logBelief > a.logBelief ? b : a))
 
-/** What is believed of a tank beforehand: how its gas settles, and what acts besides. */
-export interface TankModel {
-  priors: readonly SettlingPrior[]
-  settled: number
-  besides: readonly Discrepancy[]
-  /** how far each pumping moved the pressure, of the test pressure: what settles after it is as large */
-  pumped: (index: number) => number
-  /** what a settling does besides one exponential */
-  rest: (tau: number, prior: SettlingPrior) => readonly Effect[]
-  /** Pa·m3/(K·s): a leak is believed to be of this order, larger ones in inverse proportion; null where all are alike */
-  usualSlope: number | null
-  /** with more than so many intervals a coarse gauge's step is taken as noise: integrating over them would take too long */
-  mostIntervals: number
+/** One way in which the gas may settle. */
+interface Option {
+  settling: Settling | null
+  belief: number
+  rest: readonly Effect[]
 }
 
-const MOST_INTERVALS = 150
-/** What may settle after the least of pumpings, of what may after a whole one. */
-const LEAST_SHARE = 0.01
-/** Nothing but a leak and settling gas. */
-export const nothing = [{ belief: 1, effects: [] }]
-
-export function tankModel(setup: HoldSetup, series: HoldSeries, sign: 1 | -1): TankModel {
-  const { surroundings, limit } = setup
-  if (!surroundings)
-    return {
-      priors: settlingPriors(sign),
-      settled: SETTLED_BELIEF,
-      besides: nothing,
-      rest: () => [],
-      pumped: () => 1,
-      usualSlope: null,
-      mostIntervals: Infinity,
-    }
-  const priors = settlingPriorsIn(setup, sign)
-  const shares = pumpings(setup, series).map(each => Math.max(LEAST_SHARE, Math.abs(each.share)))
-  const rests = new Map<string, readonly Effect[]>()
-  return {
-    priors,
-    settled: 1 - priors.reduce((sum, prior) => sum + prior.belief, 0),
-    besides: discrepancies(setup, surroundings, series),
-    pumped: index => shares[index] ?? 1,
-    rest(tau, prior) {
-      const key = `${tau} ${prior.spread}`
-      const kept = rests.get(key) ?? settlingRest(setup, series, { tau, warmth: prior.spread, hot: prior === priors[1] })
-      rests.set(key, kept)
-      return kept
-    },
-    usualSlope: limit / STANDARD_TEMPERATURE,
-    mostIntervals: MOST_INTERVALS,
-  }
+/** One way of what acts besides the leak and the settling gas. */
+interface Way {
+  belief: number
+  effects: readonly Effect[]
 }
 
 /**
  * Every way of the leak and settling time under each belief about the settling's sign and what acts besides. The sums over the
- * readings are made once for all of them.
+ * readings are made once for all of them, and models that share terms share the work of solving.
  */
 export function tryModels(
   setup: HoldSetup,
   series: HoldSeries,
   sign: 1 | -1,
   paths: readonly LeakPath[],
-  settlings: ReadonlyMap<number, Float64Array[]>,
   { used, steps }: Selection,
   tank: TankModel,
 ): Tried[] {
-  const settled = { tau: null, prior: null, rest: [], belief: tank.settled }
-  const settling = tank.priors.flatMap(prior =>
-    prior.taus.map(tau => ({ tau, prior, rest: tank.rest(tau, prior), belief: prior.belief / prior.taus.length })),
-  )
-  const effects = [...tank.besides.flatMap(each => each.effects), ...settling.flatMap(each => each.rest)]
-  const needed = new Map([...settlings].filter(([tau]) => settling.some(each => each.tau === tau)))
-  const design = holdDesign(series, sign, paths, needed, steps, effects)
+  const { settled, courses } = tank.settlings
+  const options: Option[] = [
+    ...settled.map(each => ({ ...each, settling: null })),
+    ...courses.map(settling => ({ settling, belief: settling.belief, rest: settling.rest })),
+  ]
+  const { always, choices } = tank.besides
+  const effects = [
+    ...always,
+    ...choices.flatMap(choice => choice.flatMap(option => option.effects)),
+    ...options.flatMap(each => each.rest),
+  ]
+  const design = holdDesign(sign, paths, courses, steps, effects, series.times.length)
+  const sums = sumsOf(series, design.columns, used)
+  const usedCount = used.reduce((sum, each) => sum + each, 0)
+  // A knock or a top-up moves the gauge by less than the test pressure.
+  const offsetVariance = ((setup.testPressure * series.effectiveVolume) / series.meanTemperature) ** 2
+  const flat = { mean: 0, variance: Infinity }
+  const offset = { mean: 0, variance: offsetVariance }
+  const beforehand = (effect: Effect): Beforehand => ({ mean: effect.mean, variance: effect.spread * effect.spread })
+  const warmth = (settling: Settling): Beforehand => ({ mean: 0, variance: settling.spread * settling.spread })
+
+  const factor = new BorderedCholesky(sums, design.columns.length)
+  const out: Tried[] = []
+  factor.push(0, flat)
+  for (const at of design.offsets) if (!factor.push(at, offset)) return out
+  addEffects(always)
+  descend(0, { belief: 1, effects: always })
+  return out
+
+  function addEffects(added: readonly Effect[]): void {
+    // An effect that the record cannot tell from the others has its prior to be known by.
+    for (const effect of added) factor.push(design.at(effect), beforehand(effect))
+  }
+
+  function descend(level: number, way: Way): void {
+    const choice = choices[level]
+    if (!choice) return settle(way)
+    const size = factor.size
+    for (const { belief, effects: added } of choice) {
+      addEffects(added)
+      descend(level + 1, { belief: way.belief * belief, effects: added.length ? [...way.effects, ...added] : way.effects })
+      factor.truncate(size)
+    }
+  }
+
+  function settle(way: Way): void {
+    const size = factor.size
+    for (const option of options) {
+      addEffects(option.rest)
+      const { settling } = option
+      // What settles, whose sign is known, stands next to the leak.
+      const whole = !settling || factor.push(design.settling(settling), warmth(settling))
+      const before = factor.size
+      if (whole)
+        for (const path of paths) {
+          if (factor.push(design.leak(path), flat)) {
+            const terms = () => {
+              const own = [...way.effects, ...option.rest]
+              const at = (column: number, believed: Beforehand, effect: Effect | null = null): Term => ({
+                column: design.columns[column]!,
+                ...believed,
+                effect,
+              })
+              return [
+                at(0, flat),
+                at(design.leak(path), flat),
+                ...(settling ? [at(design.settling(settling), warmth(settling))] : []),
+                ...design.offsets.map(column => at(column, offset)),
+                ...own.map(effect => at(design.at(effect), beforehand(effect), effect)),
+              ]
+            }
+            out.push({
+              law: path.law,
+              path,
+              settling,
+              effects: way.effects,
+              weight: 0,
+              ...reading(option, path, Math.log(option.belief * way.belief * path.belief)),
+              terms,
+              solve: () => solveTerms(terms(), sums, design.columns),
+            })
+          }
+          factor.truncate(before)
+        }
+      factor.truncate(size)
+    }
+  }
+
+  /** What the factor says of the model that it stands for, once the settling is known to have its sign. */
+  function reading({ settling }: Option, path: LeakPath, logBeforehand: number) {
+    const inflation = Math.max(1, factor.quadratic / Math.max(1, usedCount - 2))
+    const own = factor.last()
+    let slope = own.mean
+    let variance = own.variance
+    let logEvidence = factor.logEvidence + logBeforehand
+    let amount = 0
+    if (settling) {
+      const start = factor.lastButOne()
+      const kept = truncatedAtZero(start.mean, start.variance, settling.side)
+      const pull = start.covariance / start.variance
+      slope += pull * (kept.mean - start.mean)
+      variance += pull * pull * (kept.variance - start.variance)
+      amount = kept.mean
+      logEvidence += Math.LN2 + kept.logProbability
+    }
+    variance *= inflation
+    return {
+      slope,
+      pieces: [{ slope, variance, weight: 1 }],
+      warmth: amount,
+      logBeforehand,
+      logEvidence,
+      logBelief: logEvidence + logLeak(tank.leaks, slope, variance),
+    }
+  }
+}
+
+/** Log of how likely a slope's leak is beforehand, roughly: by its most probable value where it is one. */
+export function logLeak(leaks: LeakPrior | null, slope: number, variance: number): number {
+  if (!leaks) return 0
+  const kept = truncatedAtZero(slope, variance, 1)
+  return kept.logProbability + Math.log(leakDensity(leaks, Math.max(0, kept.mean)))
+}
+
+function sumsOf(series: HoldSeries, columns: readonly Float64Array[], used: Uint8Array): NormalEquations {
   const anchor = series.inventory[0]!
   const count = series.times.length
   const y = new Float64Array(count)
@@ -149,135 +226,34 @@ export function tryModels(
     y[i] = series.inventory[i]! - anchor
     weights[i] = used[i] ? series.counts[i]! * information : 0
   }
-  const sums = normalEquations(design.columns, y, weights)
-  // A knock or a top-up moves the gauge by less than the test pressure.
-  const offsetVariance = ((setup.testPressure * series.effectiveVolume) / series.meanTemperature) ** 2
-  const usedCount = used.reduce((sum, each) => sum + each, 0)
-  const out: Tried[] = []
-  for (const path of paths)
-    for (const { tau, prior, rest, belief } of [settled, ...settling])
-      for (const { belief: share, effects: own } of tank.besides) {
-        const all = [...rest, ...own]
-        const chosen = design.choose(path, tau, all)
-        const settlingEnd = 2 + (prior ? design.settlings : 0)
-        const priors = chosen.map((_, a) =>
-          a < 2
-            ? Infinity
-            : a < settlingEnd
-              ? ((anchor * prior!.spread * tank.pumped(a - 2)) / series.meanTemperature) ** 2
-              : a < chosen.length - all.length
-                ? offsetVariance
-                : all[a - chosen.length + all.length]!.spread ** 2,
-        )
-        const means = chosen.map((_, a) => all[a - chosen.length + all.length]?.mean ?? 0)
-        const equations = chooseColumns(sums, chosen)
-        const solved = solveAround(equations, means, priors)
-        if (solved)
-          out.push(
-            believed({
-              law: path.law,
-              tau,
-              path,
-              prior,
-              priors,
-              means,
-              effects: all,
-              sums: equations,
-              solved,
-              columns: chosen.map(a => design.columns[a]!),
-              logBeforehand: Math.log(belief * share * path.belief),
-              usedCount,
-              anchor,
-              usualSlope: tank.usualSlope,
-            }),
-          )
-      }
-  return out
+  return normalEquations(columns, y, weights)
 }
 
 /** Solves for coefficients that are believed to lie around other values than zero. */
-function solveAround(equations: NormalEquations, means: readonly number[], priors: readonly number[]): LeastSquares | null {
-  if (means.every(mean => mean === 0)) return solveNormal(equations, priors)
-  const { matrix, right, square } = equations
-  const moved = matrix.map(row => row.reduce((sum, each, b) => sum + each * means[b]!, 0))
+function solveTerms(terms: readonly Term[], sums: NormalEquations, columns: readonly Float64Array[]): LeastSquares | null {
+  const { matrix, right, square } = chooseColumns(
+    sums,
+    terms.map(term => columns.indexOf(term.column)),
+  )
+  const moved = matrix.map(row => row.reduce((sum, each, b) => sum + each * terms[b]!.mean, 0))
   const solved = solveNormal(
     {
       matrix,
       right: right.map((each, a) => each - moved[a]!),
-      square: square + means.reduce((sum, mean, a) => sum + mean * (moved[a]! - 2 * right[a]!), 0),
+      square: square + terms.reduce((sum, { mean }, a) => sum + mean * (moved[a]! - 2 * right[a]!), 0),
     },
-    priors,
+    terms.map(term => term.variance),
   )
-  return solved && { ...solved, coefficients: solved.coefficients.map((each, a) => each + means[a]!) }
-}
-
-/** What a solved model says of the leak, once the settling is known to have its sign, and a leak that changes to be one. */
-function believed({
-  usedCount,
-  anchor,
-  usualSlope,
-  ...tried
-}: Pick<
-  Tried,
-  'law' | 'tau' | 'path' | 'prior' | 'priors' | 'means' | 'effects' | 'sums' | 'solved' | 'columns' | 'logBeforehand'
-> & {
-  usedCount: number
-  anchor: number
-  usualSlope: number | null
-}): Tried {
-  const { solved, prior, path } = tried
-  const inflation = Math.max(1, solved.chiSquare / Math.max(1, usedCount - solved.coefficients.length))
-  let slope = solved.coefficients[1]!
-  let variance = solved.covariance[1]![1]!
-  let settling = prior ? solved.coefficients[2]! : 0
-  let logBelief = logEvidence(solved) + tried.logBeforehand
-  if (prior) {
-    const own = solved.covariance[2]![2]!
-    const kept = truncatedAtZero(settling, own, prior.side)
-    const pull = solved.covariance[1]![2]! / own
-    slope += pull * (kept.mean - settling)
-    variance += pull * pull * (kept.variance - own)
-    settling = kept.mean
-    logBelief += Math.LN2 + kept.logProbability
-  }
-  const leak = believedLeak(path, slope, variance * inflation, usualSlope)
-  return {
-    ...tried,
-    weight: 0,
-    slope: leak.slope,
-    pieces: [{ slope: leak.slope, variance: leak.variance, weight: 1 }],
-    start: anchor + solved.coefficients[0]!,
-    settling,
-    logBelief: logBelief + leak.log,
-    usualSlope,
-  }
-}
-
-/**
- * A slope as a leak: where all that may act besides it is reckoned with, a leak is never less than none, and the larger the less it
- * was expected.
- */
-export function believedLeak({ changes }: LeakPath, slope: number, variance: number, usualSlope: number | null) {
-  const kept = changes || usualSlope !== null ? truncatedAtZero(slope, variance, 1) : null
-  const own = kept?.mean ?? slope
-  return {
-    slope: own,
-    variance: kept?.variance ?? variance,
-    log: (kept ? Math.LN2 + kept.logProbability : 0) - (usualSlope === null ? 0 : Math.log(Math.abs(own) / usualSlope + 0.5)),
-  }
-}
-
-/** Log of what is believed of a slope beforehand, up to what is the same for all models: see `believedLeak`. */
-export function logLeakPrior({ path, usualSlope }: Pick<Tried, 'path' | 'usualSlope'>, slope: number): number {
-  if (!path.changes && usualSlope === null) return 0
-  if (slope < 0) return -Infinity
-  return Math.LN2 - (usualSlope === null ? 0 : Math.log(slope / usualSlope + 0.5))
+  return solved && { ...solved, coefficients: solved.coefficients.map((each, a) => each + terms[a]!.mean) }
 }
 
 /** Inventory of a model, a value a block. */
-export function modelled({ columns, solved }: Pick<Tried, 'columns' | 'solved'>, anchor: number): Float64Array {
-  const out = new Float64Array(columns[0]!.length).fill(anchor)
-  columns.forEach((column, a) => {
+export function modelled(tried: Tried, anchor: number): Float64Array | null {
+  const solved = tried.solve()
+  if (!solved) return null
+  const terms = tried.terms()
+  const out = new Float64Array(terms[0]!.column.length).fill(anchor)
+  terms.forEach(({ column }, a) => {
     const coefficient = solved.coefficients[a]!
     for (let i = 0; i < out.length; i++) out[i]! += column[i]! * coefficient
   })
@@ -285,10 +261,14 @@ export function modelled({ columns, solved }: Pick<Tried, 'columns' | 'solved'>,
 }
 
 /** Log beliefs as shares that make one; what is next to nothing is dropped. */
-export function shares<F extends Tried>(fits: F[]): F[] {
-  if (fits.length === 0) return fits
+export function shares(fits: readonly Tried[]): Tried[] {
+  if (fits.length === 0) return []
   const highest = Math.max(...fits.map(fit => fit.logBelief))
-  const kept = fits.map(fit => ({ ...fit, weight: Math.exp(fit.logBelief - highest) })).filter(fit => fit.weight > NEGLIGIBLE)
+  const kept = fits.flatMap(fit => {
+    const weight = Math.exp(fit.logBelief - highest)
+    return weight > NEGLIGIBLE ? [{ ...fit, weight }] : []
+  })
   const total = kept.reduce((sum, fit) => sum + fit.weight, 0)
-  return kept.map(fit => ({ ...fit, weight: fit.weight / total }))
+  for (const fit of kept) fit.weight /= total
+  return kept
 }

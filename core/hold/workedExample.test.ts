@@ -39,6 +39,7 @@ const rate = (throughput: number) => standardFromThroughput(throughput).toFixed(
 
 const readingRow = ({ t, pressure, temperature, barometer }: (typeof readings)[number]) =>
   `| ${t} | ${(pressure / 1000).toFixed(2)} | ${(temperature! - 273.15).toFixed(2)} | ${(barometer! / 100).toFixed(1)} |`
+const acting = budgetParts.filter(part => estimate.budget[part] > 0)
 const tables = [
   readingRow(readings[0]!),
   readingRow(readings[30]!),
@@ -47,8 +48,8 @@ const tables = [
   `First less last, by hand: ${byHand(setup, readings)!.toFixed(2)} mL/min.`,
   `Estimated: **${rate(estimate.leakRate)} mL/min**, 95 % interval ${rate(estimate.low95)} to ${rate(estimate.high95)}, ${estimate.verdict}.`,
   `Settling found: ${estimate.settling!.amplitude.toFixed(2)} K, ${estimate.settling!.tau} s; put in: 0.70 K, 110 s.`,
-  `| ${budgetParts.join(' | ')} |`,
-  `| ${budgetParts.map(part => rate(estimate.budget[part])).join(' | ')} |`,
+  `| ${acting.join(' | ')} |`,
+  `| ${acting.map(part => rate(estimate.budget[part])).join(' | ')} |`,
   ...whatIf(setup, readings).map(
     ({ assumption, estimate: other }) => `| ${assumption} | ${rate(other!.leakRate)} | ${other!.verdict} |`,
   ),

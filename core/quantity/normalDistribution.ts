@@ -42,6 +42,14 @@ export function normalCumulative(z: number): number {
   return z > 0 ? 1 - tail : tail
 }
 
+/** Probability between two points of the standard normal distribution, without loss in either tail. @param from below `to` */
+export function normalBetween(from: number, to: number): number {
+  if (from > 0) return above(from) - above(to)
+  return to < 0 ? above(-to) - above(-from) : 1 - above(-from) - above(to)
+}
+/** @param z not below zero */
+const above = (z: number) => (z < 40 ? normalDensity(z) * millsRatio(z) : 0)
+
 /**
  * What one interval says of a normal variable's mean: log probability, its slope in the mean and minus its curvature, in
  * standard deviations.

@@ -23,7 +23,12 @@ export function holdAdvice(estimate: HoldEstimate, setup: HoldSetup): string {
   const largest = {
     readings: 'The readings themselves are',
     temperature: 'Temperature is',
+    unseenTemperature: 'Temperature that nobody sees is',
     barometer: 'The weather is',
+    fuelVapour: 'Fuel vapour is',
+    wallCreep: 'A wall that goes on giving is',
+    instrumentDrift: 'Drift of the gauge is',
+    leakChange: 'A leak that may open or close is',
     volume: 'The volume is',
     wallGive: 'Wall give is',
     law: 'The kind of leak is',

@@ -1,6 +1,6 @@
 import { throughputFromStandard } from '../../../core/quantity/standardLeakRate'
 import { nextActions, type NextStep } from '../../../core/ledger/nextStep'
-import { deciders, type HoldEstimate, type HoldSetup } from '../../../core/hold/hold'
+import { budgetParts, deciders, type Budget, type HoldEstimate, type HoldSetup } from '../../../core/hold/hold'
 import { holdAdvice } from './holdAdvice'
 import { nextAction, nextSentence } from './nextActions'
 import { limitText, rateText } from './rateText'
@@ -31,7 +31,7 @@ const estimate = (change: Partial<HoldEstimate>): HoldEstimate => ({
   smallestSeen: mLmin(0.21),
   decidedBy: 'time',
   minutesMore: 7,
-  budget: { readings: 1, temperature: 3, barometer: 2, volume: 0, wallGive: 0, law: 0, rig: 0 },
+  budget: { ...(Object.fromEntries(budgetParts.map(part => [part, 0])) as Budget), readings: 1, temperature: 3, barometer: 2 },
   readings: 9,
   ignored: [],
   steps: [],

@@ -27,6 +27,11 @@ export function leakPaths(setup: HoldSetup, series: HoldSeries, along: Float64Ar
   const begun = pumpings(setup, series).find(pumping => pumping.share > 0)?.t ?? times[0]!
   const first = steady[0]!
   const closings = closesAfter.filter(after => after < 0.9 * (ended - begun))
+  const end = times.length - 1
+  const opens = opensAbove
+    .map(above => openedAbove(setup, series, along, above))
+    // Of a leak above a pressure that was hardly ever reached a hold says nothing.
+    .filter(exposure => exposure[end]! > LEAST_OPEN * first.exposure[end]!)
   const unchanged = 1 - CHANGE_BELIEF.closes - CHANGE_BELIEF.opens
   return [
     ...steady.map(path => ({ ...path, changes: false, belief: unchanged / steady.length })),
@@ -39,14 +44,17 @@ export function leakPaths(setup: HoldSetup, series: HoldSeries, along: Float64Ar
         exposure: first.exposure.map((lost, i) => (i <= closed ? lost : first.exposure[closed]!)),
       }
     }),
-    ...opensAbove.map(share => ({
+    ...opens.map(exposure => ({
       law: first.law,
       changes: true,
       belief: CHANGE_BELIEF.opens / opensAbove.length,
-      exposure: openedAbove(setup, series, along, share),
+      exposure,
     })),
   ]
 }
+
+/** Of the exposure of a leak that is always open. */
+const LEAST_OPEN = 0.1
 
 /** Exposure of a leak that is open only above a share of the test pressure. */
 function openedAbove(setup: HoldSetup, series: HoldSeries, along: Float64Array, share: number): Float64Array {

@@ -21,7 +21,8 @@ export function pumpings(setup: HoldSetup, series: HoldSeries): Pumping[] {
     gaugeFromInventory(setup.space, series.inventory[i]!, series.barometers[i]!, series.temperatures[i]!)
   const share = (jump: number) => (Math.abs(jump / setup.testPressure) < LEAST ? 0 : jump / setup.testPressure)
   return [
-    { block: 0, t: series.times[0]!, share: share(pressure(0)) },
+    // What it was pumped by before is not in the record: a whole pumping, however much of it is left.
+    { block: 0, t: series.times[0]!, share: share(pressure(0)) === 0 ? 0 : 1 },
     ...series.events
       .filter(event => holdEventKind(event.kind) === 'pumped')
       .map(({ block }) => ({ block, t: series.times[block]!, share: share(pressure(block) - pressure(block - 1)) })),

@@ -1,5 +1,5 @@
 import { throughputFromStandard } from '../../../core/quantity/standardLeakRate'
-import type { HoldEstimate, HoldVerdict } from '../../../core/hold/hold'
+import { budgetParts, type Budget, type HoldEstimate, type HoldVerdict } from '../../../core/hold/hold'
 import type { RateBounds } from '../../../core/hold/verdict'
 import type { HoldView } from './holdView'
 
@@ -21,7 +21,7 @@ export const holdEstimate = (verdict: HoldVerdict): HoldEstimate => ({
   smallestSeen: throughputFromStandard(0.2),
   decidedBy: null,
   minutesMore: null,
-  budget: { readings: 0, temperature: 0, barometer: 0, volume: 0, wallGive: 0, law: 0, rig: 0 },
+  budget: Object.fromEntries(budgetParts.map(part => [part, 0])) as Budget,
   readings: 9,
   ignored: [],
   steps: [],

@@ -5,6 +5,8 @@ const most = computed(() => Math.max(...Object.values(props.budget), 1e-12))
 const rows = computed(() =>
   Object.keys(props.words)
     .map(part => ({ part, name: props.words[part]!, value: props.budget[part] ?? 0 }))
+    // What cannot act here has no bar.
+    .filter(row => row.value > 0)
     .sort((a, b) => b.value - a.value),
 )
 </script>
