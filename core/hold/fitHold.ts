@@ -8,7 +8,17 @@ import type { LeakPrior } from './leakPrior'
 import { findStep, findWild } from './stepsAndWild'
 import { foundTaus, settlings, type FoundTaus, type Settlings } from './settling'
 import { nothingBesides, tankModel, type TankModel } from './tankModel'
-import { modelled, mostBelieved, mostWeighed, shares, tryModels, type Selection, type Tried } from './triedModels'
+import {
+  believed,
+  modelled,
+  mostBelieved,
+  mostWeighed,
+  tryModels,
+  type Leaf,
+  type Selection,
+  type Tried,
+  type TriedModels,
+} from './triedModels'
 import { chooseColumns, normalEquations, solveNormal } from './weightedLeastSquares'
 
 export interface HoldFits {
@@ -52,12 +62,12 @@ export function fitHold(setup: HoldSetup, series: HoldSeries, laws: readonly Lea
   }
   let tank = tankModel(setup, series, sign)
   const tried = (paths: readonly LeakPath[], model: TankModel) => tryModels(setup, series, sign, paths, selection, model)
-  const curveOf = (found: readonly Tried[]) => modelled(mostBelieved(found), anchor)
+  const curveOf = ({ leaves, open }: TriedModels) => (leaves.length ? modelled(open(mostBelieved(leaves)), anchor) : null)
   // The fitted curve hardly depends on the law, so one law is enough to see what stands out of it, with all that may act besides.
   const search = leakPaths(setup, series, series.inventory, laws.slice(0, 1)).filter(path => !path.changes)
   let widest = widestOf(tank)
   let found = tried(search, widest)
-  let curve = found.length ? curveOf(found) : null
+  let curve = curveOf(found)
   for (let round = 0; round < 8 && curve; round++) {
     const residuals = subtract(series.inventory, curve)
     const step = selection.steps.length < told.length + MOST_STEPS ? findStep(series, residuals, selection.used) : null
@@ -72,24 +82,26 @@ export function fitHold(setup: HoldSetup, series: HoldSeries, laws: readonly Lea
       })
     }
     found = tried(search, widest)
-    curve = found.length ? curveOf(found) : null
+    curve = curveOf(found)
   }
   if (!curve) return null
-  for (let round = 0; round < MOST_REFINEMENTS && setup.surroundings; round++) {
-    const taus = tausOf(found)
-    if (taus.every(each => !each.moved)) break
-    tank = { ...tank, settlings: settlings(setup, series, sign, taus) }
-    widest = widestOf(tank)
-    found = tried(search, widest)
-    curve = curveOf(found) ?? curve
+  if (setup.surroundings) {
+    for (let round = 0; round < MOST_REFINEMENTS; round++) {
+      const taus = tausOf(found)
+      if (taus.every(each => !each.moved)) break
+      tank = { ...tank, settlings: settlings(setup, series, sign, taus) }
+      widest = widestOf(tank)
+      found = tried(search, widest)
+      curve = curveOf(found) ?? curve
+    }
+    tank = stillBelieved(tank, found.leaves, course => tried(search, { ...tank, settlings: course }).leaves)
   }
-  if (setup.surroundings) tank = { ...tank, settlings: stillBelieved(tank.settlings, found) }
   // What drives the leak is the pressure itself, not the gauge's noise on it, so the exposure runs along the fitted curve.
-  const all = shares(tried(leakPaths(setup, series, curve, laws), tank))
+  const all = believed(tried(leakPaths(setup, series, curve, laws), tank))
   if (all.length === 0) return null
   // A wander of its own takes up what one block has in common with the next.
   if (series.intervals.length === 0 && !setup.surroundings) {
-    const left = curveOf(all)
+    const left = modelled(mostBelieved(all), anchor)
     if (left) widen(all, correlationWidening(subtract(series.inventory, left), selection.used))
   }
   const fits =
@@ -108,7 +120,7 @@ export function fitHold(setup: HoldSetup, series: HoldSeries, laws: readonly Lea
   return {
     fits,
     leaks: tank.leaks,
-    alone: together(setup.surroundings ? shares(tried(search, bare)) : all),
+    alone: together(setup.surroundings ? believed(tried(search, bare)) : all),
     together: together(fits),
     besides: besidesOf(series, best, selection),
     ignored,
@@ -120,10 +132,10 @@ export function fitHold(setup: HoldSetup, series: HoldSeries, laws: readonly Lea
 }
 
 /** Time constants that the best course with one time constant, and the best with a slow part, point to. */
-function tausOf(found: readonly Tried[]): (FoundTaus & { moved: boolean })[] {
+function tausOf({ leaves, open }: TriedModels): (FoundTaus & { moved: boolean })[] {
   return [false, true].flatMap(slow => {
-    const own = found.filter(({ settling }) => settling !== null && (settling.slowTau !== null) === slow)
-    const fit = own.length ? mostBelieved(own) : null
+    const own = leaves.filter(({ option }) => option.settling && (option.settling.slowTau !== null) === slow)
+    const fit = own.length ? open(mostBelieved(own)) : null
     const solved = fit?.solve()
     if (!fit?.settling || !solved) return []
     const terms = fit.terms()
@@ -142,14 +154,34 @@ const widestOf = (tank: TankModel): TankModel => ({
   },
 })
 
-/** A course of settling that even with all that may act besides is so much less believed than another is not tried again. */
+/** What is so much less believed than another is not tried with all the rest. */
 const HOPELESS = 14
 
-/** Without the courses that the record speaks against; what is left keeps its belief. */
-function stillBelieved({ settled, courses }: Settlings, found: readonly Tried[]): Settlings {
-  const best = mostBelieved(found).logBelief
-  const alive = new Set(found.flatMap(fit => (fit.logBelief > best - HOPELESS ? [fit.settling] : [])))
-  return { settled: alive.has(null) ? settled : [], courses: courses.filter(course => alive.has(course)) }
+/**
+ * Without the courses of settling that the record speaks against even with all that may act besides, and without the ways of what acts
+ * besides that it speaks against under the best of those courses.
+ * @param withCourse tries every way under one course
+ */
+function stillBelieved(
+  tank: TankModel,
+  leaves: readonly Leaf[],
+  withCourse: (course: Settlings) => readonly Leaf[],
+): TankModel {
+  const { settled, courses } = tank.settlings
+  const best = mostBelieved(leaves)
+  const alive = new Set(leaves.flatMap(leaf => (leaf.logBelief > best.logBelief - HOPELESS ? [leaf.option.settling] : [])))
+  const course = best.option.settling
+  const ways = withCourse(course ? { settled: [], courses: [course] } : { settled, courses: [] })
+  const least = mostBelieved(ways).logBelief - HOPELESS + 3
+  const acting = new Set(ways.flatMap(leaf => (leaf.logBelief > least ? leaf.way.effects : [])))
+  return {
+    ...tank,
+    settlings: { settled: alive.has(null) ? settled : [], courses: courses.filter(each => alive.has(each)) },
+    besides: {
+      ...tank.besides,
+      choices: tank.besides.choices.map(choice => choice.filter(option => option.effects.every(effect => acting.has(effect)))),
+    },
+  }
 }
 
 /** One course alone, whatever may be slow or near beside it. */

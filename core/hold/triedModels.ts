@@ -65,7 +65,8 @@ const NEGLIGIBLE = 1e-4
 
 /** The model that is believed most, and the one with the largest share. */
 export const mostWeighed = (fits: readonly Tried[]) => fits.reduce((a, b) => (b.weight > a.weight ? b : a))
-export const mostBelieved = (fits: readonly Tried[]) => fits.reduce((a, b) => (b.logBelief > a.logBelief ? b : a))
+export const mostBelieved = <M extends { logBelief: number }>(models: readonly M[]) =>
+  models.reduce((a, b) => (b.logBelief > a.logBelief ? b : a))
 
 /** One way in which the gas may settle. */
 interface Option {
@@ -75,9 +76,28 @@ interface Option {
 }
 
 /** One way of what acts besides the leak and the settling gas. */
-interface Way {
+export interface Way {
   belief: number
   effects: readonly Effect[]
+}
+
+/** A model that was tried, as figures alone: there are thousands. */
+export interface Leaf {
+  option: Option
+  way: Way
+  path: LeakPath
+  slope: number
+  variance: number
+  warmth: number
+  logBeforehand: number
+  logEvidence: number
+  logBelief: number
+}
+
+/** All models that were tried, and any of them in full. */
+export interface TriedModels {
+  leaves: readonly Leaf[]
+  open: (leaf: Leaf) => Tried
 }
 
 /**
@@ -91,7 +111,7 @@ export function tryModels(
   paths: readonly LeakPath[],
   { used, steps }: Selection,
   tank: TankModel,
-): Tried[] {
+): TriedModels {
   const { settled, courses } = tank.settlings
   const options: Option[] = [
     ...settled.map(each => ({ ...each, settling: null })),
@@ -107,19 +127,19 @@ export function tryModels(
   const sums = sumsOf(series, design.columns, used)
   const usedCount = used.reduce((sum, each) => sum + each, 0)
   // A knock or a top-up moves the gauge by less than the test pressure.
-  const offsetVariance = ((setup.testPressure * series.effectiveVolume) / series.meanTemperature) ** 2
+  const offset = { mean: 0, variance: ((setup.testPressure * series.effectiveVolume) / series.meanTemperature) ** 2 }
   const flat = { mean: 0, variance: Infinity }
-  const offset = { mean: 0, variance: offsetVariance }
   const beforehand = (effect: Effect): Beforehand => ({ mean: effect.mean, variance: effect.spread * effect.spread })
   const warmth = (settling: Settling): Beforehand => ({ mean: 0, variance: settling.spread * settling.spread })
 
   const factor = new BorderedCholesky(sums, design.columns.length)
-  const out: Tried[] = []
+  const leaves: Leaf[] = []
   factor.push(0, flat)
-  for (const at of design.offsets) if (!factor.push(at, offset)) return out
-  addEffects(always)
-  descend(0, { belief: 1, effects: always })
-  return out
+  if (design.offsets.every(at => factor.push(at, offset))) {
+    addEffects(always)
+    descend(0, { belief: 1, effects: always })
+  }
+  return { leaves, open }
 
   function addEffects(added: readonly Effect[]): void {
     // An effect that the record cannot tell from the others has its prior to be known by.
@@ -132,7 +152,7 @@ export function tryModels(
     const size = factor.size
     for (const { belief, effects: added } of choice) {
       addEffects(added)
-      descend(level + 1, { belief: way.belief * belief, effects: added.length ? [...way.effects, ...added] : way.effects })
+      descend(level + 1, { belief: way.belief * belief, effects: [...way.effects, ...added] })
       factor.truncate(size)
     }
   }
@@ -143,46 +163,21 @@ export function tryModels(
       addEffects(option.rest)
       const { settling } = option
       // What settles, whose sign is known, stands next to the leak.
-      const whole = !settling || factor.push(design.settling(settling), warmth(settling))
-      const before = factor.size
-      if (whole)
+      if (!settling || factor.push(design.settling(settling), warmth(settling))) {
+        const before = factor.size
         for (const path of paths) {
-          if (factor.push(design.leak(path), flat)) {
-            const terms = () => {
-              const own = [...way.effects, ...option.rest]
-              const at = (column: number, believed: Beforehand, effect: Effect | null = null): Term => ({
-                column: design.columns[column]!,
-                ...believed,
-                effect,
-              })
-              return [
-                at(0, flat),
-                at(design.leak(path), flat),
-                ...(settling ? [at(design.settling(settling), warmth(settling))] : []),
-                ...design.offsets.map(column => at(column, offset)),
-                ...own.map(effect => at(design.at(effect), beforehand(effect), effect)),
-              ]
-            }
-            out.push({
-              law: path.law,
-              path,
-              settling,
-              effects: way.effects,
-              weight: 0,
-              ...reading(option, path, Math.log(option.belief * way.belief * path.belief)),
-              terms,
-              solve: () => solveTerms(terms(), sums, design.columns),
-            })
-          }
+          if (factor.push(design.leak(path), flat)) leaves.push(leafOf(option, way, path))
           factor.truncate(before)
         }
+      }
       factor.truncate(size)
     }
   }
 
   /** What the factor says of the model that it stands for, once the settling is known to have its sign. */
-  function reading({ settling }: Option, path: LeakPath, logBeforehand: number) {
-    const inflation = Math.max(1, factor.quadratic / Math.max(1, usedCount - 2))
+  function leafOf(option: Option, way: Way, path: LeakPath): Leaf {
+    const { settling } = option
+    const logBeforehand = Math.log(option.belief * way.belief * path.belief)
     const own = factor.last()
     let slope = own.mean
     let variance = own.variance
@@ -197,14 +192,40 @@ export function tryModels(
       amount = kept.mean
       logEvidence += Math.LN2 + kept.logProbability
     }
-    variance *= inflation
+    variance *= Math.max(1, factor.quadratic / Math.max(1, usedCount - 2))
+    const logBelief = logEvidence + logLeak(tank.leaks, slope, variance)
+    return { option, way, path, slope, variance, warmth: amount, logBeforehand, logEvidence, logBelief }
+  }
+
+  function open(leaf: Leaf): Tried {
+    const { option, way, path, slope, variance } = leaf
+    const { settling } = option
+    const term = (column: number, believed: Beforehand, effect: Effect | null = null): Term => ({
+      column: design.columns[column]!,
+      ...believed,
+      effect,
+    })
+    const terms = () => [
+      term(0, flat),
+      term(design.leak(path), flat),
+      ...(settling ? [term(design.settling(settling), warmth(settling))] : []),
+      ...design.offsets.map(column => term(column, offset)),
+      ...[...way.effects, ...option.rest].map(effect => term(design.at(effect), beforehand(effect), effect)),
+    ]
     return {
+      law: path.law,
+      path,
+      settling,
+      effects: way.effects,
+      weight: 0,
       slope,
       pieces: [{ slope, variance, weight: 1 }],
-      warmth: amount,
-      logBeforehand,
-      logEvidence,
-      logBelief: logEvidence + logLeak(tank.leaks, slope, variance),
+      warmth: leaf.warmth,
+      logBeforehand: leaf.logBeforehand,
+      logEvidence: leaf.logEvidence,
+      logBelief: leaf.logBelief,
+      terms,
+      solve: () => solveTerms(terms(), sums, design.columns),
     }
   }
 }
@@ -258,6 +279,13 @@ export function modelled(tried: Tried, anchor: number): Float64Array | null {
     for (let i = 0; i < out.length; i++) out[i]! += column[i]! * coefficient
   })
   return out
+}
+
+/** The models that are worth integrating, with their shares. */
+export function believed({ leaves, open }: TriedModels): Tried[] {
+  if (leaves.length === 0) return []
+  const least = mostBelieved(leaves).logBelief + Math.log(NEGLIGIBLE)
+  return shares(leaves.filter(leaf => leaf.logBelief > least).map(open))
 }
 
 /** Log beliefs as shares that make one; what is next to nothing is dropped. */
