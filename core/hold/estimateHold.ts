@@ -18,6 +18,7 @@ import { decision } from './holdDecision'
 import { HoldRecord } from './holdRecord'
 import { exposureAlong, holdSeries, leakLaws, type HoldSeries, type LeakLaw } from './holdSeries'
 import { leakPrior } from './leakPrior'
+import { signsOf } from './holdSigns'
 import { weigh, type RateBelief } from './rateBelief'
 import { gaugeSpread } from './gaugeSpread'
 import { boundsOf } from './verdict'
@@ -163,6 +164,7 @@ function explained(setup: HoldSetup, all: readonly HoldBlock[], record: HoldReco
     settling: best.settling && { amplitude: tidy(best.warmth), tau: best.settling.tau },
     viscousWeight: tidy(viscousWeight),
     thermometerJumps: series.thermometerJumps,
+    signs: signsOf(setup, series, fits, bounds.belowZero),
     emptyAt: series.emptyAt,
     engine: ENGINE,
   }

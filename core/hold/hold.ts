@@ -1,5 +1,6 @@
 import type { GasSpace } from '../gas/inventory'
 import type { Surroundings } from './besides/surroundings'
+import type { HoldSign } from './holdSigns'
 import type { RateBounds } from './verdict'
 
 /** The engine that gave a verdict; raised whenever the same input could give other figures. */
@@ -109,6 +110,8 @@ export interface HoldEstimate extends RateBounds {
   viscousWeight: number
   /** times at which the thermometer jumped and the gas did not, s */
   thermometerJumps: number[]
+  /** what looks wrong in the record; absent in what an older engine gave */
+  signs?: HoldSign[]
   /** time at which hardly any pressure was left, s; nothing after it is used */
   emptyAt: number | null
   engine: string

@@ -100,6 +100,7 @@ export function resultJson(file: string, setup: HoldSetup, estimate: HoldEstimat
     readings: estimate.readings,
     ignored: estimate.ignored.length,
     steps: estimate.steps,
+    signs: estimate.signs ?? [],
     engine: estimate.engine,
   }
 }

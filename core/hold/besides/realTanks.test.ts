@@ -129,6 +129,32 @@ describe('what is told of the surroundings', () => {
   })
 })
 
+describe('what looks wrong is named', () => {
+  const signs = (readings: Reading[], surroundings: Surroundings | undefined = indoors) =>
+    estimateHold({ ...setup, surroundings }, readings).signs
+  const still = record(() => pressureAt)
+  test('nothing in a still record', () => expect(signs(still)).toEqual([]))
+  test('a rise, with or without what was told', () => {
+    const rises = record(t => pressureAt + 0.3 * t)
+    expect(signs(rises)).toContain('rises')
+    expect(estimateHold({ ...setup, surroundings: undefined }, rises).signs).toEqual(['rises'])
+  })
+  test('a fall that stops', () =>
+    expect(signs(record(t => pressureAt - fallOf(5) * Math.min(t, 600)))).toContain('falls and stops'))
+  test('a wander that no thermometer shows', () =>
+    expect(signs(record(t => pressureAt + 170 * Math.sin(t / 300)))).toContain('wanders'))
+  test('fuel that nobody told of, and none where it was told', () => {
+    const vapour = record(t => pressureAt + 600 * (1 - Math.exp(-t / 500)))
+    expect(signs(vapour)).toContain('vapour not told')
+    expect(signs(vapour, { ...indoors, inside: 'wet with fuel' })).not.toContain('vapour not told')
+  })
+  test('nine kelvin indoors', () => {
+    const warm = record(t => pressureAt + (106_325 * ((9 * t) / 2700)) / 293, { skin: t => 293.15 + (9 * t) / 2700 })
+    expect(signs(warm)).toContain('more than its place')
+    expect(signs(warm, { ...indoors, place: 'outdoors' })).not.toContain('more than its place')
+  })
+})
+
 describe('a bracketed hold', () => {
   // Closed for five minutes, pumped, topped up, let out again; all the while it warms or leaks.
   const events = { 0: 'closed at room pressure', 300: 'pumped', 1200: 'topped up', 1800: 'vented and closed' }

@@ -95,6 +95,8 @@ export interface VapourRise {
   spread: number
   tau: number
 }
+/** From such a rise on it is fuel, and not air that was a little damp with it, Pa. */
+export const MUCH_VAPOUR = 100
 const muchVapour = (belief: number): VapourRise[] =>
   [300, 900, 1800].map(tau => ({ belief: belief / 3, mean: 300, spread: 400, tau }))
 export const vapourRise: Record<Surroundings['inside'], readonly VapourRise[]> = {
@@ -127,3 +129,6 @@ export const UNREAD_BAROMETER = 60
 export const closesAfter = [300, 600, 1200] as const
 export const opensAbove = [0.5, 0.75] as const
 export const CHANGE_BELIEF = { closes: 0.07, opens: 0.05 }
+
+/** How far a skin moves in such a place at the most in a hold, K; more is no such place. */
+export const placeMoves: Record<Surroundings['place'], number> = { 'still room': 2, 'indoors': 6, 'outdoors': Infinity }

@@ -62,6 +62,7 @@ const viscous = computed(() => Math.round(props.estimate.viscousWeight * 100))
     <p>{{ settling }}</p>
     <p v-if="jumps" class="unsure font-medium">{{ jumps }}</p>
     <p v-if="empty" class="unsure font-medium">{{ empty }}</p>
+    <p v-for="sign in estimate.signs ?? []" :key="sign" class="unsure font-medium">{{ holdSignWords[sign] }}</p>
     <p v-if="checked">{{ checked }}</p>
     <p class="soft">
       Corrected for {{ corrected }}. Viscous leak {{ viscous }} %, orifice {{ 100 - viscous }} %. Engine {{ estimate.engine }}.

@@ -1,0 +1,13 @@
+import type { HoldSign } from '#core/hold/holdSigns'
+
+/** What looks wrong in a record, and what to do about it. */
+export const holdSignWords: Record<HoldSign, string> = {
+  'rises': 'It rises: something warms or evaporates in it, or the gauge drifts. That is no sight of a tight tank.',
+  'falls and stops':
+    'It falls at first and then stops: settling gas, or a leak that closes. Top up a little and watch: warm gas hardly falls again, such a leak does.',
+  'wanders':
+    'It follows something that the thermometer does not show: sun or a heater on one side, a draught, or a gauge that wanders. Shade it, or hold at night.',
+  'vapour not told':
+    'It rises as fuel does that evaporates, and nobody told of fuel in it. Drain and air it, or say that it is wet.',
+  'more than its place': 'Its skin moved further than a tank does in the place that was told. See where it stands.',
+}

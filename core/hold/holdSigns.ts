@@ -1,0 +1,45 @@
+import type { HoldSetup } from './hold'
+import type { HoldFits } from './fitHold'
+import type { HoldSeries } from './holdSeries'
+import { MUCH_VAPOUR, placeMoves } from './besides/surroundings'
+
+/** What looks wrong in a record, for a person to look into. */
+export const holdSigns = ['rises', 'falls and stops', 'wanders', 'vapour not told', 'more than its place'] as const
+export type HoldSign = (typeof holdSigns)[number]
+
+/** Belief in a leak that opens or closes from which on it is said: four times what it was beforehand. */
+const CHANGED = 0.35
+/** Belief in vapour that nobody told of. */
+const VAPOUR = 0.5
+/** Movement, as warmth, that no thermometer shows and that is no straight line, K. */
+const WANDERED = 0.25
+
+/**
+ * Signs in a record that something acts which nobody meant to.
+ * @param belowZero whether the estimate came out further below zero than its doubt explains
+ */
+export function signsOf(setup: HoldSetup, series: HoldSeries, { fits, best }: HoldFits, belowZero: boolean): HoldSign[] {
+  const signs: HoldSign[] = belowZero ? ['rises'] : []
+  const { surroundings } = setup
+  if (!surroundings) return signs
+  const share = (is: (fit: (typeof fits)[number]) => boolean) => fits.reduce((sum, fit) => sum + (is(fit) ? fit.weight : 0), 0)
+  if (share(fit => fit.path.changes) >= CHANGED) signs.push('falls and stops')
+  if (wanderedBy(series, best) >= WANDERED) signs.push('wanders')
+  const muchVapour = share(fit => fit.effects.some(effect => effect.name === 'fuel vapour' && effect.mean >= MUCH_VAPOUR))
+  if (surroundings.inside !== 'wet with fuel' && muchVapour >= VAPOUR) signs.push('vapour not told')
+  const moved = Math.max(...series.temperatures) - Math.min(...series.temperatures)
+  if (moved > placeMoves[surroundings.place]) signs.push('more than its place')
+  return signs
+}
+
+/** How far the best fit's wander went from end to end, K. */
+function wanderedBy(series: HoldSeries, best: HoldFits['best']): number {
+  const solved = best.solve()
+  if (!solved) return 0
+  const course = new Float64Array(series.times.length)
+  best.terms().forEach(({ column, effect }, a) => {
+    if (effect?.name === 'wander') for (let i = 0; i < course.length; i++) course[i]! += solved.coefficients[a]! * column[i]!
+  })
+  const warmth = course.map((amount, i) => (amount * series.meanTemperature) / series.inventory[i]!)
+  return Math.max(...warmth) - Math.min(...warmth)
+}
