@@ -57,17 +57,23 @@ test('one line a log, in the order given, with every field of the format', () =>
     'low95_mLmin',
     'minutesMore',
     'readings',
+    'signs',
     'smallestSeen_mLmin',
     'steps',
     'verdict',
   ])
   expect(Object.keys(lines[0].budget_mLmin).sort()).toEqual([
     'barometer',
+    'fuelVapour',
+    'instrumentDrift',
     'law',
+    'leakChange',
     'readings',
     'rig',
     'temperature',
+    'unseenTemperature',
     'volume',
+    'wallCreep',
     'wallGive',
   ])
   expect(lines[0]).toMatchObject({ file: leaking, atPressure_kPa: 6.9, readings: 91, decidedBy: null })
