@@ -75,6 +75,17 @@ describe('what leaks are likely beforehand', () => {
     expect(all.below(2)).toBeGreaterThan(0.5)
     expect(all.below(2)).toBeLessThan(0.7)
   })
+  test('many models that say nearly the same come to what few do', () => {
+    const many = Array.from({ length: 400 }, (_, k) => ({
+      rate: 1 + 0.001 * (k % 20),
+      variance: 0.25 + 0.0001 * (k % 7),
+      weight: k % 3 === 0 ? 0 : 1,
+    }))
+    const own = weigh({ pieces: many, prior })
+    const few = weigh({ pieces: many.filter((_, k) => k % 3 !== 0).slice(0, 40), prior })
+    expect(own.mean).toBeCloseTo(few.mean, 2)
+    expect(own.quantile(0.95)).toBeCloseTo(few.quantile(0.95), 2)
+  })
   test('a reading that no leak explains is no ground for a figure that is none', () => {
     const own = weigh({ pieces: [{ rate: -1e4, variance: 1, weight: 1 }], prior })
     expect(Number.isFinite(own.mean)).toBe(true)

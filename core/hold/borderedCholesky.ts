@@ -78,6 +78,13 @@ export class BorderedCholesky {
     return true
   }
 
+  /**
+   * Whether a column can be seen in the data at all: the squared deviations that it is believed to bring, in what is expected of each.
+   */
+  seenOf(column: number, { mean, variance }: Beforehand): number {
+    return this.gram[column * this.width + column]! * (variance + mean * mean)
+  }
+
   /** Takes the last columns away again. */
   truncate(size: number): void {
     this.size = size

@@ -16,6 +16,7 @@ const BEND = 0.5
 /** From so many times the limit up a leak is mostly found before it is measured. */
 const HEARD = 20
 const RATIO = 1.3
+const LOG_RATIO = Math.log(RATIO)
 const LARGEST = 1e4
 
 /** @param limit acceptance limit, which says of what order the leaks are that a hold is made for */
@@ -34,7 +35,9 @@ export function leakPrior(limit: number): LeakPrior {
 
 /** Density at a rate. */
 export function leakDensity({ edges, densities }: LeakPrior, rate: number): number {
-  let step = 0
-  while (step + 1 < edges.length && edges[step + 1]! <= rate) step++
-  return rate < 0 ? 0 : densities[step]!
+  if (rate < 0) return 0
+  const first = edges[1]!
+  return rate < first
+    ? densities[0]!
+    : densities[Math.min(densities.length - 1, 1 + Math.floor(Math.log(rate / first) / LOG_RATIO))]!
 }

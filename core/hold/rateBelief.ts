@@ -24,9 +24,33 @@ const FAR = 9
 
 /** @param doubt variance of other causes, added to each piece */
 export function weigh({ pieces, prior }: RateBelief, doubt = 0): Weighed {
-  const each = pieces.map(({ rate, variance, weight }) => ({ rate, deviation: Math.sqrt(variance + doubt), weight }))
+  const each = merged(pieces.map(({ rate, variance, weight }) => ({ rate, deviation: Math.sqrt(variance + doubt), weight })))
   return (prior && weighedBy(prior, each)) ?? weighedAlone(each)
 }
+
+/** Pieces whose rates and spreads differ by less than this, of the spread, are one. */
+const ALIKE = 0.05
+
+/** The same mixture with fewer pieces: those that lie on each other are put together by their moments. */
+function merged(pieces: readonly Piece[]): Piece[] {
+  if (pieces.length < MANY) return [...pieces]
+  const groups = new Map<string, { weight: number; first: number; second: number }>()
+  for (const { rate, deviation, weight } of pieces) {
+    if (!(weight > 0)) continue
+    const size = Math.round(Math.log(deviation) / ALIKE)
+    const key = `${size} ${Math.round(rate / (ALIKE * Math.exp(size * ALIKE)))}`
+    const group = groups.get(key) ?? { weight: 0, first: 0, second: 0 }
+    group.weight += weight
+    group.first += weight * rate
+    group.second += weight * (rate * rate + deviation * deviation)
+    groups.set(key, group)
+  }
+  return [...groups.values()].map(({ weight, first, second }) => {
+    const rate = first / weight
+    return { rate, deviation: Math.sqrt(second / weight - rate * rate), weight }
+  })
+}
+const MANY = 50
 
 type Piece = { rate: number; deviation: number; weight: number }
 

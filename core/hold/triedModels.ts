@@ -60,6 +60,8 @@ export interface Tried {
   solve: () => LeastSquares | null
 }
 
+/** Squared deviations, all together, from which on an effect is worth its column: a tenth of one reading's noise. */
+const UNSEEN = 0.01
 /** A model less believed than this is not worth integrating. */
 const NEGLIGIBLE = 1e-4
 
@@ -142,8 +144,12 @@ export function tryModels(
   return { leaves, open }
 
   function addEffects(added: readonly Effect[]): void {
-    // An effect that the record cannot tell from the others has its prior to be known by.
-    for (const effect of added) factor.push(design.at(effect), beforehand(effect))
+    for (const effect of added) {
+      const at = design.at(effect)
+      const believed = beforehand(effect)
+      // An effect that the record cannot tell from the others has its prior to be known by.
+      if (factor.seenOf(at, believed) > UNSEEN) factor.push(at, believed)
+    }
   }
 
   function descend(level: number, way: Way): void {
