@@ -3,6 +3,7 @@ import { STANDARD_TEMPERATURE } from '../quantity/standardLeakRate'
 import { fitHold, type HoldFits } from './fitHold'
 import type { Tried } from './triedModels'
 import {
+  budgetParts,
   ENGINE,
   HoldError,
   isCoarse,
@@ -193,17 +194,9 @@ function rateBelief(setup: HoldSetup, { fits, leaks }: HoldFits): RateBelief {
   }
 }
 
-/** Parts of the budget that a tight tank has as well. */
-const seenParts = [
-  'readings',
-  'temperature',
-  'unseenTemperature',
-  'barometer',
-  'fuelVapour',
-  'wallCreep',
-  'instrumentDrift',
-  'rig',
-] as const satisfies readonly BudgetPart[]
+/** Parts of the budget that only a leak has: a tight tank has the others. */
+const leakParts: readonly BudgetPart[] = ['leakChange', 'volume', 'wallGive', 'law']
+const seenParts = budgetParts.filter(part => !leakParts.includes(part))
 
 /** Share of the belief that lies with some of the models. */
 const shareOf = (fits: readonly Tried[], is: (fit: Tried) => boolean) =>

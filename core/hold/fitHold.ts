@@ -19,7 +19,7 @@ import {
   type Tried,
   type TriedModels,
 } from './triedModels'
-import { chooseColumns, normalEquations, solveNormal } from './weightedLeastSquares'
+import { chooseColumns, normalEquations, solveNormal } from '../algebra/weightedLeastSquares'
 
 export interface HoldFits {
   fits: Tried[]
@@ -35,9 +35,8 @@ export interface HoldFits {
   ignored: number[]
   /** blocks from which the pressure is offset */
   steps: number[]
-  /** the fit that is believed most, where the gas would begin without settling, and its inventory, a value a block */
+  /** the fit that is believed most, and its inventory, a value a block */
   best: Tried
-  start: number
   fitted: Float64Array
 }
 
@@ -114,8 +113,7 @@ export function fitHold(setup: HoldSetup, series: HoldSeries, laws: readonly Lea
   })
   const best = mostWeighed(fits)
   const fitted = modelled(best, anchor)
-  const solved = best.solve()
-  if (!fitted || !solved) return null
+  if (!fitted) return null
   const bare: TankModel = { ...tank, settlings: withoutRest(tank.settlings), besides: nothingBesides, leaks: null }
   return {
     fits,
@@ -126,7 +124,6 @@ export function fitHold(setup: HoldSetup, series: HoldSeries, laws: readonly Lea
     ignored,
     steps: selection.steps.sort((a, b) => a - b),
     best,
-    start: anchor + solved.coefficients[0]!,
     fitted,
   }
 }
@@ -154,8 +151,8 @@ const widestOf = (tank: TankModel): TankModel => ({
   },
 })
 
-/** What is so much less believed than another is not tried with all the rest. */
-const HOPELESS = 14
+/** A course of settling, or a way of what acts besides, that is so much less believed than the best, as a log, is not tried with all the rest. */
+const HOPELESS = { course: 14, way: 11 }
 
 /**
  * Without the courses of settling that the record speaks against even with all that may act besides, and without the ways of what acts
@@ -168,11 +165,15 @@ function stillBelieved(
   withCourse: (course: Settlings) => readonly Leaf[],
 ): TankModel {
   const { settled, courses } = tank.settlings
+  if (leaves.length === 0) return tank
   const best = mostBelieved(leaves)
-  const alive = new Set(leaves.flatMap(leaf => (leaf.logBelief > best.logBelief - HOPELESS ? [leaf.option.settling] : [])))
+  const alive = new Set(
+    leaves.flatMap(leaf => (leaf.logBelief > best.logBelief - HOPELESS.course ? [leaf.option.settling] : [])),
+  )
   const course = best.option.settling
   const ways = withCourse(course ? { settled: [], courses: [course] } : { settled, courses: [] })
-  const least = mostBelieved(ways).logBelief - HOPELESS + 3
+  if (ways.length === 0) return tank
+  const least = mostBelieved(ways).logBelief - HOPELESS.way
   const acting = new Set(ways.flatMap(leaf => (leaf.logBelief > least ? leaf.way.effects : [])))
   return {
     ...tank,

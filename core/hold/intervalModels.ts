@@ -3,7 +3,7 @@ import type { HoldSeries } from './holdSeries'
 import { intervalFit } from './intervalFit'
 import type { LeakPrior } from './leakPrior'
 import { logLeak, mostBelieved, shares, type Selection, type Term, type Tried } from './triedModels'
-import type { LeastSquares } from './weightedLeastSquares'
+import type { LeastSquares } from '../algebra/weightedLeastSquares'
 
 /** Slopes at which a model's likelihood is worked out, in standard deviations of the rounded-off fit. */
 const SLOPE_NODES = 17

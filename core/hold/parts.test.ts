@@ -4,7 +4,7 @@ import { minMaxThin } from '../readings/minMaxThin'
 import { pressureAhead } from './pressureAhead'
 import { resultJson, setupFromJson } from '../readings/setupJson'
 import { smoothChannel } from './smoothChannel'
-import { logEvidence, normalEquations, solveNormal } from './weightedLeastSquares'
+import { logEvidence, normalEquations, solveNormal } from '../algebra/weightedLeastSquares'
 import { estimateHold } from './estimateHold'
 
 describe('weighted least squares', () => {

@@ -4,7 +4,7 @@ import { STANDARD_PRESSURE, STANDARD_TEMPERATURE } from '../quantity/standardLea
 import type { Budget, BudgetPart, HoldSetup } from './hold'
 import { UNSEEN_BAROMETER_CHANGE, UNSEEN_TEMPERATURE_CHANGE } from './unseenChange'
 import { gaugeSpread } from './gaugeSpread'
-import { solveNormal } from './weightedLeastSquares'
+import { solveNormal } from '../algebra/weightedLeastSquares'
 
 /** What is planned, and how often it is read. */
 export interface PlannedHold {

@@ -43,7 +43,7 @@ interface Warmth {
 }
 
 /** Time constants tried for the gas to reach the skin's temperature, s; belief in each is the same beforehand. */
-export const settlingTaus = [30, 45, 65, 95, 140, 200, 280, 400] as const
+const settlingTaus = [30, 45, 65, 95, 140, 200, 280, 400] as const
 const fewTaus = [45, 95, 200, 400] as const
 
 /**

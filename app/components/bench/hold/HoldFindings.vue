@@ -34,6 +34,8 @@ const empty = computed(() =>
     ? null
     : `Hardly any pressure was left after ${durationText(props.estimate.emptyAt)}; what came later says nothing and is not used.`,
 )
+// That it rises stands beside the verdict already.
+const signs = computed(() => (props.estimate.signs ?? []).filter(sign => sign !== 'rises'))
 const checked = computed(() => {
   const used = props.hold.volumeChecks.findLast(check => check.used)
   return used
@@ -62,7 +64,7 @@ const viscous = computed(() => Math.round(props.estimate.viscousWeight * 100))
     <p>{{ settling }}</p>
     <p v-if="jumps" class="unsure font-medium">{{ jumps }}</p>
     <p v-if="empty" class="unsure font-medium">{{ empty }}</p>
-    <p v-for="sign in estimate.signs ?? []" :key="sign" class="unsure font-medium">{{ holdSignWords[sign] }}</p>
+    <p v-for="sign in signs" :key="sign" class="unsure font-medium">{{ holdSignWords[sign] }}</p>
     <p v-if="checked">{{ checked }}</p>
     <p class="soft">
       Corrected for {{ corrected }}. Viscous leak {{ viscous }} %, orifice {{ 100 - viscous }} %. Engine {{ estimate.engine }}.
