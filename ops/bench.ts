@@ -13,7 +13,7 @@ import { liveHold } from '../core/hold/estimateHold'
 import type { HoldSetup, Reading } from '../core/hold/hold'
 import { readingsFromCsv } from '../core/readings/readingsCsv'
 import { throughputFromStandard } from '../core/quantity/standardLeakRate'
-import { standInTank } from '../core/standin/standInTank'
+import { standInTank, tame } from '../core/standin/standInTank'
 import { database, closeDatabase } from '../server/db/client'
 
 /**
@@ -47,6 +47,7 @@ function simulated(count: number, gauge: HoldSetup['gauge']): Reading[] {
     startPressure: 6900,
     pumpWarmth: 0.5,
     settleTime: 120,
+    unruly: tame,
     skin: { start: 293, drift: 0, swing: 0.1, swingPeriod: 40_000, wander: 0.02 },
     weather: { start: 101_325, drift: 0, wander: 20 },
     gauge: { ...gauge, drift: 0 },

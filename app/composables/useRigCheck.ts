@@ -2,7 +2,7 @@ import { liveHold } from '#core/hold/estimateHold'
 import { HoldError, type HoldEstimate, type HoldSetup, type Reading } from '#core/hold/hold'
 import { rigCheckSetup } from '#core/leaktest/rig/rigCheck'
 import { throughputFromStandard } from '#core/quantity/standardLeakRate'
-import { standInTank } from '#core/standin/standInTank'
+import { standInTank, tame } from '#core/standin/standInTank'
 
 const STAND_IN_SPEED = 60
 const STAND_IN_EVERY = 5 // s of its own time
@@ -50,6 +50,7 @@ export function useRigCheck() {
       startPressure: pressure,
       pumpWarmth: 0,
       settleTime: 60,
+      unruly: tame,
       leaks: [{ law: 'viscous', rate: throughputFromStandard(0.012), referencePressure: pressure }],
       skin: { start: 290, drift: 0.1, swing: 0.02, swingPeriod: 1800, wander: 0.02 },
       weather: { start: 101_000, drift: 10, wander: 5 },

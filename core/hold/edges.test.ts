@@ -1,5 +1,5 @@
 import { throughputFromStandard } from '../quantity/standardLeakRate'
-import { standInTank } from '../standin/standInTank'
+import { standInTank, tame } from '../standin/standInTank'
 import type { HoldSetup } from './hold'
 import { PressureScaleError, pressureFrom, readAtPressure, sensorFromTwoPoints } from '../readings/pressureScale'
 import { WATER_DENSITY } from '../quantity/waterDensity'
@@ -75,6 +75,7 @@ describe('one assumption changed', () => {
     startPressure: 6900,
     pumpWarmth: 0,
     settleTime: 100,
+    unruly: tame,
     skin: { start: 293, drift: -0.8, swing: 0, swingPeriod: 3600, wander: 0 },
     weather: { start: 101_325, drift: 0, wander: 0 },
     gauge: { ...setup.gauge, drift: 0 },

@@ -1,5 +1,5 @@
 import { standardFromThroughput, throughputFromStandard } from '../quantity/standardLeakRate'
-import { standInTank, type StandInConfig } from '../standin/standInTank'
+import { standInTank, tame, type StandInConfig } from '../standin/standInTank'
 import { estimateHold, liveHold } from './estimateHold'
 import { budgetParts, HoldError, type HoldSetup, type Reading } from './hold'
 
@@ -24,6 +24,7 @@ const tank = (change: Partial<StandInConfig> = {}): StandInConfig => ({
   startPressure: 6900,
   pumpWarmth: 0,
   settleTime: 100,
+  unruly: tame,
   skin: { start: 290, drift: 0, swing: 0, swingPeriod: 3600, wander: 0 },
   weather: { start: 101_000, drift: 0, wander: 0 },
   gauge: { ...setup.gauge, drift: 0 },

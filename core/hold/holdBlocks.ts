@@ -1,3 +1,4 @@
+import { holdEventKind } from './holdEvents'
 import type { HoldRecord } from './holdRecord'
 import { isWild } from './wildReading'
 
@@ -87,10 +88,17 @@ function begunAt({ times, events }: HoldRecord, t: number): number {
   return begun
 }
 
+/** Whether gas was on its way in or out at a time. */
+function isMoving(record: HoldRecord, t: number): boolean {
+  const event = record.events.get(begunAt(record, t))
+  return event !== undefined && holdEventKind(event) === 'moving'
+}
+
 function block(record: HoldRecord, from: number, to: number, spread: number, keepLevels: boolean): HoldBlock {
   const { times, pressures, temperatures, barometers, size } = record
   const wild: number[] = []
   const levels = new Map<number, number>()
+  const moving = isMoving(record, times[from]!)
   let count = 0,
     t = 0,
     pressure = 0
@@ -107,6 +115,7 @@ function block(record: HoldRecord, from: number, to: number, spread: number, kee
       barometer += barometers[i]!
       weather++
     }
+    if (moving) continue
     if (to - from >= DENSE && isWild(pressures, size, i, spread)) {
       wild.push(i)
       continue

@@ -13,5 +13,10 @@ test('of the marks that a person sets, a top-up and a push are pumping, a knock 
     ['knock', 'step'],
     ['top-up', 'pumped'],
     ['push', 'pumped'],
+    // At the start of a record nothing was pumped; what says so is how far the pressure then jumps.
+    ['closed at room pressure', 'step'],
+    ['moving gas', 'moving'],
+    ['pumped', 'pumped'],
+    ['vented and closed', 'pumped'],
   ])
 })

@@ -19,12 +19,18 @@ const pumpingWords: ReadonlySet<string> = new Set([
   'vented and closed',
 ])
 
-/** What an event does to a hold: gas that was pumped settles anew, anything else is only a step. */
-export type HoldEventKind = 'pumped' | 'step'
+/** Words that say that gas is on its way in or out from here to the next event: what is read meanwhile says nothing. */
+const movingWords: ReadonlySet<string> = new Set(['moving gas', 'pumping', 'venting'])
+
+/** What an event does to a hold: gas that was pumped settles anew, gas that moves is not looked at, anything else is only a step. */
+export type HoldEventKind = 'pumped' | 'moving' | 'step'
 
 /**
  * The kind of an event, by its whole words and not by letters in them: "stop" is no top-up. @param event as written in the
  * record
  */
-export const holdEventKind = (event: string): HoldEventKind =>
-  pumpingWords.has(event.trim().toLowerCase()) ? 'pumped' : 'step'
+export function holdEventKind(event: string): HoldEventKind {
+  const word = event.trim().toLowerCase()
+  if (movingWords.has(word)) return 'moving'
+  return pumpingWords.has(word) ? 'pumped' : 'step'
+}

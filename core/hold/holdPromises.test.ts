@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { throughputFromStandard } from '../quantity/standardLeakRate'
 import { normalAt, uniformAt } from '../standin/seededRandom'
-import { standInTank } from '../standin/standInTank'
+import { standInTank, tame } from '../standin/standInTank'
 import { estimateHold } from './estimateHold'
 import type { HoldSetup, Reading } from './hold'
 
@@ -38,6 +38,7 @@ function drawnHold(seed: number): { setup: HoldSetup; readings: Reading[]; truth
     startPressure: testPressure,
     pumpWarmth: even() < 0.5 ? 0 : (vacuum ? -1 : 1) * 1.5 * even(),
     settleTime: 30 + 300 * even(),
+    unruly: tame,
     skin: {
       start: 293 + 6 * normal(),
       drift: seesTemperature ? skinDrift : drift.temperature,

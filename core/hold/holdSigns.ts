@@ -1,3 +1,4 @@
+import { STANDARD_TEMPERATURE } from '../quantity/standardLeakRate'
 import type { HoldSetup } from './hold'
 import type { HoldFits } from './fitHold'
 import type { HoldSeries } from './holdSeries'
@@ -9,6 +10,8 @@ export type HoldSign = (typeof holdSigns)[number]
 
 /** Belief in a leak that opens or closes from which on it is said: four times what it was beforehand. */
 const CHANGED = 0.35
+/** Part of the limit from which on a leak is worth a word. */
+const MATTERS = 0.3
 /** Belief in vapour that nobody told of. */
 const VAPOUR = 0.5
 /** Movement, as warmth, that no thermometer shows and that is no straight line, K. */
@@ -23,7 +26,9 @@ export function signsOf(setup: HoldSetup, series: HoldSeries, { fits, best }: Ho
   const { surroundings } = setup
   if (!surroundings) return signs
   const share = (is: (fit: (typeof fits)[number]) => boolean) => fits.reduce((sum, fit) => sum + (is(fit) ? fit.weight : 0), 0)
-  if (share(fit => fit.path.changes) >= CHANGED) signs.push('falls and stops')
+  // A leak so small that it does not matter is as likely to change as any, and the record says nothing of it.
+  const matters = (fit: (typeof fits)[number]) => fit.slope * STANDARD_TEMPERATURE - setup.rigLeak > MATTERS * setup.limit
+  if (share(fit => fit.path.changes && matters(fit)) >= CHANGED) signs.push('falls and stops')
   if (wanderedBy(series, best) >= WANDERED) signs.push('wanders')
   const muchVapour = share(fit => fit.effects.some(effect => effect.name === 'fuel vapour' && effect.mean >= MUCH_VAPOUR))
   if (surroundings.inside !== 'wet with fuel' && muchVapour >= VAPOUR) signs.push('vapour not told')

@@ -1,6 +1,6 @@
 import { normalCumulative } from '../quantity/normalDistribution'
 import { throughputFromStandard } from '../quantity/standardLeakRate'
-import { standInTank } from '../standin/standInTank'
+import { standInTank, tame } from '../standin/standInTank'
 import { estimateHold } from './estimateHold'
 import type { HoldSetup } from './hold'
 import { methodsThatSee } from './otherMethods'
@@ -131,6 +131,7 @@ test.each<[string, Partial<HoldSetup>, boolean]>([
       startPressure: own.testPressure,
       pumpWarmth: 0.5,
       settleTime: 100,
+      unruly: tame,
       skin: { start: 292, drift: hasInstruments ? 0.3 : warmth, swing: 0, swingPeriod: 3600, wander: 0 },
       weather: { start: 101_325, drift: hasInstruments ? 40 : weather, wander: 0 },
       gauge: { ...own.gauge, drift: 0 },

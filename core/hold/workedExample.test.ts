@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { standardFromThroughput, throughputFromStandard } from '../quantity/standardLeakRate'
-import { standInTank } from '../standin/standInTank'
+import { standInTank, tame } from '../standin/standInTank'
 import { estimateHold } from './estimateHold'
 import { budgetParts, type HoldSetup } from './hold'
 import { byHand, whatIf } from './whatIf'
@@ -27,6 +27,7 @@ const tank = standInTank({
   startPressure: 6900,
   pumpWarmth: 0.7,
   settleTime: 110,
+  unruly: tame,
   skin: { start: 291, drift: 0.6, swing: 0, swingPeriod: 3600, wander: 0.03 },
   weather: { start: 101_100, drift: -60, wander: 8 },
   gauge: { resolution: 10, noise: 5, drift: 0 },

@@ -1,7 +1,7 @@
 import { throughputFromStandard } from '../quantity/standardLeakRate'
 import { bubblesAt } from './bubbles'
 import { normalAt, uniformAt } from './seededRandom'
-import { standInTank, type StandInConfig } from './standInTank'
+import { standInTank, tame, type StandInConfig } from './standInTank'
 
 const perfect = { resolution: 0, noise: 0, drift: 0 }
 const config: StandInConfig = {
@@ -11,6 +11,7 @@ const config: StandInConfig = {
   startPressure: 6900,
   pumpWarmth: 0,
   settleTime: 100,
+  unruly: tame,
   skin: { start: 293.15, drift: 0, swing: 0, swingPeriod: 3600, wander: 0 },
   weather: { start: 101_325, drift: 0, wander: 0 },
   gauge: perfect,
@@ -115,4 +116,63 @@ test('soap shows nothing, foam or bubbles by the size of the leak', () => {
   expect(bubblesAt(throughputFromStandard(0.05))).toBe('dry')
   expect(bubblesAt(throughputFromStandard(1))).toBe('foams')
   expect(bubblesAt(throughputFromStandard(10))).toBe('bubbles')
+})
+
+describe('what real tanks do besides', () => {
+  const pressures = (unruly: Partial<StandInConfig['unruly']>, change: Partial<StandInConfig> = {}) => {
+    const tank = standInTank({ ...config, unruly: { ...tame, ...unruly }, ...change })
+    return (t: number) => tank.readAt(t).pressure
+  }
+  const drifting = { skin: { ...config.skin, drift: 1 } }
+  test('gas follows its skin late, its far side moves more, a thermometer lags', () => {
+    const kelvin = 108_225 / 293.15
+    expect(pressures({ gasLag: 600 }, drifting)(3600) - 6900).toBeCloseTo(kelvin * (1 - 600 / 3600), -1)
+    expect(pressures({ farSide: 0.5 }, drifting)(3600) - 6900).toBeCloseTo(1.5 * kelvin, -1)
+    const late = standInTank({ ...config, ...drifting, unruly: { ...tame, thermometerLag: 360 } })
+    expect(late.readAt(3600).temperature! - 293.15).toBeCloseTo(0.9, 2)
+  })
+  test('some gas settles slowly', () => {
+    const once = pressures({}, { pumpWarmth: 1 })
+    const twice = pressures({ slow: { share: 0.5, settleTime: 1200 } }, { pumpWarmth: 1 })
+    expect(once(0)).toBeCloseTo(twice(0), 6)
+    expect(twice(600) - once(600)).toBeGreaterThan(100)
+  })
+  test('fuel evaporates into it', () => {
+    const wet = pressures({ vapour: { rise: 400, time: 600 } })
+    expect(wet(600) - 6900).toBeCloseTo(400 * (1 - Math.exp(-1)), 0)
+  })
+  test('a wall creeps after each pumping, by as much for each tenfold of time', () => {
+    const soft = { space: { volume: 0.06, wallGive: 6e-6 } }
+    const still = pressures({}, soft)
+    const creeps = pressures({ creep: 0.1 }, soft)
+    expect(still(2000)).toBeCloseTo(6900, 3)
+    const fall = [180, 1980].map(t => 6900 - creeps(t))
+    expect(fall[0]).toBeGreaterThan(100)
+    // A little less than twice, since the pressure that stretches it has fallen meanwhile.
+    expect(fall[1]! / fall[0]!).toBeGreaterThan(1.85)
+    expect(fall[1]! / fall[0]!).toBeLessThan(2)
+  })
+  test('a leak closes after a while under pressure, another opens only above one', () => {
+    const leak = { law: 'viscous' as const, rate: throughputFromStandard(10), referencePressure: 6900 }
+    const closes = pressures({}, { leaks: [{ ...leak, closesAfter: 300 }] })
+    const at300 = closes(300)
+    expect(at300).toBeLessThan(6900 - 50)
+    expect(closes(1200)).toBeCloseTo(at300, 0)
+    const opens = pressures({}, { leaks: [{ ...leak, rate: leak.rate * 20, opensAbove: 5000 }] })
+    expect(opens(20_000)).toBeGreaterThan(4990)
+    expect(opens(20_000)).toBeLessThan(5001)
+  })
+  test('vented and closed it is at room pressure and warms up again; it leaks no more', () => {
+    const tank = standInTank({
+      ...config,
+      pumpWarmth: 1,
+      leaks: [{ law: 'viscous', rate: throughputFromStandard(30), referencePressure: 6900 }],
+    })
+    tank.readAt(1200)
+    tank.vent(1200)
+    expect(tank.readAt(1200).pressure).toBeCloseTo(0, 6)
+    const after = tank.readAt(2400).pressure
+    expect(after).toBeGreaterThan(50)
+    expect(after).toBeLessThan(400)
+  })
 })

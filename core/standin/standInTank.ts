@@ -13,6 +13,10 @@ export interface HiddenLeak {
   rate: number
   /** gauge, Pa; negative for a leak told at vacuum */
   referencePressure: number
+  /** s under pressure after which it has closed itself; never when absent */
+  closesAfter?: number
+  /** gauge below which it stays shut, Pa; always open when absent */
+  opensAbove?: number
 }
 
 export interface Instrument {
@@ -20,6 +24,32 @@ export interface Instrument {
   noise: number
   /** what the instrument gains by itself, its unit an hour */
   drift: number
+}
+
+/** What a real tank does besides leaking and settling once. */
+export interface Unruly {
+  /** time constant with which the gas follows the skin, s */
+  gasLag: number
+  /** how much more the side that nobody measures moves than the one that somebody does, of that one's movement */
+  farSide: number
+  /** gas behind baffles: how warm it is of what the pump left, and the time constant it settles with, s */
+  slow: { share: number; settleTime: number }
+  /** fuel that evaporates into the gas: pressure that it brings in the end, Pa, and its time constant, s */
+  vapour: { rise: number; time: number }
+  /** of its give by which the wall goes on giving for each tenfold of time after it was pumped */
+  creep: number
+  /** time constant of the thermometer, s */
+  thermometerLag: number
+}
+
+/** A tank that does nothing of the kind. */
+export const tame: Unruly = {
+  gasLag: 0,
+  farSide: 0,
+  slow: { share: 0, settleTime: 1200 },
+  vapour: { rise: 0, time: 900 },
+  creep: 0,
+  thermometerLag: 0,
 }
 
 /** A simulated tank with its rig and instruments. SI throughout. */
@@ -33,6 +63,7 @@ export interface StandInConfig extends Surroundings {
   pumpWarmth: number
   /** time constant of the gas towards the skin, s */
   settleTime: number
+  unruly: Unruly
   gauge: Instrument
   thermometer: Instrument | null
   barometer: Instrument | null
@@ -50,13 +81,17 @@ export interface StandInTank {
   readAt(t: number): StandInReading
   /** Somebody bumps the hose: the gauge's zero shifts. */
   knock(t: number): void
-  /** Air is pumped in again to the start pressure. */
+  /** Air is pumped in, to the start pressure. */
   topUp(t: number): void
+  /** The tank is opened to the room and closed again. */
+  vent(t: number): void
   /** A known volume of outside air (m3) is pushed in. */
   push(t: number, volume: number): void
 }
 
 const STEP = 0.5 // s
+/** Tenfolds of time that a wall goes on giving for are counted from here, s. */
+const CREEP_START = 20
 const GAUGE = 3
 const THERMOMETER = 4
 const BAROMETER = 5
@@ -67,37 +102,70 @@ const KNOCK = 6
  * It knows nothing of how a hold is estimated.
  */
 export function standInTank(config: StandInConfig): StandInTank {
-  const { seed, space } = config
+  const { seed, space, unruly } = config
   const { skinAt, barometerAt } = surroundingsOver(seed, config)
-  const leaks = config.leaks.map(leakThrough)
+  const leaks = config.leaks.map(leak => ({ ...leak, through: leakThrough(leak) }))
   let clock = 0
-  let gas = config.pumpWarmth
+  /** K above where the gas belongs: what settles soon, and what settles slowly */
+  let warmth = 0
+  let slowWarmth = 0
   let offset = 0
   let knocks = 0
-  const gasTemperature = () => skinAt(clock) + gas
+  /** s spent at more than a tenth of the start pressure, and since the wall was stretched last */
+  let underPressure = 0
+  let stretched = 0
+  const warm = (by: number) => {
+    warmth += by * (1 - unruly.slow.share)
+    slowWarmth += by * unruly.slow.share
+  }
+  warm(config.pumpWarmth)
+  const belongs = () => skinAt(clock) + unruly.farSide * (skinAt(clock) - skinAt(0))
+  let followed = belongs()
+  let shown = skinAt(0)
+  const follow = (value: number, to: number, lag: number, step: number) =>
+    lag > 0 ? to + (value - to) * Math.exp(-step / lag) : to
+  const gasTemperature = () => followed + warmth + slowWarmth
+  const vapour = () => unruly.vapour.rise * (1 - Math.exp(-clock / unruly.vapour.time))
+  const give = () => space.wallGive * (1 + unruly.creep * Math.log10(1 + stretched / CREEP_START))
   const molesAt = (gauge: number) =>
-    ((gauge + barometerAt(clock)) * space.volume * (1 + space.wallGive * gauge)) / (MOLAR_GAS_CONSTANT * gasTemperature())
+    ((gauge - vapour() + barometerAt(clock)) * space.volume * (1 + give() * gauge)) / (MOLAR_GAS_CONSTANT * gasTemperature())
   let moles = molesAt(config.startPressure)
 
-  /** Gauge pressure that holds the moles: (p + B)(1 + c p) = n R T / V0, a quadratic in p. */
+  /** Gauge pressure that holds the moles: (p + B)(1 + c p) = n R T / V0 with the vapour beside them, a quadratic in p. */
   const gauge = () => {
-    const barometer = barometerAt(clock)
+    const air = barometerAt(clock) - vapour()
     const held = (moles * MOLAR_GAS_CONSTANT * gasTemperature()) / space.volume
-    const c = space.wallGive
-    if (c === 0) return held - barometer
-    const b = 1 + c * barometer
-    return (-b + Math.sqrt(b * b - 4 * c * (barometer - held))) / (2 * c)
+    const c = give()
+    if (c === 0) return held - air
+    const b = 1 + c * air
+    return (-b + Math.sqrt(b * b - 4 * c * (air - held))) / (2 * c)
   }
   const runTo = (t: number) => {
     while (clock < t - 1e-9) {
       const step = Math.min(STEP, t - clock)
-      const inside = gauge() + barometerAt(clock)
+      const pressure = gauge()
       const outside = barometerAt(clock)
-      const out = leaks.reduce((sum, leak) => sum + leak(inside, outside), 0)
+      const out = leaks.reduce(
+        (sum, { through, closesAfter = Infinity, opensAbove = 0 }) =>
+          underPressure < closesAfter && Math.abs(pressure) >= opensAbove ? sum + through(pressure + outside, outside) : sum,
+        0,
+      )
       moles = Math.max(0, moles - (out / (MOLAR_GAS_CONSTANT * STANDARD_TEMPERATURE)) * step)
-      gas *= Math.exp(-step / config.settleTime)
+      warmth *= Math.exp(-step / config.settleTime)
+      slowWarmth *= Math.exp(-step / unruly.slow.settleTime)
       clock += step
+      if (Math.abs(pressure) > 0.1 * Math.abs(config.startPressure)) underPressure += step
+      stretched += step
+      followed = follow(followed, belongs(), unruly.gasLag, step)
+      shown = follow(shown, skinAt(clock), unruly.thermometerLag, step)
     }
+  }
+  const bringTo = (pressure: number) => {
+    const jump = (pressure - gauge()) / config.startPressure
+    warm(config.pumpWarmth * jump)
+    // A wall that is stretched anew begins anew; a small top-up hardly stretches it.
+    if (Math.abs(jump) > 0.5) stretched = 0
+    moles = molesAt(pressure)
   }
   const show = (instrument: Instrument, value: number, channel: number) => {
     const noisy =
@@ -110,7 +178,7 @@ export function standInTank(config: StandInConfig): StandInTank {
       return {
         t,
         pressure: show(config.gauge, gauge() + offset, GAUGE),
-        ...(config.thermometer && { temperature: show(config.thermometer, skinAt(clock), THERMOMETER) }),
+        ...(config.thermometer && { temperature: show(config.thermometer, shown, THERMOMETER) }),
         ...(config.barometer && { barometer: show(config.barometer, barometerAt(clock), BAROMETER) }),
       }
     },
@@ -124,18 +192,25 @@ export function standInTank(config: StandInConfig): StandInTank {
       const inside = gauge() + barometerAt(clock)
       const rise = (barometerAt(clock) * volume) / space.volume
       moles += (barometerAt(clock) * volume) / (MOLAR_GAS_CONSTANT * skinAt(clock))
-      gas += ((AIR_HEAT_RATIO - 1) / AIR_HEAT_RATIO) * gasTemperature() * (rise / inside)
+      warmth += ((AIR_HEAT_RATIO - 1) / AIR_HEAT_RATIO) * gasTemperature() * (rise / inside)
     },
     topUp(t) {
       runTo(t)
-      gas += config.pumpWarmth / 2
-      moles = molesAt(config.startPressure)
+      bringTo(config.startPressure)
+    },
+    vent(t) {
+      runTo(t)
+      bringTo(0)
     },
   }
 }
 
 /** A leak of a real shape with the rate asked for: a capillary 1.5 mm long or a sharp hole. */
-function leakThrough({ law, rate, referencePressure }: HiddenLeak): (inside: number, outside: number) => number {
+function leakThrough({
+  law,
+  rate,
+  referencePressure,
+}: Pick<HiddenLeak, 'law' | 'rate' | 'referencePressure'>): (inside: number, outside: number) => number {
   const inside = STANDARD_PRESSURE + referencePressure
   if (law === 'viscous') {
     const length = 1.5e-3

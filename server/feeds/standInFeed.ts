@@ -1,5 +1,6 @@
 import { eq } from 'drizzle-orm'
 import { standInTank, type StandInTank } from '../../core/standin/standInTank'
+import type { MarkView } from '../../shared/leaktest/hold/holdView'
 import { holdTimeAt } from '../../shared/leaktest/hold/holdClock'
 import { database } from '../db/client'
 import { job } from '../db/schema'
@@ -40,6 +41,23 @@ async function takeUp(holdId: string): Promise<RunningTank | null> {
   }
 }
 
+/** What a mark does to a simulated tank. Gas on its way is in or out once the next mark says so. */
+function feel(tank: StandInTank, { kind, t, amount }: MarkView): void {
+  switch (kind) {
+    case 'knock':
+      return tank.knock(t)
+    case 'push':
+      return tank.push(t, amount ?? 0)
+    case 'pumped':
+    case 'top-up':
+      return tank.topUp(t)
+    case 'closed at room pressure':
+    case 'vented and closed':
+      return tank.vent(t)
+    case 'moving gas':
+  }
+}
+
 /** The simulated tanks of all running stand-in holds. They run on the server: a closed page stops nothing. */
 export function standInFeed(): { turn: () => Promise<void> } {
   const tanks = new Map<string, RunningTank>()
@@ -60,9 +78,7 @@ export function standInFeed(): { turn: () => Promise<void> } {
       t += INTERVAL
       for (const mark of hold.marks.filter(each => each.t <= t && !applied.has(each.id))) {
         applied.add(mark.id)
-        if (mark.kind === 'knock') tank.knock(mark.t)
-        else if (mark.kind === 'top-up') tank.topUp(mark.t)
-        else tank.push(mark.t, mark.amount ?? 0)
+        feel(tank, mark)
       }
       readings.push(tank.readAt(t))
     }

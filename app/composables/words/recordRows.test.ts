@@ -23,6 +23,7 @@ const job = jobView({
       number: 1,
       state: 'stopped',
       source: 'stand-in',
+      course: 'plain',
       closures: {},
       links: {},
       hasThermometer: false,

@@ -60,7 +60,7 @@ const look = computed(() => (estimate.value ? verdictLook(estimate.value.verdict
  * too little.
  */
 const heldNote = computed(() => {
-  if (hold.value?.state === 'settling') {
+  if (hold.value?.state === 'settling' && !bracketed.value) {
     if (!estimate.value || held.value < 180) return 'settling'
     const left = Math.ceil((4 * (estimate.value.settling?.tau ?? 0) - held.value) / 60)
     return left > 0 ? `settling, about ${left} min to go` : 'looks settled'
@@ -95,6 +95,9 @@ const boundary = computed(() => {
     .join(' · ')
 })
 const spread = computed(() => (hold.value ? gaugeSpread(hold.value.setup.gauge) : 0))
+const bracketed = computed(() => hold.value?.course === 'bracketed')
+/** A bracketed hold before it was ever pumped. */
+const blank = computed(() => running.value && bracketed.value && !hold.value?.marks.some(mark => mark.kind === 'pumped'))
 const isVacuum = computed(() => (hold.value?.setup.testPressure ?? 0) < 0)
 const ready = computed(() => hold.value?.state === 'set up' && session.mayWork)
 const needsCautions = computed(() => ready.value && job.value !== null && mustRead.value && hold.value?.source !== 'file')
@@ -102,12 +105,12 @@ const needsCautions = computed(() => ready.value && job.value !== null && mustRe
 const may = () => running.value && session.mayWork && !stopping.value && !checkingVolume.value
 useActionKeys('Bench', [
   { key: 'k', label: 'Mark a knock', run: () => void mark('knock'), when: may },
-  { key: 't', label: 'Topped up', run: () => void mark('top-up'), when: may },
+  { key: 't', label: 'Topped up', run: () => void mark('top-up'), when: () => may() && !bracketed.value },
   {
     key: 'd',
     label: 'It has settled: read from here',
     run: () => void step('reading'),
-    when: () => may() && hold.value?.state === 'settling',
+    when: () => may() && hold.value?.state === 'settling' && !bracketed.value,
   },
   {
     key: 'v',
@@ -154,13 +157,18 @@ useActionKeys('Bench', [
         <UButton color="neutral" variant="outline" size="xl" @click="mark('knock')"
           >Knock<span class="key max-sm:hidden">K</span></UButton
         >
-        <UButton color="neutral" variant="outline" size="xl" @click="mark('top-up')"
+        <UButton v-if="!bracketed" color="neutral" variant="outline" size="xl" @click="mark('top-up')"
           >Topped up<span class="key max-sm:hidden">T</span></UButton
         >
         <UButton color="neutral" variant="outline" size="xl" @click="checkingVolume = true"
           >Volume<span class="key max-sm:hidden">V</span></UButton
         >
-        <UButton v-if="hold.state === 'settling'" color="neutral" variant="outline" size="xl" @click="step('reading')"
+        <UButton
+          v-if="hold.state === 'settling' && !bracketed"
+          color="neutral"
+          variant="outline"
+          size="xl"
+          @click="step('reading')"
           >Settled<span class="key max-sm:hidden">D</span></UButton
         >
         <UButton color="neutral" size="xl" @click="stopping = true">Stop<span class="key max-sm:hidden">S</span></UButton>
@@ -177,17 +185,31 @@ useActionKeys('Bench', [
     <section v-else-if="ready" class="sheet flex flex-wrap items-center justify-between gap-4">
       <div class="min-w-0 flex-1 basis-80">
         <h2 class="text-lg text-(--ink)">Everything is closed and the rig is on</h2>
-        <p class="soft">
+        <p v-if="bracketed" class="soft">
+          Leave it at the room’s pressure, shut the rig off, then start. It is watched like that first; you are told when to
+          pump.
+        </p>
+        <p v-else class="soft">
           Bring it {{ isVacuum ? 'down' : 'up' }} to {{ short('pressure', hold.setup.testPressure) }} slowly, shut the rig off,
           then start. The clock begins with settling.
         </p>
       </div>
-      <UButton size="xl" color="neutral" class="text-lg" :loading="saving" @click="step('settling')"
-        >Air is {{ isVacuum ? 'out' : 'in' }}, start</UButton
-      >
+      <UButton size="xl" color="neutral" class="text-lg" :loading="saving" @click="step('settling')">{{
+        bracketed ? 'It is closed, start' : `Air is ${isVacuum ? 'out' : 'in'}, start`
+      }}</UButton>
     </section>
 
     <template v-if="hold.state !== 'set up'">
+      <BracketGuide
+        v-if="running && bracketed"
+        :hold="hold"
+        :readings="readings"
+        :held="held"
+        :estimate="estimate"
+        :saving="saving"
+        @mark="mark"
+        @stop="stopping = true"
+      />
       <HoldFigures :hold="hold" :job="job" :readings="readings" :held="heldFor" :note="heldNote" />
       <section v-if="running && hold.source === 'stand-in'" class="sheet flex flex-wrap items-center gap-2 py-2.5">
         <span class="mr-2 font-semibold">Stand-in time</span>
@@ -227,7 +249,11 @@ useActionKeys('Bench', [
         <p aria-live="polite" class="text-lg leading-snug">
           <template v-if="estimate"
             ><b :class="look"><StateSign :look="look" :size="22" /> {{ verdictWords[estimate.verdict] }}.</b>
-            {{ holdAdvice(estimate, hold.setup) }}</template
+            {{
+              blank
+                ? 'There is no pressure on it yet: so far only what drifts by itself is seen.'
+                : holdAdvice(estimate, hold.setup)
+            }}</template
           >
           <span v-else class="soft">{{ hold.noEstimate ?? live?.reason ?? 'The first readings are on their way.' }}</span>
         </p>

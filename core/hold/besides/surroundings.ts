@@ -1,12 +1,19 @@
+import type { TankMaterial } from '../../circuit/tankKinds'
+
 /** What the technician can say of where a tank stands, what it is made of, and what was in it. */
 export const places = ['still room', 'indoors', 'outdoors'] as const
 export const walls = ['metal', 'plastic', 'composite'] as const
 export const insides = ['dry', 'aired', 'wet with fuel'] as const
+export type Place = (typeof places)[number]
 export interface Surroundings {
   place: (typeof places)[number]
   wall: (typeof walls)[number]
   inside: (typeof insides)[number]
 }
+
+/** What a tank's material makes its walls: metals neither creep nor breathe. */
+export const wallOf = (material: TankMaterial): Surroundings['wall'] =>
+  material === 'moulded polyethylene' ? 'plastic' : material === 'composite' ? 'composite' : 'metal'
 
 /**
  * How far the gas of a tank may differ from what a record shows, one standard deviation each: orders of magnitude found in shops and

@@ -1,5 +1,5 @@
 import { throughputFromStandard } from '../../../core/quantity/standardLeakRate'
-import { standInTank } from '../../../core/standin/standInTank'
+import { standInTank, tame } from '../../../core/standin/standInTank'
 import type { KitItemForm } from '../../../shared/schemas/kit'
 import type { Actor } from '../../services/shop/change'
 import { checkRig, saveKitItem } from '../../services/shelf/kit'
@@ -37,6 +37,7 @@ export async function demoKit(actor: (at: Date) => Actor, at: Date, now: number)
     startPressure: pressure,
     pumpWarmth: 0,
     settleTime: 60,
+    unruly: tame,
     skin: { start: 290, drift: 0.1, swing: 0, swingPeriod: 3600, wander: 0 },
     weather: { start: 101_000, drift: 10, wander: 0 },
     gauge: { resolution: 10, noise: 6, drift: 0 },

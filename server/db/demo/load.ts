@@ -70,6 +70,7 @@ const bay = await demoJob(
     { part: 'Rib 4', rate: 6 },
     { part: 'Rivet row A', rate: 14 },
   ],
+  { unruliness: 0.25 },
 )
 await bay.hold('1', ago(5 * DAY - 2 * HOUR), 25)
 await bay.soap('1', ago(5 * DAY - 3 * HOUR), {
@@ -115,6 +116,7 @@ const right = await demoJob(
     },
   },
   [{ part: 'Rib 2', rate: 1.4 }],
+  { unruliness: 0.25 },
 )
 await right.balloon('1', ago(26 * HOUR), 1.1, [0, 2, 6, 14, 22])
 
@@ -135,6 +137,7 @@ const van = await demoJob(
     },
   },
   [{ part: 'Filler neck and grommet', rate: 64 }],
+  { unruliness: 0.4 },
 )
 await van.answer(ago(25.5 * HOUR), { 'sensor-zero': 'clear', 'cap-look': 'clear' })
 await van.purchase(
@@ -169,6 +172,7 @@ const lark = await demoJob(
     },
   },
   [{ part: 'Sender ring', rate: 44 }],
+  { unruliness: 0.4 },
 )
 await lark.hold('1', ago(8 * HOUR), 20)
 await lark.soap('1', ago(7 * HOUR), {
@@ -203,6 +207,7 @@ const generator = await demoJob(
     complaint: { signs: ['engine-running', 'wet-low', 'drip'], codes: [], words: 'Drips on the frame while it charges.' },
   },
   [{ part: 'Supply quick connector', rate: 9 }],
+  { unruliness: 0.5 },
 )
 await generator.hold('1', ago(3 * DAY - HOUR), 20)
 await generator.soap('1', ago(3 * DAY - 2 * HOUR), { 'Supply quick connector': { mark: 'bubbles', length: 6 } })
@@ -232,6 +237,7 @@ await demoJob(
     },
   },
   [{ part: 'Heater standpipe', rate: 26 }],
+  { unruliness: 0.6 },
 )
 
 const tug = await demoJob(
@@ -251,6 +257,7 @@ const tug = await demoJob(
     complaint: { signs: ['smell-only', 'wet-inside', 'under-way'], codes: [], words: 'Smell in the cabin after a climb.' },
   },
   [{ part: 'Return fitting', rate: 2.6 }],
+  { unruliness: 0.3 },
 )
 await tug.hold('1', ago(7 * 60_000), 7, { testPressure: 3500, gaugeStep: 10, gaugeNoise: 5 }, true)
 

@@ -79,7 +79,7 @@ export async function demoJob(
   opened: Date,
   facts: Partial<NewJob> & Pick<NewJob, 'craftName' | 'craftKind' | 'tankName' | 'tankKind' | 'fuel'>,
   hiddenLeaks: { part: string; rate: number; law?: 'viscous' | 'orifice' }[],
-  faults: Pick<HiddenTank, 'stuck' | 'sensorOffset'> = {},
+  faults: Pick<HiddenTank, 'stuck' | 'sensorOffset' | 'unruliness'> = {},
 ) {
   const kind = tankKind(facts.tankKind)
   const id = demoId(facts.craftName + facts.tankName)
@@ -148,6 +148,9 @@ export async function demoJob(
       scale: { kind: 'gauge' },
       kit: {},
       wettedShare: 0,
+      course: 'plain',
+      place: 'indoors',
+      inside: 'aired',
       ...form,
     })
     const made = await loadHold(holdId)

@@ -11,4 +11,6 @@ export interface HiddenTank {
   stuck?: Record<string, LinkState>
   /** V that the tank pressure sensor is off by */
   sensorOffset?: number
+  /** how far it does what real tanks do besides, from not at all (0) to as much as any (1); 0 when absent */
+  unruliness?: number
 }

@@ -6,7 +6,7 @@ import type { SoapMark } from '../../../core/leaktest/soap/soap'
 import type { TestKindKey } from '../../../core/leaktest/testKinds'
 import type { PressureScale } from '../../../core/readings/pressureScale'
 import type { HoldClock } from '../../../shared/leaktest/hold/holdClock'
-import type { AirSupply, HoldKit, HoldSource, MarkKind } from '../../../shared/leaktest/hold/holdForm'
+import type { AirSupply, HoldCourse, HoldKit, HoldSource, MarkKind } from '../../../shared/leaktest/hold/holdForm'
 
 /** Leaves a member out of each kind of a union. */
 type DistributiveOmit<T, K extends PropertyKey> = T extends unknown ? Omit<T, K> : never
@@ -30,6 +30,8 @@ export type KeptSetup = Omit<HoldSetup, 'testPressure' | 'method' | 'limit'>
 
 export interface HoldFacts {
   source: HoldSource
+  /** plain when absent */
+  course?: HoldCourse
   setup: KeptSetup
   hasThermometer: boolean
   hasBarometer: boolean

@@ -135,7 +135,7 @@ describe('a volume check', () => {
   })
   test('is kept, used by the hold it is for, and moves its estimate', async () => {
     const hold = await running()
-    await fed(hold.id, falling(120, 10))
+    await fed(hold.id, falling(240, 10, 0.2))
     const before = (await liveEstimate(hold.id)).estimate!
     const seen = await checkVolume(technician(), hold.id, check({ use: false }))
     expect(seen.setup.space.volume).toBe(0.018)
@@ -159,6 +159,47 @@ describe('a volume check', () => {
     const hold = await running()
     await recordEntry(technician(), hold.id, 'mark', { id: randomUUID(), kind: 'push', amount: 1e-4 })
     expect((await loadHold(hold.id)).marks).toMatchObject([{ kind: 'push', amount: 1e-4 }])
+  })
+})
+
+describe('a bracketed hold', () => {
+  const start = new Date(Date.now() - 7200_000)
+  const at = (minutes: number) => technician(new Date(+start + minutes * 60_000))
+  const mark = (minutes: number, id: string, kind: string) => recordEntry(at(minutes), id, 'mark', { id: randomUUID(), kind })
+  test('begins closed, goes through its stretches in order, and its estimate knows them', async () => {
+    const job = await testJob(at(0))
+    const hold = await setUpHold(at(0), job.id, holdForm({ course: 'bracketed', hasThermometer: true, hasBarometer: true }))
+    await stepHold(at(0), hold.id, 'settling')
+    expect((await loadHold(hold.id)).marks).toMatchObject([{ kind: 'closed at room pressure', t: 0 }])
+    expect((await refusal(mark(2, hold.id, 'top-up'))).message).toMatch(/no pressure/)
+    await mark(8, hold.id, 'moving gas')
+    await mark(9, hold.id, 'pumped')
+    expect((await refusal(mark(10, hold.id, 'pumped'))).message).toMatch(/already/)
+    await mark(30, hold.id, 'vented and closed')
+    expect((await refusal(mark(31, hold.id, 'top-up'))).status).toBe(409)
+    // While it was pumped up the gauge ran from nothing to five kilopascals.
+    const pressureAt = (t: number) => (t < 480 || t >= 1800 ? 0 : t < 540 ? ((t - 480) / 60) * 5000 : 5000 - 0.2 * (t - 540))
+    await fed(
+      hold.id,
+      Array.from({ length: 241 }, (_, k) => ({
+        t: 10 * k,
+        pressure: pressureAt(10 * k) + normalAt(2, 0, k),
+        temperature: 291.15,
+        barometer: 101_000,
+      })),
+    )
+    const { estimate } = await stepHold(at(40), hold.id, 'stopped')
+    // 0.2 Pa a second out of 18 L; blank stretches do not move, and the ramp is no reading.
+    expect(estimate!.leakRate / 0.0036).toBeGreaterThan(0.9)
+    expect(estimate!.leakRate / 0.0036).toBeLessThan(1.15)
+    expect(estimate!.ignored).toEqual([])
+    expect(estimate!.verdict).toBe('leaking')
+  })
+  test('a plain hold begins under pressure and may be vented and watched all the same', async () => {
+    const hold = await running()
+    expect((await refusal(recordEntry(technician(), hold.id, 'mark', { id: randomUUID(), kind: 'pumped' }))).status).toBe(409)
+    await recordEntry(technician(), hold.id, 'mark', { id: randomUUID(), kind: 'vented and closed' })
+    expect((await loadHold(hold.id)).marks).toMatchObject([{ kind: 'vented and closed' }])
   })
 })
 

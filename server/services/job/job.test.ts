@@ -54,13 +54,19 @@ const partId = (job: JobView, name: string) => job.parts.find(part => part.name 
 /** A typed hold with readings of a steady leak, in Pa lost a minute. */
 async function typedHold(job: JobView, lost: number, started: Date, change = {}) {
   const actor = (minutes: number) => technician(new Date(+started + minutes * 60_000))
-  const hold = await setUpHold(actor(0), job.id, holdForm(change))
+  const read = { hasThermometer: true, hasBarometer: true }
+  const hold = await setUpHold(actor(0), job.id, holdForm({ ...read, ...change }))
   await stepHold(actor(0), hold.id, 'settling')
   await fed(
     hold.id,
-    Array.from({ length: 61 }, (_, k) => ({ t: k * 20, pressure: 5000 - (k / 3) * lost })),
+    Array.from({ length: 181 }, (_, k) => ({
+      t: k * 20,
+      pressure: 5000 - (k / 3) * lost,
+      temperature: 291.15,
+      barometer: 101_000,
+    })),
   )
-  return stepHold(actor(20), hold.id, 'stopped')
+  return stepHold(actor(60), hold.id, 'stopped')
 }
 
 describe('people', () => {

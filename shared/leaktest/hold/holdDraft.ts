@@ -1,5 +1,6 @@
 import { holdingLinks } from '../../../core/circuit/reach'
 import { fuels } from '../../../core/fuel/fuels'
+import { wallOf } from '../../../core/hold/besides/surroundings'
 import type { HoldSetup } from '../../../core/hold/hold'
 import type { PlannedHold } from '../../../core/hold/planHold'
 import { UNSEEN_BAROMETER_CHANGE, UNSEEN_TEMPERATURE_CHANGE } from '../../../core/hold/unseenChange'
@@ -45,6 +46,9 @@ export const blankHold = (): HoldDraft => ({
   scale: { kind: 'gauge' },
   kit: {},
   wettedShare: 0,
+  course: 'plain',
+  place: 'indoors',
+  inside: 'aired',
 })
 
 /**
@@ -67,7 +71,7 @@ export function draftFor(job: JobView): HoldDraft {
   }
 }
 
-function draftFrom({ setup, links, supply, source, scale, kit, hasThermometer, hasBarometer }: HoldView) {
+function draftFrom({ setup, course, links, supply, source, scale, kit, hasThermometer, hasBarometer }: HoldView) {
   return {
     volume: setup.space.volume,
     volumeUncertainty: setup.volumeUncertainty,
@@ -86,6 +90,9 @@ function draftFrom({ setup, links, supply, source, scale, kit, hasThermometer, h
     kit: { ...kit },
     hasThermometer,
     hasBarometer,
+    course,
+    place: setup.surroundings?.place ?? ('indoors' as const),
+    inside: setup.surroundings?.inside === 'dry' ? ('dry' as const) : ('aired' as const),
   }
 }
 
@@ -139,7 +146,10 @@ export const holdBlowsIn = ({ source, method }: Pick<HoldForm, 'source' | 'metho
 const WALL_GIVE_DOUBT = 0.2
 
 /** The set-up that the estimate reads, from a form and the tank. */
-export const setupOfForm = (form: HoldDraft, tank: Pick<JobView, 'wallGive' | 'acceptance' | 'fuel'>): HoldSetup => ({
+export const setupOfForm = (
+  form: HoldDraft,
+  tank: Pick<JobView, 'wallGive' | 'acceptance' | 'fuel' | 'material'>,
+): HoldSetup => ({
   method: form.method,
   space: { volume: form.volume, wallGive: tank.wallGive },
   volumeUncertainty: form.volumeUncertainty,
@@ -151,6 +161,11 @@ export const setupOfForm = (form: HoldDraft, tank: Pick<JobView, 'wallGive' | 'a
   limit: tank.acceptance,
   rigLeak: form.rigLeak,
   rigLeakUncertainty: form.rigLeakDoubt,
+  surroundings: {
+    place: form.place,
+    wall: wallOf(tank.material),
+    inside: form.wettedShare > 0 ? 'wet with fuel' : form.inside,
+  },
   ...(form.wettedShare > 0 && {
     wetted: { share: form.wettedShare, vapourPressure: fuels.find(fuel => fuel.key === tank.fuel)!.vapourPressure },
   }),
@@ -162,7 +177,7 @@ const interval = { 'typed': 60, 'stand-in': 5, 'file': 5, 'device': 5 } as const
 /** The hold as the planner takes it; null while it cannot be: something is still being typed, or it is above the tank's limit. */
 export function plannedFrom(
   draft: HoldDraft,
-  job: Pick<JobView, 'wallGive' | 'acceptance' | 'fuel' | 'pressureLimit' | 'limitSource'>,
+  job: Pick<JobView, 'wallGive' | 'acceptance' | 'fuel' | 'material' | 'pressureLimit' | 'limitSource'>,
 ): PlannedHold | null {
   const { volume, testPressure, gaugeStep, gaugeNoise, temperatureDoubt, barometerDoubt, rigLeakDoubt } = draft
   const typed = [volume, testPressure, gaugeStep, gaugeNoise, temperatureDoubt, barometerDoubt, rigLeakDoubt]

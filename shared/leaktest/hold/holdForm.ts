@@ -1,4 +1,5 @@
 import * as yup from 'yup'
+import { places } from '../../../core/hold/besides/surroundings'
 import { throughputFromStandard } from '../../../core/quantity/standardLeakRate'
 import type { PressureScale } from '../../../core/readings/pressureScale'
 import { timeUnits } from '../../../core/readings/readingsCsv'
@@ -13,7 +14,18 @@ export type HoldSource = (typeof holdSources)[number]
 export const holdStates = ['set up', 'settling', 'reading', 'stopped'] as const
 export type HoldState = (typeof holdStates)[number]
 export const holdMethods = ['pressure-decay', 'vacuum-decay'] as const
-export const markKinds = ['knock', 'top-up', 'push'] as const
+export const markKinds = [
+  'knock',
+  'top-up',
+  'push',
+  'closed at room pressure',
+  'moving gas',
+  'pumped',
+  'vented and closed',
+] as const
+/** A hold under pressure throughout, or one that is also watched without any, before and after. */
+export const holdCourses = ['plain', 'bracketed'] as const
+export type HoldCourse = (typeof holdCourses)[number]
 export type MarkKind = (typeof markKinds)[number]
 
 export const bounded = (channel: keyof typeof readingBounds, schema: yup.NumberSchema<number | undefined>) => {
@@ -74,6 +86,9 @@ export const refusedSupplies: Partial<Record<AirSupply, string>> = {
   'oxygen': 'Never oxygen: it sets fuel residue alight by itself. Take air or nitrogen.',
 }
 
+/** What a tank without liquid in it may have been: aired after fuel, or never wet. Liquid is told by its share. */
+export const drainedInsides = ['aired', 'dry'] as const
+
 /** A hold's set-up as the technician gives it. The tank's own limit is checked where the tank is known. */
 export const holdSchema = yup.object({
   id: entryId(),
@@ -122,6 +137,10 @@ export const holdSchema = yup.object({
     ),
   relief: reliefSchema(),
   wettedShare: wettedShareSchema(),
+  // Nobody said: the one in between, and a tank that had fuel in it.
+  course: oneOf(holdCourses, 'Course').default('plain'),
+  place: oneOf(places, 'Where it stands').default('indoors'),
+  inside: oneOf(drainedInsides, 'What was in it').default('aired'),
 })
 export type HoldForm = yup.InferType<typeof holdSchema>
 

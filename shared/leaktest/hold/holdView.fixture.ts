@@ -41,6 +41,7 @@ export const holdView = (change: Partial<HoldView> = {}): HoldView => ({
   pressure: 5000,
   state: 'stopped',
   source: 'typed',
+  course: 'plain',
   closures: { a: 'fed' },
   wettedShare: 0,
   links: {},

@@ -4,11 +4,12 @@ import type { HoldAhead } from '../../../core/hold/holdAhead'
 import type { PressureScale } from '../../../core/readings/pressureScale'
 import type { TestViewOf } from '../testView'
 import type { HoldClock } from './holdClock'
-import type { AirSupply, HoldKit, HoldSource, HoldState, MarkKind } from './holdForm'
+import type { AirSupply, HoldCourse, HoldKit, HoldSource, HoldState, MarkKind } from './holdForm'
 
 export interface HoldView extends TestViewOf<'hold'> {
   state: HoldState
   source: HoldSource
+  course: HoldCourse
   setup: HoldSetup
   hasThermometer: boolean
   hasBarometer: boolean

@@ -1,7 +1,9 @@
 <script setup lang="ts">
 import { minMaxThin } from '#core/readings/minMaxThin'
+import { MOVING_GAS } from '#core/hold/bracket/stretches'
 import type { HoldEstimate } from '#core/hold/hold'
 import type { HoldAhead } from '#core/hold/holdAhead'
+import type { MarkKind } from '#shared/leaktest/hold/holdForm'
 import type { BenchHold, ReadingView } from '#shared/leaktest/hold/holdView'
 
 /** The hold's pressure against time: settling, where it is going, what it would do at the limit, marks, readings left out. */
@@ -16,6 +18,19 @@ const { edges } = useQuantities()
 const edge = computed(() => edges.value.pressure)
 const minutes = (t: number) => t / 60
 const MOST_DRAWN = 4000
+const markNames: Partial<Record<MarkKind, string>> = {
+  'closed at room pressure': 'closed',
+  'top-up': 'topped up',
+  'vented and closed': 'vented',
+}
+/** While gas is let in or out nothing is looked at: from each such mark to the next. */
+const movedFor = computed(() =>
+  props.hold.marks.flatMap(({ t, kind }, k) =>
+    kind === MOVING_GAS
+      ? [[{ xAxis: minutes(t) }, { xAxis: minutes(props.hold.marks[k + 1]?.t ?? props.readings.at(-1)?.t ?? t) }]]
+      : [],
+  ),
+)
 
 const option = computed(() => {
   const colours = inks.value
@@ -39,13 +54,17 @@ const option = computed(() => {
   const decimals = high - low < 0.05 ? 3 : high - low < 1 ? 2 : 1
   const found = (props.estimate?.steps ?? []).filter(t => !props.hold.marks.some(mark => Math.abs(mark.t - t) < 15))
   const marks = [
-    ...props.hold.marks.map(mark => ({ t: mark.t, name: mark.kind })),
+    ...props.hold.marks.flatMap(({ t, kind }) => (kind === MOVING_GAS ? [] : [{ t, name: markNames[kind] ?? kind }])),
     ...found.map(t => ({ t, name: 'step found' })),
   ]
-  const settlingArea = {
+  const settling = {
+    data: settledAt === null ? [] : [[{ xAxis: 0 }, { xAxis: minutes(settledAt) }]],
+    label: { ...text, position: 'insideBottom', formatter: 'settling' },
+  }
+  const grey = {
     silent: true,
     itemStyle: { color: colours.hair, opacity: 0.45 },
-    label: { ...text, position: 'insideBottom', formatter: 'settling' },
+    ...(props.hold.course === 'bracketed' ? { data: movedFor.value } : settling),
   }
   const markLine = {
     silent: true,
@@ -100,7 +119,7 @@ const option = computed(() => {
         data: drawn,
         symbolSize: good.length > 800 ? 2.5 : 4.5,
         itemStyle: { color: colours.ink },
-        markArea: settledAt === null ? undefined : { ...settlingArea, data: [[{ xAxis: 0 }, { xAxis: minutes(settledAt) }]] },
+        markArea: grey,
         markLine,
       },
       {

@@ -1,7 +1,16 @@
 <script setup lang="ts">
 import { readAtPressure } from '#core/readings/pressureScale'
 import { holdBlowsIn, scaleOf, turned, type HoldDraft } from '#shared/leaktest/hold/holdDraft'
-import { airSupplies, holdMethods, holdSources, scaleKinds, type HoldForm } from '#shared/leaktest/hold/holdForm'
+import { places } from '#core/hold/besides/surroundings'
+import {
+  airSupplies,
+  drainedInsides,
+  holdCourses,
+  holdMethods,
+  holdSources,
+  scaleKinds,
+  type HoldForm,
+} from '#shared/leaktest/hold/holdForm'
 import { limitIsUsual, overLimit } from '#shared/limits'
 import type { JobView } from '#shared/views'
 
@@ -23,6 +32,20 @@ const sourceHelp = {
   'typed': 'You read the instruments, the clock is kept for you. Works without a network.',
   'file': 'A file of readings, whatever its columns are called.',
   'device': 'A logger sends its readings over the network, with a key that the owner makes on the Bench.',
+}
+
+const placeHelp = {
+  'still room': 'Closed, unheated, nobody in and out, no sun on it.',
+  'indoors': 'A workshop: doors open, heaters run.',
+  'outdoors': 'Sun, wind and night reach it; the doubt is wide, a night hold is better.',
+}
+const insideWords = { aired: 'Had fuel, now aired', dry: 'Never wet, or dry for weeks' }
+const insideHelp = { aired: 'What is left of fuel still rises a little.', dry: 'Nothing in it evaporates.' }
+const courseWords = { plain: 'Plain: under pressure throughout', bracketed: 'Bracketed: watched blank before and after' }
+const courseHelp = {
+  plain: 'Pump, let it settle, read.',
+  bracketed:
+    'Closed at room pressure and watched, pumped and watched, topped up, vented and watched again. What drifts all the time shows in the blanks and is taken off. You are led through it.',
 }
 
 const scaleKind = computed({ get: () => draft.value.scale.kind, set: kind => change({ scale: scaleOf(kind) }) })
@@ -68,6 +91,23 @@ const scaleHelp = computed(() => {
         <QuantityInput v-model="draft.volumeUncertainty" kind="volume" />
       </UFormField>
     </div>
+    <div class="grid gap-x-5 gap-y-4 md:grid-cols-2">
+      <UFormField label="Where it stands" name="place" :help="placeHelp[draft.place]">
+        <TapChoice v-model="draft.place" :options="places" several label="Where it stands" />
+      </UFormField>
+      <UFormField v-if="!(draft.wettedShare > 0)" label="Before it was drained" name="inside" :help="insideHelp[draft.inside]">
+        <TapChoice
+          v-model="draft.inside"
+          :options="drainedInsides"
+          :words="insideWords"
+          several
+          label="Before it was drained"
+        />
+      </UFormField>
+    </div>
+    <UFormField label="Course" name="course" :help="courseHelp[draft.course]">
+      <TapChoice v-model="draft.course" :options="holdCourses" :words="courseWords" several label="Course" />
+    </UFormField>
     <template v-if="blowsIn">
       <ReliefFields v-model="draft.relief" :job="job" :pressure="draft.testPressure" />
       <UFormField label="Air comes from" name="supply">

@@ -1,4 +1,5 @@
 import { spaceFromCheck, VolumeCheckError, volumeFromPush } from '../../../../core/gas/volumeCheck'
+import { outOfOrder } from '../../../../core/hold/bracket/stretches'
 import { gaugeSpread } from '../../../../core/hold/gaugeSpread'
 import type { HoldSetup } from '../../../../core/hold/hold'
 import { verdictOf } from '../../../../core/hold/verdict'
@@ -9,7 +10,7 @@ import type { HoldView, VolumeCheckView } from '../../../../shared/leaktest/hold
 import type { JobView } from '../../../../shared/views'
 import type { HoldMark, KeptSetup, VolumeCheckEntry } from '../../../db/schema/testFacts'
 import { mustBeKit } from '../../shelf/kit'
-import { refuseField } from '../../shop/refusal'
+import { refuseField, Refusal } from '../../shop/refusal'
 import { changeFacts } from '../testRows'
 import type { EntryCall, TestService } from '../testService'
 import { marksIn } from './holdMarks'
@@ -20,6 +21,16 @@ import { estimateOf, forgetLive } from './liveHolds'
 function keptSetup(form: HoldForm, tank: JobView): KeptSetup {
   const { testPressure: _, method: __, limit: ___, ...kept } = setupOfForm(form, tank)
   return kept
+}
+
+const markVerbs: Record<MarkForm['kind'], string> = {
+  'knock': 'a knock',
+  'top-up': 'a top-up',
+  'push': 'a push',
+  'closed at room pressure': 'it closed at room pressure',
+  'moving gas': 'gas on its way',
+  'pumped': 'it pumped up',
+  'vented and closed': 'it vented and closed',
 }
 
 /** A pressure or vacuum hold. Its readings have a table of their own; what they say is computed when it stops, and held against the job's limit of today. */
@@ -33,9 +44,10 @@ export const holdService: TestService<'hold'> = {
   onStandIn: form => form.source === 'stand-in',
   async facts(form, tank, tx) {
     await mustBeKit(tx, form.kit)
-    const { source, hasThermometer, hasBarometer, scale, kit } = form
+    const { source, course, hasThermometer, hasBarometer, scale, kit } = form
     return {
       source,
+      course,
       setup: keptSetup(form, tank),
       hasThermometer,
       hasBarometer,
@@ -50,12 +62,12 @@ export const holdService: TestService<'hold'> = {
   },
   entries: {
     mark: {
-      verb: (form: MarkForm) => `marked a ${form.kind}`,
-      record: ({ row, now, form }: Omit<EntryCall<'hold'>, 'form'> & { form: MarkForm }): HoldMark => ({
-        kind: form.kind,
-        t: holdTimeAt(row.facts.clock!, +now),
-        amount: form.amount ?? null,
-      }),
+      verb: (form: MarkForm) => `marked ${markVerbs[form.kind]}`,
+      record: ({ row, now, form, test }: Omit<EntryCall<'hold'>, 'form'> & { form: MarkForm }): HoldMark => {
+        const wrong = outOfOrder((test as HoldView).marks, form.kind)
+        if (wrong) throw new Refusal(409, wrong)
+        return { kind: form.kind, t: holdTimeAt(row.facts.clock!, +now), amount: form.amount ?? null }
+      },
     },
     volume: {
       verb: () => 'checked the volume',
@@ -78,6 +90,7 @@ export const holdService: TestService<'hold'> = {
   view: (row, entries, common, { name, limit }): HoldView => ({
     ...common,
     ...row.facts,
+    course: row.facts.course ?? 'plain',
     estimate: row.facts.estimate && { ...row.facts.estimate, verdict: verdictOf(row.facts.estimate, limit) },
     setup: holdSetupOf(row, limit),
     state: holdState(row),

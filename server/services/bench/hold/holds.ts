@@ -1,3 +1,4 @@
+import { randomUUID } from 'node:crypto'
 import { and, eq, isNull, sql } from 'drizzle-orm'
 import type { HoldEstimate } from '../../../../core/hold/hold'
 import { testName } from '../../../../core/leaktest/testKinds'
@@ -6,7 +7,7 @@ import type { HoldState } from '../../../../shared/leaktest/hold/holdForm'
 import type { BenchHold } from '../../../../shared/leaktest/hold/holdView'
 import { testsOf } from '../../../../shared/leaktest/tests'
 import { database } from '../../../db/client'
-import { test } from '../../../db/schema'
+import { test, testEntry } from '../../../db/schema'
 import { loadAspects, loadJob } from '../../job/loadJobs'
 import { mustHaveReadCautions } from '../../safe/safety'
 import { hangBell, hangingBell } from '../../shop/bells'
@@ -50,6 +51,14 @@ export async function stepHold(actor: Actor, id: string, to: Exclude<HoldState, 
         mustHaveReadCautions(tank, actor, 'air or smoke')
         mustRunAlone(tank, 'hold', id)
         await changeFacts<'hold'>(tx, row, { clock: { anchoredAt: +now, anchor: 0, speed: 1 } }, { startedAt: now })
+        if (row.facts.course === 'bracketed')
+          await tx.insert(testEntry).values({
+            id: randomUUID(),
+            testId: id,
+            at: now,
+            entry: { kind: 'closed at room pressure', t: 0, amount: null },
+            personId: actor.id,
+          })
         return true
       }
       const { clock } = row.facts

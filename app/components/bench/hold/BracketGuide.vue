@@ -1,0 +1,121 @@
+<script setup lang="ts">
+import { stretchAdvice } from '#core/hold/bracket/stretchAdvice'
+import { markAfter, stretchKinds, stretchNow, type StretchMark } from '#core/hold/bracket/stretches'
+import type { HoldEstimate } from '#core/hold/hold'
+import type { MarkKind } from '#shared/leaktest/hold/holdForm'
+import type { BenchHold, ReadingView } from '#shared/leaktest/hold/holdView'
+
+/** Leads through a bracketed hold in large words and a clock; any stretch can be cut short or left out. */
+const props = defineProps<{
+  hold: BenchHold
+  readings: ReadingView[]
+  held: number
+  estimate: HoldEstimate | null
+  saving: boolean
+}>()
+const emit = defineEmits<{ mark: [kind: MarkKind]; stop: [] }>()
+const { short } = useQuantities()
+const session = useSession()
+
+const stretch = computed(() => stretchNow(props.hold.marks))
+const at = computed(() => stretchKinds.indexOf(stretch.value.kind))
+const advice = computed(() =>
+  stretchAdvice(
+    props.hold.setup,
+    stretch.value,
+    props.held,
+    props.readings.map(reading => reading.t),
+    props.estimate,
+  ),
+)
+const watched = computed(() => Math.max(0, props.held - (stretch.value.moving ?? stretch.value.begun)))
+const target = computed(() => short('pressure', props.hold.setup.testPressure))
+const next = computed(() => markAfter[stretch.value.kind])
+
+/** What is done with hands to come to a stretch, and the word for having done it. */
+const moves: Record<StretchMark, { do: string; busy: string; done: string }> = {
+  'closed at room pressure': { do: '', busy: '', done: '' },
+  'pumped': { do: 'Pump it up', busy: 'Pump slowly', done: 'It is at pressure' },
+  'top-up': { do: 'Top it up', busy: 'Pump back to', done: 'It is topped up' },
+  'vented and closed': { do: 'Vent it', busy: 'Let it all out, slowly, then close it', done: 'It is closed again' },
+}
+const busyWords = computed(() => {
+  if (!next.value) return ''
+  const { busy } = moves[next.value]
+  return next.value === 'vented and closed'
+    ? `${busy}.`
+    : `${busy} to ${target.value}, then shut the rig.`.replace('to to', 'to')
+})
+const headings = {
+  'blank': 'Closed, no pressure: watch',
+  'under pressure': 'Under pressure: watch',
+  'topped up': 'Topped up: watch',
+  'blank after': 'Closed again, no pressure: watch',
+} as const
+const isLast = computed(() => next.value === null)
+</script>
+
+<template>
+  <section class="sheet" aria-label="Bracketed hold">
+    <ol class="mb-3 flex gap-1.5" aria-label="Stretches">
+      <li
+        v-for="(kind, k) in stretchKinds"
+        :key="kind"
+        class="h-2.5 flex-1 rounded-full"
+        :class="k < at ? 'bg-(--ink)' : k === at ? 'bg-(--time)' : 'bg-(--hair)'"
+        :aria-current="k === at ? 'step' : undefined"
+      >
+        <span class="sr-only">{{ headings[kind] }}</span>
+      </li>
+    </ol>
+    <div class="flex flex-wrap items-center justify-between gap-x-6 gap-y-3">
+      <div class="min-w-0 flex-1 basis-72">
+        <p class="text-2xl font-bold leading-tight">
+          {{ stretch.moving === null ? headings[stretch.kind] : busyWords }}
+        </p>
+        <p class="soft text-lg">
+          {{
+            stretch.moving === null
+              ? stretchWords[advice.why] + (advice.ready ? '' : ` About ${waitText(advice.left)} more.`)
+              : 'What is read meanwhile is left out.'
+          }}
+        </p>
+      </div>
+      <p class="figure text-5xl font-semibold" :aria-label="`for ${durationText(watched)}`">{{ durationText(watched) }}</p>
+    </div>
+    <div v-if="session.mayWork" class="mt-3 flex flex-wrap gap-2">
+      <template v-if="next">
+        <UButton
+          v-if="stretch.moving === null"
+          size="xl"
+          color="neutral"
+          class="min-h-14 text-lg"
+          :variant="advice.ready ? 'solid' : 'outline'"
+          :loading="saving"
+          @click="emit('mark', 'moving gas')"
+          >{{ moves[next].do }}{{ advice.ready ? '' : ' now already' }}</UButton
+        >
+        <UButton v-else size="xl" color="neutral" class="min-h-14 text-lg" :loading="saving" @click="emit('mark', next)">{{
+          moves[next].done
+        }}</UButton>
+        <UButton
+          v-if="stretch.kind === 'under pressure'"
+          size="xl"
+          color="neutral"
+          variant="ghost"
+          class="min-h-14"
+          @click="emit('mark', 'vented and closed')"
+          >Leave the top-up out: vented and closed</UButton
+        >
+      </template>
+      <UButton
+        size="xl"
+        color="neutral"
+        class="min-h-14 text-lg"
+        :variant="isLast && advice.ready ? 'solid' : 'ghost'"
+        @click="emit('stop')"
+        >{{ isLast ? 'Stop the hold' : 'Leave the rest out' }}</UButton
+      >
+    </div>
+  </section>
+</template>
