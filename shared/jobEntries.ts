@@ -6,6 +6,7 @@ import { testKindKeys, testKinds } from '../core/leaktest/testKinds'
 import { liveParts, targetPressure } from './jobCircuit'
 import { ledgerParts } from './ledgerParts'
 import { curedAt } from './limits'
+import { jointHolds, withJoint } from './leaktest/hold/jointHolds'
 import { descriptorOf, isRunning } from './leaktest/tests'
 import type { DescentPoint, FindView, JobView } from './views'
 
@@ -19,7 +20,10 @@ export function jobEntries(job: JobView): LedgerEntries {
   const finds = job.finds.filter(find => !find.struck && !testStruck.has(find.testId))
   return {
     parts: ledgerParts(job),
-    tests: counting.flatMap(test => descriptorOf(test).ledger(test, job)).sort((a, b) => a.end - b.end),
+    tests: withJoint(
+      counting.flatMap(test => descriptorOf(test).ledger(test, job)).sort((a, b) => a.end - b.end),
+      jointHolds(job).groups,
+    ),
     leaks: job.leaks.filter(leak => finds.some(find => find.leakId === leak.id)),
     finds: finds.map(find => ({ leakId: find.leakId, testId: find.testId, at: find.at })),
     struckFinds: job.finds

@@ -20,7 +20,7 @@ import { HoldRecord } from './holdRecord'
 import { exposureAlong, holdSeries, leakLaws, type HoldSeries, type LeakLaw } from './holdSeries'
 import { leakPrior } from './leakPrior'
 import { signsOf } from './holdSigns'
-import { weigh, type RateBelief } from './rateBelief'
+import { condensed, weigh, type RateBelief } from './rateBelief'
 import { gaugeSpread } from './gaugeSpread'
 import { boundsOf } from './verdict'
 
@@ -166,6 +166,11 @@ function explained(setup: HoldSetup, all: readonly HoldBlock[], record: HoldReco
     viscousWeight: tidy(viscousWeight),
     thermometerJumps: series.thermometerJumps,
     signs: signsOf(setup, series, fits, bounds.belowZero),
+    likelihood: condensed(belief.pieces, outer.temperature ** 2 + outer.barometer ** 2).map(piece => ({
+      rate: tidy(piece.rate),
+      deviation: tidy(piece.deviation),
+      weight: tidy(piece.weight),
+    })),
     emptyAt: series.emptyAt,
     engine: ENGINE,
   }

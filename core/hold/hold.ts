@@ -1,10 +1,11 @@
 import type { GasSpace } from '../gas/inventory'
 import type { Surroundings } from './besides/surroundings'
 import type { HoldSign } from './holdSigns'
+import type { LikelyRate } from './rateBelief'
 import type { RateBounds } from './verdict'
 
 /** The engine that gave a verdict; raised whenever the same input could give other figures. */
-export const ENGINE = '6'
+export const ENGINE = '7'
 
 /** One reading of a hold, SI. */
 export interface Reading {
@@ -112,6 +113,11 @@ export interface HoldEstimate extends RateBounds {
   thermometerJumps: number[]
   /** what looks wrong in the record; absent in what an older engine gave */
   signs?: HoldSign[]
+  /**
+   * what the readings alone say of the rate, no leak more likely than another beforehand, its own temperature and weather doubted,
+   * Pa·m3/s; absent in what an older engine gave
+   */
+  likelihood?: LikelyRate[]
   /** time at which hardly any pressure was left, s; nothing after it is used */
   emptyAt: number | null
   engine: string

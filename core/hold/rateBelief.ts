@@ -9,6 +9,13 @@ export interface RateBelief {
   prior: LeakPrior | null
 }
 
+/** A piece of what readings say of a rate: a normal distribution. */
+export interface LikelyRate {
+  rate: number
+  deviation: number
+  weight: number
+}
+
 /** A belief that can be asked. */
 export interface Weighed {
   mean: number
@@ -30,15 +37,32 @@ export function weigh({ pieces, prior }: RateBelief, doubt = 0): Weighed {
 
 /** Pieces whose rates and spreads differ by less than this, of the spread, are one. */
 const ALIKE = 0.05
+/** The same for a belief that is kept, and the share below which a piece of it is not. */
+const KEPT_ALIKE = 0.25
+const KEPT_SHARE = 1e-4
+
+/** What the readings say, as few pieces as tell it, the weights making one. @param doubt variance added to each piece */
+export function condensed(pieces: RateBelief['pieces'], doubt: number): LikelyRate[] {
+  const few = mergedWithin(
+    pieces.map(({ rate, variance, weight }) => ({ rate, deviation: Math.sqrt(variance + doubt), weight })),
+    KEPT_ALIKE,
+  )
+  const total = few.reduce((sum, piece) => sum + piece.weight, 0)
+  return few
+    .map(piece => ({ ...piece, weight: piece.weight / total }))
+    .filter(piece => piece.weight > KEPT_SHARE)
+    .sort((a, b) => b.weight - a.weight)
+}
 
 /** The same mixture with fewer pieces: those that lie on each other are put together by their moments. */
-function merged(pieces: readonly Piece[]): Piece[] {
-  if (pieces.length < MANY) return [...pieces]
+const merged = (pieces: readonly LikelyRate[]) => (pieces.length < MANY ? [...pieces] : mergedWithin(pieces, ALIKE))
+
+function mergedWithin(pieces: readonly LikelyRate[], alike: number): LikelyRate[] {
   const groups = new Map<string, { weight: number; first: number; second: number }>()
   for (const { rate, deviation, weight } of pieces) {
     if (!(weight > 0)) continue
-    const size = Math.round(Math.log(deviation) / ALIKE)
-    const key = `${size} ${Math.round(rate / (ALIKE * Math.exp(size * ALIKE)))}`
+    const size = Math.round(Math.log(deviation) / alike)
+    const key = `${size} ${Math.round(rate / (alike * Math.exp(size * alike)))}`
     const group = groups.get(key) ?? { weight: 0, first: 0, second: 0 }
     group.weight += weight
     group.first += weight * rate
@@ -52,9 +76,7 @@ function merged(pieces: readonly Piece[]): Piece[] {
 }
 const MANY = 50
 
-type Piece = { rate: number; deviation: number; weight: number }
-
-function weighedAlone(pieces: readonly Piece[]): Weighed {
+function weighedAlone(pieces: readonly LikelyRate[]): Weighed {
   const total = pieces.reduce((sum, piece) => sum + piece.weight, 0)
   const mean = pieces.reduce((sum, piece) => sum + piece.weight * piece.rate, 0) / total
   const variance =
@@ -66,7 +88,7 @@ function weighedAlone(pieces: readonly Piece[]): Weighed {
 }
 
 /** The mixture times the prior; null where the two have nothing in common. */
-function weighedBy({ edges, densities }: LeakPrior, pieces: readonly Piece[]): Weighed | null {
+function weighedBy({ edges, densities }: LeakPrior, pieces: readonly LikelyRate[]): Weighed | null {
   const last = edges.length - 1
   /** belief in each step, up to a constant, and its first two moments */
   const masses = new Float64Array(edges.length)

@@ -51,6 +51,8 @@ interface LedgerTestBase {
 export interface LedgerMeasurement extends LedgerTestBase {
   says: 'rate'
   bounds: RateBounds
+  /** another of the same boundary contradicts it, with nothing recorded between: it seals nothing */
+  contradicted?: boolean
 }
 
 /** A mark of one part: what it showed, or that the watch over it was not kept to its end. */

@@ -23,6 +23,7 @@ import { endTest } from './bench/endTest'
 import { addFind } from './bench/finds'
 import { recordEntry } from './bench/recordEntry'
 import { editJob, jobTrail, setCircuit } from './job/jobs'
+import { jointHolds } from '../../shared/leaktest/hold/jointHolds'
 import { loadJob } from './job/loadJobs'
 import { recordRepair, recordTouch, recordUnholdable } from './job/repairs'
 import { strikeEntry } from './job/strikes'
@@ -397,9 +398,25 @@ describe('a measured leak', () => {
     })
     await leaking(job, 1, only('Cap'))
     await leaking(job, 2, only('Drain plug'))
+    await recordTouch(at(2.5), job.id, {
+      id: randomUUID(),
+      partIds: [partId(job, 'Drain plug')],
+      kind: 'adjusted',
+      note: '',
+    })
     await held(job, 3, steady(), only('Drain plug'))
     expect((await standing(job)).ledger.measured.map(leak => leak.testId)).toHaveLength(1)
     expect((await standing(job)).state).toBe('leaking')
+  })
+  test('is not closed by a tight hold of the same boundary between which nobody did anything', async () => {
+    const job = await tank()
+    await leaking(job, 1)
+    await held(job, 2)
+    const { state, ledger } = await standing(job)
+    expect(state).toBe('leaking')
+    expect(ledger.measured).toHaveLength(1)
+    const { groups } = jointHolds(await loadJob(job.id))
+    expect(groups[0]!.joint).toMatchObject({ estimate: null, contradicts: { id: groups[0]!.holds[1]!.id } })
   })
   test('is closed by two holds that together cover it, and by a part that is not there any more', async () => {
     const job = await tank()

@@ -4,6 +4,7 @@ import { testName } from '#core/leaktest/testKinds'
 import { repairMaterial } from '#core/repair/repairMaterials'
 import { repairMethodName } from '#core/repair/repairMethods'
 import { lowerFirst } from '#core/words/words'
+import { jointHolds } from '#shared/leaktest/hold/jointHolds'
 import { latestFind } from '#shared/jobEntries'
 import { descriptorOf, type TestView } from '#shared/leaktest/tests'
 import { strippedSince } from '#shared/limits'
@@ -11,6 +12,7 @@ import type { JobView } from '#shared/views'
 import { faceOf } from '../../leaktest/testFaces'
 import type { QuantityKind } from './quantityKinds'
 import { cureReckoning } from './cureWords'
+import { jointSentence } from './jointWords'
 import { clockText } from './times'
 
 /** Writes a quantity in the reader's unit. */
@@ -24,6 +26,7 @@ export function recordRows(job: JobView, ledger: Ledger, now: number, short: Sho
     found: foundRows(job, ledger, now, short, partName),
     done: [...repairRows(job, now, short), ...touchRows(job, partName)].sort((a, b) => a.at - b.at),
     ...testRows(job, now, short, partName),
+    joint: jointHolds(job).groups.map(group => ({ text: jointSentence(group) })),
     was: job.outcomes
       .filter(each => !each.struck)
       .map(each => `${lowerFirst(causeOf(each.cause).name)}${each.partId ? ` (${lowerFirst(partName(each.partId))})` : ''}`)

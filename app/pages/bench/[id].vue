@@ -29,7 +29,7 @@ async function loadJob() {
     jobError.value = thrown
   }
 }
-watch(() => hold.value?.jobId, loadJob, { immediate: true })
+watch(() => [hold.value?.jobId, hold.value?.state], loadJob, { immediate: true })
 const retry = () => refresh().then(loadJob)
 
 const step = (to: 'settling' | 'reading' | 'stopped') =>
@@ -275,6 +275,7 @@ useActionKeys('Bench', [
         </div>
       </section>
 
+      <JointHolds v-if="hold.state === 'stopped'" :job="job" :hold-id="hold.id" />
       <section class="sheet" aria-label="Curve">
         <HoldCurve :hold="hold" :readings="readings" :estimate="estimate" :ahead="live?.ahead ?? null" />
       </section>
@@ -284,6 +285,13 @@ useActionKeys('Bench', [
           <BudgetBars :budget="estimate.budget" :words="budgetWords" />
         </div>
         <HoldFindings :hold="hold" :estimate="estimate" :readings="readings" />
+        <HoldWrongIf
+          v-if="hold.state === 'stopped' && estimate.verdict === 'sealed'"
+          :hold="hold"
+          :job="job"
+          :estimate="estimate"
+          :readings="readings"
+        />
         <div class="sheet" :class="running && 'md:col-span-2'">
           <h2 class="mb-1">What {{ rateText(estimate.leakRate) }} mL/min means</h2>
           <RateMeaning

@@ -210,6 +210,7 @@ useActionKeys('Job', [
       @strike="striking = $event"
     />
     <MeasuredLeaks :job="job" :ledger="standing.ledger" :part-name="partName" @done="done" @strike="striking = $event" />
+    <JointHolds :job="job" />
     <TestList :job="job" @strike="striking = $event" />
 
     <section v-if="job.touches.length" class="sheet" aria-labelledby="touch-title">

@@ -193,6 +193,9 @@ useActionKeys('Record', [
             </tbody>
           </table>
         </div>
+        <p v-for="together in rows.joint" :key="together.text" class="font-semibold">
+          {{ together.text }}
+        </p>
         <p v-for="row in rows.looked" :key="row.id" class="mt-2" :class="row.struck && 'line-through'">
           {{ row.text }}<span v-if="row.earlyReason" class="time"> Before cure: {{ row.earlyReason }}.</span>
         </p>
