@@ -66,15 +66,15 @@ const cpu = () => {
 /** In a process of its own, so that memory is that of one size alone. */
 function oneSize(count: number, of: HoldSetup): void {
   const readings = simulated(count + MORE, of.gauge)
-  liveHold(of.gauge).take(readings.slice(0, 1000))
+  liveHold(of).take(readings.slice(0, 1000))
   for (let k = 0; k < 3; k++) {
-    const warm = liveHold(of.gauge)
+    const warm = liveHold(of)
     warm.take(readings.slice(0, 1000))
     warm.estimate(of)
   }
   const before = process.memoryUsage().rss
   const start = cpu()
-  const hold = liveHold(of.gauge)
+  const hold = liveHold(of)
   hold.take(readings.slice(0, count))
   hold.estimate(of)
   const spent = cpu() - start

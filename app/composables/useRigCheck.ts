@@ -27,7 +27,7 @@ export function useRigCheck() {
   )
   const result = computed<{ estimate: HoldEstimate | null; reason: string | null }>(() => {
     if (!setup.value) return { estimate: null, reason: null }
-    const hold = liveHold(setup.value.gauge)
+    const hold = liveHold(setup.value)
     try {
       hold.take(readings.value)
       return { estimate: hold.estimate(setup.value), reason: null }

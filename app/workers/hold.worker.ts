@@ -24,14 +24,17 @@ export type FromHoldWorker =
 let known: { setup: HoldSetup; instruments: Instruments } | null = null
 let hold: LiveHold | null = null
 
+/** What a record is read with: with other kit it is begun anew. */
+const kitOf = ({ gauge, bottle }: HoldSetup) => JSON.stringify([gauge, bottle])
+
 const setupNow = () => withUnseenChange(known!.setup, known!.instruments, channel => hold!.record.sees(channel))
 
 self.onmessage = ({ data }: MessageEvent<ToHoldWorker>) => {
   if (data.kind === 'setup') {
     // A volume check changes the set-up while the readings stay.
-    const gauge = JSON.stringify(known?.setup.gauge)
+    const kit = known && kitOf(known.setup)
     known = data
-    if (!hold || gauge !== JSON.stringify(data.setup.gauge)) hold = liveHold(data.setup.gauge)
+    if (!hold || kit !== kitOf(data.setup)) hold = liveHold(data.setup)
     else if (hold.record.size) soon()
     return
   }

@@ -222,13 +222,13 @@ describe('a hold read live', () => {
   const log = readings(tank({ leaks: [leak(2)], pumpWarmth: 0.6 }), 30)
   test('says the same to the last digit as the whole at once, whatever the pieces and their order', () => {
     const whole = estimateHold(setup, log)
-    const piecewise = liveHold(setup.gauge)
+    const piecewise = liveHold(setup)
     for (let k = 0; k < log.length; k += 7) {
       piecewise.take(log.slice(k, k + 7))
       if (k > 30) piecewise.estimate(setup)
     }
     expect(piecewise.estimate(setup)).toEqual(whole)
-    const late = liveHold(setup.gauge)
+    const late = liveHold(setup)
     late.take(log.filter((_, k) => k % 3 !== 1))
     late.estimate(setup)
     late.take(log.filter((_, k) => k % 3 === 1))
@@ -242,7 +242,7 @@ describe('a hold read live', () => {
       { t: 9999, kind: 'knock' },
     ]
     const knocked = log.map(reading => ({ ...reading, pressure: reading.pressure + (reading.t >= 900 ? 400 : 0) }))
-    const hold = liveHold(setup.gauge)
+    const hold = liveHold(setup)
     hold.take(knocked.filter(reading => reading.t !== 900))
     hold.mark(marks)
     expect(hold.estimate(setup).steps).toEqual([910])
@@ -255,7 +255,7 @@ describe('a hold read live', () => {
     const simulated = standInTank(tank({ leaks: [leak(2)] }))
     const dense = Array.from({ length: 18_001 }, (_, k) => simulated.readAt(k / 10))
     const spiked = dense.map((reading, k) => (k % 2000 === 777 ? { ...reading, pressure: reading.pressure + 500 } : reading))
-    const piecewise = liveHold(setup.gauge)
+    const piecewise = liveHold(setup)
     for (let k = 0; k < spiked.length; k += 1711) {
       piecewise.take(spiked.slice(k, k + 1711))
       if (k > 0) piecewise.estimate(setup)
@@ -266,7 +266,7 @@ describe('a hold read live', () => {
     expect(Math.abs(rateOf(estimate.leakRate) - 2)).toBeLessThan(0.3)
   })
   test('a refused reading takes none of its batch with it', () => {
-    const hold = liveHold(setup.gauge)
+    const hold = liveHold(setup)
     hold.take(log.slice(0, 50))
     expect(() => hold.take([log[60]!, { t: 700, pressure: NaN }])).toThrow(HoldError)
     expect(hold.record.size).toBe(50)

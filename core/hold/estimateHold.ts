@@ -19,6 +19,7 @@ import { decision } from './holdDecision'
 import { HoldRecord } from './holdRecord'
 import { exposureAlong, holdSeries, leakLaws, type HoldSeries, type LeakLaw } from './holdSeries'
 import { leakPrior } from './leakPrior'
+import { againstBottle, bottleFell, heldAgainstBottle, recordAgainstBottle } from './bottle/bottle'
 import { signsOf } from './holdSigns'
 import { condensed, weigh, type RateBelief } from './rateBelief'
 import { gaugeSpread } from './gaugeSpread'
@@ -55,10 +56,13 @@ export interface Explained {
  * uncertainty by GUM, JCGM 100). The leak is what removes gas inventory: n R = P V / T falls by Q / T_std a second of exposure
  * at test pressure.
  * Same readings, same output, whatever their order and in however many pieces they came.
- * @param gauge of the hold, Pa
- * @param record readings to start with
+ * @param kit what it is read with: the gauge, and the bottle if there is one
+ * @param taken readings to start with
  */
-export function liveHold(gauge: HoldSetup['gauge'], record = new HoldRecord()): LiveHold {
+export function liveHold(kit: Pick<HoldSetup, 'gauge' | 'bottle'>, taken = new HoldRecord()): LiveHold {
+  /** what the estimate looks at: the difference to a bottle where there is one */
+  const record = kit.bottle ? recordAgainstBottle(taken) : taken
+  const gauge = kit.bottle?.gauge ?? kit.gauge
   const marks = new Map<number, string>()
   /** the time of the reading that each mark stands on */
   const placed = new Map<number, number>()
@@ -87,12 +91,18 @@ export function liveHold(gauge: HoldSetup['gauge'], record = new HoldRecord()): 
     placeMarks()
     if (changed < record.size) updateBlocks(blocks, record, changed, spread, isCoarse(gauge))
     changed = Infinity
-    return explained(setup, blocks, record, laws)
+    if (!kit.bottle) return explained(setup, blocks, record, laws)
+    const against = heldAgainstBottle(setup, kit.bottle, blocks, taken)
+    return explained(against.setup, against.blocks, record, laws, bottleFell(setup, taken))
   }
   return {
-    record,
+    record: taken,
     take(readings) {
-      if (readings.length) changed = Math.min(changed, record.take(readings))
+      if (!readings.length) return
+      const from = taken.take(readings)
+      const differences = kit.bottle ? againstBottle(readings) : null
+      if (!differences) changed = Math.min(changed, from)
+      else if (differences.length) changed = Math.min(changed, record.take(differences))
     },
     mark(given) {
       for (const { t, kind } of given) marks.set(t, kind)
@@ -108,13 +118,20 @@ export function estimateHold(
   readings: readonly Reading[],
   marks: readonly { t: number; kind: string }[] = [],
 ): HoldEstimate {
-  const live = liveHold(setup.gauge)
+  const live = liveHold(setup)
   live.take(readings)
   live.mark(marks)
   return live.estimate(setup)
 }
 
-function explained(setup: HoldSetup, all: readonly HoldBlock[], record: HoldRecord, laws: readonly LeakLaw[]): Explained {
+/** @param bottleLeaks a leak of the bottle hides as large a one of the tank */
+function explained(
+  setup: HoldSetup,
+  all: readonly HoldBlock[],
+  record: HoldRecord,
+  laws: readonly LeakLaw[],
+  bottleLeaks = false,
+): Explained {
   const blocks = all.filter(block => block.count > 0)
   const series = holdSeries(setup, blocks)
   const fits = fitHold(setup, series, laws)
@@ -143,6 +160,7 @@ function explained(setup: HoldSetup, all: readonly HoldBlock[], record: HoldReco
     const doubted = { ...fits.alone, variance: fits.alone.variance + (uncertainty / STANDARD_TEMPERATURE) ** 2 }
     bounds.belowZero = fallsShort(doubted) || fallsShort(fits.together)
   }
+  bounds.belowZero ||= bottleLeaks
   const figures = {
     leakRate: tidy(Math.max(0, leak)),
     low95: tidy(notTight(quantile(0.025), belief.prior)),
@@ -165,7 +183,7 @@ function explained(setup: HoldSetup, all: readonly HoldBlock[], record: HoldReco
     settling: best.settling && { amplitude: tidy(best.warmth), tau: best.settling.tau },
     viscousWeight: tidy(viscousWeight),
     thermometerJumps: series.thermometerJumps,
-    signs: signsOf(setup, series, fits, bounds.belowZero),
+    signs: bottleLeaks ? ['bottle leaks'] : signsOf(setup, series, fits, bounds.belowZero),
     likelihood: condensed(belief.pieces, outer.temperature ** 2 + outer.barometer ** 2).map(piece => ({
       rate: tidy(piece.rate),
       deviation: tidy(piece.deviation),

@@ -38,7 +38,7 @@ const blocksOf = (given: HoldSetup, readings: Reading[]): HoldBlock[] => {
 }
 const seriesOf = (given: HoldSetup, readings: Reading[]) => holdSeries(given, blocksOf(given, readings))
 const fitsOf = (readings: Reading[], given = setup) => {
-  const hold = liveHold(given.gauge)
+  const hold = liveHold(given)
   hold.take(readings)
   return hold.explain(given)
 }

@@ -1,5 +1,6 @@
 import type { GasSpace } from '../gas/inventory'
 import type { Surroundings } from './besides/surroundings'
+import type { Bottle } from './bottle/bottle'
 import type { HoldSign } from './holdSigns'
 import type { LikelyRate } from './rateBelief'
 import type { RateBounds } from './verdict'
@@ -17,6 +18,8 @@ export interface Reading {
   temperature?: number
   /** Pa */
   barometer?: number
+  /** tank less bottle, where a closed bottle is on the other side of a gauge, Pa */
+  difference?: number
   /** a knock, a top-up: what moved the pressure without being a leak */
   event?: string
 }
@@ -46,6 +49,8 @@ export interface HoldSetup {
   rigLeakUncertainty: number
   /** where it stands and what it is made of; absent where nobody said: then nothing but a leak and settling gas is reckoned with */
   surroundings?: Surroundings
+  /** a closed bottle against the tank; absent where there is none */
+  bottle?: Bottle
   /** fuel still in the tank; absent when it is dry or filled with inert gas */
   wetted?: { /** of the tank's volume, 0 to 1 */ share: number; /** at 20 °C, Pa */ vapourPressure: number }
 }

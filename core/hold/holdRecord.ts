@@ -3,7 +3,7 @@ import { HoldError, type Reading } from './hold'
 
 /**
  * Readings of a hold by time, in columns that grow: one row a time, ascending. Late readings are put where they belong;
- * of two readings at one time the later arrival counts. Absent temperatures and barometers are NaN.
+ * of two readings at one time the later arrival counts. Absent temperatures, barometers and differences are NaN.
  */
 export class HoldRecord {
   size = 0
@@ -11,11 +11,13 @@ export class HoldRecord {
   pressures = new Float64Array(64)
   temperatures = new Float64Array(64)
   barometers = new Float64Array(64)
+  /** tank less bottle */
+  differences = new Float64Array(64)
   /** what moved the pressure, by the time of the first reading after it */
   readonly events = new Map<number, string>()
 
   /** A record of whole columns, ascending in time with no two alike; absent values are NaN. They are not copied. */
-  static of(columns: Pick<HoldRecord, 'times' | 'pressures' | 'temperatures' | 'barometers'>): HoldRecord {
+  static of(columns: Pick<HoldRecord, 'times' | 'pressures' | 'temperatures' | 'barometers' | 'differences'>): HoldRecord {
     const record = new HoldRecord()
     Object.assign(record, columns)
     record.size = columns.times.length
@@ -99,12 +101,14 @@ export class HoldRecord {
   row(i: number): Reading {
     const temperature = this.temperatures[i]!,
       barometer = this.barometers[i]!,
+      difference = this.differences[i]!,
       event = this.events.get(this.times[i]!)
     return {
       t: this.times[i]!,
       pressure: this.pressures[i]!,
       ...(!Number.isNaN(temperature) && { temperature }),
       ...(!Number.isNaN(barometer) && { barometer }),
+      ...(!Number.isNaN(difference) && { difference }),
       ...(event !== undefined && { event }),
     }
   }
@@ -114,6 +118,7 @@ export class HoldRecord {
     this.pressures[i] = reading.pressure
     this.temperatures[i] = reading.temperature ?? NaN
     this.barometers[i] = reading.barometer ?? NaN
+    this.differences[i] = reading.difference ?? NaN
     if (reading.event) this.events.set(reading.t, reading.event)
   }
 
@@ -129,6 +134,7 @@ export class HoldRecord {
     this.pressures = grown(this.pressures)
     this.temperatures = grown(this.temperatures)
     this.barometers = grown(this.barometers)
+    this.differences = grown(this.differences)
   }
 }
 

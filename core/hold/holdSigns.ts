@@ -5,7 +5,14 @@ import type { HoldSeries } from './holdSeries'
 import { MUCH_VAPOUR, placeMoves } from './besides/surroundings'
 
 /** What looks wrong in a record, for a person to look into. */
-export const holdSigns = ['rises', 'falls and stops', 'wanders', 'vapour not told', 'more than its place'] as const
+export const holdSigns = [
+  'rises',
+  'falls and stops',
+  'wanders',
+  'vapour not told',
+  'more than its place',
+  'bottle leaks',
+] as const
 export type HoldSign = (typeof holdSigns)[number]
 
 /** Belief in a leak that opens or closes from which on it is said: four times what it was beforehand. */

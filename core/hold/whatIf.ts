@@ -36,7 +36,7 @@ export function whatIf(setup: HoldSetup, readings: readonly Reading[]): WhatIf[]
 }
 
 function under(assumption: Assumption, setup: HoldSetup, readings: readonly Reading[]): HoldEstimate {
-  const hold = liveHold(setup.gauge)
+  const hold = liveHold(setup)
   switch (assumption) {
     case 'no temperature':
       hold.take(readings.map(({ temperature: _, ...reading }) => reading))

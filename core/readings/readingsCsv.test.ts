@@ -12,6 +12,9 @@ function failure(text: string): ReadingsFileError {
 }
 
 test('the plain form, in SI', () => {
+  expect(at('time_s,pressure_kPa,difference_mmH2O\n0,6.9,-2\n')).toEqual([
+    { t: 0, pressure: 6900, difference: expect.closeTo(-19.6, 1) },
+  ])
   expect(at('time_s,pressure_kPa,temperature_C,barometer_hPa,event\n0,6.9,20,1013.25,\n10,6.89,20.05,1013.2,knock\n')).toEqual([
     { t: 0, pressure: 6900, temperature: 293.15, barometer: 101_325 },
     { t: 10, pressure: 6890, temperature: 293.2, barometer: 101_320, event: 'knock' },

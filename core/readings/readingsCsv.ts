@@ -20,7 +20,7 @@ export const timeUnits = ['s', 'min', 'h'] as const
 export type ColumnMeaning =
   | { field: 't'; unit: (typeof timeUnits)[number] }
   | { field: 'clock' }
-  | { field: 'pressure' | 'barometer'; unit: AnyPressureUnit }
+  | { field: 'pressure' | 'barometer' | 'difference'; unit: AnyPressureUnit }
   | { field: 'temperature'; unit: keyof typeof toKelvin }
   | { field: 'event' }
 
@@ -53,7 +53,7 @@ export function meaningOf(header: string): ColumnMeaning | null {
   const name = header.trim()
   if (/^event$/i.test(name)) return { field: 'event' }
   if (/^time$/i.test(name)) return { field: 'clock' }
-  const [, quantity, unit] = /^(time|pressure|temperature|barometer)_(\w+)$/i.exec(name) ?? []
+  const [, quantity, unit] = /^(time|pressure|temperature|barometer|difference)_(\w+)$/i.exec(name) ?? []
   if (!quantity || !unit) return null
   const find = <T extends string>(table: readonly T[]) => table.find(key => key.toLowerCase() === unit.toLowerCase())
   switch (quantity.toLowerCase()) {
@@ -67,7 +67,7 @@ export function meaningOf(header: string): ColumnMeaning | null {
     }
     default: {
       const key = find(Object.keys(pascalsPer) as AnyPressureUnit[])
-      return key ? { field: quantity.toLowerCase() as 'pressure' | 'barometer', unit: key } : null
+      return key ? { field: quantity.toLowerCase() as 'pressure' | 'barometer' | 'difference', unit: key } : null
     }
   }
 }
@@ -81,6 +81,7 @@ export function toSi(meaning: ColumnMeaning, value: number): number {
       return toKelvin[meaning.unit](value)
     case 'pressure':
     case 'barometer':
+    case 'difference':
       return value * pascalsPer[meaning.unit]
     default:
       return value

@@ -76,6 +76,22 @@ test('what is told of the surroundings is taken, the rest as is usual, and witho
   )
 })
 
+test('a bottle is taken with what is usual of it, and one that cannot be is named', () => {
+  expect(setupFromJson(whole)).not.toHaveProperty('bottle')
+  const bottle = { volume_L: 1.5, resolution_kPa: 0.001 }
+  expect(setupFromJson({ ...whole, bottle }).bottle).toMatchObject({
+    volume: 0.0015,
+    lies: 'on the skin',
+    gauge: { resolution: 1, noise: 0 },
+  })
+  expect(() => setupFromJson({ ...whole, bottle: { ...bottle, volume_L: 0 } })).toThrow('volume_L of the bottle')
+  expect(() => setupFromJson({ ...whole, bottle: { volume_L: 1 } })).toThrow('between tank and bottle')
+  expect(() => setupFromJson({ ...whole, bottle: { ...bottle, lies: 'upstairs' } })).toThrow(
+    'lies in the set-up must be one of',
+  )
+  expect(() => setupFromJson({ ...whole, bottle: 'green' })).toThrow('bottle must be a JSON object')
+})
+
 test('a vacuum is as good', () => {
   expect(setupFromJson({ ...whole, method: 'vacuum-decay', testPressure_kPa: -3 })).toMatchObject({
     method: 'vacuum-decay',

@@ -1,5 +1,6 @@
 import { standardFromThroughput, throughputFromStandard } from '../quantity/standardLeakRate'
 import { HoldError, type Budget, type HoldEstimate, type HoldSetup } from '../hold/hold'
+import { bottlePlaces } from '../hold/bottle/bottle'
 import { insides, places, walls } from '../hold/besides/surroundings'
 
 /** The set-up file of a hold (open format), units in the names. */
@@ -19,6 +20,14 @@ export interface SetupJson {
   place?: string
   wall?: string
   inside?: string
+  /** a closed bottle against the tank, read as difference_kPa */
+  bottle?: {
+    volume_L: number
+    lies?: string
+    resolution_kPa?: number
+    noise_kPa?: number
+    leakUncertainty_mLmin?: number
+  }
 }
 
 /**
@@ -46,6 +55,28 @@ export function setupFromJson(json: unknown): HoldSetup {
     rigLeak: throughputFromStandard(number(file, 'rigLeak_mLmin', 0)),
     rigLeakUncertainty: throughputFromStandard(number(file, 'rigLeakUncertainty_mLmin', 0)),
     ...surroundings(file),
+    ...bottle(file),
+  }
+}
+
+/** Doubt of a bottle whose leak nobody measured, mL/min. */
+const BOTTLE_LEAK = 0.002
+
+function bottle(file: Record<string, unknown>): Pick<HoldSetup, 'bottle'> {
+  if (file.bottle === undefined) return {}
+  const given = record(file.bottle, 'bottle')
+  const volume = number(given, 'volume_L') * 1e-3
+  const gauge = { resolution: number(given, 'resolution_kPa', 0) * 1000, noise: number(given, 'noise_kPa', 0) * 1000 }
+  if (!(volume > 0)) throw new HoldError('volume_L of the bottle must be more than zero.')
+  if (!(gauge.resolution >= 0) || !(gauge.noise >= 0) || gauge.resolution + gauge.noise <= 0)
+    throw new HoldError('The gauge between tank and bottle needs a step or a noise above zero.')
+  return {
+    bottle: {
+      volume,
+      lies: oneOf(given, 'lies', bottlePlaces, 'on the skin'),
+      gauge,
+      leakUncertainty: throughputFromStandard(number(given, 'leakUncertainty_mLmin', BOTTLE_LEAK)),
+    },
   }
 }
 

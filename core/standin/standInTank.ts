@@ -67,6 +67,20 @@ export interface StandInConfig extends Surroundings {
   gauge: Instrument
   thermometer: Instrument | null
   barometer: Instrument | null
+  /** a closed bottle that was filled with the tank and shut off, and the gauge between the two; absent where there is none */
+  bottle?: StandInBottle
+}
+
+export interface StandInBottle {
+  /** m3 */
+  volume: number
+  /** time constant of its gas towards the skin, s */
+  lag: number
+  /** how much more its place moves than the tank's gas, of the skin's movement */
+  aside: number
+  /** throughput at 293.15 K and the start pressure, Pa·m3/s */
+  leak: number
+  gauge: Instrument
 }
 
 export interface StandInReading {
@@ -74,6 +88,8 @@ export interface StandInReading {
   pressure: number
   temperature?: number
   barometer?: number
+  /** tank less bottle */
+  difference?: number
 }
 
 export interface StandInTank {
@@ -96,6 +112,7 @@ const GAUGE = 3
 const THERMOMETER = 4
 const BAROMETER = 5
 const KNOCK = 6
+const DIFFERENCE = 7
 
 /**
  * A tank that keeps its gas in moles and moves it step by step: leak out, heat from the skin, walls that give, weather outside.
@@ -130,6 +147,11 @@ export function standInTank(config: StandInConfig): StandInTank {
   const molesAt = (gauge: number) =>
     ((gauge - vapour() + barometerAt(clock)) * space.volume * (1 + give() * gauge)) / (MOLAR_GAS_CONSTANT * gasTemperature())
   let moles = molesAt(config.startPressure)
+  const { bottle } = config
+  const bottleBelongs = () => skinAt(clock) + (bottle?.aside ?? 0) * (skinAt(clock) - skinAt(0))
+  /** what is in it was the tank's own gas, as warm as that was */
+  let bottleGas = gasTemperature()
+  let bottlePressure = config.startPressure + barometerAt(0)
 
   /** Gauge pressure that holds the moles: (p + B)(1 + c p) = n R T / V0 with the vapour beside them, a quadratic in p. */
   const gauge = () => {
@@ -158,6 +180,12 @@ export function standInTank(config: StandInConfig): StandInTank {
       stretched += step
       followed = follow(followed, belongs(), unruly.gasLag, step)
       shown = follow(shown, skinAt(clock), unruly.thermometerLag, step)
+      if (bottle) {
+        const before = bottleGas
+        bottleGas = follow(bottleGas, bottleBelongs(), bottle.lag, step)
+        const over = (bottlePressure - outside) / config.startPressure
+        bottlePressure = bottlePressure * (bottleGas / before) - (bottle.leak * over * step) / bottle.volume
+      }
     }
   }
   const bringTo = (pressure: number) => {
@@ -180,6 +208,7 @@ export function standInTank(config: StandInConfig): StandInTank {
         pressure: show(config.gauge, gauge() + offset, GAUGE),
         ...(config.thermometer && { temperature: show(config.thermometer, shown, THERMOMETER) }),
         ...(config.barometer && { barometer: show(config.barometer, barometerAt(clock), BAROMETER) }),
+        ...(bottle && { difference: show(bottle.gauge, gauge() + barometerAt(clock) - bottlePressure, DIFFERENCE) }),
       }
     },
     knock(t) {

@@ -10,7 +10,7 @@ export type FileAnswer =
   | { problem: string }
   | {
       problem: null
-      columns: Record<'t' | 'pressure' | 'temperature' | 'barometer', Float64Array>
+      columns: Record<'t' | 'pressure' | 'temperature' | 'barometer' | 'difference', Float64Array>
       events: [row: number, event: string][]
     }
 
@@ -26,6 +26,7 @@ function answer({ text, meanings }: FileTask): FileAnswer {
         pressure: column(each => each.pressure),
         temperature: column(each => each.temperature),
         barometer: column(each => each.barometer),
+        difference: column(each => each.difference),
       },
       events: readings.flatMap(({ event }, row): [number, string][] => (event === undefined ? [] : [[row, event]])),
     }

@@ -2,7 +2,7 @@ import * as yup from 'yup'
 import { entryId, oneOf, positive, quantity, requiredLine } from './fields'
 import { readingSchema } from '../leaktest/hold/holdForm'
 
-export const kitKinds = ['gauge', 'thermometer', 'barometer', 'rig', 'pump'] as const
+export const kitKinds = ['gauge', 'thermometer', 'barometer', 'rig', 'pump', 'bottle'] as const
 export type KitKind = (typeof kitKinds)[number]
 
 /** What is known of a piece of kit, SI. */
@@ -11,6 +11,13 @@ export type KitFacts =
   | { kind: 'thermometer'; /** K over a hold, one standard deviation */ drift: number }
   | { kind: 'barometer'; /** Pa over a hold, one standard deviation */ drift: number }
   | { kind: 'rig'; /** m3 of hoses and gauge */ volume: number }
+  | {
+      kind: 'bottle'
+      /** m3 */ volume: number
+      /** of the gauge between it and the tank, Pa */ resolution: number
+      noise: number
+      /** Pa·m3/s, one standard deviation */ leakDoubt: number
+    }
   | {
       kind: 'pump'
       /** m3 of outside air a stroke */ stroke: number
@@ -25,11 +32,11 @@ const only = <S extends yup.AnySchema>(kinds: readonly KitKind[], schema: S) =>
 const factsSchema = yup.object({
   kind: oneOf(kitKinds, 'What it is'),
   resolution: only(
-    ['gauge'],
+    ['gauge', 'bottle'],
     positive('Smallest step').max(5000, 'A step above 5 kPa shows nothing on a tank. Check the unit.'),
   ),
   noise: only(
-    ['gauge'],
+    ['gauge', 'bottle'],
     quantity('Noise')
       .min(0, 'Noise cannot be negative.')
       .max(5000, 'Noise above 5 kPa shows nothing on a tank. Check the unit.'),
@@ -47,10 +54,16 @@ const factsSchema = yup.object({
               .max(2000, 'A barometer that drifts by more than 20 hPa says nothing.')
           : yup.mixed().strip(),
     ) as unknown as yup.NumberSchema<number>,
-  volume: only(
-    ['rig'],
-    positive('Volume of hoses and gauge').max(0.01, 'More than 10 L is a tank, not a rig. Check the unit.'),
-  ),
+  volume: yup
+    .mixed()
+    .when('kind', ([kind]: unknown[]) =>
+      kind === 'rig'
+        ? positive('Volume of hoses and gauge').max(0.01, 'More than 10 L is a tank, not a rig. Check the unit.')
+        : kind === 'bottle'
+          ? positive('Volume of the bottle').max(0.05, 'More than 50 L is a tank, not a bottle. Check the unit.')
+          : yup.mixed().strip(),
+    ) as unknown as yup.NumberSchema<number>,
+  leakDoubt: only(['bottle'], quantity('Leak of the bottle').min(0, 'A leak cannot be negative.')),
   stroke: only(['pump'], positive('Stroke').max(0.02, 'More than 20 L is no stroke. Check the unit.')),
   strokeUncertainty: only(
     ['pump'],

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { throughputFromStandard } from '#core/quantity/standardLeakRate'
 import { kitItemSchema, kitKinds, type KitItemForm, type KitKind } from '#shared/schemas/kit'
 import type { KitItemView } from '#shared/views'
 
@@ -17,6 +18,7 @@ interface State extends Omit<KitItemForm, 'facts'> {
     volume?: number | null
     stroke?: number | null
     strokeUncertainty?: number | null
+    leakDoubt?: number | null
   }
 }
 const usual: Record<KitKind, State['facts']> = {
@@ -25,6 +27,7 @@ const usual: Record<KitKind, State['facts']> = {
   barometer: { kind: 'barometer', drift: 10 },
   rig: { kind: 'rig', volume: 40e-6 },
   pump: { kind: 'pump', stroke: 100e-6, strokeUncertainty: 1e-6 },
+  bottle: { kind: 'bottle', volume: 0.001, resolution: 1, noise: 1, leakDoubt: throughputFromStandard(0.002) },
 }
 const state = ref<State>({
   id: '',
@@ -60,6 +63,7 @@ const words: Record<KitKind, string> = {
   barometer: 'Barometer',
   rig: 'Rig',
   pump: 'Pump or syringe',
+  bottle: 'Closed bottle',
 }
 const day = (at: number | null) => (at === null ? '' : new Date(at).toISOString().slice(0, 10))
 const setDay = (field: 'calibratedAt' | 'calibrationDue', text: string) => {
@@ -78,7 +82,7 @@ const submit = () =>
     v-model:open="open"
     :title="item ? item.name : 'Add to the kit'"
     :description="
-      item ? 'What it shows, and when it was calibrated.' : 'A gauge, thermometer, barometer, rig or pump of the shop.'
+      item ? 'What it shows, and when it was calibrated.' : 'A gauge, thermometer, barometer, rig, pump or bottle of the shop.'
     "
     :ui="{ content: 'max-w-lg' }"
   >
@@ -91,7 +95,15 @@ const submit = () =>
           ><UInput v-model="state.name" placeholder="Such as: grey digital, bench 2" class="w-full"
         /></UFormField>
         <div class="grid gap-4 sm:grid-cols-2">
-          <template v-if="state.facts.kind === 'gauge'">
+          <template v-if="state.facts.kind === 'bottle'">
+            <UFormField label="Volume of the bottle" name="facts.volume"
+              ><QuantityInput v-model="state.facts.volume!" kind="volume"
+            /></UFormField>
+            <UFormField label="It may leak" name="facts.leakDoubt" hint="dead-ended, one standard deviation"
+              ><QuantityInput v-model="state.facts.leakDoubt!" kind="rate"
+            /></UFormField>
+          </template>
+          <template v-if="state.facts.kind === 'gauge' || state.facts.kind === 'bottle'">
             <UFormField label="Smallest step" name="facts.resolution"
               ><QuantityInput v-model="state.facts.resolution!" kind="pressureStep"
             /></UFormField>

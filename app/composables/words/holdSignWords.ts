@@ -9,5 +9,7 @@ export const holdSignWords: Record<HoldSign, string> = {
     'It follows something that the thermometer does not show: sun or a heater on one side, a draught, or a gauge that wanders. Shade it, or hold at night.',
   'vapour not told':
     'It rises as fuel does that evaporates, and nobody told of fuel in it. Drain and air it, or say that it is wet.',
+  'bottle leaks':
+    'The bottle itself loses pressure: the gauge beside it shows it. A bottle that leaks hides a leak of the tank. Seal the bottle and its valve, and hold again.',
   'more than its place': 'Its skin moved further than a tank does in the place that was told. See where it stands.',
 }

@@ -20,6 +20,7 @@ const titles: Record<KitKind, string> = {
   barometer: 'Barometers',
   rig: 'Rigs',
   pump: 'Pumps and syringes',
+  bottle: 'Closed bottles',
 }
 const groups = computed(() =>
   kitKinds
@@ -37,6 +38,8 @@ function shows({ facts }: KitItemView): string {
       return `drifts by ${short('weather', facts.drift)} over a hold`
     case 'rig':
       return `${short('smallVolume', facts.volume)} of hoses and gauge`
+    case 'bottle':
+      return `${short('volume', facts.volume)} against the tank, read in steps of ${short('pressureStep', facts.resolution)}`
     case 'pump':
       return `${short('smallVolume', facts.stroke)} ± ${short('smallVolume', facts.strokeUncertainty)} a stroke`
   }

@@ -5,6 +5,7 @@ import { choleskyOf } from '../../algebra/covariance'
 import { trendAndWaves, waveNumber, type WanderingChannel } from '../wanderingChannel'
 import { pumpings } from './pumpings'
 import {
+  bottleWarmth,
   GAUGE_DRIFT,
   gasFollows,
   UNREAD_BAROMETER,
@@ -24,6 +25,7 @@ export const effectParts = {
   'settling': 'readings',
   'unread weather': 'barometer',
   'gauge drift': 'instrumentDrift',
+  'bottle leak': 'instrumentDrift',
   'fuel vapour': 'fuelVapour',
   'wall creep': 'wallCreep',
 } as const satisfies Record<string, BudgetPart>
@@ -87,16 +89,21 @@ export function discrepancies(setup: HoldSetup, surroundings: Surroundings, seri
   const settled = (of: (since: number) => number) => (t: number) =>
     pumped.reduce((sum, each) => sum + (t + begun >= each.t ? each.share * of(t + begun - each.t) : 0), 0)
   const hasThermometer = series.temperatureScatter !== null
-  const warmth = unseenWarmth[surroundings.place]
+  const { bottle } = setup
+  const usual = unseenWarmth[surroundings.place]
+  const warmth = bottle ? { ...usual, floor: bottleWarmth[bottle.lies].floor, blind: bottleWarmth[bottle.lies] } : usual
   const root = Math.sqrt(Math.max(1, hours))
   const first = series.temperatures[0]!
   let moved: Float64Array | null = null
   const always = [
-    effect(
-      'unread weather',
-      series.barometerScatter === null ? UNREAD_BAROMETER * root : setup.barometerChangeUncertainty,
-      t => ((setup.space.volume / series.meanTemperature) * t) / held,
-    ),
+    bottle
+      ? // What the bottle loses the difference gains.
+        effect('bottle leak', bottle.leakUncertainty / bottle.volume, t => perPascal * t)
+      : effect(
+          'unread weather',
+          series.barometerScatter === null ? UNREAD_BAROMETER * root : setup.barometerChangeUncertainty,
+          t => ((setup.space.volume / series.meanTemperature) * t) / held,
+        ),
     effect('gauge drift', GAUGE_DRIFT, t => (perPascal * t) / HOUR),
   ]
   const walked = Math.max(hours, 0.25)

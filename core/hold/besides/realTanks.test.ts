@@ -44,7 +44,7 @@ const record = (
 const verdictOf = (readings: Reading[], change: Partial<HoldSetup> = {}) =>
   estimateHold({ ...setup, ...change }, readings).verdict
 const seriesOf = (readings: Reading[], change: Partial<HoldSetup> = {}) => {
-  const hold = liveHold(setup.gauge)
+  const hold = liveHold(setup)
   hold.take(readings)
   return hold.explain({ ...setup, ...change }).series
 }

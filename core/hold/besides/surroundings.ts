@@ -1,3 +1,4 @@
+import type { BottlePlace } from '../bottle/bottle'
 import type { TankMaterial } from '../../circuit/tankKinds'
 
 /** What the technician can say of where a tank stands, what it is made of, and what was in it. */
@@ -139,3 +140,37 @@ export const CHANGE_BELIEF = { closes: 0.07, opens: 0.05 }
 
 /** How far a skin moves in such a place at the most in a hold, K; more is no such place. */
 export const placeMoves: Record<Surroundings['place'], number> = { 'still room': 2, 'indoors': 6, 'outdoors': Infinity }
+
+/**
+ * The same for the difference between a tank's gas and that of a closed bottle: in the gas itself, on the skin, or beside the tank. What
+ * both feel drops out (general practice of differential pressure decay testing).
+ */
+export const bottleWarmth: Record<BottlePlace, UnseenWarmth['blind'] & { floor: number }> = {
+  'inside': {
+    floor: 0.01,
+    drift: 0.01,
+    wander: [
+      [0, 0.8],
+      [0.02, 0.15],
+      [0.1, 0.05],
+    ],
+  },
+  'on the skin': {
+    floor: 0.03,
+    drift: 0.03,
+    wander: [
+      [0, 0.65],
+      [0.05, 0.25],
+      [0.2, 0.1],
+    ],
+  },
+  'beside': {
+    floor: 0.06,
+    drift: 0.2,
+    wander: [
+      [0.05, 0.5],
+      [0.2, 0.35],
+      [0.6, 0.15],
+    ],
+  },
+}

@@ -29,6 +29,13 @@ export async function demoKit(actor: (at: Date) => Actor, at: Date, now: number)
   const rig = await add('Short rig', { kind: 'rig', volume: 35e-6 })
   await add('Long rig with tee', { kind: 'rig', volume: 120e-6 })
   await add('Syringe', { kind: 'pump', stroke: 100e-6, strokeUncertainty: 1e-6 })
+  await add('Litre bottle', {
+    kind: 'bottle',
+    volume: 0.001,
+    resolution: 1,
+    noise: 1,
+    leakDoubt: throughputFromStandard(0.002),
+  })
   const pressure = 5000
   const tank = standInTank({
     seed: 12,

@@ -148,6 +148,7 @@ export async function demoJob(
       scale: { kind: 'gauge' },
       kit: {},
       wettedShare: 0,
+      bottle: null,
       course: 'plain',
       place: 'indoors',
       inside: 'aired',

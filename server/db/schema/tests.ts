@@ -71,6 +71,8 @@ export const reading = pgTable(
     pressure: doublePrecision('pressure').notNull(),
     temperature: doublePrecision('temperature'),
     barometer: doublePrecision('barometer'),
+    /** tank less bottle, Pa */
+    difference: doublePrecision('difference'),
     event: text('event'),
     /** who typed it; empty for an instrument or a file */
     personId: uuid('person_id').references(() => person.id),

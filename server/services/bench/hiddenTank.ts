@@ -114,6 +114,15 @@ export function standInFor(
     weather: { start: 100_900 + vary(35, 900), drift: vary(36, 30), wander: 8 },
     gauge: { ...setup.gauge, drift: degree * vary(39, 15) },
     thermometer: hold.hasThermometer ? { resolution: 0.05, noise: 0.01, drift: vary(37, 0.05) } : null,
+    ...(setup.bottle && {
+      bottle: {
+        volume: setup.bottle.volume,
+        lag: { 'inside': 60, 'on the skin': 200, 'beside': 400 }[setup.bottle.lies],
+        aside: { 'inside': 0, 'on the skin': 0.05, 'beside': 0.4 }[setup.bottle.lies] * vary(48, 1),
+        leak: 0,
+        gauge: { ...setup.bottle.gauge, drift: degree * vary(49, 8) },
+      },
+    }),
     barometer: hold.hasBarometer ? { resolution: 10, noise: 4, drift: vary(38, 5) } : null,
   }
 }

@@ -203,6 +203,22 @@ describe('a bracketed hold', () => {
   })
 })
 
+describe('a closed bottle', () => {
+  test('is kept with the hold, and its difference with the readings', async () => {
+    const bottle = { volume: 0.001, lies: 'on the skin' as const, step: 1, noise: 1, leakDoubt: 1e-7 }
+    const hold = await running({ bottle })
+    expect(hold.setup.bottle).toMatchObject({ volume: 0.001, gauge: { resolution: 1, noise: 1 } })
+    const readings = falling(90, 20).map((reading, k) => ({ ...reading, difference: normalAt(3, 0, k) }))
+    await fed(hold.id, readings)
+    expect((await holdReadings(hold.id, -1))[5]!.difference).toBe(readings[5]!.difference)
+    expect((await readingRecord(database(), hold.id)).row(5)).toEqual(readings[5])
+    // By the gauge it falls, against the bottle it does not.
+    const { estimate } = await liveEstimate(hold.id)
+    expect(estimate).toEqual(estimateHold(hold.setup, readings))
+    expect(estimate!.leakRate).toBeLessThan(0.3 * 0.01 * 0.018)
+  })
+})
+
 describe('the kit', () => {
   const item = (facts: KitItemForm['facts'], change: Partial<KitItemForm> = {}): KitItemForm => ({
     id: randomUUID(),

@@ -118,6 +118,7 @@ export const holdForm = (change: Partial<HoldForm> = {}): HoldForm => ({
   barometerDoubt: 2,
   rigLeak: 0,
   rigLeakDoubt: 0,
+  bottle: null,
   course: 'plain',
   place: 'still room',
   inside: 'dry',

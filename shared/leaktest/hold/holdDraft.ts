@@ -46,6 +46,7 @@ export const blankHold = (): HoldDraft => ({
   scale: { kind: 'gauge' },
   kit: {},
   wettedShare: 0,
+  bottle: null,
   course: 'plain',
   place: 'indoors',
   inside: 'aired',
@@ -90,6 +91,15 @@ function draftFrom({ setup, course, links, supply, source, scale, kit, hasThermo
     kit: { ...kit },
     hasThermometer,
     hasBarometer,
+    bottle: setup.bottle
+      ? {
+          volume: setup.bottle.volume,
+          lies: setup.bottle.lies,
+          step: setup.bottle.gauge.resolution,
+          noise: setup.bottle.gauge.noise,
+          leakDoubt: setup.bottle.leakUncertainty,
+        }
+      : null,
     course,
     place: setup.surroundings?.place ?? ('indoors' as const),
     inside: setup.surroundings?.inside === 'dry' ? ('dry' as const) : ('aired' as const),
@@ -117,6 +127,22 @@ export function scaleOf(kind: HoldDraft['scale']['kind']): HoldDraft['scale'] {
   return kind === 'sensor' ? { kind, zero: 0.5, slope: 2500 } : { kind: 'gauge' }
 }
 
+/** A bottle as it is tied on when nobody says otherwise. */
+export const usualBottle: NonNullable<HoldDraft['bottle']> = {
+  volume: 0.001,
+  lies: 'on the skin',
+  step: 1,
+  noise: 1,
+  leakDoubt: throughputFromStandard(0.002),
+}
+const bottleOf = ({ volume, resolution, noise, leakDoubt }: Extract<KitItemView['facts'], { kind: 'bottle' }>) => ({
+  ...usualBottle,
+  volume,
+  step: resolution,
+  noise,
+  leakDoubt,
+})
+
 /** A piece of kit taken into the hold with what is known of it; one that is in it already is left out again. */
 export function withKit(draft: HoldDraft, slot: keyof HoldKit, item: KitItemView): Partial<HoldDraft> {
   const on = draft.kit[slot] !== item.id
@@ -133,6 +159,8 @@ export function withKit(draft: HoldDraft, slot: keyof HoldKit, item: KitItemView
       const leak = on && item.rigLeak ? rigLeakAt(item.rigLeak, draft.testPressure || 1) : null
       return { kit, rigLeak: leak?.leak ?? 0, rigLeakDoubt: leak?.uncertainty ?? UNCHECKED_RIG }
     }
+    case 'bottle':
+      return { kit, bottle: on ? bottleOf(facts) : null }
     case 'pump':
       return { kit }
   }
@@ -166,6 +194,14 @@ export const setupOfForm = (
     wall: wallOf(tank.material),
     inside: form.wettedShare > 0 ? 'wet with fuel' : form.inside,
   },
+  ...(form.bottle && {
+    bottle: {
+      volume: form.bottle.volume,
+      lies: form.bottle.lies,
+      gauge: { resolution: form.bottle.step, noise: form.bottle.noise },
+      leakUncertainty: form.bottle.leakDoubt,
+    },
+  }),
   ...(form.wettedShare > 0 && {
     wetted: { share: form.wettedShare, vapourPressure: fuels.find(fuel => fuel.key === tank.fuel)!.vapourPressure },
   }),
@@ -180,6 +216,8 @@ export function plannedFrom(
   job: Pick<JobView, 'wallGive' | 'acceptance' | 'fuel' | 'material' | 'pressureLimit' | 'limitSource'>,
 ): PlannedHold | null {
   const { volume, testPressure, gaugeStep, gaugeNoise, temperatureDoubt, barometerDoubt, rigLeakDoubt } = draft
+  const { bottle } = draft
+  if (bottle && !(bottle.volume > 0 && bottle.step > 0 && Number.isFinite(bottle.noise + bottle.leakDoubt))) return null
   const typed = [volume, testPressure, gaugeStep, gaugeNoise, temperatureDoubt, barometerDoubt, rigLeakDoubt]
   if (!typed.every(Number.isFinite) || !(volume > 0) || testPressure === 0 || !(gaugeStep > 0)) return null
   if (overLimit(job, testPressure, String) !== null) return null

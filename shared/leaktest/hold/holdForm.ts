@@ -1,4 +1,5 @@
 import * as yup from 'yup'
+import { bottlePlaces } from '../../../core/hold/bottle/bottle'
 import { places } from '../../../core/hold/besides/surroundings'
 import { throughputFromStandard } from '../../../core/quantity/standardLeakRate'
 import type { PressureScale } from '../../../core/readings/pressureScale'
@@ -68,13 +69,16 @@ const scaleSchema = yup
   )
 
 const kitId = () => yup.string().uuid('That is not in the kit.').optional()
-const kitSchema = yup.object({ gauge: kitId(), thermometer: kitId(), barometer: kitId(), rig: kitId() }).default({})
+const kitSchema = yup
+  .object({ gauge: kitId(), thermometer: kitId(), barometer: kitId(), rig: kitId(), bottle: kitId() })
+  .default({})
 /** Which of the shop's kit a hold uses. */
 export interface HoldKit {
   gauge?: string | undefined
   thermometer?: string | undefined
   barometer?: string | undefined
   rig?: string | undefined
+  bottle?: string | undefined
 }
 
 /** Where the air comes from. Two of them are offered only to be refused with the reason. */
@@ -85,6 +89,20 @@ export const refusedSupplies: Partial<Record<AirSupply, string>> = {
     'Never a bottle straight to the tank: it holds a thousand times what a tank stands. Put a regulator and a relief between.',
   'oxygen': 'Never oxygen: it sets fuel residue alight by itself. Take air or nitrogen.',
 }
+
+/** A closed bottle against the tank; null where there is none. */
+const bottleSchema = yup
+  .object({
+    volume: positive('Volume of the bottle').max(0.05, 'A bottle of more than 50 L is a tank. Check the unit.'),
+    lies: oneOf(bottlePlaces, 'Where the bottle lies'),
+    step: positive('Step between tank and bottle').max(5000, 'A step above 5 kPa shows nothing. Check the unit.'),
+    noise: quantity('Noise between tank and bottle')
+      .min(0, 'Noise cannot be negative.')
+      .max(5000, 'Noise above 5 kPa shows nothing. Check the unit.'),
+    leakDoubt: rate('Leak of the bottle'),
+  })
+  .nullable()
+  .default(null)
 
 /** What a tank without liquid in it may have been: aired after fuel, or never wet. Liquid is told by its share. */
 export const drainedInsides = ['aired', 'dry'] as const
@@ -138,6 +156,7 @@ export const holdSchema = yup.object({
   relief: reliefSchema(),
   wettedShare: wettedShareSchema(),
   // Nobody said: the one in between, and a tank that had fuel in it.
+  bottle: bottleSchema,
   course: oneOf(holdCourses, 'Course').default('plain'),
   place: oneOf(places, 'Where it stands').default('indoors'),
   inside: oneOf(drainedInsides, 'What was in it').default('aired'),
@@ -149,6 +168,7 @@ export const readingSchema = yup.object({
   pressure: bounded('pressure', quantity('Pressure')).required('Pressure is missing.'),
   temperature: bounded('temperature', yup.number().typeError('Type a number, such as 17.3.')),
   barometer: bounded('barometer', yup.number().typeError('Type a number, such as 1009.')),
+  difference: bounded('difference', yup.number().typeError('Type a number, such as −0.02.')),
 })
 export const MOST_READINGS_A_CALL = 10_000
 export const readingsSchema = yup.object({
@@ -186,7 +206,7 @@ export const speedSchema = yup.object({
 })
 
 const meaningSchema = yup.object({
-  field: oneOf(['t', 'clock', 'pressure', 'barometer', 'temperature', 'event'] as const, 'What a column holds'),
+  field: oneOf(['t', 'clock', 'pressure', 'barometer', 'difference', 'temperature', 'event'] as const, 'What a column holds'),
   unit: yup
     .string()
     .when('field', ([field], schema) =>
@@ -194,7 +214,7 @@ const meaningSchema = yup.object({
         ? oneOf(timeUnits, 'Unit of time')
         : field === 'temperature'
           ? oneOf(Object.keys(toKelvin) as (keyof typeof toKelvin)[], 'Unit of temperature')
-          : field === 'pressure' || field === 'barometer'
+          : field === 'pressure' || field === 'barometer' || field === 'difference'
             ? oneOf(Object.keys(pascalsPer) as AnyPressureUnit[], 'Unit of pressure')
             : schema.strip(),
     ),

@@ -70,6 +70,7 @@ export interface ReadingView {
   pressure: number
   temperature?: number
   barometer?: number
+  difference?: number
   event?: string
 }
 

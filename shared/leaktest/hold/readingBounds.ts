@@ -26,8 +26,14 @@ export const readingBounds = {
     high: 115_000,
     tooHigh: 'That is no weather on the ground. Check the unit.',
   },
+  difference: {
+    low: -200_000,
+    tooLow: 'A difference of more than 200 kPa to the bottle is not believable. Check the unit.',
+    high: 200_000,
+    tooHigh: 'A difference of more than 200 kPa to the bottle is not believable. Check the unit.',
+  },
 } as const
-const channels = ['t', 'pressure', 'temperature', 'barometer'] as const
+const channels = ['t', 'pressure', 'temperature', 'barometer', 'difference'] as const
 
 /** Why a reading cannot be one, or null. A form says the same through its schema; this is for thousands at a time. */
 export function readingProblem(reading: Reading): string | null {

@@ -52,6 +52,10 @@ const choices = [
     value: `temperature ${unit}`,
   })),
   ...(['hPa', 'mbar', 'kPa', 'Pa', 'inHg'] as const).map(unit => ({ label: `barometer, ${unit}`, value: `barometer ${unit}` })),
+  ...(['kPa', 'Pa', 'mbar', 'mmH2O', 'inH2O'] as const).map(unit => ({
+    label: `tank less bottle, ${unit}`,
+    value: `difference ${unit}`,
+  })),
   { label: 'event', value: 'event' },
 ]
 const keyOf = (meaning: ColumnMeaning | null | undefined) =>

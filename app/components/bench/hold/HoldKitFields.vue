@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { WETTED_FLAG } from '#core/hold/holdBudget'
-import { withBarometer, withKit, withThermometer, type HoldDraft } from '#shared/leaktest/hold/holdDraft'
+import { bottlePlaces, type BottlePlace } from '#core/hold/bottle/bottle'
+import { usualBottle, withBarometer, withKit, withThermometer, type HoldDraft } from '#shared/leaktest/hold/holdDraft'
 
 /** Gauge, thermometer, barometer and rig of a hold: from the Shelf by a tap, or typed. */
 defineProps<{ now: number }>()
@@ -13,7 +14,13 @@ const slots = [
   { slot: 'thermometer', name: 'Thermometer' },
   { slot: 'barometer', name: 'Barometer' },
   { slot: 'rig', name: 'Rig' },
+  { slot: 'bottle', name: 'Bottle' },
 ] as const
+const lieWords: Record<BottlePlace, string> = { 'inside': 'In the tank', 'on the skin': 'On its skin', 'beside': 'Beside it' }
+const tied = computed({
+  get: () => draft.value.bottle !== null,
+  set: on => change({ bottle: on ? { ...usualBottle } : null, ...(!on && { kit: { ...draft.value.kit, bottle: undefined } }) }),
+})
 const rig = computed(() => of('rig').find(item => item.id === draft.value.kit.rig))
 const late = computed(() =>
   slots.flatMap(({ slot }) => of(slot).filter(item => item.id === draft.value.kit[slot] && overdue(item))),
@@ -93,6 +100,32 @@ const rigHint = (now: number) => {
       <UFormField label="Give or take" name="rigLeakDoubt">
         <QuantityInput v-model="draft.rigLeakDoubt" kind="rate" />
       </UFormField>
+    </div>
+    <div class="mt-4 space-y-3">
+      <USwitch v-model="tied" label="Against a closed bottle: a gauge or water column between it and the tank" />
+      <template v-if="draft.bottle">
+        <p class="soft">
+          Fill it together with the tank, wait until the gas has settled, then shut it off. Temperature and weather then drop
+          out, but for their difference; a bottle that leaks hides a leak.
+        </p>
+        <UFormField label="It lies" name="bottle.lies">
+          <TapChoice v-model="draft.bottle.lies" :options="bottlePlaces" :words="lieWords" several label="It lies" />
+        </UFormField>
+        <div class="grid gap-x-5 gap-y-4 sm:grid-cols-4">
+          <UFormField label="Its volume" name="bottle.volume">
+            <QuantityInput v-model="draft.bottle.volume" kind="volume" />
+          </UFormField>
+          <UFormField label="Step between" name="bottle.step">
+            <QuantityInput v-model="draft.bottle.step" kind="pressureStep" />
+          </UFormField>
+          <UFormField label="Noise between" name="bottle.noise">
+            <QuantityInput v-model="draft.bottle.noise" kind="pressureStep" />
+          </UFormField>
+          <UFormField label="It may leak" name="bottle.leakDoubt">
+            <QuantityInput v-model="draft.bottle.leakDoubt" kind="rate" />
+          </UFormField>
+        </div>
+      </template>
     </div>
     <p v-if="draft.kit.rig && !rig?.rigLeak" class="mt-3">
       <NuxtLink :to="`/shelf/rig/${draft.kit.rig}`" class="font-semibold underline">Check this rig dead-ended</NuxtLink>, so

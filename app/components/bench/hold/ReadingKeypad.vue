@@ -8,21 +8,32 @@ import type { BenchHold, ReadingView } from '#shared/leaktest/hold/holdView'
 const props = defineProps<{ hold: BenchHold; readings: ReadingView[] }>()
 const emit = defineEmits<{ add: [reading: Omit<ReadingView, 't'>] }>()
 const { edges, figure } = useQuantities()
+type Channel = 'pressure' | 'difference' | 'temperature' | 'barometer'
 const fields = computed(
   () =>
-    ['pressure', ...(props.hold.hasThermometer ? ['temperature'] : []), ...(props.hold.hasBarometer ? ['barometer'] : [])] as (
-      'pressure' | 'temperature' | 'barometer'
-    )[],
+    [
+      'pressure',
+      ...(props.hold.setup.bottle ? ['difference'] : []),
+      ...(props.hold.hasThermometer ? ['temperature'] : []),
+      ...(props.hold.hasBarometer ? ['barometer'] : []),
+    ] as Channel[],
 )
 const names = computed(() => ({
   pressure: { gauge: 'Pressure', column: 'Height between the levels', sensor: 'Sensor' }[props.hold.scale.kind],
+  difference: 'Tank less bottle',
   temperature: 'Skin',
   barometer: 'Barometer',
 }))
 /** A column is read as a height, a sensor as volts; what is kept is the pressure. */
 const pressureKind = { gauge: 'pressure', column: 'length', sensor: 'volts' } as const
 const kinds = computed(
-  () => ({ pressure: pressureKind[props.hold.scale.kind], temperature: 'temperature', barometer: 'weather' }) as const,
+  () =>
+    ({
+      pressure: pressureKind[props.hold.scale.kind],
+      difference: 'pressureStep',
+      temperature: 'temperature',
+      barometer: 'weather',
+    }) as const,
 )
 const meaning = computed(() => {
   const number = parseNumber(typed.pressure)
@@ -36,8 +47,8 @@ const asPressure = (number: number) =>
     edges.value[kinds.value.pressure].toSi(number) *
       (props.hold.scale.kind === 'column' && props.hold.setup.testPressure < 0 ? -1 : 1),
   )
-const typed = reactive({ pressure: '', temperature: '', barometer: '' })
-const at = ref<'pressure' | 'temperature' | 'barometer'>('pressure')
+const typed = reactive({ pressure: '', difference: '', temperature: '', barometer: '' })
+const at = ref<Channel>('pressure')
 const problem = ref<string | null>(null)
 const inputs = useTemplateRef<HTMLInputElement[]>('inputs')
 const keys = ['7', '8', '9', '4', '5', '6', '1', '2', '3', '.', '0', '−']
@@ -68,6 +79,7 @@ async function add() {
   }
   emit('add', reading as unknown as Omit<ReadingView, 't'>)
   typed.pressure = ''
+  typed.difference = ''
   at.value = 'pressure'
   inputs.value?.[0]?.focus()
 }
@@ -85,7 +97,7 @@ const last = computed(() => props.readings.slice(-4).reverse())
           :class="at === field ? 'border-(--ink)' : 'border-(--hair)'"
         >
           <span class="soft block text-sm font-semibold"
-            >{{ names[field] }}<span v-if="field !== 'pressure'"> (kept until changed)</span></span
+            >{{ names[field] }}<span v-if="field === 'temperature' || field === 'barometer'"> (kept until changed)</span></span
           >
           <span class="flex items-baseline gap-2"
             ><input

@@ -31,16 +31,17 @@ export async function holdReadings(id: string, after: number): Promise<ReadingVi
     .from(reading)
     .where(and(eq(reading.holdId, id), gt(reading.t, after)))
     .orderBy(asc(reading.t))
-  return rows.map(({ t, pressure, temperature, barometer, event }) => ({
+  return rows.map(({ t, pressure, temperature, barometer, difference, event }) => ({
     t,
     pressure,
     ...(temperature !== null && { temperature }),
     ...(barometer !== null && { barometer }),
+    ...(difference !== null && { difference }),
     ...(event !== null && { event }),
   }))
 }
 
-const ROW_BYTES = 32
+const ROW_BYTES = 40
 
 /**
  * All readings of a hold as columns. They come as one string of big-endian doubles, since a row an object would take seconds
@@ -48,7 +49,7 @@ const ROW_BYTES = 32
  */
 export async function readingRecord(reader: Reader, id: string): Promise<HoldRecord> {
   const packed = await reader.execute<{ bytes: Buffer | null }>(sql`
-    select string_agg(float8send(t) || float8send(pressure) || float8send(coalesce(temperature, 'NaN')) || float8send(coalesce(barometer, 'NaN')), '' order by t) as bytes
+    select string_agg(float8send(t) || float8send(pressure) || float8send(coalesce(temperature, 'NaN')) || float8send(coalesce(barometer, 'NaN')) || float8send(coalesce(difference, 'NaN')), '' order by t) as bytes
     from reading where hold_id = ${id}`)
   const bytes = packed.rows[0]?.bytes ?? Buffer.alloc(0)
   const view = new DataView(bytes.buffer, bytes.byteOffset, bytes.byteLength)
@@ -58,7 +59,13 @@ export async function readingRecord(reader: Reader, id: string): Promise<HoldRec
     for (let i = 0; i < count; i++) values[i] = view.getFloat64(i * ROW_BYTES + offset)
     return values
   }
-  const record = HoldRecord.of({ times: column(0), pressures: column(8), temperatures: column(16), barometers: column(24) })
+  const record = HoldRecord.of({
+    times: column(0),
+    pressures: column(8),
+    temperatures: column(16),
+    barometers: column(24),
+    differences: column(32),
+  })
   const events = await reader
     .select({ t: reading.t, event: reading.event })
     .from(reading)
@@ -84,10 +91,10 @@ export async function insertReadings(
     const part = readings.slice(from, from + ROWS_A_STATEMENT)
     const column = (of: (reading: Reading) => number | undefined) => part.map(each => of(each) ?? null)
     const { rows } = await tx.execute<{ t: number }>(sql`
-      insert into reading (hold_id, t, pressure, temperature, barometer, event, person_id)
-      select ${id}::uuid, t, pressure, temperature, barometer, event, ${personId}::uuid
+      insert into reading (hold_id, t, pressure, temperature, barometer, difference, event, person_id)
+      select ${id}::uuid, t, pressure, temperature, barometer, difference, event, ${personId}::uuid
       from unnest(${sql.param(column(each => each.t))}::float8[], ${sql.param(column(each => each.pressure))}::float8[], ${sql.param(column(each => each.temperature))}::float8[],
-        ${sql.param(column(each => each.barometer))}::float8[], ${sql.param(part.map(each => each.event ?? null))}::text[]) as given (t, pressure, temperature, barometer, event)
+        ${sql.param(column(each => each.barometer))}::float8[], ${sql.param(column(each => each.difference))}::float8[], ${sql.param(part.map(each => each.event ?? null))}::text[]) as given (t, pressure, temperature, barometer, difference, event)
       on conflict do nothing returning t`)
     if (rows.length === part.length) fresh.push(...part)
     else {

@@ -37,7 +37,7 @@ export async function liveEstimate(id: string): Promise<LiveView> {
   const row = await testRow('hold', id)
   let live = held.get(id)
   if (!live) {
-    live = liveHold(row.facts.setup.gauge, await readingRecord(database(), id))
+    live = liveHold(row.facts.setup, await readingRecord(database(), id))
     if (row.stoppedAt === null) {
       if (held.size >= MOST_HELD) held.delete(held.keys().next().value!)
       held.set(id, live)
@@ -63,7 +63,7 @@ export async function estimateOf(
   tx: Transaction,
   row: HoldRow,
 ): Promise<{ estimate: HoldEstimate | null; noEstimate: string | null }> {
-  const live = liveHold(row.facts.setup.gauge, await readingRecord(tx, row.id))
+  const live = liveHold(row.facts.setup, await readingRecord(tx, row.id))
   live.mark(await marksOf(tx, row.id))
   const { estimate, reason } = attempt(live, holdSetupOf(row, await limitOf(row.jobId, tx)), row.facts)
   return { estimate, noEstimate: reason }

@@ -26,7 +26,7 @@ export async function readingsInFile(text: string, meanings: (ColumnMeaning | nu
   if (text.length < LARGE || !existsSync(workerFile())) return readingsFromLongCsv(text, meanings, nextTurn)
   const answer = await inWorker({ text, meanings })
   if (answer.problem !== null) throw new ReadingsFileError(answer.problem)
-  const { t, pressure, temperature, barometer } = answer.columns
+  const { t, pressure, temperature, barometer, difference } = answer.columns
   const events = new Map(answer.events)
   const readings: Reading[] = []
   for (let row = 0; row < t.length; row++) {
@@ -34,6 +34,7 @@ export async function readingsInFile(text: string, meanings: (ColumnMeaning | nu
     const reading: Reading = { t: t[row]!, pressure: pressure[row]! }
     if (!Number.isNaN(temperature[row])) reading.temperature = temperature[row]!
     if (!Number.isNaN(barometer[row])) reading.barometer = barometer[row]!
+    if (!Number.isNaN(difference[row])) reading.difference = difference[row]!
     const event = events.get(row)
     if (event !== undefined) reading.event = event
     readings.push(reading)
