@@ -51,7 +51,8 @@ const MOST_REFINEMENTS = 4
  * @param laws those to try
  * @returns null when the readings do not determine a leak
  */
-export function fitHold(setup: HoldSetup, series: HoldSeries, laws: readonly LeakLaw[] = leakLaws): HoldFits | null {
+export function fitHold(setup: HoldSetup, read: HoldSeries, laws: readonly LeakLaw[] = leakLaws): HoldFits | null {
+  let series = read
   const sign = setup.method === 'vacuum-decay' ? -1 : 1
   const anchor = series.inventory[0]!
   const told = series.events.map(event => event.block)
@@ -85,6 +86,12 @@ export function fitHold(setup: HoldSetup, series: HoldSeries, laws: readonly Lea
   }
   if (!curve) return null
   if (setup.surroundings) {
+    const followed = withWhatIsLeft(series, subtract(series.inventory, curve), selection.used)
+    if (followed !== series) {
+      series = followed
+      found = tried(search, widest)
+      curve = curveOf(found) ?? curve
+    }
     for (let round = 0; round < MOST_REFINEMENTS; round++) {
       const taus = tausOf(found)
       if (taus.every(each => !each.moved)) break
@@ -126,6 +133,34 @@ export function fitHold(setup: HoldSetup, series: HoldSeries, laws: readonly Lea
     best,
     fitted,
   }
+}
+
+/** Squared deviations a degree of freedom from which on the widest model does not follow a record. */
+const UNFOLLOWED = 1.3
+/** Degrees of freedom that the widest model takes. */
+const TAKEN = 12
+
+/**
+ * The same record with what the widest model cannot follow of it taken as noise of its blocks: a swing that is faster than any wave
+ * that is tried, a thermometer's step. However many readings a block has, it then says no more than that.
+ * @param residuals a value a block
+ */
+function withWhatIsLeft(series: HoldSeries, residuals: Float64Array, used: Uint8Array): HoldSeries {
+  const { counts, noise } = series
+  const degrees = used.reduce((sum, each) => sum + each, 0) - TAKEN
+  if (degrees < TAKEN || series.intervals.length > 0) return series
+  const deviation = (beside: number) =>
+    residuals.reduce((sum, each, i) => sum + (used[i] ? (each * each) / ((noise * noise) / counts[i]! + beside) : 0), 0) / degrees
+  if (deviation(0) < UNFOLLOWED) return series
+  let low = 0
+  let high = residuals.reduce((most, each) => Math.max(most, each * each), 0)
+  for (let k = 0; k < 40; k++) {
+    const middle = (low + high) / 2
+    if (deviation(middle) > 1) low = middle
+    else high = middle
+  }
+  const beside = high * correlationWidening(residuals, used)
+  return { ...series, counts: counts.map(count => (noise * noise) / ((noise * noise) / count + beside)) }
 }
 
 /** Time constants that the best course with one time constant, and the best with a slow part, point to. */
