@@ -13,7 +13,10 @@ export interface WanderingChannel {
  * Waves that a hold is looked at with beside a straight line from its first time to its last: half a wave and its multiples
  * (Karhunen-Loeve expansion of the Brownian bridge, any text on stochastic processes).
  */
-export const WAVES = 16
+const WAVES = { least: 16, most: 32 }
+/** Of a long hold there are more of them: half a wave is no longer than this, s. */
+const LONGEST_SHORTEST = 900
+const wavesFor = (held: number) => Math.min(WAVES.most, Math.max(WAVES.least, Math.ceil(held / LONGEST_SHORTEST)))
 
 /** rad over the whole hold */
 export const waveNumber = (k: number) => (k + 1) * Math.PI
@@ -24,7 +27,7 @@ export function trendAndWaves(times: Float64Array): Float64Array[] {
   const held = Math.max(1, times[times.length - 1]! - begun)
   return [
     times.map(t => (t - begun) / held),
-    ...Array.from({ length: WAVES }, (_, k) => times.map(t => Math.sin((waveNumber(k) * (t - begun)) / held))),
+    ...Array.from({ length: wavesFor(held) }, (_, k) => times.map(t => Math.sin((waveNumber(k) * (t - begun)) / held))),
   ]
 }
 
@@ -63,7 +66,7 @@ export function wanderingChannel(
   for (const power of smoothness)
     for (const size of sizes) {
       const most = size * Math.max(moved, LEAST_MOVE * scatter)
-      const priors = [Infinity, Infinity, ...Array.from({ length: WAVES }, (_, k) => (most / (k + 1) ** power) ** 2)]
+      const priors = [Infinity, Infinity, ...Array.from({ length: columns.length - 2 }, (_, k) => (most / (k + 1) ** power) ** 2)]
       const solved = solveNormal(sums, priors)
       if (!solved) continue
       const evidence = logEvidence(solved)
@@ -75,9 +78,54 @@ export function wanderingChannel(
   columns.forEach((column, a) => {
     for (let i = 0; i < values.length; i++) values[i]! += coefficients[a]! * column[i]!
   })
+  followWhatIsLeft(times, given, counts, values)
   const covariance = inverseOf(
     sums.matrix.map((row, a) => row.map((each, b) => each + (a === b && Number.isFinite(priors[a]!) ? 1 / priors[a]! : 0))),
   )
   // Where the channel begins is nothing that changes.
   return covariance && { values, doubt: covariance.slice(1).map(row => row.slice(1)) }
+}
+
+/** What a channel does faster than its waves is followed from here on, in standard deviations that one average of it scatters by. */
+const CLEAR = 3.3
+/** Half-width of such an average, s. */
+const NARROW = 240
+
+/**
+ * Adds to a channel's curve what its readings show beyond the waves, where that is clearly more than they scatter by themselves: a
+ * skin in gusts and sun goes its own way (local constant regression with a triangular kernel, any text on local regression).
+ */
+function followWhatIsLeft(times: Float64Array, given: Float64Array, counts: Float64Array, values: Float64Array): void {
+  const known: number[] = []
+  for (let i = 0; i < given.length; i++) if (!Number.isNaN(given[i]!)) known.push(i)
+  const left = known.map(i => given[i]! - values[i]!)
+  // By neighbours' differences: what moves slowly is not in them.
+  let squares = 0
+  let moves = 0
+  for (let k = 1; k < known.length; k++) {
+    const change = left[k]! - left[k - 1]!
+    squares += (change * change) / (1 / counts[known[k]!]! + 1 / counts[known[k - 1]!]!)
+    moves++
+  }
+  const scatter = Math.sqrt(squares / Math.max(1, moves))
+  const shown = new Float64Array(times.length)
+  let strength = 0
+  let from = 0
+  for (let i = 0; i < times.length; i++) {
+    while (from < known.length - 1 && times[known[from]!]! < times[i]! - NARROW) from++
+    let weight = 0
+    let sum = 0
+    let square = 0
+    for (let k = from; k < known.length && times[known[k]!]! <= times[i]! + NARROW; k++) {
+      const share = (1 - Math.abs(times[known[k]!]! - times[i]!) / NARROW) * counts[known[k]!]!
+      weight += share
+      sum += share * left[k]!
+      square += (share * share) / counts[known[k]!]!
+    }
+    if (!(weight > 0)) continue
+    shown[i] = sum / weight
+    strength += (shown[i]! / ((scatter * Math.sqrt(square)) / weight)) ** 2
+  }
+  if (Math.sqrt(strength / times.length) < CLEAR) return
+  for (let i = 0; i < times.length; i++) values[i]! += shown[i]!
 }
