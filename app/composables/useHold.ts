@@ -19,6 +19,8 @@ export function useHold(id: string) {
   const error = ref<ApiError | null>(null)
   const readings = shallowRef<ReadingView[]>([])
   const live = shallowRef<LiveView | null>(null)
+  /** minutes that it still needs, as reckoned by the estimate itself */
+  const more = ref<number | null>(null)
   const explained = shallowRef<{ residuals: Residual[]; variants: WhatIf[] } | null>(null)
   const known = new Map<number, ReadingView>()
   let seen = -1
@@ -28,6 +30,7 @@ export function useHold(id: string) {
   const worker = new HoldWorker()
   worker.onmessage = ({ data }: MessageEvent<FromHoldWorker>) => {
     if (data.kind === 'estimate') live.value = data
+    else if (data.kind === 'more') more.value = data.minutes
     else explained.value = data
   }
   onScopeDispose(() => worker.terminate())
@@ -104,7 +107,12 @@ export function useHold(id: string) {
   void refresh()
   /** s of the hold's own time, still once it is stopped */
   const held = computed(() => (hold.value?.clock ? holdTimeAt(hold.value.clock, now.value) : 0))
-  const estimate = computed(() => (running.value ? (live.value?.estimate ?? null) : (hold.value?.estimate ?? null)))
+  const estimate = computed(() => {
+    if (!running.value) return hold.value?.estimate ?? null
+    const now = live.value?.estimate
+    if (!now || more.value === null || now.verdict !== 'cannot-tell') return now ?? null
+    return { ...now, minutesMore: more.value, decidedBy: 'time' as const }
+  })
   watch(
     () => hold.value?.state === 'stopped' && !isLong.value && live.value?.estimate,
     ready => {

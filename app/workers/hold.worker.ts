@@ -1,5 +1,6 @@
 import { liveHold, type LiveHold } from '#core/hold/estimateHold'
 import { HoldError, type HoldEstimate, type HoldSetup, type Reading } from '#core/hold/hold'
+import { minutesMore } from '#core/hold/holdMore'
 import { holdAhead, type HoldAhead } from '#core/hold/holdAhead'
 import { residualsOf, type Residual } from '#core/hold/residuals'
 import { withUnseenChange, type Instruments } from '#core/hold/unseenChange'
@@ -19,6 +20,8 @@ export type FromHoldWorker =
       /** why there is none yet */ reason: string | null
       ahead: HoldAhead | null
     }
+  /** minutes that an undecided hold still needs; null where nothing is said of it */
+  | { kind: 'more'; minutes: number | null }
   | { kind: 'explained'; residuals: Residual[]; variants: WhatIf[] }
 
 let known: { setup: HoldSetup; instruments: Instruments } | null = null
@@ -48,6 +51,19 @@ self.onmessage = ({ data }: MessageEvent<ToHoldWorker>) => {
   soon()
 }
 
+/** ms between two reckonings of how long a hold still takes; each tries the estimate on several times to come. */
+const MORE_EVERY = 15_000
+let reckoned = -Infinity
+
+function reckonMore(found: HoldEstimate | null, now: number): void {
+  if (!found || (found.verdict === 'cannot-tell' && now - reckoned < MORE_EVERY)) return
+  reckoned = now
+  const steps = minutesMore(setupNow(), hold!.record, found)
+  let step = steps.next()
+  while (!step.done) step = steps.next()
+  self.postMessage({ kind: 'more', minutes: step.value } satisfies FromHoldWorker)
+}
+
 /** An estimate takes at most a third of the time: readings that come faster are taken in together. */
 const SHARE = 3
 let waiting: ReturnType<typeof setTimeout> | null = null
@@ -59,7 +75,9 @@ function soon(): void {
     () => {
       waiting = null
       const begun = performance.now()
-      self.postMessage(estimate())
+      const said = estimate()
+      self.postMessage(said)
+      if (said.kind === 'estimate') reckonMore(said.estimate, begun)
       free = performance.now() + (SHARE - 1) * (performance.now() - begun)
     },
     Math.max(0, free - performance.now()),

@@ -55,6 +55,8 @@ export const tame: Unruly = {
 /** A simulated tank with its rig and instruments. SI throughout. */
 export interface StandInConfig extends Surroundings {
   seed: number
+  /** s that it is run on by at once; half a second when absent */
+  step?: number
   space: GasSpace
   leaks: readonly HiddenLeak[]
   /** gauge at the moment the pump stops, Pa */
@@ -164,7 +166,7 @@ export function standInTank(config: StandInConfig): StandInTank {
   }
   const runTo = (t: number) => {
     while (clock < t - 1e-9) {
-      const step = Math.min(STEP, t - clock)
+      const step = Math.min(config.step ?? STEP, t - clock)
       const pressure = gauge()
       const outside = barometerAt(clock)
       const out = leaks.reduce(

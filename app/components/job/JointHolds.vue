@@ -32,9 +32,7 @@ const apart = computed(() => joint.value.apart.filter(each => each.id === props.
             ><StateSign :look="verdictLook(group.joint.estimate.verdict)" :size="22" />
             {{ verdictWords[group.joint.estimate.verdict] }}.</b
           >
-          {{ rateText(group.joint.estimate.leakRate) }} mL/min, 95 % sure above
-          {{ rateText(group.joint.estimate.above95) }} and below {{ rateText(group.joint.estimate.below95) }}. What stands goes
-          by this.
+          {{ jointRate(group.joint.estimate) }} What stands goes by this.
         </p>
       </template>
       <p v-for="doubt in jointDoubts(group)" :key="doubt" class="unsure font-medium">{{ doubt }}</p>

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { tankKinds } from '#core/circuit/tankKinds'
-import type { PlannedHold } from '#core/hold/planHold'
+import { places, wallOf, type Place } from '#core/hold/besides/surroundings'
+import type { PlannedHold } from '#core/hold/plan/plannedHold'
 import { throughputFromStandard } from '#core/quantity/standardLeakRate'
 
 /** Will this test see it? A hold planned without a job. */
@@ -15,6 +16,7 @@ const state = useLocalStorage('reckoner:plan', {
   weather: 10 as number | null,
   every: 60,
   kind: 'moulded',
+  place: 'indoors' as Place,
 })
 const kindItems = tankKinds.map(kind => ({ label: kind.name, value: kind.key }))
 function takeKind(key: string) {
@@ -28,7 +30,7 @@ function takeKind(key: string) {
 }
 const fine = (value: number | null): value is number => value !== null && Number.isFinite(value)
 const planned = computed<PlannedHold | null>(() => {
-  const { volume, pressure, step, noise, limit, temperature, weather, every, kind } = state.value
+  const { volume, pressure, step, noise, limit, temperature, weather, every, kind, place } = state.value
   if (
     ![volume, pressure, step, noise, limit, temperature, weather].every(fine) ||
     !(volume! > 0) ||
@@ -41,11 +43,17 @@ const planned = computed<PlannedHold | null>(() => {
     Math.abs(pressure!) > 100_000
   )
     return null
+  const tank = tankKinds.find(each => each.key === kind)!
   return {
     every,
+    // What is read leaves less than this unseen.
+    hasThermometer: temperature! <= 0.2,
+    hasBarometer: weather! <= 20,
+    course: 'plain',
+    pressureLimit: tank.pressureLimit,
     setup: {
       method: pressure! < 0 ? 'vacuum-decay' : 'pressure-decay',
-      space: { volume: volume!, wallGive: (tankKinds.find(each => each.key === kind)?.wallGivePerKPa ?? 0) / 1000 },
+      space: { volume: volume!, wallGive: tank.wallGivePerKPa / 1000 },
       volumeUncertainty: 0,
       wallGiveUncertainty: 0,
       gauge: { resolution: step!, noise: noise! },
@@ -55,10 +63,12 @@ const planned = computed<PlannedHold | null>(() => {
       limit: limit!,
       rigLeak: 0,
       rigLeakUncertainty: 0,
+      surroundings: { place, wall: wallOf(tank.material), inside: 'aired' },
     },
   }
 })
 const pump = computed(() => of('pump')[0])
+const placeItems = places.map(place => ({ label: place, value: place }))
 const everyItems = [
   { label: 'each 5 s, by a logger', value: 5 },
   { label: 'each minute, by hand', value: 60 },
@@ -89,6 +99,9 @@ const everyItems = [
       /></UFormField>
       <UFormField label="Unseen weather" hint="0.1 if read"
         ><QuantityInput v-model="state.weather" kind="weather"
+      /></UFormField>
+      <UFormField label="It stands"
+        ><USelect v-model="state.place" :items="placeItems" class="w-full" aria-label="It stands"
       /></UFormField>
       <UFormField label="Read"
         ><USelect v-model="state.every" :items="everyItems" class="w-full" aria-label="Read"

@@ -1,3 +1,4 @@
+import type { JointEstimate } from '#core/hold/joint/jointEstimate'
 import { listWords } from '#core/words/words'
 import { rateText } from './rateText'
 import { verdictWords } from './stateLooks'
@@ -44,13 +45,16 @@ export function jointDoubts({ joint, holds }: JointGroup): string[] {
   ]
 }
 
+/** A rate and how sure it is. */
+export function jointRate({ leakRate, above95, below95 }: JointEstimate): string {
+  const above = rateText(above95)
+  const sure = above === '0' ? '' : `above ${above} and `
+  return `${rateText(leakRate)} mL/min, 95 % sure ${sure}below ${rateText(below95)}.`
+}
+
 /** A group of holds as its record tells it. */
 export function jointSentence(group: JointGroup): string {
   const { estimate } = group.joint
-  const said = estimate
-    ? [
-        `${jointTitle(group)}: ${verdictWords[estimate.verdict].toLowerCase()}, ${rateText(estimate.leakRate)} mL/min, 95 % sure above ${rateText(estimate.above95)} and below ${rateText(estimate.below95)}.`,
-      ]
-    : []
+  const said = estimate ? [`${jointTitle(group)}: ${verdictWords[estimate.verdict].toLowerCase()}, ${jointRate(estimate)}`] : []
   return [...said, ...jointDoubts(group)].join(' ')
 }

@@ -1,6 +1,6 @@
 import type { Budget } from '#core/hold/hold'
 import type { Assumption } from '#core/hold/whatIf'
-import type { Improvement } from '#core/hold/planHold'
+import type { Improvement } from '#core/hold/plan/improvements'
 import type { LeakLook } from '#core/fuel/fuelThroughLeak'
 
 export const budgetWords: Record<keyof Budget, string> = {
@@ -38,6 +38,10 @@ export const improvementWords: Record<Improvement, string> = {
   'barometer': 'a barometer',
   'finer gauge': 'a gauge ten times finer',
   'half the volume': 'half the gas volume',
+  'bottle': 'a closed bottle on the skin',
+  'bracket': 'a bracketed hold',
+  'more pressure': 'more pressure, within the limit',
+  'night': 'the night instead of the day',
 }
 export const assumptionWords: Record<Assumption, string> = {
   'no temperature': 'Temperature not seen',

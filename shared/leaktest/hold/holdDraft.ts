@@ -2,7 +2,7 @@ import { holdingLinks } from '../../../core/circuit/reach'
 import { fuels } from '../../../core/fuel/fuels'
 import { wallOf } from '../../../core/hold/besides/surroundings'
 import type { HoldSetup } from '../../../core/hold/hold'
-import type { PlannedHold } from '../../../core/hold/planHold'
+import type { PlannedHold } from '../../../core/hold/plan/plannedHold'
 import { UNSEEN_BAROMETER_CHANGE, UNSEEN_TEMPERATURE_CHANGE } from '../../../core/hold/unseenChange'
 import { rigLeakAt } from '../../../core/leaktest/rig/rigCheck'
 import { throughputFromStandard } from '../../../core/quantity/standardLeakRate'
@@ -221,5 +221,12 @@ export function plannedFrom(
   const typed = [volume, testPressure, gaugeStep, gaugeNoise, temperatureDoubt, barometerDoubt, rigLeakDoubt]
   if (!typed.every(Number.isFinite) || !(volume > 0) || testPressure === 0 || !(gaugeStep > 0)) return null
   if (overLimit(job, testPressure, String) !== null) return null
-  return { every: interval[draft.source], setup: setupOfForm(draft, job) }
+  return {
+    every: interval[draft.source],
+    setup: setupOfForm(draft, job),
+    hasThermometer: draft.hasThermometer,
+    hasBarometer: draft.hasBarometer,
+    course: draft.course,
+    pressureLimit: job.pressureLimit,
+  }
 }

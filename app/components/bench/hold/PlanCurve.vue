@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { standardFromThroughput } from '#core/quantity/standardLeakRate'
-import type { HoldPlan } from '#core/hold/planHold'
+import type { HoldPlan } from '#core/hold/plan/planHold'
 
 /** How small a limit a hold decides after how long: the curve that answers "how long?". */
 const props = defineProps<{ plan: HoldPlan; limit: number }>()
@@ -10,7 +10,9 @@ const TIMES = [10, 20, 30, 60, 120, 240, 480] // min
 const option = computed(() => {
   const colours = inks.value
   const limit = standardFromThroughput(props.limit)
-  const points = props.plan.curve.map(({ t, smallest }) => [minutes(t), standardFromThroughput(smallest)])
+  const points = props.plan.curve.flatMap(({ t, smallest }) =>
+    Number.isFinite(smallest) ? [[minutes(t), standardFromThroughput(smallest)]] : [],
+  )
   const rates = [...points.map(([, rate]) => rate!), limit]
   const text = { color: colours.inkSoft, fontSize: 12.5, fontFamily: 'Archivo Variable' }
   const at = props.plan.timeForLimit
@@ -21,12 +23,12 @@ const option = computed(() => {
       trigger: 'axis',
       textStyle: { fontFamily: 'Archivo Variable' },
       formatter: ([{ value }]: [{ value: [number, number] }]) =>
-        `${waitText(value[0] * 60)}: decides at ${Number(value[1].toPrecision(2))} mL/min`,
+        `${waitText(value[0] * 60)}: below ${Number(value[1].toPrecision(2))} mL/min`,
     },
     xAxis: {
       type: 'log',
-      min: points[0]![0],
-      max: points.at(-1)![0],
+      min: minutes(props.plan.curve[0]!.t),
+      max: minutes(props.plan.curve.at(-1)!.t),
       splitLine: { show: false },
       axisLine: { lineStyle: { color: colours.hair } },
       minorTick: { show: false },
@@ -42,7 +44,7 @@ const option = computed(() => {
       type: 'log',
       min: Math.min(...rates) / 1.5,
       max: Math.max(...rates) * 1.5,
-      name: 'smallest limit it decides, mL/min',
+      name: 'nine of ten tight tanks are known to be below, mL/min',
       nameTextStyle: { ...text, align: 'left' },
       nameGap: 8,
       axisLabel: {
@@ -95,7 +97,7 @@ const option = computed(() => {
 const words = computed(() => {
   const first = props.plan.curve[0]!,
     last = props.plan.curve.at(-1)!
-  return `After ${waitText(first.t)} the hold decides at ${rateText(first.smallest)} mL/min, after ${waitText(last.t)} ${rateText(last.smallest)} mL/min; the limit is ${limitText(props.limit)}`
+  return `After ${waitText(first.t)} nine of ten tight tanks are known to be below ${rateText(first.smallest)} mL/min, after ${waitText(last.t)} below ${rateText(last.smallest)} mL/min; the limit is ${limitText(props.limit)}`
 })
 </script>
 

@@ -19,7 +19,7 @@ import { changeFacts, heldTestRow, testRow } from '../testRows'
 import { keysOf } from './deviceKeys'
 import { isLong } from './holdReadings'
 import { holdState } from './holdRow'
-import { liveEstimate } from './liveHolds'
+import { liveForecast } from './liveHolds'
 
 /** A hold with its marks, whether it is long, and who may send to it. @throws Refusal 404 */
 export async function loadHold(id: string): Promise<BenchHold> {
@@ -113,11 +113,15 @@ const LOOK_AFTER = 1800
 
 /**
  * When the bell of a running hold is due.
+ * @param minutesMore until it decides, null where nothing in sight does
  * @param held s since it was started
  * @returns in s of the hold from now, and what it says
  */
-function decisionDue(estimate: HoldEstimate, held: number): { in: number; detail: string } {
-  const { verdict, minutesMore, settling } = estimate
+function decisionDue(
+  { verdict, settling }: HoldEstimate,
+  minutesMore: number | null,
+  held: number,
+): { in: number; detail: string } {
   if (verdict !== 'cannot-tell')
     return {
       in: Math.max(STANDS_FOR, settling ? 3 * settling.tau - held : 0),
@@ -130,7 +134,7 @@ function decisionDue(estimate: HoldEstimate, held: number): { in: number; detail
 
 /** Hangs or moves the bell for the moment at which a running hold decides. */
 export async function hangDecisionBell(id: string): Promise<void> {
-  const { estimate } = await liveEstimate(id)
+  const { estimate, minutesMore } = await liveForecast(id)
   if (!estimate) return
   const { jobId } = await testRow('hold', id)
   await database().transaction(async tx => {
@@ -140,7 +144,7 @@ export async function hangDecisionBell(id: string): Promise<void> {
     if (!clock || row.stoppedAt !== null || clock.speed === 0) return
     const { craft } = await loadAspects(jobId, ['facts'], tx)
     const [{ now }] = (await tx.execute<{ now: Date }>(sql`select now() as now`)).rows as [{ now: Date }]
-    const due = decisionDue(estimate, holdTimeAt(clock, +new Date(now)))
+    const due = decisionDue(estimate, minutesMore, holdTimeAt(clock, +new Date(now)))
     const hanging = await hangingBell(tx, 'hold', id)
     // What is the same as before counts from when it was first so; only a forecast moves.
     if (hanging?.detail === due.detail && due.detail !== DECIDES) return

@@ -1,5 +1,6 @@
 import { liveHold, type LiveHold } from '../../../../core/hold/estimateHold'
 import { HoldError, type HoldEstimate, type HoldSetup, type Reading } from '../../../../core/hold/hold'
+import { minutesMore } from '../../../../core/hold/holdMore'
 import { holdAhead } from '../../../../core/hold/holdAhead'
 import { withUnseenChange, type Instruments } from '../../../../core/hold/unseenChange'
 import type { LiveView } from '../../../../shared/leaktest/hold/holdView'
@@ -33,7 +34,33 @@ async function limitOf(jobId: string, reader: Pick<Transaction, 'select'>): Prom
 }
 
 /** @throws Refusal 404 */
-export async function liveEstimate(id: string): Promise<LiveView> {
+export const liveEstimate = async (id: string): Promise<LiveView> => (await judged(id)).view
+
+const nextTurn = () =>
+  new Promise<void>(done => {
+    setImmediate(done)
+  })
+
+/**
+ * The estimate of a hold, and the minutes that it still needs, reckoned with turns in between for whoever else waits. Of a long hold
+ * the estimate's own forecast, since each try would read all of it.
+ * @throws Refusal 404
+ */
+export async function liveForecast(id: string): Promise<{ estimate: HoldEstimate | null; minutesMore: number | null }> {
+  const { view, live, known } = await judged(id)
+  const { estimate } = view
+  if (!estimate || live.record.size > MOST_FORECAST) return { estimate, minutesMore: estimate?.minutesMore ?? null }
+  const steps = minutesMore(known, live.record, estimate)
+  let step = steps.next()
+  while (!step.done) {
+    await nextTurn()
+    step = steps.next()
+  }
+  return { estimate, minutesMore: step.value ?? estimate.minutesMore }
+}
+const MOST_FORECAST = 20_000
+
+async function judged(id: string): Promise<{ view: LiveView; live: LiveHold; known: HoldSetup }> {
   const row = await testRow('hold', id)
   let live = held.get(id)
   if (!live) {
@@ -44,11 +71,14 @@ export async function liveEstimate(id: string): Promise<LiveView> {
     }
   }
   live.mark(await marksOf(database(), id))
-  return attempt(live, holdSetupOf(row, await limitOf(row.jobId, database())), row.facts)
+  const known = knownOf(live, holdSetupOf(row, await limitOf(row.jobId, database())), row.facts)
+  return { view: attempt(live, known), live, known }
 }
 
-function attempt(live: LiveHold, setup: HoldSetup, instruments: Instruments): LiveView {
-  const known = withUnseenChange(setup, instruments, channel => live.record.sees(channel))
+const knownOf = (live: LiveHold, setup: HoldSetup, instruments: Instruments) =>
+  withUnseenChange(setup, instruments, channel => live.record.sees(channel))
+
+function attempt(live: LiveHold, known: HoldSetup): LiveView {
   try {
     const estimate = live.estimate(known)
     return { estimate, reason: null, ahead: holdAhead(known, estimate, live.record) }
@@ -65,6 +95,6 @@ export async function estimateOf(
 ): Promise<{ estimate: HoldEstimate | null; noEstimate: string | null }> {
   const live = liveHold(row.facts.setup, await readingRecord(tx, row.id))
   live.mark(await marksOf(tx, row.id))
-  const { estimate, reason } = attempt(live, holdSetupOf(row, await limitOf(row.jobId, tx)), row.facts)
+  const { estimate, reason } = attempt(live, knownOf(live, holdSetupOf(row, await limitOf(row.jobId, tx)), row.facts))
   return { estimate, noEstimate: reason }
 }

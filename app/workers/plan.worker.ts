@@ -1,0 +1,12 @@
+import { planHold, type PlanPiece } from '#core/hold/plan/planHold'
+import type { PlannedHold } from '#core/hold/plan/plannedHold'
+
+/** Tries a planned hold on simulated tanks beside the page. One plan a worker: another one ends it. */
+self.onmessage = ({ data }: MessageEvent<PlannedHold>) => {
+  planHold(data, piece => {
+    self.postMessage(piece)
+  })
+  self.postMessage({ kind: 'done' } satisfies FromPlanWorker)
+}
+
+export type FromPlanWorker = PlanPiece | { kind: 'done' }

@@ -1,0 +1,65 @@
+import { throughputFromStandard } from '../quantity/standardLeakRate'
+import { liveHold } from './estimateHold'
+import type { HoldSetup } from './hold'
+import { minutesMore } from './holdMore'
+import type { HoldRecord } from './holdRecord'
+import { normalAt } from '../standin/seededRandom'
+
+const setup: HoldSetup = {
+  method: 'pressure-decay',
+  space: { volume: 0.02, wallGive: 0 },
+  volumeUncertainty: 0.0004,
+  wallGiveUncertainty: 0,
+  gauge: { resolution: 10, noise: 6 },
+  temperatureChangeUncertainty: 0.05,
+  barometerChangeUncertainty: 10,
+  testPressure: 5000,
+  limit: throughputFromStandard(0.4),
+  rigLeak: 0,
+  rigLeakUncertainty: 0,
+  surroundings: { place: 'indoors', wall: 'metal', inside: 'aired' },
+}
+const reading = (k: number) => ({
+  t: 20 * k,
+  pressure: 5000 + 6 * normalAt(2, 0, k) + 250 * Math.exp((-20 * k) / 110),
+  temperature: 293.15 + 0.02 * normalAt(2, 1, k),
+  barometer: 101_325,
+})
+/** What it says, and how often it let others have their turn. */
+function reckoned(record: HoldRecord, estimate: Parameters<typeof minutesMore>[2], of = setup) {
+  const steps = minutesMore(of, record, estimate)
+  let turns = 0
+  let step = steps.next()
+  for (; !step.done; step = steps.next()) turns++
+  return { minutes: step.value, turns }
+}
+
+test('says when the hold is decided within half as much again of the whole, with turns for others in between', () => {
+  const live = liveHold(setup)
+  live.take(Array.from({ length: 37 }, (_, k) => reading(k)))
+  const early = live.estimate(setup)
+  expect(early.verdict).toBe('cannot-tell')
+  const { minutes, turns } = reckoned(live.record, early)
+  expect(turns).toBeGreaterThan(0)
+  let k = 37
+  while (live.estimate(setup).verdict === 'cannot-tell' && k < 400) {
+    live.take([0, 1, 2].map(j => reading(k + j)))
+    k += 3
+  }
+  expect(live.estimate(setup).verdict).toBe('sealed')
+  const ratio = (12 + minutes!) / (k / 3)
+  expect(ratio).toBeGreaterThan(1 / 1.5)
+  expect(ratio).toBeLessThan(1.5)
+})
+
+test('says nothing of a hold that is decided, has hardly begun, or rises', () => {
+  const live = liveHold(setup)
+  live.take(Array.from({ length: 37 }, (_, k) => reading(k)))
+  const estimate = live.estimate(setup)
+  expect(reckoned(live.record, { ...estimate, verdict: 'sealed' })).toEqual({ minutes: null, turns: 0 })
+  expect(reckoned(live.record, { ...estimate, belowZero: true }).minutes).toBeNull()
+  expect(reckoned(live.record, estimate, { ...setup, surroundings: undefined }).minutes).toBeNull()
+  const short = liveHold(setup)
+  short.take(Array.from({ length: 20 }, (_, k) => reading(k)))
+  expect(reckoned(short.record, short.estimate(setup)).minutes).toBeNull()
+})

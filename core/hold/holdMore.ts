@@ -1,0 +1,96 @@
+import { liveHold } from './estimateHold'
+import { HoldError, type HoldEstimate, type HoldSetup, type Reading } from './hold'
+import { HoldRecord } from './holdRecord'
+import { leakPrior } from './leakPrior'
+import { pressureAhead } from './pressureAhead'
+import { weigh } from './rateBelief'
+
+/** How much longer than so far a hold is tried to go on. */
+const LONGER = [1.15, 1.32, 1.52, 1.75, 2, 2.6, 3.5, 5, 8, 12] as const
+/** Leaks that it is tried with: these shares of the belief lie below them. */
+const SHARES = [0.15, 0.5, 0.85] as const
+/** A hold is read for so long before anything is said of how long it will take, s. */
+const LEAST_HELD = 600
+/** Longer than this nobody goes on, s. */
+const LONGEST_MORE = 12 * 3600
+/** Readings that a record is continued by at the most, and that are averaged for where it stands. */
+const MOST_READINGS = 3000
+const AROUND = 8
+
+/**
+ * Minutes that an undecided hold still needs, by the estimate itself: its record is continued without noise as it would go on with
+ * leaks that are likely by now, and judged at longer and longer times; the first that is decided says how long. Yields between two
+ * judgements, so that whoever else waits gets a turn.
+ * @param estimate of the record, undecided
+ * @returns null where nothing is said yet, or nothing decides it in twelve hours
+ */
+export function* minutesMore(
+  setup: HoldSetup,
+  record: HoldRecord,
+  estimate: Pick<HoldEstimate, 'likelihood' | 'belowZero' | 'verdict'>,
+): Generator<void, number | null> {
+  const { likelihood } = estimate
+  if (estimate.verdict !== 'cannot-tell' || estimate.belowZero || !likelihood?.length || record.size < 3) return null
+  const begun = record.times[0]!
+  const last = record.times[record.size - 1]!
+  const held = last - begun
+  if (held < LEAST_HELD || setup.surroundings === undefined) return null
+  const belief = weigh({
+    pieces: likelihood.map(({ rate, deviation, weight }) => ({ rate, variance: deviation * deviation, weight })),
+    prior: leakPrior(setup.limit),
+  })
+  const rates = SHARES.map(share => belief.quantile(share))
+  for (const longer of LONGER) {
+    if (held * (longer - 1) > LONGEST_MORE) return null
+    for (const rate of rates) {
+      yield
+      if (isDecided(setup, continued(setup, record, rate, begun + held * longer)))
+        return Math.max(1, Math.round((held * (longer - 1)) / 60))
+    }
+  }
+  return null
+}
+
+function isDecided(setup: HoldSetup, record: HoldRecord): boolean {
+  try {
+    return liveHold(setup, record).estimate(setup).verdict !== 'cannot-tell'
+  } catch (error) {
+    if (error instanceof HoldError) return false
+    throw error
+  }
+}
+
+/** A record as it would go on in still air. @param rate of the tank, Pa·m3/s @param until s */
+function continued(setup: HoldSetup, record: HoldRecord, rate: number, until: number): HoldRecord {
+  const end = record.size - 1
+  const rows = Array.from({ length: record.size }, (_, i) => record.row(i))
+  const near = rows.slice(-AROUND)
+  const mean = (of: (reading: Reading) => number | undefined) => {
+    const values = near.flatMap(reading => of(reading) ?? [])
+    return values.length ? values.reduce((sum, value) => sum + value, 0) / values.length : undefined
+  }
+  const pressure = mean(reading => reading.pressure)!
+  const temperature = mean(reading => reading.temperature)
+  const barometer = mean(reading => reading.barometer)
+  const difference = mean(reading => reading.difference)
+  const last = record.times[end]!
+  const every = Math.max((last - record.times[0]!) / end, (until - last) / MOST_READINGS)
+  const count = Math.max(2, Math.floor((until - last) / every) + 1)
+  const from = {
+    t: last,
+    pressure,
+    ...(temperature !== undefined && { temperature }),
+    ...(barometer !== undefined && { barometer }),
+  }
+  const ahead = pressureAhead(setup, from, rate + setup.rigLeak, last + (count - 1) * every, count)
+  const out = new HoldRecord()
+  out.take(rows)
+  out.take(
+    ahead.slice(1).map(point => ({
+      ...from,
+      ...point,
+      ...(difference !== undefined && { difference: difference + point.pressure - pressure }),
+    })),
+  )
+  return out
+}

@@ -1,0 +1,27 @@
+import { freeAirToReach } from '../../gas/inventory'
+import type { HoldSetup } from '../hold'
+
+/** What is planned, and how it is read. */
+export interface PlannedHold {
+  setup: HoldSetup
+  /** s between readings */
+  every: number
+  hasThermometer: boolean
+  hasBarometer: boolean
+  course: 'plain' | 'bracketed'
+  /** the tank's own limit, Pa gauge */
+  pressureLimit: number
+  /** it is held at night, when nothing outdoors is in the sun */
+  atNight?: boolean
+}
+
+/** Time constant that gas is taken to settle with before anything was read, s: the middle of the range found in tanks. */
+const USUAL_TAU = 120
+/** A twentieth of the warmth is left after three. */
+export const SETTLING_TIME = 3 * USUAL_TAU
+
+/** m3 of outside air in (or out) to be at pressure. */
+export const freeAirFor = ({ setup }: Pick<PlannedHold, 'setup'>) => Math.abs(freeAirToReach(setup.space, setup.testPressure))
+
+/** Pump strokes for a volume of free air, or syringe fills. @param stroke m3 */
+export const strokesFor = (freeAir: number, stroke: number) => Math.ceil(freeAir / stroke - 1e-9)
