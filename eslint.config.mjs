@@ -26,7 +26,7 @@ const frameworks = [
   '@vueuse/*',
 ]
 
-/** What each folder of the core does not stand on: from the ground up quantity, words and knowledge, gas, circuit, hold, readings and fuel, leaktest, complaint and repair, ledger; standin by itself. */
+/** What each folder of the core does not stand on: from the ground up quantity, words and knowledge, gas, circuit, hold, readings and fuel, leaktest, complaint and repair, ledger; standin by itself, planning on it and on hold. */
 const order = [
   'quantity',
   'words',
@@ -41,6 +41,7 @@ const order = [
   'repair',
   'ledger',
   'standin',
+  'planning',
 ]
 const standsOn = {
   quantity: [],
@@ -57,6 +58,8 @@ const standsOn = {
   ledger: ['quantity', 'words', 'knowledge', 'gas', 'circuit', 'hold', 'leaktest'],
   // Neither the estimate nor the ledger may know what checks them.
   standin: ['quantity', 'gas', 'hold'],
+  // Tries the estimate on simulated tanks.
+  planning: ['quantity', 'gas', 'hold', 'standin'],
 }
 
 const core = folder => ({

@@ -1,8 +1,8 @@
 import { refDebounced } from '@vueuse/core'
 import PlanWorker from '~/workers/plan.worker?worker'
 import type { FromPlanWorker } from '~/workers/plan.worker'
-import type { Help, HoldPlan } from '#core/hold/plan/planHold'
-import type { PlannedHold } from '#core/hold/plan/plannedHold'
+import type { Help, HoldPlan } from '#core/planning/planHold'
+import type { PlannedHold } from '#core/planning/plannedHold'
 
 /** ms that a set-up stands still before it is tried. */
 const STILL = 700

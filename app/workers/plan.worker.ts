@@ -1,5 +1,5 @@
-import { planHold, type PlanPiece } from '#core/hold/plan/planHold'
-import type { PlannedHold } from '#core/hold/plan/plannedHold'
+import { planHold, type PlanPiece } from '#core/planning/planHold'
+import type { PlannedHold } from '#core/planning/plannedHold'
 
 /** Tries a planned hold on simulated tanks beside the page. One plan a worker: another one ends it. */
 self.onmessage = ({ data }: MessageEvent<PlannedHold>) => {

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { tankKinds } from '#core/circuit/tankKinds'
 import { places, wallOf, type Place } from '#core/hold/besides/surroundings'
-import type { PlannedHold } from '#core/hold/plan/plannedHold'
+import type { PlannedHold } from '#core/planning/plannedHold'
 import { throughputFromStandard } from '#core/quantity/standardLeakRate'
 
 /** Will this test see it? A hold planned without a job. */

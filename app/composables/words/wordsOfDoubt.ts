@@ -1,6 +1,6 @@
 import type { Budget } from '#core/hold/hold'
 import type { Assumption } from '#core/hold/whatIf'
-import type { Improvement } from '#core/hold/plan/improvements'
+import type { Improvement } from '#core/planning/improvements'
 import type { LeakLook } from '#core/fuel/fuelThroughLeak'
 
 export const budgetWords: Record<keyof Budget, string> = {

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { upperFirst } from '#core/words/words'
 import { methodsThatSee } from '#core/hold/otherMethods'
-import { freeAirFor, SETTLING_TIME, strokesFor, type PlannedHold } from '#core/hold/plan/plannedHold'
+import { freeAirFor, SETTLING_TIME, strokesFor, type PlannedHold } from '#core/planning/plannedHold'
 
 /** What a hold will take and see before any air goes in: minutes, air, what limits it and what would help how much. */
 const props = defineProps<{ planned: PlannedHold; /** m3 a stroke */ stroke: number; strokeName: string }>()

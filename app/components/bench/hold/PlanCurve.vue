@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { standardFromThroughput } from '#core/quantity/standardLeakRate'
-import type { HoldPlan } from '#core/hold/plan/planHold'
+import type { HoldPlan } from '#core/planning/planHold'
 
 /** How small a limit a hold decides after how long: the curve that answers "how long?". */
 const props = defineProps<{ plan: HoldPlan; limit: number }>()

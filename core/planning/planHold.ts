@@ -1,4 +1,4 @@
-import { budgetParts, type Budget, type BudgetPart } from '../hold'
+import { budgetParts, type Budget, type BudgetPart } from '../hold/hold'
 import { improved, improvements, type Improvement } from './improvements'
 import { SETTLING_TIME, type PlannedHold } from './plannedHold'
 import { trial, type Trial } from './trial'
@@ -39,7 +39,7 @@ export interface Tries {
 export type PlanPiece = { kind: 'trying'; t: number } | { kind: 'plan'; plan: HoldPlan } | { kind: 'help'; help: Help }
 
 /** Tanks of each kind that are tried at a time, that a promise is made by, and that a help is ranked by. */
-const TANKS = { looking: 10, promise: 20, help: 8 }
+export const TANKS = { looking: 10, promise: 20, help: 8 }
 /** Of these so many have to be decided. */
 const NINE_IN_TEN = 0.9
 /** With few tanks, one that is not decided is luck. */
@@ -83,45 +83,69 @@ export function timesTried({ every }: Pick<PlannedHold, 'every'>): number[] {
 }
 
 /**
+ * The first of longer and longer times at which nine in ten tanks of the kind are decided, and what was found on the way there.
+ * @param trying is told of each time before it is tried
+ * @param givenUp once it returns true nothing more is tried
+ */
+export function timeToDecide(
+  planned: PlannedHold,
+  trying: (t: number) => void = () => {},
+  givenUp: () => boolean = () => false,
+  { looking, promise }: Pick<typeof TANKS, 'looking' | 'promise'> = TANKS,
+): Pick<HoldPlan, 'timeForLimit' | 'curve'> & { best: Tries | null } {
+  const tanks = new Tanks(planned)
+  const curve: HoldPlan['curve'] = []
+  let best: Tries | null = null
+  for (const t of timesTried(planned)) {
+    if (givenUp()) break
+    trying(t)
+    const looked = tanks.at(t, looking)
+    curve.push({ t, smallest: looked.smallest })
+    const tries = isEnough(looked) ? tanks.at(t, promise) : looked
+    if (!best || share(tries) >= share(best)) best = tries
+    if (isEnough(tries)) return { timeForLimit: t, best, curve }
+  }
+  return { timeForLimit: null, best, curve }
+}
+
+/** The curve goes on in such steps once it is known when it decides, for what a longer hold would see. */
+const BEYOND = 2
+
+/**
  * Tries a planned hold on simulated tanks of its kind: when the estimate decides, what limits it, and what would help how much.
  * @param tell is told of each piece when it is known: the plan first, then what helps, as it is found
  * @param givenUp once it returns true nothing more is tried
+ * @param of tanks that each is tried on
  */
-export function planHold(planned: PlannedHold, tell: (piece: PlanPiece) => void, givenUp: () => boolean = () => false): void {
+export function planHold(
+  planned: PlannedHold,
+  tell: (piece: PlanPiece) => void,
+  givenUp: () => boolean = () => false,
+  of: typeof TANKS = TANKS,
+): void {
+  const { timeForLimit, best, curve } = timeToDecide(planned, t => tell({ kind: 'trying', t }), givenUp, of)
+  if (!best || givenUp()) return
   const tanks = new Tanks(planned)
-  const curve: HoldPlan['curve'] = []
-  let time: number | null = null
-  let best: Tries | null = null
-  for (const t of timesTried(planned)) {
-    if (givenUp()) return
-    // Once it is known the curve goes on in wider steps, for what a longer hold would see.
-    if (time !== null && t < 1.9 * curve.at(-1)!.t && t < LONGEST_HOLD) continue
-    tell({ kind: 'trying', t })
-    const looked = tanks.at(t, TANKS.looking)
-    curve.push({ t, smallest: looked.smallest })
-    if (time !== null) continue
-    const tries = isEnough(looked) ? tanks.at(t, TANKS.promise) : looked
-    if (!best || share(tries) >= share(best)) best = tries
-    if (isEnough(tries)) time = t
-  }
-  tell({ kind: 'plan', plan: { timeForLimit: time, best: best!, curve, limitedBy: limitOf(planned, best!.t) } })
+  for (let t = best.t * BEYOND; timeForLimit !== null && t < LONGEST_HOLD && !givenUp(); t *= BEYOND)
+    curve.push({ t, smallest: tanks.at(t, of.looking).smallest })
+  tell({ kind: 'plan', plan: { timeForLimit, best, curve, limitedBy: limitOf(planned, best.t) } })
+  const before = timeForLimit ?? LONGEST_HOLD
   for (const with_ of improvements) {
     const better = improved(planned, with_)
-    const other = better && sooner(better, time ?? LONGEST_HOLD, givenUp)
+    const other = better && sooner(better, before, of.help, givenUp)
     if (givenUp()) return
-    if (other !== null)
-      tell({ kind: 'help', help: { with: with_, timeForLimit: other, saves: (time ?? LONGEST_HOLD) - other } })
+    if (other !== null) tell({ kind: 'help', help: { with: with_, timeForLimit: other, saves: before - other } })
   }
 }
 
 const share = ({ of, sealed, leaking }: Tries) => Math.min(sealed, leaking) / of
 
 /** Time at which a hold decides before another one does, s; null where it does not, or was given up. */
-function sooner(planned: PlannedHold, before: number, givenUp: () => boolean): number | null {
+function sooner(planned: PlannedHold, before: number, tried: number, givenUp: () => boolean): number | null {
   const tanks = new Tanks(planned)
   for (const t of timesTried(planned)) {
     if (t >= before || givenUp()) return null
-    if (isEnough(tanks.at(t, TANKS.help))) return t
+    if (isEnough(tanks.at(t, tried))) return t
   }
   return null
 }

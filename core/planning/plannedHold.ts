@@ -1,5 +1,5 @@
-import { freeAirToReach } from '../../gas/inventory'
-import type { HoldSetup } from '../hold'
+import { freeAirToReach } from '../gas/inventory'
+import type { HoldSetup } from '../hold/hold'
 
 /** What is planned, and how it is read. */
 export interface PlannedHold {

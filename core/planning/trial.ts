@@ -1,8 +1,8 @@
-import { uniformAt } from '../../standin/seededRandom'
-import { standInTank, type StandInTank } from '../../standin/standInTank'
-import { typicalTank } from '../../standin/typicalTank'
-import { liveHold, type LiveHold } from '../estimateHold'
-import { HoldError, type HoldEstimate, type Reading } from '../hold'
+import { uniformAt } from '../standin/seededRandom'
+import { standInTank, type StandInTank } from '../standin/standInTank'
+import { typicalTank } from '../standin/typicalTank'
+import { liveHold, type LiveHold } from '../hold/estimateHold'
+import { HoldError, type HoldEstimate, type Reading } from '../hold/hold'
 import type { PlannedHold } from './plannedHold'
 
 /** A simulated tank that a planned hold is tried on, at longer and longer times. */
