@@ -14,6 +14,7 @@ import type { HoldSetup, Reading } from '../core/hold/hold'
 import { readingsFromCsv } from '../core/readings/readingsCsv'
 import { throughputFromStandard } from '../core/quantity/standardLeakRate'
 import { standInTank, tame } from '../core/standin/standInTank'
+import { planning } from './benchPlan'
 import { database, closeDatabase } from '../server/db/client'
 
 /**
@@ -37,6 +38,10 @@ const setup: HoldSetup = {
   rigLeakUncertainty: 0,
 }
 const coarse: HoldSetup = { ...setup, gauge: { resolution: 100, noise: 30 } }
+const told: HoldSetup = { ...setup, surroundings: { place: 'indoors', wall: 'metal', inside: 'aired' } }
+const setups = { fine: setup, coarse, told }
+/** Where what acts besides is reckoned with an estimate takes its time, so fewer are made. */
+const FEW = 12
 
 /** Readings of a simulated tank that leaks a little, one a second. */
 function simulated(count: number, gauge: HoldSetup['gauge']): Reading[] {
@@ -64,8 +69,8 @@ const cpu = () => {
 }
 
 /** In a process of its own, so that memory is that of one size alone. */
-function oneSize(count: number, of: HoldSetup): void {
-  const readings = simulated(count + MORE, of.gauge)
+function oneSize(count: number, of: HoldSetup, more = MORE): void {
+  const readings = simulated(count + more, of.gauge)
   liveHold(of).take(readings.slice(0, 1000))
   for (let k = 0; k < 3; k++) {
     const warm = liveHold(of)
@@ -81,7 +86,7 @@ function oneSize(count: number, of: HoldSetup): void {
   const used = process.memoryUsage().rss - before
   const each: number[] = []
   const takes: number[] = []
-  for (let k = 0; k < MORE; k++) {
+  for (let k = 0; k < more; k++) {
     const from = performance.now()
     hold.take([readings[count + k]!])
     takes.push(performance.now() - from)
@@ -221,12 +226,14 @@ if (task === 'shop') {
   await migrate(database(), { migrationsFolder: join(process.cwd(), 'server/db/migrations') })
   await (await import('./benchShop')).largeShop()
   await closeDatabase()
-} else if (task === 'size') oneSize(Number(size), kind === 'coarse' ? coarse : setup)
+} else if (task === 'size') oneSize(Number(size), setups[kind as keyof typeof setups], kind === 'told' ? FEW : MORE)
+else if (task === 'plan') planning()
 else {
   console.log(`This machine: ${yardstick()}`)
   for (const [name, of] of [
     ['A digital gauge (step 1 Pa, noise 5 Pa)', 'fine'],
     ['A dial (step 100 Pa, noise 30 Pa), each reading an interval', 'coarse'],
+    ['The digital gauge, with what acts besides a leak reckoned with', 'told'],
   ] as const) {
     console.log(`\n${name}`)
     row('readings', 'CPU', 'rate', 'one more', 'taken in', 'memory', 'whole process')
@@ -244,5 +251,6 @@ else {
   console.log(`\nReading a CSV of 86,400 rows: ${(cpu() - from).toFixed(0)} ms of CPU`)
   console.log('\nNarrowing, with 30 things said and seen')
   narrowing()
+  planning()
   if (process.env.DATABASE_URL) await databaseUnderALogger()
 }

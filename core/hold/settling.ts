@@ -71,7 +71,7 @@ function warmthOf(setup: HoldSetup, sign: 1 | -1, seen: boolean): Warmth[] {
 }
 
 /** Gas behind baffles, in foam or by a thick wall: of what settles a share that does so with such a time constant, s. */
-const SLOW: { belief: number; share: number; taus: readonly number[] } = { belief: 0.25, share: 0.3, taus: [600, 1600] }
+export const SLOW: { belief: number; share: number; taus: readonly number[] } = { belief: 0.25, share: 0.3, taus: [600, 1600] }
 /** How far that share is from what is usual, of itself. */
 const SLOW_SPREAD = 0.5
 /** Of gas that seems settled: belief that something slow is left, and how much, K. */

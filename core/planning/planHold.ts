@@ -40,10 +40,14 @@ export type PlanPiece = { kind: 'trying'; t: number } | { kind: 'plan'; plan: Ho
 
 /** Tanks of each kind that are tried at a time, that a promise is made by, and that a help is ranked by. */
 export const TANKS = { looking: 10, promise: 20, help: 8 }
-/** Of these so many have to be decided. */
+/** Of all tanks so many are to be decided. */
 const NINE_IN_TEN = 0.9
-/** With few tanks, one that is not decided is luck. */
-const enoughOf = (tanks: number) => Math.min(tanks - 1, Math.ceil(NINE_IN_TEN * tanks))
+/**
+ * Of those that are tried a little more: the first time that does is a lucky one. With few of them, one that is not decided says
+ * nothing.
+ */
+const WITH_LUCK = 0.94
+const enoughOf = (tanks: number) => Math.min(tanks - 1, Math.ceil(WITH_LUCK * tanks))
 const isEnough = ({ of, sealed, leaking }: Tries) => Math.min(sealed, leaking) >= enoughOf(of)
 /** Times that are tried are so much longer each than the one before. */
 const STEP = 1.25

@@ -50,7 +50,7 @@ export interface Discrepancies {
 }
 
 /** K for each share of the absolute pressure by which air was compressed: (gamma - 1) / gamma x T, adiabatic. */
-const COMPRESSION = 84
+export const COMPRESSION = 84
 const HOUR = 3600
 /** A wave that no instrument is so good as not to have, K. */
 const LEAST_WAVE = 1e-6
