@@ -19,8 +19,8 @@ import { decision } from './holdDecision'
 import { HoldRecord } from './holdRecord'
 import { exposureAlong, holdSeries, leakLaws, type HoldSeries, type LeakLaw } from './holdSeries'
 import { leakPrior } from './leakPrior'
-import { againstBottle, bottleFell, heldAgainstBottle, recordAgainstBottle } from './bottle/bottle'
-import { signsOf } from './holdSigns'
+import { againstBottle, bottleFell, heldAgainstBottle, isShutOff, recordAgainstBottle } from './bottle/bottle'
+import { signsOf, type HoldSign } from './holdSigns'
 import { condensed, weigh, type RateBelief } from './rateBelief'
 import { gaugeSpread } from './gaugeSpread'
 import { boundsOf } from './verdict'
@@ -93,7 +93,8 @@ export function liveHold(kit: Pick<HoldSetup, 'gauge' | 'bottle'>, taken = new H
     changed = Infinity
     if (!kit.bottle) return explained(setup, blocks, record, laws)
     const against = heldAgainstBottle(setup, kit.bottle, blocks, taken)
-    return explained(against.setup, against.blocks, record, laws, bottleFell(setup, taken))
+    const wrong = bottleFell(setup, taken) ? 'bottle leaks' : isShutOff(kit.bottle, taken) ? null : 'bottle not shut off'
+    return explained(against.setup, against.blocks, record, laws, wrong)
   }
   return {
     record: taken,
@@ -124,13 +125,13 @@ export function estimateHold(
   return live.estimate(setup)
 }
 
-/** @param bottleLeaks a leak of the bottle hides as large a one of the tank */
+/** @param wrong with the bottle, which then hides a leak */
 function explained(
   setup: HoldSetup,
   all: readonly HoldBlock[],
   record: HoldRecord,
   laws: readonly LeakLaw[],
-  bottleLeaks = false,
+  wrong: HoldSign | null = null,
 ): Explained {
   const blocks = all.filter(block => block.count > 0)
   const series = holdSeries(setup, blocks)
@@ -160,7 +161,7 @@ function explained(
     const doubted = { ...fits.alone, variance: fits.alone.variance + (uncertainty / STANDARD_TEMPERATURE) ** 2 }
     bounds.belowZero = fallsShort(doubted) || fallsShort(fits.together)
   }
-  bounds.belowZero ||= bottleLeaks
+  bounds.belowZero ||= wrong !== null
   const figures = {
     leakRate: tidy(Math.max(0, leak)),
     low95: tidy(notTight(quantile(0.025), belief.prior)),
@@ -183,7 +184,7 @@ function explained(
     settling: best.settling && { amplitude: tidy(best.warmth), tau: best.settling.tau },
     viscousWeight: tidy(viscousWeight),
     thermometerJumps: series.thermometerJumps,
-    signs: bottleLeaks ? ['bottle leaks'] : signsOf(setup, series, fits, bounds.belowZero),
+    signs: wrong ? [wrong] : signsOf(setup, series, fits, bounds.belowZero),
     likelihood: condensed(belief.pieces, outer.temperature ** 2 + outer.barometer ** 2).map(piece => ({
       rate: tidy(piece.rate),
       deviation: tidy(piece.deviation),

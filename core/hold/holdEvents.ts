@@ -34,3 +34,18 @@ export function holdEventKind(event: string): HoldEventKind {
   if (movingWords.has(word)) return 'moving'
   return pumpingWords.has(word) ? 'pumped' : 'step'
 }
+
+const outWords: ReadonlySet<string> = new Set(['vented', 'vented and closed'])
+const inWords: ReadonlySet<string> = new Set([...pumpingWords].filter(word => !outWords.has(word)))
+
+/** Which way gas went by an event's words: in (1), out (-1), or nothing said of it (0). */
+export function gasWent(event: string): 1 | -1 | 0 {
+  const word = event.trim().toLowerCase()
+  return inWords.has(word) ? 1 : outWords.has(word) ? -1 : 0
+}
+
+/** Whether an event says that the tank was closed without any pressure. */
+export const closedAtRoom = (event: string): boolean => event.trim().toLowerCase() === 'closed at room pressure'
+
+/** Whether an event says that air went in by one quick push. */
+export const isPush = (event: string): boolean => ['push', 'pushed'].includes(event.trim().toLowerCase())

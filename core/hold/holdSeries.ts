@@ -37,6 +37,8 @@ export interface HoldSeries {
   barometers: Float64Array
   /** blocks before which something moved the pressure, with what */
   events: { block: number; kind: string }[]
+  /** what was said of its start; null where nothing was */
+  begun: string | null
   meanTemperature: number
   meanBarometer: number
   meanPressure: number
@@ -130,6 +132,7 @@ export function holdSeries(setup: HoldSetup, given: readonly HoldBlock[]): HoldS
         )
       : [],
     events: blocks.flatMap((block, i) => (block.event !== null && i > 0 ? [{ block: i, kind: block.event }] : [])),
+    begun: blocks[0]!.event,
     effectiveVolume: wide,
     temperatureScatter: skin?.changeUncertainty ?? null,
     barometerScatter: weather?.changeUncertainty ?? null,

@@ -2,6 +2,8 @@ import { STANDARD_TEMPERATURE } from '../quantity/standardLeakRate'
 import type { HoldSetup } from './hold'
 import type { HoldFits } from './fitHold'
 import type { HoldSeries } from './holdSeries'
+import { jumpAt, pumpings } from './besides/pumpings'
+import { closedAtRoom, gasWent } from './holdEvents'
 import { MUCH_VAPOUR, placeMoves } from './besides/surroundings'
 
 /** What looks wrong in a record, for a person to look into. */
@@ -12,6 +14,9 @@ export const holdSigns = [
   'vapour not told',
   'more than its place',
   'bottle leaks',
+  'bottle not shut off',
+  'jump not told',
+  'marks do not fit',
 ] as const
 export type HoldSign = (typeof holdSigns)[number]
 
@@ -28,8 +33,8 @@ const WANDERED = 0.25
  * Signs in a record that something acts which nobody meant to.
  * @param belowZero whether the estimate came out further below zero than its doubt explains
  */
-export function signsOf(setup: HoldSetup, series: HoldSeries, { fits, best }: HoldFits, belowZero: boolean): HoldSign[] {
-  const signs: HoldSign[] = belowZero ? ['rises'] : []
+export function signsOf(setup: HoldSetup, series: HoldSeries, { fits, best, steps }: HoldFits, belowZero: boolean): HoldSign[] {
+  const signs: HoldSign[] = [...(belowZero ? (['rises'] as const) : []), ...marksThat(setup, series, steps)]
   const { surroundings } = setup
   if (!surroundings) return signs
   const share = (is: (fit: (typeof fits)[number]) => boolean) => fits.reduce((sum, fit) => sum + (is(fit) ? fit.weight : 0), 0)
@@ -42,6 +47,18 @@ export function signsOf(setup: HoldSetup, series: HoldSeries, { fits, best }: Ho
   const moved = Math.max(...series.temperatures) - Math.min(...series.temperatures)
   if (moved > placeMoves[surroundings.place]) signs.push('more than its place')
   return signs
+}
+
+/** Part of the test pressure by which gas that goes in or out moves the gauge at the least. */
+const MOVED = 0.03
+
+/** What was marked and did not happen, and what happened and was not marked. */
+function marksThat(setup: HoldSetup, series: HoldSeries, steps: readonly number[]): HoldSign[] {
+  const told = new Set(series.events.map(event => event.block))
+  const unsaid = steps.some(block => !told.has(block) && jumpAt(setup, series, block) > MOVED)
+  const wrong = series.events.some(({ block, kind }) => gasWent(kind) * jumpAt(setup, series, block) < -MOVED)
+  const underPressure = series.begun !== null && closedAtRoom(series.begun) && pumpings(setup, series)[0]!.share !== 0
+  return [...(unsaid ? (['jump not told'] as const) : []), ...(wrong || underPressure ? (['marks do not fit'] as const) : [])]
 }
 
 /** How far the best fit's wander went from end to end, K. */

@@ -143,7 +143,10 @@ export function settlings(setup: HoldSetup, series: HoldSeries, sign: 1 | -1, fo
           name: 'settling',
           column: course(`own ${tau} ${each.block}`, fast, [{ ...each, share: 1 }]),
           mean: 0,
-          spread: Math.max(OWN_WARMTH.least, OWN_WARMTH.share * Math.abs(each.share) * spread),
+          spread: Math.max(
+            OWN_WARMTH.least,
+            Math.abs(each.share) * (each.pushed ? compressionWarmth(setup) : OWN_WARMTH.share * spread),
+          ),
         })
       return {
         tau,

@@ -2,7 +2,8 @@ import { uniformAt } from '../standin/seededRandom'
 import { standInTank, type StandInTank } from '../standin/standInTank'
 import { typicalTank } from '../standin/typicalTank'
 import { liveHold, type LiveHold } from '../hold/estimateHold'
-import { HoldError, type HoldEstimate, type Reading } from '../hold/hold'
+import { STANDARD_PRESSURE } from '../quantity/standardLeakRate'
+import { HoldError, type HoldEstimate, type HoldSetup, type Reading } from '../hold/hold'
 import type { PlannedHold } from './plannedHold'
 
 /** A simulated tank that a planned hold is tried on, at longer and longer times. */
@@ -57,15 +58,26 @@ export function trial(planned: PlannedHold, leak: number, seed: number): Trial {
   const hold = liveHold(setup)
   const tank = begin()
   let t = 0
+  let pushed = false
   return {
     at(held) {
       const fresh: Reading[] = []
-      for (; t <= held; t += every) fresh.push(tank.readAt(t))
+      for (; t <= held; t += every) {
+        const push = setup.bottle && !pushed && t >= PUSHED
+        if (push) tank.push(t, pushOf(setup))
+        pushed ||= push === true
+        fresh.push({ ...tank.readAt(t), ...(push && { event: 'push' }) })
+      }
       hold.take(fresh)
       return judged(hold)
     },
   }
 }
+
+/** A bottle is shown to be shut off by a push of air, which raises the pressure by such a share, after so long, s. */
+const PUSH = 0.02
+const PUSHED = 60
+const pushOf = ({ space, testPressure }: HoldSetup) => (PUSH * Math.abs(testPressure) * space.volume) / STANDARD_PRESSURE
 
 function bracketed(tank: StandInTank, held: number, every: number): Reading[] {
   const moves = [

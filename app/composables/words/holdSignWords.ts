@@ -11,5 +11,11 @@ export const holdSignWords: Record<HoldSign, string> = {
     'It rises as fuel does that evaporates, and nobody told of fuel in it. Drain and air it, or say that it is wet.',
   'bottle leaks':
     'The bottle itself loses pressure: the gauge beside it shows it. A bottle that leaks hides a leak of the tank. Seal the bottle and its valve, and hold again.',
+  'bottle not shut off':
+    'The difference to the bottle never moved, so nothing shows that it is shut off: one that is open falls with the tank. Push a little air into the tank and mark it; the difference must jump.',
+  'jump not told':
+    'The pressure jumped up and nobody said why. If air was let in, mark a top-up there: the gas then settles anew.',
+  'marks do not fit':
+    'What was marked is not what the gauge shows: air in where it fell, or out where it rose. See whether the marks are in order.',
   'more than its place': 'Its skin moved further than a tank does in the place that was told. See where it stands.',
 }

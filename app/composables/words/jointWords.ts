@@ -1,4 +1,4 @@
-import type { JointEstimate } from '#core/hold/joint/jointEstimate'
+import type { Joint, JointEstimate } from '#core/hold/joint/jointEstimate'
 import { listWords } from '#core/words/words'
 import { rateText } from './rateText'
 import { verdictWords } from './stateLooks'
@@ -13,8 +13,15 @@ const apartWords: Record<ApartReason, string> = {
   'other fuel level': 'another part of the tank was under fuel',
   'other pressure': 'it was at another pressure',
   'other volume': 'it had another gas volume',
+  'same time': 'both are of the same hour',
   'touched between': 'something that it reached was worked on between them',
   'cured between': 'a repair cured between them',
+}
+
+const leftOutWords: Record<Joint['leftOut'][number]['why'], string> = {
+  'rises': 'something else than a leak acted in it',
+  'older engine': 'an older engine judged it, without keeping what its readings say',
+  'same readings': 'it has the same readings as another',
 }
 
 /** @param name of a hold by its id */
@@ -38,9 +45,7 @@ export function jointDoubts({ joint, holds }: JointGroup): string[] {
         ]
       : []),
     ...joint.leftOut.map(({ id, why }) =>
-      why === 'rises'
-        ? `${name(id)} is not in it: it rises, so something else acted.`
-        : `${name(id)} is not in it: an older engine judged it, without keeping what its readings say.`,
+      `${name(id)} is not in it: ${leftOutWords[why]}.`,
     ),
   ]
 }

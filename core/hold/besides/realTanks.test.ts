@@ -148,6 +148,20 @@ describe('what looks wrong is named', () => {
     expect(signs(vapour)).toContain('vapour not told')
     expect(signs(vapour, { ...indoors, inside: 'wet with fuel' })).not.toContain('vapour not told')
   })
+  test('a top-up that nobody told of, and marks that are not what the gauge shows', () => {
+    const topped = (event?: string) =>
+      record(t => (t < 1200 ? pressureAt - fallOf(2) * t : pressureAt - fallOf(2) * (t - 1200)), {
+        events: event ? { 1200: event } : {},
+      })
+    const falls = (t: number) => pressureAt - fallOf(2) * t - (t < 1200 ? 0 : 600)
+    expect(signs(topped())).toContain('jump not told')
+    expect(signs(topped('topped up'))).not.toContain('jump not told')
+    expect(signs(topped('topped up'))).not.toContain('marks do not fit')
+    expect(signs(topped('vented'))).toContain('marks do not fit')
+    expect(signs(record(falls, { events: { 1200: 'pumped' } }))).toContain('marks do not fit')
+    expect(signs(record(falls, { events: { 1200: 'knock' } }))).not.toContain('marks do not fit')
+    expect(signs(record(falls, { events: { 0: 'closed at room pressure' } }))).toContain('marks do not fit')
+  })
   test('nine kelvin indoors', () => {
     const warm = record(t => pressureAt + (106_325 * ((9 * t) / 2700)) / 293, { skin: t => 293.15 + (9 * t) / 2700 })
     expect(signs(warm)).toContain('more than its place')

@@ -1,4 +1,5 @@
 import { throughputFromStandard } from '../../quantity/standardLeakRate'
+import { normalAt } from '../../standin/seededRandom'
 import { standInTank, tame, type StandInBottle } from '../../standin/standInTank'
 import { estimateHold, liveHold } from '../estimateHold'
 import { HoldError, type HoldSetup, type Reading } from '../hold'
@@ -27,9 +28,9 @@ const setup: HoldSetup = {
   bottle,
 }
 /** A night that cools by two kelvin an hour while the barometer climbs: two hours, a reading each half minute. */
-function night(leak: number, tied: Partial<StandInBottle> = {}, seed = 4): Reading[] {
+function night(leak: number, tied: Partial<StandInBottle> = {}, pushed = true): Reading[] {
   const tank = standInTank({
-    seed,
+    seed: 4,
     space: setup.space,
     leaks: leak ? [{ law: 'viscous', rate: mLmin(leak), referencePressure: 6900 }] : [],
     startPressure: 6900,
@@ -43,7 +44,11 @@ function night(leak: number, tied: Partial<StandInBottle> = {}, seed = 4): Readi
     barometer: { resolution: 10, noise: 5, drift: 0 },
     bottle: { volume: bottle.volume, lag: 0, aside: 0, leak: 0, gauge: { ...bottle.gauge, drift: 0 }, ...tied },
   })
-  return Array.from({ length: 241 }, (_, k) => tank.readAt(30 * k))
+  return Array.from({ length: 241 }, (_, k) => {
+    // A push of air shows that the bottle is shut off.
+    if (k === 4 && pushed) tank.push(120, 80e-6)
+    return { ...tank.readAt(30 * k), ...(k === 4 && pushed && { event: 'push' }) }
+  })
 }
 const withoutBottle = { ...setup, bottle: undefined }
 
@@ -83,6 +88,12 @@ describe('a closed bottle against the tank', () => {
     live.take(readings.filter((_, k) => k % 2 === 1).reverse())
     expect(live.estimate(setup)).toEqual(estimateHold(setup, readings))
     expect(live.record.row(7)).toEqual(readings[7])
+  })
+  test('that is still open to the tank seals nothing, however still the difference stands', () => {
+    const open = night(12).map(reading => ({ ...reading, difference: Math.round(normalAt(7, 0, reading.t)) }))
+    expect(estimateHold(setup, open)).toMatchObject({ verdict: 'cannot-tell' })
+    const unproved = estimateHold(setup, night(0, {}, false).map(reading => ({ ...reading, difference: 0 })))
+    expect(unproved).toMatchObject({ verdict: 'cannot-tell', signs: ['bottle not shut off'] })
   })
   test('that nobody read is asked for', () => {
     const unread = night(0).map(({ difference: _, ...reading }) => reading)

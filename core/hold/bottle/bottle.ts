@@ -107,3 +107,29 @@ export function bottleFell(setup: HoldSetup, record: HoldRecord): boolean {
   )
   return Math.sign(setup.testPressure) * (mean(rows.slice(0, quarter)) - mean(rows.slice(-quarter))) > SEEN * doubt
 }
+
+/** A difference that moved by so many of its gauge's spreads is one of a bottle that is shut off. */
+const MOVED = 6
+
+/**
+ * Whether the record shows that the bottle is shut off from the tank: the difference moved at all, as it does at a push of air. One that
+ * is still open falls with the tank and shows nothing of any leak.
+ * @param record as it was read
+ */
+export function isShutOff(bottle: Bottle, record: HoldRecord): boolean {
+  const spread = Math.max(gaugeSpread(bottle.gauge), bottle.gauge.resolution)
+  let low = Infinity
+  let high = -Infinity
+  let before: number | null = null
+  // Two in a row, so that one wild reading proves nothing.
+  for (let i = 0; i < record.size; i++) {
+    const difference = record.differences[i]!
+    if (Number.isNaN(difference)) continue
+    if (before !== null) {
+      low = Math.min(low, Math.max(before, difference))
+      high = Math.max(high, Math.min(before, difference))
+    }
+    before = difference
+  }
+  return high - low > MOVED * spread
+}

@@ -59,6 +59,10 @@ describe('several holds together', () => {
     ])
     expect(jointEstimate([rises, bell('b', 0.1, 0.3), bell('a', 0.2, 0.3)], limit).estimate!.holds).toEqual(['b', 'a'])
   })
+  test('the same readings taken twice are no second hold', () => {
+    const twice = jointEstimate([bell('a', 0.3, 0.5), bell('b', 0.3, 0.5)], limit)
+    expect(twice).toMatchObject({ estimate: null, leftOut: [{ id: 'b', why: 'same readings' }] })
+  })
   test('the order does not matter', () => {
     const some = [bell('a', 0.3, 0.5), bell('b', 0.1, 0.4), bell('c', 0.6, 0.9)]
     const rate = (holds: JointHold[]) => jointEstimate(holds, limit).estimate!.below95 / limit

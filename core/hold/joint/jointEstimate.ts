@@ -30,7 +30,7 @@ export interface Joint {
   /** the hold that contradicts the others, and how far off it is, standard deviations; of two, the later one */
   contradicts: { id: string; off: number } | null
   /** holds that are left out, with why */
-  leftOut: { id: string; why: 'rises' | 'older engine' }[]
+  leftOut: { id: string; why: 'rises' | 'older engine' | 'same readings' }[]
 }
 
 /** Parts of the budget that are the same tank's each time, and so are no smaller for being met again. */
@@ -50,9 +50,12 @@ const MOST_PIECES = 60
  * @param limit acceptance limit, Pa·m3/s at their test pressure
  */
 export function jointEstimate(holds: readonly JointHold[], limit: number): Joint {
-  const leftOut = holds.flatMap(({ id, estimate }): Joint['leftOut'] =>
-    estimate.belowZero ? [{ id, why: 'rises' }] : estimate.likelihood?.length ? [] : [{ id, why: 'older engine' }],
-  )
+  const leftOut = holds.flatMap(({ id, estimate }, k): Joint['leftOut'] => {
+    if (estimate.belowZero) return [{ id, why: 'rises' }]
+    if (!estimate.likelihood?.length) return [{ id, why: 'older engine' }]
+    // The same file taken twice is no second hold.
+    return holds.slice(0, k).some(other => saysTheSame(other.estimate, estimate)) ? [{ id, why: 'same readings' }] : []
+  })
   const used = holds.filter(({ id }) => leftOut.every(each => each.id !== id))
   if (used.length < 2) return { estimate: null, contradicts: null, leftOut }
   const contradicts = contradiction(used)
@@ -83,6 +86,10 @@ export function jointEstimate(holds: readonly JointHold[], limit: number): Joint
     },
   }
 }
+
+/** Two holds of one tank never say the same to the last figure. */
+const saysTheSame = (a: HoldEstimate, b: HoldEstimate) =>
+  a.readings === b.readings && a.leakRate === b.leakRate && JSON.stringify(a.likelihood) === JSON.stringify(b.likelihood)
 
 /** The hold that is furthest from what all others say together, if it is too far. */
 function contradiction(holds: readonly JointHold[]): Joint['contradicts'] {

@@ -58,6 +58,7 @@ describe('a hold is not counted together with the one before it', () => {
     expect(whyApart({ closures: { a: 'own' } })).toEqual(['other openings'])
     expect(whyApart({ links: { x: 'shut' } })).toEqual(['other valves'])
     expect(whyApart({ wettedShare: 0.5 })).toEqual(['other fuel level'])
+    expect(whyApart({ startedAt: 1.2 * HOUR })).toEqual(['same time'])
     expect(whyApart({ pressure: 5800 })).toEqual(['other pressure'])
     expect(whyApart({ pressure: 5300 })).toEqual([])
     expect(whyApart({ setup: { ...setup, space: { volume: 0.03, wallGive: 0 } } })).toEqual(['other volume'])

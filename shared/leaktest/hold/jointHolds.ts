@@ -21,6 +21,7 @@ export const apartReasons = [
   'other fuel level',
   'other pressure',
   'other volume',
+  'same time',
   'touched between',
   'cured between',
 ] as const
@@ -85,6 +86,8 @@ function whyApart(job: JoinedJob, group: readonly HoldView[], hold: HoldView): A
   const [a, b] = [first.setup, hold.setup]
   const doubt = Math.hypot(a.volumeUncertainty, b.volumeUncertainty)
   if (Math.abs(a.space.volume - b.space.volume) > SAME_VOLUME * doubt) return 'other volume'
+  // Of one tank there is one hold at a time; files of the same hour are one hold.
+  if (group.some(other => other.startedAt < hold.stoppedAt! && hold.startedAt < other.stoppedAt!)) return 'same time'
   return touchedBetween(job, first, hold)
 }
 
