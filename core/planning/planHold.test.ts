@@ -83,13 +83,9 @@ test('pieces come as they are known, and what helps is told with the time that i
 
 test('a limit that no hold sees is said to be none, and the methods that do see it are named', () => {
   const hopeless = kind({ space: { volume: 2, wallGive: 0 }, volumeUncertainty: 0.04, limit: mLmin(0.2) }, { every: 300 })
-  const seen: number[] = []
-  const { timeForLimit, best } = timeToDecide(
-    hopeless,
-    t => seen.push(t),
-    () => seen.length >= 3,
-    few,
-  )
+  const { timeForLimit, best, curve } = timeToDecide(hopeless)
+  expect(curve.length).toBeGreaterThan(2)
+  expect(curve.at(-1)!.t).toBe(LONGEST_HOLD)
   expect(timeForLimit).toBeNull()
   expect(best!.sealed).toBeLessThan(5)
   expect(methodsThatSee(mLmin(0.2)).map(method => method.key)).toEqual(['soap', 'immersion'])

@@ -100,16 +100,26 @@ export function timeToDecide(
   const tanks = new Tanks(planned)
   const curve: HoldPlan['curve'] = []
   let best: Tries | null = null
-  for (const t of timesTried(planned)) {
+  const hopeless = isHopeless(planned)
+  for (const [k, t] of timesTried(planned).entries()) {
     if (givenUp()) break
+    if (hopeless && k % SPARSE > 0 && t < LONGEST_HOLD) continue
     trying(t)
-    const looked = tanks.at(t, looking)
+    const looked = tanks.at(t, hopeless ? FEW : looking)
     curve.push({ t, smallest: looked.smallest })
     const tries = isEnough(looked) ? tanks.at(t, promise) : looked
     if (!best || share(tries) >= share(best)) best = tries
     if (isEnough(tries)) return { timeForLimit: t, best, curve }
   }
   return { timeForLimit: null, best, curve }
+}
+
+/** Where even the longest hold decides none of a few tanks, few are tried at few times. */
+const FEW = 4
+const SPARSE = 4
+function isHopeless(planned: PlannedHold): boolean {
+  const { sealed, leaking } = new Tanks(planned).at(LONGEST_HOLD, FEW)
+  return Math.min(sealed, leaking) === 0
 }
 
 /** The curve goes on in such steps once it is known when it decides, for what a longer hold would see. */
@@ -146,6 +156,7 @@ const share = ({ of, sealed, leaking }: Tries) => Math.min(sealed, leaking) / of
 
 /** Time at which a hold decides before another one does, s; null where it does not, or was given up. */
 function sooner(planned: PlannedHold, before: number, tried: number, givenUp: () => boolean): number | null {
+  if (isHopeless(planned)) return null
   const tanks = new Tanks(planned)
   for (const t of timesTried(planned)) {
     if (t >= before || givenUp()) return null

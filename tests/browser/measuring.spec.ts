@@ -5,7 +5,7 @@ import { enter, expect, jobOf, readCautions, test, closedAsProposed } from '../s
 import type { BenchHold, ReadingView } from '../../shared/leaktest/hold/holdView'
 
 test('planned, rig checked, volume measured, held through a knock, and understood', async ({ page, context, demo }) => {
-  test.setTimeout(240_000)
+  test.setTimeout(360_000)
   await enter(context, demo)
   await page.goto(`${demo.url}/shelf`)
   const rig = page.getByRole('listitem').filter({ hasText: 'Long rig with tee' })
@@ -21,7 +21,7 @@ test('planned, rig checked, volume measured, held through a knock, and understoo
   await page.goto(`${demo.url}/jobs/${job.id}/hold`)
   await page.getByRole('button', { name: 'Stand-in tank' }).click()
   const plan = page.getByRole('region', { name: 'How long, and what it will see' })
-  await expect(plan.getByText(/About .* decides at 5 mL\/min, nine times in ten/)).toBeVisible()
+  await expect(plan.getByText(/About .* decides at 5 mL\/min, nine times in ten/)).toBeVisible({ timeout: 60_000 })
   await page.getByRole('button', { name: 'Round dial' }).click()
   await expect(page.getByText(/Round dial is past its calibration/)).toBeVisible()
   await page.getByRole('button', { name: 'Grey digital' }).click()
@@ -29,10 +29,12 @@ test('planned, rig checked, volume measured, held through a knock, and understoo
   await page.getByRole('button', { name: 'Shed barometer' }).click()
   await page.getByRole('button', { name: 'Long rig with tee' }).click()
   await expect(page.getByLabel('Leak of the rig itself')).not.toHaveValue('0')
-  const minutes = async () => Number(/About (\d+) min/.exec((await plan.textContent())!)![1])
+  // While another is tried there is no answer.
+  const minutes = async () => Number(/About (\d+) min/.exec((await plan.textContent())!)?.[1] ?? Infinity)
+  await expect.poll(minutes, { timeout: 60_000 }).toBeLessThan(Infinity)
   const before = await minutes()
   await page.getByLabel('Gas volume').fill('40')
-  await expect.poll(minutes).toBeLessThan(before)
+  await expect.poll(minutes, { timeout: 60_000 }).toBeLessThan(before)
   await expect(plan.getByText(/Syringe of 100\smL/)).toBeVisible()
   await page.getByLabel('Gas volume').fill('120')
   await closedAsProposed(page)
@@ -287,13 +289,16 @@ test('a column and a sensor are read as what they show', async ({ page, context,
 })
 
 test('the Reckoner answers without a job, and says what it cannot', async ({ page, context, demo }) => {
+  test.setTimeout(240_000)
   await enter(context, demo, 'ines')
   await page.goto(`${demo.url}/reckoner`)
-  await expect(page.getByText(/About .* decides at 1 mL\/min, nine times in ten/)).toBeVisible()
+  await expect(page.getByText(/About .* decides at 20 mL\/min, nine times in ten/)).toBeVisible({ timeout: 60_000 })
   await page.getByLabel('Gas volume').fill('2000')
   await page.getByLabel('Leak that matters').fill('0.2')
-  await expect(page.getByText('No hold of eight hours decides at 0.2 mL/min here')).toBeVisible()
-  await expect(page.getByText(/What can see it: soap, half a minute a spot; under water/)).toBeVisible()
+  await expect(page.getByText('No hold of eight hours decides at 0.2 mL/min nine times in ten here')).toBeVisible({
+    timeout: 60_000,
+  })
+  await expect(page.getByText(/What can see it: soap, half a minute a spot; under water/)).toBeVisible({ timeout: 60_000 })
   await page.getByLabel('Gas volume').fill('much')
   await expect(page.getByText('Fill every field with a figure')).toBeVisible()
   await page.keyboard.press('Escape')
@@ -304,4 +309,61 @@ test('the Reckoner answers without a job, and says what it cannot', async ({ pag
   await expect(page.getByText(/the weather alone takes 3\.6/)).toBeVisible()
   await page.getByRole('button', { name: 'Column and sensor' }).click()
   await expect(page.getByText(/is 2\.94\skPa/)).toBeVisible()
+})
+
+test('a bracketed hold is led through, and holds together tell the job', async ({ page, context, demo }) => {
+  test.setTimeout(300_000)
+  await enter(context, demo)
+  const job = await jobOf(context, demo, 'Beach tractor')
+  await page.goto(`${demo.url}/jobs/${job.id}/hold`)
+  await page.getByRole('button', { name: 'Stand-in tank' }).click()
+  await page.getByRole('button', { name: 'Outdoors' }).click()
+  await page.getByRole('button', { name: /^Bracketed/ }).click()
+  await page.getByRole('button', { name: 'Litre bottle' }).click()
+  await page.getByRole('button', { name: 'In the tank' }).click()
+  await closedAsProposed(page)
+  await page.getByRole('button', { name: 'To the Bench' }).click()
+  await expect(page.getByText(/Leave it at the room’s pressure/)).toBeVisible()
+  await readCautions(page, /It is closed, start/)
+  await page.getByRole('button', { name: 'It is closed, start' }).click()
+  await page.getByRole('button', { name: '×60' }).click()
+  const guide = page.getByRole('region', { name: 'Bracketed hold' })
+  await expect(guide.getByText('Closed, no pressure: watch')).toBeVisible()
+  await expect(page.getByText('There is no pressure on it yet')).toBeVisible({ timeout: 20_000 })
+  const go = async (move: RegExp, busy: RegExp, done: string, watched: string) => {
+    await expect(guide.getByRole('button', { name: move })).not.toContainText('now already', { timeout: 60_000 })
+    await guide.getByRole('button', { name: move }).click()
+    await expect(guide.getByText(busy)).toBeVisible()
+    await guide.getByRole('button', { name: done }).click()
+    await expect(guide.getByText(watched)).toBeVisible()
+  }
+  await go(/^Pump it up/, /Pump slowly to 12\skPa/, 'It is at pressure', 'Under pressure: watch')
+  await go(/^Top it up/, /Pump back to 12\skPa/, 'It is topped up', 'Topped up: watch')
+  await go(/^Vent it/, /Let it all out/, 'It is closed again', 'Closed again, no pressure: watch')
+  await expect(page.getByText('Leaking.', { exact: true })).toBeVisible({ timeout: 60_000 })
+  await guide.getByRole('button', { name: 'Stop the hold' }).click()
+  await page.getByRole('button', { name: 'Stop it' }).click()
+  await expect(page.getByText('What it says')).toBeVisible()
+  const id = page.url().split('/').at(-1)!
+  const hold = (await (await context.request.get(`${demo.url}/api/holds/${id}`)).json()) as BenchHold
+  expect(hold.marks.map(mark => mark.kind)).toEqual([
+    'closed at room pressure',
+    'moving gas',
+    'pumped',
+    'moving gas',
+    'top-up',
+    'moving gas',
+    'vented and closed',
+  ])
+  expect(hold.setup).toMatchObject({ surroundings: { place: 'outdoors', wall: 'metal' }, bottle: { lies: 'inside' } })
+
+  const pump = await jobOf(context, demo, 'Fire pump 3')
+  await page.goto(`${demo.url}/jobs/${pump.id}`)
+  await expect(page.getByRole('heading', { name: 'Holds 2, 3 and 4 together' })).toBeVisible()
+  await expect(page.getByText('What stands goes by this.')).toBeVisible()
+  await page.goto(`${demo.url}/bench/${pump.tests.find(each => each.kind === 'hold' && each.number === 4)!.id}`)
+  await expect(page.getByRole('heading', { name: 'It is wrong only if' })).toBeVisible()
+  await expect(page.getByText(/The gas warmed by .* beside what the thermometer showed/)).toBeVisible()
+  await page.goto(`${demo.url}/jobs/${pump.id}/record`)
+  await expect(page.getByText(/Holds 2, 3 and 4 together: sealed/)).toBeVisible()
 })

@@ -11,7 +11,7 @@ const state = useLocalStorage('reckoner:plan', {
   pressure: 5000 as number | null,
   step: 10 as number | null,
   noise: 5 as number | null,
-  limit: throughputFromStandard(1) as number | null,
+  limit: throughputFromStandard(20) as number | null,
   temperature: 0.05 as number | null,
   weather: 10 as number | null,
   every: 60,
