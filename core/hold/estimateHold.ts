@@ -156,8 +156,11 @@ function explained(
   const bounds = boundsOf(leak, uncertainty, quantile)
   // Where much may act besides a leak it can explain a rise away; then the readings say whether there was one.
   if (setup.surroundings) {
-    const fallsShort = ({ slope, variance }: { slope: number; variance: number }) =>
-      boundsOf(slope * STANDARD_TEMPERATURE - setup.rigLeak, Math.sqrt(variance) * STANDARD_TEMPERATURE, quantile).belowZero
+    // What is small beside the limit hides no leak of it.
+    const fallsShort = ({ slope, variance }: { slope: number; variance: number }) => {
+      const rate = slope * STANDARD_TEMPERATURE - setup.rigLeak
+      return rate < -HIDES * setup.limit && boundsOf(rate, Math.sqrt(variance) * STANDARD_TEMPERATURE, quantile).belowZero
+    }
     const doubted = { ...fits.alone, variance: fits.alone.variance + (uncertainty / STANDARD_TEMPERATURE) ** 2 }
     bounds.belowZero = fallsShort(doubted) || fallsShort(fits.together)
   }
@@ -217,6 +220,9 @@ function rateBelief(setup: HoldSetup, { fits, leaks }: HoldFits): RateBelief {
     prior: leaks && leakPrior(setup.limit),
   }
 }
+
+/** From such a part of the limit on what acts against a leak could hide one that matters. */
+const HIDES = 0.2
 
 /** Parts of the budget that only a leak has: a tight tank has the others. */
 const leakParts: readonly BudgetPart[] = ['leakChange', 'volume', 'wallGive', 'law']

@@ -150,7 +150,8 @@ function withWhatIsLeft(series: HoldSeries, residuals: Float64Array, used: Uint8
   const degrees = used.reduce((sum, each) => sum + each, 0) - TAKEN
   if (degrees < TAKEN || series.intervals.length > 0) return series
   const deviation = (beside: number) =>
-    residuals.reduce((sum, each, i) => sum + (used[i] ? (each * each) / ((noise * noise) / counts[i]! + beside) : 0), 0) / degrees
+    residuals.reduce((sum, each, i) => sum + (used[i] ? (each * each) / ((noise * noise) / counts[i]! + beside) : 0), 0) /
+    degrees
   if (deviation(0) < UNFOLLOWED) return series
   let low = 0
   let high = residuals.reduce((most, each) => Math.max(most, each * each), 0)

@@ -43,7 +43,10 @@ export function hiddenBy(
 }
 
 /** Time of a hold in which its tank was under pressure and watched, s. */
-function secondsUnderPressure(marks: readonly { t: number; kind: string }[], { from, to }: { from: number; to: number }): number {
+function secondsUnderPressure(
+  marks: readonly { t: number; kind: string }[],
+  { from, to }: { from: number; to: number },
+): number {
   const edges = [from, ...marks.map(mark => mark.t).filter(t => t > from && t < to), to]
   return edges.slice(1).reduce((sum, end, k) => {
     const { kind, moving } = stretchNow(marks.filter(mark => mark.t <= edges[k]!))

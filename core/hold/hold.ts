@@ -6,7 +6,7 @@ import type { LikelyRate } from './rateBelief'
 import type { RateBounds } from './verdict'
 
 /** The engine that gave a verdict; raised whenever the same input could give other figures. */
-export const ENGINE = '7'
+export const ENGINE = '8'
 
 /** One reading of a hold, SI. */
 export interface Reading {

@@ -128,7 +128,7 @@ test('pressure ahead falls as the estimate would read it', () => {
     atPressure_kPa: 6.9,
     readings: 61,
     ignored: 0,
-    engine: '7',
+    engine: '8',
   })
   expect(resultJson('a.csv', setup, estimate).leakRate_mLmin).toBeCloseTo(3, 1)
 })

@@ -66,7 +66,11 @@ export function wanderingChannel(
   for (const power of smoothness)
     for (const size of sizes) {
       const most = size * Math.max(moved, LEAST_MOVE * scatter)
-      const priors = [Infinity, Infinity, ...Array.from({ length: columns.length - 2 }, (_, k) => (most / (k + 1) ** power) ** 2)]
+      const priors = [
+        Infinity,
+        Infinity,
+        ...Array.from({ length: columns.length - 2 }, (_, k) => (most / (k + 1) ** power) ** 2),
+      ]
       const solved = solveNormal(sums, priors)
       if (!solved) continue
       const evidence = logEvidence(solved)

@@ -79,7 +79,10 @@ function foundOn(test: LedgerTest, partId: string, entries: LedgerEntries): bool
 function sealedFor(test: LedgerTest, part: LedgerPart, entries: LedgerEntries): boolean {
   const from = Math.abs(test.felt.get(part.id)?.pressure ?? 0)
   if (seenAt(test.smallestSeen, from, entries.pressure) > part.limit) return false
-  return test.says !== 'rate' || (!test.contradicted && verdictOf(boundsAt(test.bounds, from, entries.pressure), part.limit) === 'sealed')
+  return (
+    test.says !== 'rate' ||
+    (!test.contradicted && verdictOf(boundsAt(test.bounds, from, entries.pressure), part.limit) === 'sealed')
+  )
 }
 
 /** What a test says of a part today. */

@@ -130,9 +130,10 @@ export function standInTank(config: StandInConfig): StandInTank {
   let slowWarmth = 0
   let offset = 0
   let knocks = 0
-  /** s spent at more than a tenth of the start pressure, and since the wall was stretched last */
+  /** s spent at more than a tenth of the start pressure */
   let underPressure = 0
-  let stretched = 0
+  /** by how much the wall was loaded, and when: each load goes on stretching it, each taken off lets it back (Boltzmann) */
+  const loads = [{ by: config.startPressure, at: 0 }]
   const warm = (by: number) => {
     warmth += by * (1 - unruly.slow.share)
     slowWarmth += by * unruly.slow.share
@@ -145,9 +146,15 @@ export function standInTank(config: StandInConfig): StandInTank {
     lag > 0 ? to + (value - to) * Math.exp(-step / lag) : to
   const gasTemperature = () => followed + warmth + slowWarmth
   const vapour = () => unruly.vapour.rise * (1 - Math.exp(-clock / unruly.vapour.time))
-  const give = () => space.wallGive * (1 + unruly.creep * Math.log10(1 + stretched / CREEP_START))
+  const crept = () =>
+    unruly.creep === 0
+      ? 0
+      : space.wallGive *
+        unruly.creep *
+        loads.reduce((sum, { by, at }) => sum + by * Math.log10(1 + (clock - at) / CREEP_START), 0)
   const molesAt = (gauge: number) =>
-    ((gauge - vapour() + barometerAt(clock)) * space.volume * (1 + give() * gauge)) / (MOLAR_GAS_CONSTANT * gasTemperature())
+    ((gauge - vapour() + barometerAt(clock)) * space.volume * (1 + crept() + space.wallGive * gauge)) /
+    (MOLAR_GAS_CONSTANT * gasTemperature())
   let moles = molesAt(config.startPressure)
   const { bottle } = config
   const bottleBelongs = () => skinAt(clock) + (bottle?.aside ?? 0) * (skinAt(clock) - skinAt(0))
@@ -155,14 +162,15 @@ export function standInTank(config: StandInConfig): StandInTank {
   let bottleGas = gasTemperature()
   let bottlePressure = config.startPressure + barometerAt(0)
 
-  /** Gauge pressure that holds the moles: (p + B)(1 + c p) = n R T / V0 with the vapour beside them, a quadratic in p. */
+  /** Gauge pressure that holds the moles: (p + B)(1 + k + c p) = n R T / V0 with the vapour beside them, a quadratic in p. */
   const gauge = () => {
     const air = barometerAt(clock) - vapour()
     const held = (moles * MOLAR_GAS_CONSTANT * gasTemperature()) / space.volume
-    const c = give()
+    const c = space.wallGive
+    const wide = 1 + crept()
     if (c === 0) return held - air
-    const b = 1 + c * air
-    return (-b + Math.sqrt(b * b - 4 * c * (air - held))) / (2 * c)
+    const b = wide + c * air
+    return (-b + Math.sqrt(b * b - 4 * c * (air * wide - held))) / (2 * c)
   }
   const runTo = (t: number) => {
     while (clock < t - 1e-9) {
@@ -179,7 +187,6 @@ export function standInTank(config: StandInConfig): StandInTank {
       slowWarmth *= Math.exp(-step / unruly.slow.settleTime)
       clock += step
       if (Math.abs(pressure) > 0.1 * Math.abs(config.startPressure)) underPressure += step
-      stretched += step
       followed = follow(followed, belongs(), unruly.gasLag, step)
       shown = follow(shown, skinAt(clock), unruly.thermometerLag, step)
       if (bottle) {
@@ -191,10 +198,9 @@ export function standInTank(config: StandInConfig): StandInTank {
     }
   }
   const bringTo = (pressure: number) => {
-    const jump = (pressure - gauge()) / config.startPressure
-    warm(config.pumpWarmth * jump)
-    // A wall that is stretched anew begins anew; a small top-up hardly stretches it.
-    if (Math.abs(jump) > 0.5) stretched = 0
+    const by = pressure - gauge()
+    warm((config.pumpWarmth * by) / config.startPressure)
+    loads.push({ by, at: clock })
     moles = molesAt(pressure)
   }
   const show = (instrument: Instrument, value: number, channel: number) => {

@@ -17,12 +17,13 @@ export interface TypicalTank {
 }
 
 /** K an hour at the most, K, K each root hour: how the air around a tank moves, by where it stands. */
-const air: Record<NonNullable<HoldSetup['surroundings']>['place'] | 'night', { drift: number; swing: number; wander: number }> = {
-  'still room': { drift: 0.15, swing: 0.03, wander: 0.03 },
-  'indoors': { drift: 0.25, swing: 0.05, wander: 0.05 },
-  'outdoors': { drift: 1.5, swing: 0.3, wander: 0.3 },
-  'night': { drift: 0.8, swing: 0.03, wander: 0.08 },
-}
+const air: Record<NonNullable<HoldSetup['surroundings']>['place'] | 'night', { drift: number; swing: number; wander: number }> =
+  {
+    'still room': { drift: 0.15, swing: 0.03, wander: 0.03 },
+    'indoors': { drift: 0.25, swing: 0.05, wander: 0.05 },
+    'outdoors': { drift: 1.5, swing: 0.3, wander: 0.3 },
+    'night': { drift: 0.8, swing: 0.03, wander: 0.08 },
+  }
 
 /** Numbers of the draws, so that one more does not change the others. */
 const draws = {
@@ -49,7 +50,15 @@ const draws = {
 } as const
 
 /** A tank of a kind in ordinary air, drawn by its seed. It knows nothing of how a hold is estimated. */
-export function typicalTank({ seed, unruliness, setup, leaks, hasThermometer, hasBarometer, atNight }: TypicalTank): StandInConfig {
+export function typicalTank({
+  seed,
+  unruliness,
+  setup,
+  leaks,
+  hasThermometer,
+  hasBarometer,
+  atNight,
+}: TypicalTank): StandInConfig {
   const draw = (what: keyof typeof draws) => uniformAt(seed, draws[what], 0)
   const vary = (what: keyof typeof draws, spread: number) => spread * (2 * draw(what) - 1)
   const { surroundings, bottle } = setup
@@ -94,11 +103,7 @@ export function typicalTank({ seed, unruliness, setup, leaks, hasThermometer, ha
  * What a real tank does besides, by how unruly this one is: its gas follows late, its far side moves more, baffles hold warm gas,
  * fuel evaporates where there is some, moulded walls creep, instruments lag.
  */
-function unruly(
-  degree: number,
-  surroundings: HoldSetup['surroundings'],
-  draw: (what: keyof typeof draws) => number,
-): Unruly {
+function unruly(degree: number, surroundings: HoldSetup['surroundings'], draw: (what: keyof typeof draws) => number): Unruly {
   if (degree === 0) return tame
   const fuel = { 'wet with fuel': 800, 'aired': 12, 'dry': 0 }[surroundings?.inside ?? 'aired']
   return {

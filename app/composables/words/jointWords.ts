@@ -44,9 +44,7 @@ export function jointDoubts({ joint, holds }: JointGroup): string[] {
           `${name(joint.contradicts.id)} contradicts ${holds.length > 2 ? 'holds' : 'hold'} ${others(joint.contradicts.id)}, and nothing was recorded between them: none of them seals anything. Look at the rig, its valve and the closures; if something was done to the tank, record it. Then hold again.`,
         ]
       : []),
-    ...joint.leftOut.map(({ id, why }) =>
-      `${name(id)} is not in it: ${leftOutWords[why]}.`,
-    ),
+    ...joint.leftOut.map(({ id, why }) => `${name(id)} is not in it: ${leftOutWords[why]}.`),
   ]
 }
 

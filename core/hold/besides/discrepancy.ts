@@ -58,6 +58,8 @@ const LEAST_WAVE = 1e-6
 const SMOOTH_WAVE = 0.4
 /** Tenfolds of time that a wall goes on giving for are counted from about where pumping ends, s. */
 const CREEP_START = 30
+/** How far that is from where it is counted from, as a logarithm. */
+const CREEP_START_DOUBT = 0.7
 
 /** Covariance of two of a channel's trend and waves; none without one. */
 const doubtOf = (channel: WanderingChannel | null, a: number, b: number) => channel?.doubt[a]?.[b] ?? 0
@@ -180,8 +182,16 @@ export function discrepancies(setup: HoldSetup, surroundings: Surroundings, seri
     const size = (series.meanBarometer * setup.space.volume * give * setup.testPressure) / series.meanTemperature
     // Its volume grows, which the inventory of a volume that does not takes for a loss.
     const column = course(settled(t => -size * Math.log10(1 + t / CREEP_START)))
+    // What it would do if those tenfolds were counted from a little later.
+    const later = course(settled(t => (size * (t / CREEP_START)) / (1 + t / CREEP_START) / Math.LN10))
     return [
-      wall.shares.map(({ belief, mean, spread }) => ({ belief, effects: [{ name: 'wall creep', column, mean, spread }] })),
+      wall.shares.map(({ belief, mean, spread }) => ({
+        belief,
+        effects: [
+          { name: 'wall creep', column, mean, spread },
+          { name: 'wall creep', column: later, mean: 0, spread: mean * CREEP_START_DOUBT },
+        ],
+      })),
     ]
   }
 }

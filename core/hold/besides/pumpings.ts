@@ -29,7 +29,12 @@ const gaugeAt = (setup: HoldSetup, series: HoldSeries, i: number) =>
 export function pumpings(setup: HoldSetup, series: HoldSeries): Pumping[] {
   return [
     // What it was pumped by before is not in the record: a whole pumping, however much of it is left.
-    { block: 0, t: series.times[0]!, share: Math.abs(gaugeAt(setup, series, 0) / setup.testPressure) < LEAST ? 0 : 1, pushed: false },
+    {
+      block: 0,
+      t: series.times[0]!,
+      share: Math.abs(gaugeAt(setup, series, 0) / setup.testPressure) < LEAST ? 0 : 1,
+      pushed: false,
+    },
     ...series.events
       .filter(event => holdEventKind(event.kind) === 'pumped')
       .map(({ block, kind }) => ({

@@ -92,7 +92,10 @@ describe('a closed bottle against the tank', () => {
   test('that is still open to the tank seals nothing, however still the difference stands', () => {
     const open = night(12).map(reading => ({ ...reading, difference: Math.round(normalAt(7, 0, reading.t)) }))
     expect(estimateHold(setup, open)).toMatchObject({ verdict: 'cannot-tell' })
-    const unproved = estimateHold(setup, night(0, {}, false).map(reading => ({ ...reading, difference: 0 })))
+    const unproved = estimateHold(
+      setup,
+      night(0, {}, false).map(reading => ({ ...reading, difference: 0 })),
+    )
     expect(unproved).toMatchObject({ verdict: 'cannot-tell', signs: ['bottle not shut off'] })
   })
   test('that nobody read is asked for', () => {

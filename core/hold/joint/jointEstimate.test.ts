@@ -88,7 +88,7 @@ describe('of real estimates', () => {
   const hold = (seed: number, leak: number): JointHold => {
     const readings: Reading[] = Array.from({ length: 121 }, (_, k) => ({
       t: 10 * k,
-      pressure: 5000 - ((throughputFromStandard(leak) * 10 * k) / 0.02) + 3 * normalAt(seed, 0, k),
+      pressure: 5000 - (throughputFromStandard(leak) * 10 * k) / 0.02 + 3 * normalAt(seed, 0, k),
       temperature: 293.15 + 0.01 * normalAt(seed, 1, k),
       barometer: 101_325 + 3 * normalAt(seed, 2, k),
     }))

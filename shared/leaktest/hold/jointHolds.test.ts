@@ -72,8 +72,10 @@ describe('a hold is not counted together with the one before it', () => {
     const elsewhere = { parts: [partView('a', { opening: true }), partView('b', { space: 'far' })] }
     expect(whyApart({}, { ...elsewhere, touches: [{ ...touch, partIds: ['b'] }] })).toEqual([])
     const leak = { leaks: [{ id: 'l', number: 1, partId: 'a' }] } as Partial<JobView>
-    const repair = (at: number, curedAt: number) =>
-      ({ ...leak, repairs: [{ id: 'r', leakId: 'l', at: at * HOUR, curedAt: curedAt * HOUR, struck: null }] as RepairView[] })
+    const repair = (at: number, curedAt: number) => ({
+      ...leak,
+      repairs: [{ id: 'r', leakId: 'l', at: at * HOUR, curedAt: curedAt * HOUR, struck: null }] as RepairView[],
+    })
     expect(whyApart({}, repair(1.7, 1.7))).toEqual(['touched between'])
     expect(whyApart({}, repair(0, 1.8))).toEqual(['cured between'])
     expect(whyApart({}, repair(0, 0.5))).toEqual([])

@@ -35,7 +35,10 @@ export interface Apart {
   why: ApartReason
 }
 
-type JoinedJob = Pick<JobView, 'tests' | 'touches' | 'repairs' | 'leaks' | 'parts' | 'circuit' | 'mapsBefore' | 'tankKind' | 'acceptance'>
+type JoinedJob = Pick<
+  JobView,
+  'tests' | 'touches' | 'repairs' | 'leaks' | 'parts' | 'circuit' | 'mapsBefore' | 'tankKind' | 'acceptance'
+>
 
 /** Test pressures that differ by no more than this share are one. */
 const SAME_PRESSURE = 0.1

@@ -105,9 +105,9 @@ const rigHint = (now: number) => {
       <USwitch v-model="tied" label="Against a closed bottle: a gauge or water column between it and the tank" />
       <template v-if="draft.bottle">
         <p class="soft">
-          Fill it together with the tank, wait until the gas has settled, then shut it off. Push a little air into the tank once, so that the difference jumps: that shows that it is shut.
-          Temperature and weather then drop
-          out, but for their difference; a bottle that leaks hides a leak.
+          Fill it together with the tank, wait until the gas has settled, then shut it off. Push a little air into the tank
+          once, so that the difference jumps: that shows that it is shut. Temperature and weather then drop out, but for their
+          difference; a bottle that leaks hides a leak.
         </p>
         <UFormField label="It lies" name="bottle.lies">
           <TapChoice v-model="draft.bottle.lies" :options="bottlePlaces" :words="lieWords" several label="It lies" />
