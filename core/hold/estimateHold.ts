@@ -91,9 +91,11 @@ export function liveHold(kit: Pick<HoldSetup, 'gauge' | 'bottle'>, taken = new H
     placeMarks()
     if (changed < record.size) updateBlocks(blocks, record, changed, spread, isCoarse(gauge))
     changed = Infinity
-    if (!kit.bottle) return explained(setup, blocks, record, laws)
+    const low = (read: readonly HoldBlock[]) => (setup.surroundings && !reached(setup, read) ? 'too little pressure' : null)
+    if (!kit.bottle) return explained(setup, blocks, record, laws, low(blocks))
     const against = heldAgainstBottle(setup, kit.bottle, blocks, taken)
-    const wrong = bottleFell(setup, taken) ? 'bottle leaks' : isShutOff(kit.bottle, taken) ? null : 'bottle not shut off'
+    const unsound = isShutOff(kit.bottle, taken) ? null : 'bottle not shut off'
+    const wrong = bottleFell(setup, taken) ? 'bottle leaks' : (unsound ?? low(against.blocks))
     return explained(against.setup, against.blocks, record, laws, wrong)
   }
   return {
@@ -125,7 +127,14 @@ export function estimateHold(
   return live.estimate(setup)
 }
 
-/** @param wrong with the bottle, which then hides a leak */
+/** Part of the test pressure that a tank has to have been at for a verdict of it. */
+const ENOUGH_PRESSURE = 0.7
+
+/** Whether a tank was ever near its test pressure: a leak may open only there. */
+const reached = ({ testPressure }: HoldSetup, blocks: readonly HoldBlock[]) =>
+  blocks.some(({ count, pressure }) => count > 0 && pressure / testPressure >= ENOUGH_PRESSURE)
+
+/** @param wrong with the hold, whatever its readings say: then it seals nothing */
 function explained(
   setup: HoldSetup,
   all: readonly HoldBlock[],
@@ -173,7 +182,7 @@ function explained(
     below95: tidy(bounds.below95),
     belowZero: bounds.belowZero,
     uncertainty: tidy(uncertainty),
-    smallestSeen: tidy(Math.min(bounds.below95, ONE_SIDED_95 * Math.hypot(...seenParts.map(part => budget[part])))),
+    smallestSeen: tidy(Math.min(bounds.below95, ONE_SIDED_95 * seenBy(setup, budget, uncertainty))),
     budget: Object.fromEntries(Object.entries(budget).map(([part, value]) => [part, tidy(value)])) as Budget,
   }
   const { best } = fits
@@ -227,6 +236,12 @@ const HIDES = 0.2
 /** Parts of the budget that only a leak has: a tight tank has the others. */
 const leakParts: readonly BudgetPart[] = ['leakChange', 'volume', 'wallGive', 'law']
 const seenParts = budgetParts.filter(part => !leakParts.includes(part))
+
+/** Standard uncertainty of a tight tank. Where all is weighed together, what acts besides cannot be told from what a leak would have. */
+const seenBy = (setup: HoldSetup, budget: Budget, uncertainty: number) =>
+  setup.surroundings
+    ? Math.sqrt(Math.max(budget.rig ** 2, uncertainty ** 2 - budget.volume ** 2 - budget.wallGive ** 2))
+    : Math.hypot(...seenParts.map(part => budget[part]))
 
 /** Share of the belief that lies with some of the models. */
 const shareOf = (fits: readonly Tried[], is: (fit: Tried) => boolean) =>

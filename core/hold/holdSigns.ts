@@ -15,6 +15,7 @@ export const holdSigns = [
   'more than its place',
   'bottle leaks',
   'bottle not shut off',
+  'too little pressure',
   'jump not told',
   'marks do not fit',
 ] as const

@@ -13,6 +13,8 @@ export const holdSignWords: Record<HoldSign, string> = {
     'The bottle itself loses pressure: the gauge beside it shows it. A bottle that leaks hides a leak of the tank. Seal the bottle and its valve, and hold again.',
   'bottle not shut off':
     'The difference to the bottle never moved, so nothing shows that it is shut off: one that is open falls with the tank. Push a little air into the tank and mark it; the difference must jump.',
+  'too little pressure':
+    'It was never near its test pressure, and a leak may open only there. Pump it up to the target, or set the target to what it was held at.',
   'jump not told':
     'The pressure jumped up and nobody said why. If air was let in, mark a top-up there: the gas then settles anew.',
   'marks do not fit':

@@ -195,6 +195,24 @@ describe('a bracketed hold', () => {
   })
 })
 
+describe('a hold that was never near its test pressure', () => {
+  const never = (pressure: number, events = {}) =>
+    estimateHold(
+      setup,
+      record(t => (t < 600 ? 0 : pressure), { events }),
+    )
+  const bracket = { 0: 'closed at room pressure', 600: 'pumped' }
+  test('seals nothing, however still it stood, and says so', () => {
+    for (const pressure of [0, 300, 3000]) {
+      const { verdict, signs } = never(pressure, pressure ? bracket : { 0: bracket[0] })
+      expect(verdict).not.toBe('sealed')
+      expect(signs).toEqual(['too little pressure'])
+    }
+    expect(never(5000, bracket).signs).not.toContain('too little pressure')
+  })
+  test('and would have seen no small leak', () => expect(never(0, { 0: bracket[0] }).smallestSeen).toBeGreaterThan(mLmin(1)))
+})
+
 describe('ways of looking at a hold', () => {
   const series = seriesOf(record(t => pressureAt - 0.05 * t))
   test('their beliefs make one, each effect is as long as the record, none is endless', () => {

@@ -34,8 +34,12 @@ const empty = computed(() =>
     ? null
     : `Hardly any pressure was left after ${durationText(props.estimate.emptyAt)}; what came later says nothing and is not used.`,
 )
-// That it rises stands beside the verdict already.
-const signs = computed(() => (props.estimate.signs ?? []).filter(sign => sign !== 'rises'))
+// That it rises stands beside the verdict already; that it is not pumped up yet is seen.
+const signs = computed(() =>
+  (props.estimate.signs ?? []).filter(
+    sign => sign !== 'rises' && (sign !== 'too little pressure' || props.hold.state === 'stopped'),
+  ),
+)
 const checked = computed(() => {
   const used = props.hold.volumeChecks.findLast(check => check.used)
   return used
