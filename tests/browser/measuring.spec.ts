@@ -328,14 +328,14 @@ test('a bracketed hold is led through, and holds together tell the job', async (
   await page.getByRole('button', { name: 'It is closed, start' }).click()
   await page.getByRole('button', { name: '×60' }).click()
   const guide = page.getByRole('region', { name: 'Bracketed hold' })
-  await expect(guide.getByText('Closed, no pressure: watch')).toBeVisible()
+  await expect(guide.getByRole('heading', { name: 'Closed, no pressure: watch' })).toBeVisible()
   await expect(page.getByText('There is no pressure on it yet')).toBeVisible({ timeout: 20_000 })
   const go = async (move: RegExp, busy: RegExp, done: string, watched: string) => {
     await expect(guide.getByRole('button', { name: move })).not.toContainText('now already', { timeout: 60_000 })
     await guide.getByRole('button', { name: move }).click()
-    await expect(guide.getByText(busy)).toBeVisible()
+    await expect(guide.getByRole('heading', { name: busy })).toBeVisible()
     await guide.getByRole('button', { name: done }).click()
-    await expect(guide.getByText(watched)).toBeVisible()
+    await expect(guide.getByRole('heading', { name: watched })).toBeVisible()
   }
   await go(/^Pump it up/, /Pump slowly to 12\skPa/, 'It is at pressure', 'Under pressure: watch')
   await go(/^Top it up/, /Pump back to 12\skPa/, 'It is topped up', 'Topped up: watch')

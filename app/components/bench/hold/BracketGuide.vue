@@ -70,9 +70,9 @@ const isLast = computed(() => next.value === null)
     </ol>
     <div class="flex flex-wrap items-center justify-between gap-x-6 gap-y-3">
       <div class="min-w-0 flex-1 basis-72">
-        <p class="text-2xl font-bold leading-tight">
+        <h2 class="text-2xl leading-tight text-(--ink)">
           {{ stretch.moving === null ? headings[stretch.kind] : busyWords }}
-        </p>
+        </h2>
         <p class="soft text-lg">
           {{
             stretch.moving === null
