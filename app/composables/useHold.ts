@@ -111,7 +111,8 @@ export function useHold(id: string) {
     if (!running.value) return hold.value?.estimate ?? null
     const now = live.value?.estimate
     if (!now || more.value === null || now.verdict !== 'cannot-tell') return now ?? null
-    return { ...now, minutesMore: more.value, decidedBy: 'time' as const }
+    // Within the hour waiting is the simplest help.
+    return { ...now, minutesMore: more.value, decidedBy: more.value <= 60 ? ('time' as const) : now.decidedBy }
   })
   watch(
     () => hold.value?.state === 'stopped' && !isLong.value && live.value?.estimate,

@@ -20,7 +20,7 @@ import { HoldRecord } from './holdRecord'
 import { exposureAlong, holdSeries, leakLaws, type HoldSeries, type LeakLaw } from './holdSeries'
 import { leakPrior } from './leakPrior'
 import { againstBottle, bottleFell, heldAgainstBottle, isShutOff, recordAgainstBottle } from './bottle/bottle'
-import { signsOf, type HoldSign } from './holdSigns'
+import { signsOf, type UnsoundSign } from './holdSigns'
 import { condensed, weigh, type RateBelief } from './rateBelief'
 import { gaugeSpread } from './gaugeSpread'
 import { boundsOf } from './verdict'
@@ -140,7 +140,7 @@ function explained(
   all: readonly HoldBlock[],
   record: HoldRecord,
   laws: readonly LeakLaw[],
-  wrong: HoldSign | null = null,
+  wrong: UnsoundSign | null = null,
 ): Explained {
   const blocks = all.filter(block => block.count > 0)
   const series = holdSeries(setup, blocks)

@@ -187,7 +187,10 @@ const widestOf = (tank: TankModel): TankModel => ({
   },
 })
 
-/** A course of settling, or a way of what acts besides, that is so much less believed than the best, as a log, is not tried with all the rest. */
+/**
+ * A course of settling, or a way of what acts besides, that is so much less believed than the best, as a log, is not tried with all the
+ * rest.
+ */
 const HOPELESS = { course: 14, way: 11 }
 
 /**

@@ -49,3 +49,7 @@ export const closedAtRoom = (event: string): boolean => event.trim().toLowerCase
 
 /** Whether an event says that air went in by one quick push. */
 export const isPush = (event: string): boolean => ['push', 'pushed'].includes(event.trim().toLowerCase())
+
+const topUpWords: ReadonlySet<string> = new Set(['top-up', 'top up', 'topped up', 'topped-up', 'air added'])
+/** Whether an event says that a little air was added to a tank under pressure. */
+export const isTopUp = (event: string): boolean => topUpWords.has(event.trim().toLowerCase())

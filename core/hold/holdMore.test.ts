@@ -1,24 +1,11 @@
 import { throughputFromStandard } from '../quantity/standardLeakRate'
 import { liveHold } from './estimateHold'
-import type { HoldSetup } from './hold'
+import { holdSetup, indoors } from './hold.fixture'
 import { minutesMore } from './holdMore'
 import type { HoldRecord } from './holdRecord'
 import { normalAt } from '../standin/seededRandom'
 
-const setup: HoldSetup = {
-  method: 'pressure-decay',
-  space: { volume: 0.02, wallGive: 0 },
-  volumeUncertainty: 0.0004,
-  wallGiveUncertainty: 0,
-  gauge: { resolution: 10, noise: 6 },
-  temperatureChangeUncertainty: 0.05,
-  barometerChangeUncertainty: 10,
-  testPressure: 5000,
-  limit: throughputFromStandard(0.4),
-  rigLeak: 0,
-  rigLeakUncertainty: 0,
-  surroundings: { place: 'indoors', wall: 'metal', inside: 'aired' },
-}
+const setup = holdSetup({ limit: throughputFromStandard(0.4), surroundings: indoors })
 const reading = (k: number) => ({
   t: 20 * k,
   pressure: 5000 + 6 * normalAt(2, 0, k) + 250 * Math.exp((-20 * k) / 110),

@@ -21,6 +21,14 @@ export const holdSigns = [
 ] as const
 export type HoldSign = (typeof holdSigns)[number]
 
+/** Signs that by themselves withhold a verdict of sealed: what was read cannot tell a tight tank. */
+export const unsoundSigns = [
+  'bottle leaks',
+  'bottle not shut off',
+  'too little pressure',
+] as const satisfies readonly HoldSign[]
+export type UnsoundSign = (typeof unsoundSigns)[number]
+
 /** Belief in a leak that opens or closes from which on it is said: four times what it was beforehand. */
 const CHANGED = 0.35
 /** Part of the limit from which on a leak is worth a word. */

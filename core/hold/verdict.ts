@@ -7,7 +7,10 @@ export interface RateBounds {
   above95: number
   /** one-sided 95 % upper bound: it leaks less than this, 95 % sure */
   below95: number
-  /** it came out further below zero than its doubt explains: something warms, evaporates or drifts */
+  /**
+   * it says nothing of a tight tank: it came out further below zero than its doubt explains, since something warms, evaporates or
+   * drifts, or was read in a way that no tight tank shows in
+   */
   belowZero: boolean
 }
 

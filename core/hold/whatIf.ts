@@ -19,8 +19,9 @@ export interface WhatIf {
  */
 export function whatIf(setup: HoldSetup, readings: readonly Reading[]): WhatIf[] {
   const sees = {
-    temperature: readings.some(reading => reading.temperature !== undefined),
-    barometer: readings.some(reading => reading.barometer !== undefined),
+    // Against a bottle neither is looked at.
+    temperature: !setup.bottle && readings.some(reading => reading.temperature !== undefined),
+    barometer: !setup.bottle && readings.some(reading => reading.barometer !== undefined),
   }
   const tried = assumptions.filter(assumption =>
     assumption === 'no temperature' ? sees.temperature : assumption === 'no barometer' ? sees.barometer : true,

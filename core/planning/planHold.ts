@@ -8,7 +8,10 @@ export const LONGEST_HOLD = 8 * 3600
 
 /** What a planned hold needs, as tried on simulated tanks with the estimate itself. */
 export interface HoldPlan {
-  /** s until nine of ten tight tanks of the kind are called sealed, and of those that leak twice the limit leaking; null when no hold of eight hours is enough */
+  /**
+   * s until nine of ten tight tanks of the kind are called sealed, and of those that leak twice the limit leaking; null when no hold of
+   * eight hours is enough
+   */
   timeForLimit: number | null
   /** how many of the simulated tanks are decided then, or at the time at which most are */
   best: Tries

@@ -162,6 +162,14 @@ describe('what real tanks do besides', () => {
     expect(opens(20_000)).toBeGreaterThan(4990)
     expect(opens(20_000)).toBeLessThan(5001)
   })
+  test('closed at room pressure its bottle begins there too, and stays when the tank is pumped', () => {
+    const bottle = { volume: 0.001, lag: 0, aside: 0, leak: 0, gauge: config.gauge }
+    const tank = standInTank({ ...config, bottle })
+    tank.vent(0)
+    expect(tank.readAt(0).difference).toBeCloseTo(0, 6)
+    tank.topUp(300)
+    expect(tank.readAt(300).difference).toBeCloseTo(6900, 3)
+  })
   test('vented and closed it is at room pressure and warms up again; it leaks no more', () => {
     const tank = standInTank({
       ...config,

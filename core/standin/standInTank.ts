@@ -238,6 +238,11 @@ export function standInTank(config: StandInConfig): StandInTank {
     vent(t) {
       runTo(t)
       bringTo(0)
+      // Closed together with it: a bottle that is shut off later keeps what is in it.
+      if (t === 0) {
+        bottleGas = gasTemperature()
+        bottlePressure = barometerAt(0)
+      }
     },
   }
 }

@@ -1,4 +1,6 @@
 import type { Decider, HoldEstimate, HoldSetup } from '#core/hold/hold'
+import { unsoundSigns } from '#core/hold/holdSigns'
+import { holdSignWords } from './holdSignWords'
 import { limitText, rateText } from './rateText'
 
 const means: Record<Decider, string> = {
@@ -17,6 +19,8 @@ export function holdAdvice(estimate: HoldEstimate, setup: HoldSetup): string {
     return `95 % sure below ${rateText(estimate.below95)} mL/min, and the limit is ${limit}. This hold saw leaks down to ${rateText(estimate.smallestSeen)} mL/min.`
   if (estimate.verdict === 'leaking')
     return `95 % sure above ${rateText(estimate.above95)} mL/min, and the limit is ${limit}. Find it with soap while it is under pressure.`
+  const unsound = unsoundSigns.find(sign => estimate.signs?.includes(sign))
+  if (unsound) return holdSignWords[unsound]
   if (estimate.belowZero)
     return 'The pressure rises by more than its doubt explains: something in it warms or evaporates, or the gauge drifts. It says nothing of a leak. Wait until it is steady, drain and air the tank, or shade it, and hold again.'
   const parts = Object.entries(estimate.budget).sort((a, b) => b[1] - a[1])

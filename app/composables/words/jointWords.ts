@@ -19,7 +19,7 @@ const apartWords: Record<ApartReason, string> = {
 }
 
 const leftOutWords: Record<Joint['leftOut'][number]['why'], string> = {
-  'rises': 'something else than a leak acted in it',
+  'rises': 'what was found in its readings says that it cannot tell a tight tank',
   'older engine': 'an older engine judged it, without keeping what its readings say',
   'same readings': 'it has the same readings as another',
 }

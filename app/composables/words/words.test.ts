@@ -1,7 +1,9 @@
 import { throughputFromStandard } from '../../../core/quantity/standardLeakRate'
 import { nextActions, type NextStep } from '../../../core/ledger/nextStep'
 import { budgetParts, deciders, type Budget, type HoldEstimate, type HoldSetup } from '../../../core/hold/hold'
+import { unsoundSigns } from '#core/hold/holdSigns'
 import { holdAdvice } from './holdAdvice'
+import { holdSignWords } from './holdSignWords'
 import { nextAction, nextSentence } from './nextActions'
 import { limitText, rateText } from './rateText'
 
@@ -67,6 +69,14 @@ describe('what a hold says in words', () => {
   test('undecided for good, with what would decide it', () => {
     for (const decidedBy of deciders) expect(holdAdvice(estimate({ decidedBy, minutesMore: null }), setup)).toMatch(/\.$/)
     expect(holdAdvice(estimate({ decidedBy: 'thermometer', minutesMore: 190 }), setup)).toContain('Or about 190 more min.')
+  })
+})
+
+describe('a hold whose record withholds the verdict', () => {
+  test('says what withholds it, and not that it rises', () => {
+    for (const sign of unsoundSigns)
+      expect(holdAdvice(estimate({ belowZero: true, signs: [sign] }), setup)).toBe(holdSignWords[sign])
+    expect(holdAdvice(estimate({ belowZero: true, signs: ['rises'] }), setup)).toContain('The pressure rises')
   })
 })
 

@@ -1,5 +1,5 @@
-import { throughputFromStandard } from '../../quantity/standardLeakRate'
-import { budgetParts, type Budget, type HoldEstimate, type HoldSetup } from '../hold'
+import { budgetParts, type Budget, type HoldEstimate } from '../hold'
+import { holdSetup } from '../hold.fixture'
 import { stretchAdvice } from './stretchAdvice'
 import { markAfter, outOfOrder, stretchNow, type Stretch } from './stretches'
 
@@ -16,6 +16,18 @@ describe('the stretch that a hold is in', () => {
       moving: null,
     })
     expect(stretchNow(marks('closed at room pressure', 'pumped', 'top-up', 'vented and closed')).kind).toBe('blank after')
+  })
+  test('is the same by the words of a file', () => {
+    const kinds = ['Closed at room pressure', 'pumping', 'pumped up', 'push', 'topped up', 'vented', 'note']
+    expect(kinds.map((_, k) => stretchNow(marks(...kinds.slice(0, k + 1))))).toMatchObject([
+      { kind: 'blank', moving: null },
+      { kind: 'blank', moving: 300 },
+      { kind: 'under pressure', moving: null },
+      { kind: 'under pressure' },
+      { kind: 'topped up' },
+      { kind: 'blank after' },
+      { kind: 'blank after' },
+    ])
   })
   test('leads through all four in order', () => {
     const kinds = ['closed at room pressure']
@@ -38,19 +50,7 @@ describe('the stretch that a hold is in', () => {
 })
 
 describe('the end of a stretch', () => {
-  const setup: HoldSetup = {
-    method: 'pressure-decay',
-    space: { volume: 0.02, wallGive: 0 },
-    volumeUncertainty: 0.0004,
-    wallGiveUncertainty: 0,
-    gauge: { resolution: 10, noise: 6 },
-    temperatureChangeUncertainty: 0.05,
-    barometerChangeUncertainty: 10,
-    testPressure: 5000,
-    limit: throughputFromStandard(1),
-    rigLeak: 0,
-    rigLeakUncertainty: 0,
-  }
+  const setup = holdSetup()
   const every5 = (until: number) => Array.from({ length: until / 5 + 1 }, (_, k) => 5 * k)
   const estimate = (change: Partial<HoldEstimate>, budget: Partial<Budget> = {}) =>
     ({

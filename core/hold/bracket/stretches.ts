@@ -1,3 +1,5 @@
+import { closedAtRoom, gasWent, holdEventKind, isPush, isTopUp } from '../holdEvents'
+
 /**
  * A bracketed hold in its stretches: blank before, under pressure, topped up, blank after. The leak acts with the pressure, drift
  * acts all the time; the top-up tells settling gas from a leak that closes.
@@ -23,7 +25,15 @@ export interface Stretch {
   moving: number | null
 }
 
-const isStretchMark = (kind: string): kind is StretchMark => Object.hasOwn(stretchMarks, kind)
+/** The mark that a word stands for: those of a file's event column are many. */
+function markOf(word: string): StretchMark | typeof MOVING_GAS | null {
+  if (Object.hasOwn(stretchMarks, word)) return word as StretchMark
+  if (closedAtRoom(word)) return 'closed at room pressure'
+  if (holdEventKind(word) === 'moving') return MOVING_GAS
+  if (isTopUp(word)) return 'top-up'
+  const went = isPush(word) ? 0 : gasWent(word)
+  return went === 0 ? null : went > 0 ? 'pumped' : 'vented and closed'
+}
 
 /**
  * The stretch that a hold is in. One that was not closed at the room's pressure began under pressure.
@@ -32,14 +42,15 @@ const isStretchMark = (kind: string): kind is StretchMark => Object.hasOwn(stret
 export function stretchNow(marks: readonly { t: number; kind: string }[]): Stretch {
   let now: Stretch = { kind: 'under pressure', begun: 0, moving: null }
   for (const { t, kind } of marks) {
-    if (isStretchMark(kind)) now = { kind: stretchMarks[kind], begun: t, moving: null }
-    else if (kind === MOVING_GAS) now = { ...now, moving: t }
+    const mark = markOf(kind)
+    if (mark === MOVING_GAS) now = { ...now, moving: t }
+    else if (mark) now = { kind: stretchMarks[mark], begun: t, moving: null }
   }
   return now
 }
 
 /** Which stretch a bracketed hold goes to next; null after its last. */
-export const markAfter: Record<StretchKind, StretchMark | null> = {
+export const markAfter: Record<StretchKind, Exclude<StretchMark, 'closed at room pressure'> | null> = {
   'blank': 'pumped',
   'under pressure': 'top-up',
   'topped up': 'vented and closed',

@@ -1,7 +1,8 @@
 import { throughputFromStandard } from '../../quantity/standardLeakRate'
 import { normalAt } from '../../standin/seededRandom'
 import { estimateHold } from '../estimateHold'
-import { budgetParts, type Budget, type HoldEstimate, type HoldSetup, type Reading } from '../hold'
+import { budgetParts, type Budget, type HoldEstimate, type Reading } from '../hold'
+import { holdSetup, indoors } from '../hold.fixture'
 import { normalBounds } from '../verdict'
 import { jointEstimate, type JointHold } from './jointEstimate'
 
@@ -71,20 +72,7 @@ describe('several holds together', () => {
 })
 
 describe('of real estimates', () => {
-  const setup: HoldSetup = {
-    method: 'pressure-decay',
-    space: { volume: 0.02, wallGive: 0 },
-    volumeUncertainty: 0.0004,
-    wallGiveUncertainty: 0,
-    gauge: { resolution: 1, noise: 3 },
-    temperatureChangeUncertainty: 0.05,
-    barometerChangeUncertainty: 10,
-    testPressure: 5000,
-    limit,
-    rigLeak: 0,
-    rigLeakUncertainty: 0,
-    surroundings: { place: 'indoors', wall: 'metal', inside: 'aired' },
-  }
+  const setup = holdSetup({ gauge: { resolution: 1, noise: 3 }, surroundings: indoors })
   const hold = (seed: number, leak: number): JointHold => {
     const readings: Reading[] = Array.from({ length: 121 }, (_, k) => ({
       t: 10 * k,

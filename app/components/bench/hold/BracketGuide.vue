@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { stretchAdvice } from '#core/hold/bracket/stretchAdvice'
-import { markAfter, stretchKinds, stretchNow, type StretchMark } from '#core/hold/bracket/stretches'
+import { markAfter, stretchKinds, stretchNow } from '#core/hold/bracket/stretches'
 import type { HoldEstimate } from '#core/hold/hold'
 import type { MarkKind } from '#shared/leaktest/hold/holdForm'
 import type { BenchHold, ReadingView } from '#shared/leaktest/hold/holdView'
@@ -32,19 +32,27 @@ const watched = computed(() => Math.max(0, props.held - (stretch.value.moving ??
 const target = computed(() => short('pressure', props.hold.setup.testPressure))
 const next = computed(() => markAfter[stretch.value.kind])
 
-/** What is done with hands to come to a stretch, and the word for having done it. */
-const moves: Record<StretchMark, { do: string; busy: string; done: string }> = {
-  'closed at room pressure': { do: '', busy: '', done: '' },
-  'pumped': { do: 'Pump it up', busy: 'Pump slowly', done: 'It is at pressure' },
-  'top-up': { do: 'Top it up', busy: 'Pump back to', done: 'It is topped up' },
-  'vented and closed': { do: 'Vent it', busy: 'Let it all out, slowly, then close it', done: 'It is closed again' },
-}
-const busyWords = computed(() => {
-  if (!next.value) return ''
-  const { busy } = moves[next.value]
-  return next.value === 'vented and closed'
-    ? `${busy}.`
-    : `${busy} to ${target.value}, then shut the rig.`.replace('to to', 'to')
+/** What is done with hands to come to a stretch, while it is done, and the word for having done it. */
+const moves = computed(() => {
+  const vacuum = props.hold.setup.testPressure < 0
+  const by = (verb: string) => `${verb} to ${target.value}, then shut the rig.`
+  return {
+    'pumped': {
+      do: vacuum ? 'Draw it down' : 'Pump it up',
+      busy: by(vacuum ? 'Draw slowly' : 'Pump slowly'),
+      done: 'It is at pressure',
+    },
+    'top-up': {
+      do: vacuum ? 'Draw it down again' : 'Top it up',
+      busy: by(vacuum ? 'Draw back' : 'Pump back'),
+      done: 'It is topped up',
+    },
+    'vented and closed': {
+      do: 'Vent it',
+      busy: `Let it all ${vacuum ? 'in' : 'out'}, slowly, then close it.`,
+      done: 'It is closed again',
+    },
+  }
 })
 const headings = {
   'blank': 'Closed, no pressure: watch',
@@ -71,7 +79,7 @@ const isLast = computed(() => next.value === null)
     <div class="flex flex-wrap items-center justify-between gap-x-6 gap-y-3">
       <div class="min-w-0 flex-1 basis-72">
         <h2 class="text-2xl leading-tight text-(--ink)">
-          {{ stretch.moving === null ? headings[stretch.kind] : busyWords }}
+          {{ stretch.moving === null ? headings[stretch.kind] : next && moves[next].busy }}
         </h2>
         <p class="soft text-lg">
           {{

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import type { HoldEstimate } from '#core/hold/hold'
+import { unsoundSigns, type HoldSign } from '#core/hold/holdSigns'
 import type { ReadingView, BenchHold } from '#shared/leaktest/hold/holdView'
 
 /** What the estimate did with the readings: left out, stepped, settled, corrected. */
@@ -34,12 +35,9 @@ const empty = computed(() =>
     ? null
     : `Hardly any pressure was left after ${durationText(props.estimate.emptyAt)}; what came later says nothing and is not used.`,
 )
-// That it rises stands beside the verdict already; that it is not pumped up yet is seen.
-const signs = computed(() =>
-  (props.estimate.signs ?? []).filter(
-    sign => sign !== 'rises' && (sign !== 'too little pressure' || props.hold.state === 'stopped'),
-  ),
-)
+// What withholds the verdict stands beside it already.
+const beside: readonly HoldSign[] = ['rises', ...unsoundSigns]
+const signs = computed(() => (props.estimate.signs ?? []).filter(sign => !beside.includes(sign)))
 const checked = computed(() => {
   const used = props.hold.volumeChecks.findLast(check => check.used)
   return used

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { stretchNow } from '#core/hold/bracket/stretches'
 import { hiddenBy } from '#core/hold/hiddenBy'
 import type { HoldEstimate } from '#core/hold/hold'
 import { reachedIn } from '#shared/leaktest/felt'
@@ -8,14 +9,21 @@ import type { JobView } from '#shared/views'
 /** What would have to be true for a sealed hold to be wrong, in figures that a person can look into. */
 const props = defineProps<{ hold: BenchHold; job: JobView; estimate: HoldEstimate; readings: ReadingView[] }>()
 const { short } = useQuantities()
+/** Marks of the Bench, and those that a file's own events say. */
+const marks = computed(() =>
+  [...props.hold.marks, ...props.readings.flatMap(({ t, event }) => (event === undefined ? [] : [{ t, kind: event }]))].sort(
+    (a, b) => a.t - b.t,
+  ),
+)
+const stretches = computed(() => marks.value.map((_, k) => stretchNow(marks.value.slice(0, k + 1)).kind))
 const hidden = computed(() =>
-  hiddenBy(props.hold.setup, props.estimate, props.hold.marks, {
+  hiddenBy(props.hold.setup, props.estimate, marks.value, {
     from: props.readings[0]?.t ?? 0,
     to: props.readings.at(-1)?.t ?? 0,
   }),
 )
-const isBracketed = computed(() => props.hold.marks.some(mark => mark.kind === 'vented and closed'))
-const toppedUp = computed(() => props.hold.marks.some(mark => mark.kind === 'top-up'))
+const isBracketed = computed(() => stretches.value.some(kind => kind === 'blank' || kind === 'blank after'))
+const toppedUp = computed(() => stretches.value.includes('topped up'))
 const felt = computed(() => props.hold.volumeChecks.some(check => check.used))
 const shut = computed(() => {
   const reached = reachedIn(props.job, props.hold)
