@@ -1,5 +1,5 @@
 import { liveHold } from '../core/hold/estimateHold'
-import { minutesMore } from '../core/hold/holdMore'
+import { minutesMore } from '../core/hold/ahead/holdMore'
 import type { HoldSetup } from '../core/hold/hold'
 import type { PlannedHold } from '../core/planning/plannedHold'
 import { timeToDecide } from '../core/planning/planHold'

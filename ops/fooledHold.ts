@@ -1,7 +1,7 @@
 import * as echarts from 'echarts'
 import { estimateHold } from '../core/hold/estimateHold'
 import type { HoldEstimate, HoldSetup, Reading } from '../core/hold/hold'
-import { pressureAhead } from '../core/hold/pressureAhead'
+import { pressureAhead } from '../core/hold/ahead/pressureAhead'
 import { standardFromThroughput, throughputFromStandard } from '../core/quantity/standardLeakRate'
 import { standInTank, tame } from '../core/standin/standInTank'
 

@@ -1,7 +1,7 @@
 import HoldWorker from '~/workers/hold.worker?worker'
 import type { FromHoldWorker, ToHoldWorker } from '~/workers/hold.worker'
 import type { Residual } from '#core/hold/residuals'
-import type { WhatIf } from '#core/hold/whatIf'
+import type { WhatIf } from '#core/hold/ahead/whatIf'
 import { touchesJob } from '#shared/changes'
 import { holdTimeAt } from '#shared/leaktest/hold/holdClock'
 import type { BenchHold, CurveView, HoldView, LiveView, ReadingView } from '#shared/leaktest/hold/holdView'

@@ -1,10 +1,10 @@
 import { liveHold, type LiveHold } from '#core/hold/estimateHold'
 import { HoldError, type HoldEstimate, type HoldSetup, type Reading } from '#core/hold/hold'
-import { minutesMore } from '#core/hold/holdMore'
-import { holdAhead, type HoldAhead } from '#core/hold/holdAhead'
+import { minutesMore } from '#core/hold/ahead/holdMore'
+import { holdAhead, type HoldAhead } from '#core/hold/ahead/holdAhead'
 import { residualsOf, type Residual } from '#core/hold/residuals'
 import { withUnseenChange, type Instruments } from '#core/hold/unseenChange'
-import { whatIf, type WhatIf } from '#core/hold/whatIf'
+import { whatIf, type WhatIf } from '#core/hold/ahead/whatIf'
 
 /** The core's estimate beside the page, so that the page never waits for it. The readings stay here; only new ones are sent. */
 export type ToHoldWorker =

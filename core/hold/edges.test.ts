@@ -6,7 +6,7 @@ import { WATER_DENSITY } from '../quantity/waterDensity'
 import { estimateHold } from './estimateHold'
 import { rigCheckSetup, rigLeakAt } from '../leaktest/rig/rigCheck'
 import { unitDoubt } from '../readings/unitDoubt'
-import { byHand, whatIf } from './whatIf'
+import { byHand, whatIf } from './ahead/whatIf'
 
 describe('what is read and what it means', () => {
   test('1 kPa is 102 mm of water', () => {

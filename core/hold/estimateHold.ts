@@ -1,7 +1,7 @@
 import { normalCumulative, ONE_SIDED_95 } from '../quantity/normalDistribution'
 import { STANDARD_TEMPERATURE } from '../quantity/standardLeakRate'
-import { fitHold, type HoldFits } from './fitHold'
-import type { Tried } from './triedModels'
+import { fitHold, type HoldFits } from './fit/fitHold'
+import type { Tried } from './fit/triedModels'
 import {
   budgetParts,
   ENGINE,
@@ -13,17 +13,17 @@ import {
   type HoldSetup,
   type Reading,
 } from './hold'
-import { budgetOfBesides, outerBudget } from './holdBudget'
-import { updateBlocks, type HoldBlock } from './holdBlocks'
-import { decision } from './holdDecision'
-import { HoldRecord } from './holdRecord'
+import { budgetOfBesides, outerBudget } from './belief/holdBudget'
+import { updateBlocks, type HoldBlock } from './record/holdBlocks'
+import { decision } from './belief/holdDecision'
+import { HoldRecord } from './record/holdRecord'
 import { exposureAlong, holdSeries, leakLaws, type HoldSeries, type LeakLaw } from './holdSeries'
-import { leakPrior } from './leakPrior'
+import { leakPrior } from './belief/leakPrior'
 import { againstBottle, bottleFell, heldAgainstBottle, isShutOff, recordAgainstBottle } from './bottle/bottle'
-import { signsOf, type UnsoundSign } from './holdSigns'
-import { condensed, weigh, type RateBelief } from './rateBelief'
+import { signsOf, type UnsoundSign } from './belief/holdSigns'
+import { condensed, weigh, type RateBelief } from './belief/rateBelief'
 import { gaugeSpread } from './gaugeSpread'
-import { boundsOf } from './verdict'
+import { boundsOf } from './belief/verdict'
 
 /** A hold that is being read: readings are taken as they come, the estimate never looks at the whole history again. */
 export interface LiveHold {

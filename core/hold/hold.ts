@@ -1,9 +1,9 @@
 import type { GasSpace } from '../gas/inventory'
 import type { Surroundings } from './besides/surroundings'
 import type { Bottle } from './bottle/bottle'
-import type { HoldSign } from './holdSigns'
-import type { LikelyRate } from './rateBelief'
-import type { RateBounds } from './verdict'
+import type { HoldSign } from './belief/holdSigns'
+import type { LikelyRate } from './belief/rateBelief'
+import type { RateBounds } from './belief/verdict'
 
 /** The engine that gave a verdict; raised whenever the same input could give other figures. */
 export const ENGINE = '8'

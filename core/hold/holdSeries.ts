@@ -2,10 +2,10 @@ import { orificeDrive } from '../gas/orificeFlow'
 import { effectiveVolume, gaugeFromInventory, inventory } from '../gas/inventory'
 import { viscousDrive } from '../gas/viscousFlow'
 import { STANDARD_PRESSURE, STANDARD_TEMPERATURE } from '../quantity/standardLeakRate'
-import type { HoldBlock } from './holdBlocks'
+import type { HoldBlock } from './record/holdBlocks'
 import { HoldError, isCoarse, type HoldSetup } from './hold'
-import { smoothChannel } from './smoothChannel'
-import { wanderingChannel, type WanderingChannel } from './wanderingChannel'
+import { smoothChannel } from './channels/smoothChannel'
+import { wanderingChannel, type WanderingChannel } from './channels/wanderingChannel'
 import { gaugeSpread } from './gaugeSpread'
 
 export const leakLaws = ['viscous', 'orifice'] as const

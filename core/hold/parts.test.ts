@@ -1,9 +1,9 @@
 import { throughputFromStandard } from '../quantity/standardLeakRate'
-import { normalBounds, verdictOf } from './verdict'
+import { normalBounds, verdictOf } from './belief/verdict'
 import { minMaxThin } from '../readings/minMaxThin'
-import { pressureAhead } from './pressureAhead'
+import { pressureAhead } from './ahead/pressureAhead'
 import { resultJson, setupFromJson } from '../readings/setupJson'
-import { smoothChannel } from './smoothChannel'
+import { smoothChannel } from './channels/smoothChannel'
 import { logEvidence, normalEquations, solveNormal } from '../algebra/weightedLeastSquares'
 import { estimateHold } from './estimateHold'
 

@@ -1,4 +1,4 @@
-import { HoldRecord } from './holdRecord'
+import { HoldRecord } from './record/holdRecord'
 import { setupFromJson } from '../readings/setupJson'
 import { withUnseenChange } from './unseenChange'
 

@@ -4,7 +4,7 @@ import { standardFromThroughput, throughputFromStandard } from '../quantity/stan
 import { standInTank, tame } from '../standin/standInTank'
 import { estimateHold } from './estimateHold'
 import { budgetParts, type HoldSetup } from './hold'
-import { byHand, whatIf } from './whatIf'
+import { byHand, whatIf } from './ahead/whatIf'
 
 // The worked example of docs/hold.md. Its tables are made here, so that the page cannot say what the program does not.
 const setup: HoldSetup = {

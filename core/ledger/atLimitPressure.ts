@@ -1,6 +1,6 @@
 import { orificeDrive } from '../gas/orificeFlow'
 import { viscousDrive } from '../gas/viscousFlow'
-import type { RateBounds } from '../hold/verdict'
+import type { RateBounds } from '../hold/belief/verdict'
 import { STANDARD_PRESSURE } from '../quantity/standardLeakRate'
 
 /** Ratios by which a leak's rate grows from one gauge pressure to another, as a fine crack and as a hole. */

@@ -1,5 +1,5 @@
 import { isFind } from '../leaktest/soap/soap'
-import { verdictOf } from '../hold/verdict'
+import { verdictOf } from '../hold/belief/verdict'
 import { boundsAt, seenAt } from './atLimitPressure'
 import type { Direction, Instant, LedgerEntries, LedgerPart, LedgerRepair, LedgerTest } from './ledger'
 

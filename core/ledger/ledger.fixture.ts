@@ -1,5 +1,5 @@
 import type { HoldVerdict } from '../hold/hold'
-import type { RateBounds } from '../hold/verdict'
+import type { RateBounds } from '../hold/belief/verdict'
 import { throughputFromStandard } from '../quantity/standardLeakRate'
 import type { Felt, LedgerEntries, LedgerLook, LedgerMark, LedgerMeasurement, LedgerPart, LedgerRepair } from './ledger'
 

@@ -1,5 +1,5 @@
 import type { FeedWay } from '../circuit/waysToFeed'
-import type { RateBounds } from '../hold/verdict'
+import type { RateBounds } from '../hold/belief/verdict'
 import type { SoapMark } from '../leaktest/soap/soap'
 import type { TankTestKind } from '../leaktest/testKinds'
 

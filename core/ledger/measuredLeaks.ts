@@ -1,4 +1,4 @@
-import { verdictOf } from '../hold/verdict'
+import { verdictOf } from '../hold/belief/verdict'
 import { isFind } from '../leaktest/soap/soap'
 import { boundsAt } from './atLimitPressure'
 import { lastTouched, standsBy } from './evidence'

@@ -1,6 +1,6 @@
 import { testKinds, type TankTestKind } from '../leaktest/testKinds'
 import { listWords, lowerFirst, upperFirst } from '../words/words'
-import { verdictOf } from '../hold/verdict'
+import { verdictOf } from '../hold/belief/verdict'
 import { boundsAt } from './atLimitPressure'
 import type { Ledger } from './deriveLedger'
 import { lastCured } from './evidence'

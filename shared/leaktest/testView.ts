@@ -2,7 +2,7 @@ import type { Closure } from '../../core/circuit/boundary'
 import type { LinkState } from '../../core/circuit/circuit'
 import type { TestSetup } from '../../core/circuit/reach'
 import type { HoldVerdict } from '../../core/hold/hold'
-import type { RateBounds } from '../../core/hold/verdict'
+import type { RateBounds } from '../../core/hold/belief/verdict'
 import type { TankTestKind } from '../../core/leaktest/testKinds'
 import type { Relief } from './setupForm'
 

@@ -1,5 +1,5 @@
 import type { Decider, HoldEstimate, HoldSetup } from '#core/hold/hold'
-import { unsoundSigns } from '#core/hold/holdSigns'
+import { unsoundSigns } from '#core/hold/belief/holdSigns'
 import { holdSignWords } from './holdSignWords'
 import { limitText, rateText } from './rateText'
 

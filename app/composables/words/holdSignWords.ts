@@ -1,4 +1,4 @@
-import type { HoldSign } from '#core/hold/holdSigns'
+import type { HoldSign } from '#core/hold/belief/holdSigns'
 
 /** What looks wrong in a record, and what to do about it. */
 export const holdSignWords: Record<HoldSign, string> = {

@@ -1,7 +1,7 @@
 import { throughputFromStandard } from '../../../core/quantity/standardLeakRate'
 import { nextActions, type NextStep } from '../../../core/ledger/nextStep'
 import { budgetParts, deciders, type Budget, type HoldEstimate, type HoldSetup } from '../../../core/hold/hold'
-import { unsoundSigns } from '#core/hold/holdSigns'
+import { unsoundSigns } from '#core/hold/belief/holdSigns'
 import { holdAdvice } from './holdAdvice'
 import { holdSignWords } from './holdSignWords'
 import { nextAction, nextSentence } from './nextActions'

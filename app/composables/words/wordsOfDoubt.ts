@@ -1,5 +1,5 @@
 import type { Budget } from '#core/hold/hold'
-import type { Assumption } from '#core/hold/whatIf'
+import type { Assumption } from '#core/hold/ahead/whatIf'
 import type { Improvement } from '#core/planning/improvements'
 import type { LeakLook } from '#core/fuel/fuelThroughLeak'
 

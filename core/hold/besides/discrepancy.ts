@@ -2,7 +2,7 @@ import { STANDARD_PRESSURE } from '../../quantity/standardLeakRate'
 import { HoldError, type BudgetPart, type HoldSetup } from '../hold'
 import type { HoldSeries } from '../holdSeries'
 import { choleskyOf } from '../../algebra/covariance'
-import { trendAndWaves, waveNumber, type WanderingChannel } from '../wanderingChannel'
+import { trendAndWaves, waveNumber, type WanderingChannel } from '../channels/wanderingChannel'
 import { pumpings } from './pumpings'
 import {
   bottleWarmth,

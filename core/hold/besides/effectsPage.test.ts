@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs'
 import { join } from 'node:path'
-import { SLOW } from '../settling'
+import { SLOW } from '../fit/settling'
 import { COMPRESSION } from './discrepancy'
 import {
   bottleWarmth,

@@ -3,7 +3,7 @@ import { normalAt } from '../../standin/seededRandom'
 import { estimateHold } from '../estimateHold'
 import { budgetParts, type Budget, type HoldEstimate, type Reading } from '../hold'
 import { holdSetup, indoors } from '../hold.fixture'
-import { normalBounds } from '../verdict'
+import { normalBounds } from '../belief/verdict'
 import { jointEstimate, type JointHold } from './jointEstimate'
 
 const limit = throughputFromStandard(1)

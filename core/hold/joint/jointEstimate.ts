@@ -1,8 +1,8 @@
 import { ONE_SIDED_95 } from '../../quantity/normalDistribution'
 import type { BudgetPart, HoldEstimate, HoldVerdict } from '../hold'
-import { leakPrior } from '../leakPrior'
-import { weigh, type LikelyRate } from '../rateBelief'
-import { boundsOf, verdictOf, type RateBounds } from '../verdict'
+import { leakPrior } from '../belief/leakPrior'
+import { weigh, type LikelyRate } from '../belief/rateBelief'
+import { boundsOf, verdictOf, type RateBounds } from '../belief/verdict'
 
 /** What one hold brings to a joint estimate. */
 export interface JointHold {

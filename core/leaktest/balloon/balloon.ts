@@ -2,7 +2,7 @@ import { ONE_SIDED_95, TWO_SIDED_95 } from '../../quantity/normalDistribution'
 import { STANDARD_PRESSURE, STANDARD_TEMPERATURE, throughputFromStandard } from '../../quantity/standardLeakRate'
 import { HoldError, type HoldVerdict } from '../../hold/hold'
 import { normalEquations, solveNormal } from '../../algebra/weightedLeastSquares'
-import { normalBounds, verdictOf, type RateBounds } from '../../hold/verdict'
+import { normalBounds, verdictOf, type RateBounds } from '../../hold/belief/verdict'
 
 /** A girth typed now and then, SI. */
 export interface GirthReading {

@@ -2,7 +2,7 @@ import { AIR_MOLAR_MASS, airViscosity } from '../../gas/air'
 import { equivalentHole } from '../../gas/equivalentHole'
 import { STANDARD_PRESSURE, STANDARD_TEMPERATURE } from '../../quantity/standardLeakRate'
 import type { HoldVerdict } from '../../hold/hold'
-import { verdictOf, type RateBounds } from '../../hold/verdict'
+import { verdictOf, type RateBounds } from '../../hold/belief/verdict'
 import { ONE_SIDED_95, TWO_SIDED_95 } from '../../quantity/normalDistribution'
 
 const AIR_VISCOSITY = airViscosity(STANDARD_TEMPERATURE)

@@ -1,6 +1,6 @@
 import { throughputFromStandard } from '../../../core/quantity/standardLeakRate'
 import { budgetParts, type Budget, type HoldEstimate, type HoldVerdict } from '../../../core/hold/hold'
-import type { RateBounds } from '../../../core/hold/verdict'
+import type { RateBounds } from '../../../core/hold/belief/verdict'
 import type { HoldView } from './holdView'
 
 /** Bounds that give each verdict at limits between 0.3 and 20 mL/min. */

@@ -1,6 +1,6 @@
 import type { MeasuredVolume } from '../../../core/gas/volumeCheck'
 import type { HoldEstimate, HoldSetup } from '../../../core/hold/hold'
-import type { HoldAhead } from '../../../core/hold/holdAhead'
+import type { HoldAhead } from '../../../core/hold/ahead/holdAhead'
 import type { PressureScale } from '../../../core/readings/pressureScale'
 import type { TestViewOf } from '../testView'
 import type { HoldClock } from './holdClock'

@@ -1,5 +1,5 @@
 import { throughputFromStandard } from '../../../core/quantity/standardLeakRate'
-import { normalBounds } from '../../../core/hold/verdict'
+import { normalBounds } from '../../../core/hold/belief/verdict'
 import { jobStanding } from '../../jobEntries'
 import { jobView, partView } from '../../jobView.fixture'
 import type { JobView, RepairView } from '../../views'

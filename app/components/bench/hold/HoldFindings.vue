@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { HoldEstimate } from '#core/hold/hold'
-import { unsoundSigns, type HoldSign } from '#core/hold/holdSigns'
+import { unsoundSigns, type HoldSign } from '#core/hold/belief/holdSigns'
 import type { ReadingView, BenchHold } from '#shared/leaktest/hold/holdView'
 
 /** What the estimate did with the readings: left out, stepped, settled, corrected. */

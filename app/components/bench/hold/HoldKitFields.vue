@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { WETTED_FLAG } from '#core/hold/holdBudget'
+import { WETTED_FLAG } from '#core/hold/belief/holdBudget'
 import { bottlePlaces, type BottlePlace } from '#core/hold/bottle/bottle'
 import { usualBottle, withBarometer, withKit, withThermometer, type HoldDraft } from '#shared/leaktest/hold/holdDraft'
 

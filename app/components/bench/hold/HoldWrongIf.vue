@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { stretchNow } from '#core/hold/bracket/stretches'
-import { hiddenBy } from '#core/hold/hiddenBy'
+import { hiddenBy } from '#core/hold/ahead/hiddenBy'
 import type { HoldEstimate } from '#core/hold/hold'
 import { reachedIn } from '#shared/leaktest/felt'
 import type { BenchHold, ReadingView } from '#shared/leaktest/hold/holdView'

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { byHand, type WhatIf } from '#core/hold/whatIf'
+import { byHand, type WhatIf } from '#core/hold/ahead/whatIf'
 import type { HoldEstimate } from '#core/hold/hold'
 import { throughputFromStandard } from '#core/quantity/standardLeakRate'
 import type { BenchHold, ReadingView } from '#shared/leaktest/hold/holdView'

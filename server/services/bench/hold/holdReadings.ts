@@ -1,6 +1,6 @@
 import { and, asc, eq, gt, sql } from 'drizzle-orm'
 import type { Reading } from '../../../../core/hold/hold'
-import { HoldRecord } from '../../../../core/hold/holdRecord'
+import { HoldRecord } from '../../../../core/hold/record/holdRecord'
 import type { HoldView, ReadingView } from '../../../../shared/leaktest/hold/holdView'
 import { database, type Transaction } from '../../../db/client'
 import { reading, testEntry } from '../../../db/schema'

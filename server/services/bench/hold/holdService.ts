@@ -2,7 +2,7 @@ import { spaceFromCheck, VolumeCheckError, volumeFromPush } from '../../../../co
 import { outOfOrder } from '../../../../core/hold/bracket/stretches'
 import { gaugeSpread } from '../../../../core/hold/gaugeSpread'
 import type { HoldSetup } from '../../../../core/hold/hold'
-import { verdictOf } from '../../../../core/hold/verdict'
+import { verdictOf } from '../../../../core/hold/belief/verdict'
 import { holdTimeAt, withSpeed } from '../../../../shared/leaktest/hold/holdClock'
 import { holdBlowsIn, setupOfForm } from '../../../../shared/leaktest/hold/holdDraft'
 import type { HoldForm, MarkForm, VolumeCheckForm } from '../../../../shared/leaktest/hold/holdForm'

@@ -1,9 +1,9 @@
-import { truncatedAtZero } from '../quantity/normalDistribution'
-import type { HoldSeries } from './holdSeries'
+import { truncatedAtZero } from '../../quantity/normalDistribution'
+import type { HoldSeries } from '../holdSeries'
 import { intervalFit } from './intervalFit'
-import type { LeakPrior } from './leakPrior'
+import type { LeakPrior } from '../belief/leakPrior'
 import { logLeak, mostBelieved, shares, type Selection, type Term, type Tried } from './triedModels'
-import type { LeastSquares } from '../algebra/weightedLeastSquares'
+import type { LeastSquares } from '../../algebra/weightedLeastSquares'
 
 /** Slopes at which a model's likelihood is worked out, in standard deviations of the rounded-off fit. */
 const SLOPE_NODES = 17

@@ -1,5 +1,5 @@
-import { STANDARD_PRESSURE } from '../quantity/standardLeakRate'
-import { HoldError, type Reading } from './hold'
+import { STANDARD_PRESSURE } from '../../quantity/standardLeakRate'
+import { HoldError, type Reading } from '../hold'
 
 /**
  * Readings of a hold by time, in columns that grow: one row a time, ascending. Late readings are put where they belong;

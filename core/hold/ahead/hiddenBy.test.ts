@@ -1,6 +1,6 @@
-import { throughputFromStandard } from '../quantity/standardLeakRate'
+import { throughputFromStandard } from '../../quantity/standardLeakRate'
 import { hiddenBy } from './hiddenBy'
-import type { HoldSetup } from './hold'
+import type { HoldSetup } from '../hold'
 
 const setup = {
   space: { volume: 0.06, wallGive: 0 },

@@ -1,4 +1,4 @@
-import type { HoldSeries } from './holdSeries'
+import type { HoldSeries } from '../holdSeries'
 
 const STEP_IMPROVEMENT = 30
 const SUDDEN = 5

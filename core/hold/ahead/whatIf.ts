@@ -1,7 +1,7 @@
-import { standardFromThroughput } from '../quantity/standardLeakRate'
-import { liveHold } from './estimateHold'
-import { HoldError, type HoldEstimate, type HoldSetup, type Reading } from './hold'
-import { UNSEEN_TEMPERATURE_CHANGE, UNSEEN_BAROMETER_CHANGE } from './unseenChange'
+import { standardFromThroughput } from '../../quantity/standardLeakRate'
+import { liveHold } from '../estimateHold'
+import { HoldError, type HoldEstimate, type HoldSetup, type Reading } from '../hold'
+import { UNSEEN_TEMPERATURE_CHANGE, UNSEEN_BAROMETER_CHANGE } from '../unseenChange'
 
 export const assumptions = ['no temperature', 'no barometer', 'viscous law', 'orifice law', 'volume 10 % more'] as const
 export type Assumption = (typeof assumptions)[number]

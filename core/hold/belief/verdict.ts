@@ -1,5 +1,5 @@
-import { ONE_SIDED_95 } from '../quantity/normalDistribution'
-import type { HoldVerdict } from './hold'
+import { ONE_SIDED_95 } from '../../quantity/normalDistribution'
+import type { HoldVerdict } from '../hold'
 
 /** What a measurement says of a rate, whatever limit it is held against. Pa·m3/s. */
 export interface RateBounds {

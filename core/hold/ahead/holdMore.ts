@@ -1,9 +1,9 @@
-import { liveHold } from './estimateHold'
-import { HoldError, type HoldEstimate, type HoldSetup, type Reading } from './hold'
-import { HoldRecord } from './holdRecord'
-import { leakPrior } from './leakPrior'
+import { liveHold } from '../estimateHold'
+import { HoldError, type HoldEstimate, type HoldSetup, type Reading } from '../hold'
+import { HoldRecord } from '../record/holdRecord'
+import { leakPrior } from '../belief/leakPrior'
 import { pressureAhead } from './pressureAhead'
-import { weigh } from './rateBelief'
+import { weigh } from '../belief/rateBelief'
 
 /** How much longer than so far a hold is tried to go on. */
 const LONGER = [1.15, 1.32, 1.52, 1.75, 2, 2.6, 3.5, 5, 8, 12] as const

@@ -1,8 +1,8 @@
-import { STANDARD_TEMPERATURE } from '../quantity/standardLeakRate'
-import { discrepancies, type Discrepancies } from './besides/discrepancy'
-import type { HoldSetup } from './hold'
-import type { HoldSeries } from './holdSeries'
-import { leakPrior, type LeakPrior } from './leakPrior'
+import { STANDARD_TEMPERATURE } from '../../quantity/standardLeakRate'
+import { discrepancies, type Discrepancies } from '../besides/discrepancy'
+import type { HoldSetup } from '../hold'
+import type { HoldSeries } from '../holdSeries'
+import { leakPrior, type LeakPrior } from '../belief/leakPrior'
 import { settlings, type Settlings } from './settling'
 
 /** What is believed of a tank beforehand: how its gas settles, what acts besides, and how it may leak. */

@@ -1,4 +1,4 @@
-import { markKinds } from '../../shared/leaktest/hold/holdForm'
+import { markKinds } from '../../../shared/leaktest/hold/holdForm'
 import { holdEventKind } from './holdEvents'
 
 test('only whole words of pumping make the gas settle anew', () => {

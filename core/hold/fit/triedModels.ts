@@ -1,11 +1,11 @@
-import { truncatedAtZero } from '../quantity/normalDistribution'
-import type { Effect } from './besides/discrepancy'
-import type { LeakPath } from './besides/leakPaths'
-import { BorderedCholesky, type Beforehand } from '../algebra/borderedCholesky'
-import type { HoldSetup } from './hold'
+import { truncatedAtZero } from '../../quantity/normalDistribution'
+import type { Effect } from '../besides/discrepancy'
+import type { LeakPath } from '../besides/leakPaths'
+import { BorderedCholesky, type Beforehand } from '../../algebra/borderedCholesky'
+import type { HoldSetup } from '../hold'
 import { holdDesign } from './holdDesign'
-import type { HoldSeries, LeakLaw } from './holdSeries'
-import { leakDensity, type LeakPrior } from './leakPrior'
+import type { HoldSeries, LeakLaw } from '../holdSeries'
+import { leakDensity, type LeakPrior } from '../belief/leakPrior'
 import type { Settling } from './settling'
 import type { TankModel } from './tankModel'
 import {
@@ -14,7 +14,7 @@ import {
   solveNormal,
   type LeastSquares,
   type NormalEquations,
-} from '../algebra/weightedLeastSquares'
+} from '../../algebra/weightedLeastSquares'
 
 /**
  * A piece of what the readings say of the leak with the rig's: a normal distribution, as inventory lost a second of exposure,

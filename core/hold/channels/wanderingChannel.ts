@@ -1,5 +1,5 @@
-import { inverseOf } from '../algebra/covariance'
-import { logEvidence, normalEquations, solveNormal } from '../algebra/weightedLeastSquares'
+import { inverseOf } from '../../algebra/covariance'
+import { logEvidence, normalEquations, solveNormal } from '../../algebra/weightedLeastSquares'
 
 /** A slow channel (skin temperature, barometer) as waves that its readings determine more or less well. */
 export interface WanderingChannel {

@@ -1,5 +1,5 @@
-import type { Budget, Decider, HoldEstimate, HoldSetup, HoldVerdict } from './hold'
-import type { HoldSeries } from './holdSeries'
+import type { Budget, Decider, HoldEstimate, HoldSetup, HoldVerdict } from '../hold'
+import type { HoldSeries } from '../holdSeries'
 import { normalBounds, verdictOf, type RateBounds } from './verdict'
 
 /** Longer than this a technician does not wait for a hold, min. */

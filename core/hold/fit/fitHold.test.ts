@@ -1,12 +1,12 @@
-import { throughputFromStandard } from '../quantity/standardLeakRate'
-import { budgetParts, type Budget, type HoldSetup, type Reading } from './hold'
-import { exposureTime, liveHold } from './estimateHold'
-import { decision } from './holdDecision'
-import { updateBlocks, type HoldBlock } from './holdBlocks'
-import { HoldRecord } from './holdRecord'
-import { residualsOf } from './residuals'
-import { exposureAlong, holdSeries, type LeakLaw } from './holdSeries'
-import { normalAt } from '../standin/seededRandom'
+import { throughputFromStandard } from '../../quantity/standardLeakRate'
+import { budgetParts, type Budget, type HoldSetup, type Reading } from '../hold'
+import { exposureTime, liveHold } from '../estimateHold'
+import { decision } from '../belief/holdDecision'
+import { updateBlocks, type HoldBlock } from '../record/holdBlocks'
+import { HoldRecord } from '../record/holdRecord'
+import { residualsOf } from '../residuals'
+import { exposureAlong, holdSeries, type LeakLaw } from '../holdSeries'
+import { normalAt } from '../../standin/seededRandom'
 
 const setup: HoldSetup = {
   method: 'pressure-decay',

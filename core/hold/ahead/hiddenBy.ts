@@ -1,7 +1,7 @@
-import { effectiveVolume } from '../gas/inventory'
-import { STANDARD_PRESSURE, STANDARD_TEMPERATURE } from '../quantity/standardLeakRate'
-import { stretchNow } from './bracket/stretches'
-import type { HoldEstimate, HoldSetup } from './hold'
+import { effectiveVolume } from '../../gas/inventory'
+import { STANDARD_PRESSURE, STANDARD_TEMPERATURE } from '../../quantity/standardLeakRate'
+import { stretchNow } from '../bracket/stretches'
+import type { HoldEstimate, HoldSetup } from '../hold'
 
 /** What each of these alone would have had to do, unseen, for a leak at the limit to look as this hold does. */
 export interface HiddenBy {

@@ -1,5 +1,5 @@
-import type { HoldEstimate, HoldSetup } from './hold'
-import type { HoldRecord } from './holdRecord'
+import type { HoldEstimate, HoldSetup } from '../hold'
+import type { HoldRecord } from '../record/holdRecord'
 import { pressureAhead } from './pressureAhead'
 
 export interface CurvePoint {

@@ -1,6 +1,6 @@
-import { intervalScore } from '../quantity/normalDistribution'
-import type { GaugeInterval } from './holdSeries'
-import { normalEquations, solveNormal, type LeastSquares } from '../algebra/weightedLeastSquares'
+import { intervalScore } from '../../quantity/normalDistribution'
+import type { GaugeInterval } from '../holdSeries'
+import { normalEquations, solveNormal, type LeastSquares } from '../../algebra/weightedLeastSquares'
 
 /**
  * Fit of a linear model to readings of which each only says "between these two values" (interval-censored likelihood, any text on

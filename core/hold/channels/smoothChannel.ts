@@ -1,4 +1,4 @@
-import { correlationWidening } from './correlationWidening'
+import { correlationWidening } from '../fit/correlationWidening'
 
 /** A slow channel (skin temperature, barometer) made smooth. */
 export interface SmoothChannel {

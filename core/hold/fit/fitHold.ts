@@ -1,10 +1,10 @@
 import { correlationWidening } from './correlationWidening'
-import { effectParts } from './besides/discrepancy'
-import { leakPaths, type LeakPath } from './besides/leakPaths'
-import type { BudgetPart, HoldSetup } from './hold'
-import { leakLaws, type HoldSeries, type LeakLaw } from './holdSeries'
+import { effectParts } from '../besides/discrepancy'
+import { leakPaths, type LeakPath } from '../besides/leakPaths'
+import type { BudgetPart, HoldSetup } from '../hold'
+import { leakLaws, type HoldSeries, type LeakLaw } from '../holdSeries'
 import { byIntervals } from './intervalModels'
-import type { LeakPrior } from './leakPrior'
+import type { LeakPrior } from '../belief/leakPrior'
 import { findStep, findWild } from './stepsAndWild'
 import { foundTaus, settlings, type FoundTaus, type Settlings } from './settling'
 import { nothingBesides, tankModel, type TankModel } from './tankModel'
@@ -19,7 +19,7 @@ import {
   type Tried,
   type TriedModels,
 } from './triedModels'
-import { chooseColumns, normalEquations, solveNormal } from '../algebra/weightedLeastSquares'
+import { chooseColumns, normalEquations, solveNormal } from '../../algebra/weightedLeastSquares'
 
 export interface HoldFits {
   fits: Tried[]

@@ -1,5 +1,5 @@
-import type { LeakPath } from './besides/leakPaths'
-import type { Effect } from './besides/discrepancy'
+import type { LeakPath } from '../besides/leakPaths'
+import type { Effect } from '../besides/discrepancy'
 import type { Settling } from './settling'
 
 /** The columns of every model of a hold side by side; a model is a choice of them. The first is the start. */

@@ -1,4 +1,4 @@
-import { normalAt } from '../standin/seededRandom'
+import { normalAt } from '../../standin/seededRandom'
 import { trendAndWaves, wanderingChannel } from './wanderingChannel'
 
 const times = Float64Array.from({ length: 181 }, (_, i) => 1000 + 15 * i)

@@ -1,4 +1,4 @@
-import { normalBetween, normalCumulative, normalDensity } from '../quantity/normalDistribution'
+import { normalBetween, normalCumulative, normalDensity } from '../../quantity/normalDistribution'
 import type { LeakPrior } from './leakPrior'
 
 /** What is believed of a leak rate, one unit throughout: a mixture of normal distributions, and what leaks there are beforehand. */

@@ -1,10 +1,10 @@
-import { STANDARD_TEMPERATURE } from '../quantity/standardLeakRate'
-import type { HoldSetup } from './hold'
-import type { HoldFits } from './fitHold'
-import type { HoldSeries } from './holdSeries'
-import { jumpAt, pumpings } from './besides/pumpings'
-import { closedAtRoom, gasWent } from './holdEvents'
-import { MUCH_VAPOUR, placeMoves } from './besides/surroundings'
+import { STANDARD_TEMPERATURE } from '../../quantity/standardLeakRate'
+import type { HoldSetup } from '../hold'
+import type { HoldFits } from '../fit/fitHold'
+import type { HoldSeries } from '../holdSeries'
+import { jumpAt, pumpings } from '../besides/pumpings'
+import { closedAtRoom, gasWent } from '../record/holdEvents'
+import { MUCH_VAPOUR, placeMoves } from '../besides/surroundings'
 
 /** What looks wrong in a record, for a person to look into. */
 export const holdSigns = [
