@@ -17,7 +17,7 @@ import type { DescentPoint, FindView, JobView } from './views'
 export function jobEntries(job: JobView): LedgerEntries {
   const counting = job.tests.filter(test => !test.struck)
   const testStruck = new Set(job.tests.filter(test => test.struck).map(test => test.id))
-  const finds = job.finds.filter(find => !find.struck && !testStruck.has(find.testId))
+  const finds = job.finds.filter(find => !find.struck && !(find.testId !== null && testStruck.has(find.testId)))
   return {
     parts: ledgerParts(job),
     tests: withJoint(
@@ -29,6 +29,7 @@ export function jobEntries(job: JobView): LedgerEntries {
     struckFinds: job.finds
       .filter(find => find.struck)
       .map(({ testId, leakId }) => ({ testId, partId: job.leaks.find(leak => leak.id === leakId)!.partId })),
+    rigFinds: job.rigFinds.filter(leak => !leak.struck),
     repairs: job.repairs.map(repair => ({
       id: repair.id,
       leakId: repair.leakId,

@@ -60,6 +60,7 @@ export const jobView = (change: Partial<JobView> = {}): JobView => ({
   tests: [],
   leaks: [],
   finds: [],
+  rigFinds: [],
   repairs: [],
   touches: [],
   unholdable: [],

@@ -1,4 +1,4 @@
-import { isVapourSystem, pressureOpens } from '../core/circuit/service'
+import { isSkin, isVapourSystem, pressureOpens } from '../core/circuit/service'
 import { tankKind } from '../core/circuit/tankKinds'
 import { gasLimitForFuel } from '../core/fuel/fuelThroughLeak'
 import { fuels } from '../core/fuel/fuels'
@@ -30,5 +30,6 @@ export const ledgerParts = (job: LimitedJob): LedgerPart[] =>
     limit: partLimit(job, part),
     service: isVapourSystem(part, job.circuit) ? ['pressure', 'vacuum'] : ['pressure'],
     opens: pressureOpens(part.family),
+    skin: isSkin(part.family),
     since: part.addedAt ?? -Infinity,
   }))

@@ -35,6 +35,7 @@ const find = (id: string, at: number, change: Partial<FindView> = {}): FindView 
   x2: 10,
   y2: 0,
   length: 0.01,
+  photoId: null,
   note: '',
   by: 'Finn',
   at,

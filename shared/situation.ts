@@ -18,7 +18,7 @@ export function answersThatCount(job: Pick<JobView, 'answers'>): AnswerView[] {
 function testWords(job: JobView): TestWord[] {
   const repairedAt = Math.max(-Infinity, ...job.repairs.filter(repair => !repair.struck).map(repair => repair.at))
   const finds = job.finds.filter(find => !find.struck && find.at > repairedAt)
-  const foundIn = (testId: string) => [
+  const foundIn = (testId: string | null) => [
     ...new Set(
       finds
         .filter(find => find.testId === testId)
@@ -27,7 +27,11 @@ function testWords(job: JobView): TestWord[] {
     ),
   ]
   const since = (at: number | null) => at !== null && at > repairedAt
+  const byEye = foundIn(null)
   return [
+    ...(byEye.length > 0
+      ? [{ id: 'by eye', label: 'A look', reached: [], says: null, dry: [], found: byEye } satisfies TestWord]
+      : []),
     // What measures speaks once it has ended, what looks from its beginning on.
     ...job.tests
       .filter(test => !test.struck && since(testKinds[test.kind].says === 'rate' ? test.stoppedAt : test.startedAt))

@@ -4,6 +4,7 @@ import type { JobView } from './views'
 export const strikable = [
   'tests',
   'finds',
+  'rigFinds',
   'repairs',
   'touches',
   'unholdable',

@@ -16,7 +16,7 @@ import type { Relief } from './leaktest/setupForm'
 import type { KitFacts } from './schemas/kit'
 import type { Complaint } from './schemas/job'
 import type { ProbeMethod, PurchaseReason, PurchaseStep } from './schemas/narrow'
-import type { FindLook } from './leaktest/findForm'
+import type { FindLook, RigPiece } from './leaktest/findForm'
 import type { TestView } from './leaktest/tests'
 import type { Preferences, Role } from './schemas/person'
 
@@ -234,13 +234,27 @@ export interface LeakView {
 export interface FindView {
   id: string
   leakId: string
-  testId: string
+  /** null when it was seen by eye */
+  testId: string | null
   seen: FindLook
   x1: number
   y1: number
   x2: number
   y2: number
-  length: number
+  /** m; null where nobody measured it */
+  length: number | null
+  photoId: string | null
+  note: string
+  by: string
+  at: number
+  struck: string | null
+}
+/** A leak that is proved to be the rig's own. */
+export interface RigFindView {
+  id: string
+  piece: RigPiece
+  testId: string | null
+  partId: string | null
   note: string
   by: string
   at: number
@@ -331,6 +345,7 @@ export interface JobView {
   tests: TestView[]
   leaks: LeakView[]
   finds: FindView[]
+  rigFinds: RigFindView[]
   repairs: RepairView[]
   touches: TouchView[]
   unholdable: UnholdableView[]

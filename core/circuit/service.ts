@@ -7,6 +7,11 @@ const rigid: readonly PartFamily[] = ['wall']
 /** Whether more pressure can open a leak of such a part that less keeps shut: a seal, a joint, a seam. */
 export const pressureOpens = (family: PartFamily): boolean => !rigid.includes(family)
 
+const skin: readonly PartFamily[] = ['seam', 'rivets', 'rib', 'wall', 'lining']
+
+/** Whether a part is the tank's own skin, and not something that is fitted to it. */
+export const isSkin = (family: PartFamily): boolean => skin.includes(family)
+
 /**
  * Whether a part belongs to a vapour system with a canister: it works under pressure as the tank warms and under vacuum as the
  * engine draws, and is tested both ways (general trade practice on evaporative systems).

@@ -82,7 +82,9 @@ function stateOf({
   const open = leaks.filter(leak => leak.state !== 'sealed')
   const isOpen = open.some(leak => leak.state === 'found' || leak.state === 'back')
   if (isOpen || unrecorded.length > 0 || measured.some(leak => !leak.explained)) return 'leaking'
-  if (open.length > 0 || measured.length > 0) return 'repairing'
+  if (open.length > 0 || measured.some(leak => leak.explained === 'leak')) return 'repairing'
+  // What the rig let out says nothing of the tank, either way.
+  if (measured.length > 0) return 'cannot-tell'
   return missing.length > 0 || !any ? 'cannot-tell' : 'sealed'
 }
 

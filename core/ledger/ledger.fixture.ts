@@ -14,6 +14,7 @@ export const ledgerPart = (id: string, change: Partial<LedgerPart> = {}): Ledger
   limit: LIMIT,
   service: ['pressure'],
   opens: true,
+  skin: id === 'seam',
   since: -Infinity,
   ...change,
 })
@@ -25,6 +26,7 @@ export const untouched = (parts: readonly LedgerPart[]): LedgerEntries => ({
   leaks: [],
   finds: [],
   struckFinds: [],
+  rigFinds: [],
   repairs: [],
   touches: [],
   limit: LIMIT,

@@ -316,7 +316,7 @@ describe('a leak that was measured', () => {
   test('is open until it is measured away, explained or not', () => {
     expect(at({ tests: [leaking] })).toMatchObject({
       state: 'leaking',
-      measured: [{ testId: 'h20', explained: false, awaiting: all }],
+      measured: [{ testId: 'h20', explained: null, awaiting: all }],
     })
     expect(at({ tests: [leaking, allDry(30)] }).state).toBe('leaking')
     expect(at({ tests: [leaking, hold(30, 'cannot-tell')] }).state).toBe('leaking')
@@ -357,7 +357,7 @@ describe('a leak that was measured', () => {
     }
     expect(at(entries)).toMatchObject({
       state: 'repairing',
-      measured: [{ explained: true, awaiting: all }],
+      measured: [{ explained: 'leak', awaiting: all }],
       leaks: [{ state: 'sealed' }],
     })
     expect(at(entries).settle!.tests.map(test => test.kind)).toEqual(['hold'])
@@ -366,16 +366,30 @@ describe('a leak that was measured', () => {
   test('is explained by a leak on a part that it reached, open then or found since', () => {
     const explained = (entries: Partial<LedgerEntries>) => measured(entries)[0]!.explained
     const finds = (when: number) => [{ leakId: 'L', testId: 's', at: when }]
-    expect(explained(leakOnDrain)).toBe(true)
-    expect(explained({ ...leakOnDrain, repairs: repaired(10, 10) })).toBe(false)
-    expect(explained({ ...leakOnDrain, repairs: repaired(30, 30) })).toBe(true)
-    expect(explained({ ...leakOnDrain, finds: finds(21), repairs: repaired(30, 30) })).toBe(true)
-    expect(explained({ ...leakOnDrain, finds: [...finds(2), ...finds(15)], repairs: repaired(10, 10) })).toBe(true)
-    expect(explained({ leaks: leakOnDrain.leaks, finds: [] })).toBe(false)
+    expect(explained(leakOnDrain)).toBe('leak')
+    expect(explained({ ...leakOnDrain, repairs: repaired(10, 10) })).toBeNull()
+    expect(explained({ ...leakOnDrain, repairs: repaired(30, 30) })).toBe('leak')
+    expect(explained({ ...leakOnDrain, finds: finds(21), repairs: repaired(30, 30) })).toBe('leak')
+    expect(explained({ ...leakOnDrain, finds: [...finds(2), ...finds(15)], repairs: repaired(10, 10) })).toBe('leak')
+    expect(explained({ leaks: leakOnDrain.leaks, finds: [] })).toBeNull()
+  })
+  test('went out through the rig where that was found leaking, in it or after it and before another was measured', () => {
+    const explained = (testId: string | null, when: number) =>
+      measured({ rigFinds: [{ testId, at: when }] }).map(leak => leak.explained)[0]
+    expect(explained('h20', 20)).toBe('rig')
+    expect(explained(null, 25)).toBe('rig')
+    expect(explained('h2', 10)).toBeNull()
+    expect(measured({ ...leakOnDrain, rigFinds: [{ testId: 'h20', at: 20 }] })[0]!.explained).toBe('leak')
+    // It says nothing of the tank, either way, until something is measured again.
+    const rig = at({ tests: [hold(20, 'leaking')], rigFinds: [{ testId: 'h20', at: 20 }] })
+    expect(rig).toMatchObject({ state: 'cannot-tell', measured: [{ explained: 'rig', awaiting: all }] })
+    const before = { tests: [hold(20, 'leaking'), hold(30, 'leaking')], rigFinds: [{ testId: null, at: 40 }] }
+    expect(at(before).measured.map(leak => leak.explained)).toEqual([null, 'rig'])
+    expect(at(before).state).toBe('leaking')
   })
   test('not by one on a part that it never reached', () => {
     const narrow = { ...leakOnDrain, tests: [hold(20, 'leaking', { reached: ['cap'] })] }
-    expect(at(narrow).measured).toMatchObject([{ explained: false, awaiting: ['cap'] }])
+    expect(at(narrow).measured).toMatchObject([{ explained: null, awaiting: ['cap'] }])
   })
   test('is one only above the system’s limit at the limit’s own pressure', () => {
     const seen = (pressure: number, above: number) =>

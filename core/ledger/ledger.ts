@@ -19,6 +19,8 @@ export interface LedgerPart {
   service: readonly Direction[]
   /** whether more pressure can open a leak that less keeps shut: a seal, a joint, a seam, and not a hole in a wall */
   opens: boolean
+  /** whether it is the tank's own skin, and not something fitted to it */
+  skin: boolean
   /** when it came onto the tank: tests that began before say nothing of it; -Infinity when it was there from the start */
   since: Instant
 }
@@ -79,7 +81,13 @@ export interface LedgerLeak {
 }
 export interface LedgerFind {
   leakId: string
-  testId: string
+  /** null when somebody saw it without a test */
+  testId: string | null
+  at: Instant
+}
+/** A leak that is proved to be the rig's own: what a test measured then may all have gone out there. */
+export interface LedgerRigFind {
+  testId: string | null
   at: Instant
 }
 /** Something done to a leak. One that was struck out does not count as its repair, but the metal was touched all the same. */
@@ -107,7 +115,8 @@ export interface LedgerEntries {
   leaks: readonly LedgerLeak[]
   finds: readonly LedgerFind[]
   /** finds that were struck out with a reason: what they saw was no leak of the part */
-  struckFinds: readonly { testId: string; partId: string }[]
+  struckFinds: readonly { testId: string | null; partId: string }[]
+  rigFinds: readonly LedgerRigFind[]
   repairs: readonly LedgerRepair[]
   touches: readonly LedgerTouch[]
   /** the system's acceptance limit, Pa·m3/s at the working pressure */

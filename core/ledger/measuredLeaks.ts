@@ -7,8 +7,8 @@ import { measures, type LedgerEntries, type LedgerMeasurement, type LedgerPart }
 /** A leak that was measured and not yet measured away. */
 export interface MeasuredLeak {
   testId: string
-  /** a leak that somebody found explains it: on a part that it reached, open then or found since */
-  explained: boolean
+  /** what was found since that explains it: a leak on a part that it reached, open then or found since, or the rig's own */
+  explained: 'leak' | 'rig' | null
   /** parts that it reached and that no measured test has sealed since */
   awaiting: string[]
 }
@@ -27,7 +27,7 @@ export const isLeaking = (test: LedgerMeasurement, { limit, pressure }: LedgerEn
 const reachedBy = (test: LedgerMeasurement, parts: readonly LedgerPart[]): LedgerPart[] =>
   test.felt.size > 0 ? parts.filter(part => test.felt.has(part.id)) : [...parts]
 
-function explainedBy(test: LedgerMeasurement, reached: readonly LedgerPart[], entries: LedgerEntries): boolean {
+function explainedByLeak(test: LedgerMeasurement, reached: readonly LedgerPart[], entries: LedgerEntries): boolean {
   const ids = new Set(reached.map(part => part.id))
   return entries.leaks
     .filter(leak => ids.has(leak.partId))
@@ -39,6 +39,18 @@ function explainedBy(test: LedgerMeasurement, reached: readonly LedgerPart[], en
       return finds.length > 0 && !repaired.some(repair => repair.at >= lastFound)
     })
 }
+
+/** Whether the rig was found leaking in it, or after it and before anything else was measured. */
+const explainedByRig = (test: LedgerMeasurement, { rigFinds, tests }: LedgerEntries): boolean =>
+  rigFinds.some(
+    leak =>
+      leak.testId === test.id ||
+      (leak.at > test.begin && !tests.some(later => measures(later) && later.begin > test.begin && later.begin <= leak.at)),
+  )
+
+/** The tank's own leak counts first: a rig that leaks too does not clear it. */
+const explainedBy = (test: LedgerMeasurement, reached: readonly LedgerPart[], entries: LedgerEntries) =>
+  explainedByLeak(test, reached, entries) ? 'leak' : explainedByRig(test, entries) ? 'rig' : null
 
 /**
  * Leaks that were measured and are still open. Each is closed only by measured tests after it that together seal every part it

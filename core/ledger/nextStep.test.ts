@@ -215,3 +215,26 @@ test('a measured leak that was repaired is measured away, over the parts that ar
     'hold again over Top seam and Strap.',
   )
 })
+
+describe('a measured leak that nobody found', () => {
+  const looked = (marks: Parameters<typeof ledgerSoap>[1]) => ({ tests: [hold(20, 'leaking'), ledgerSoap(30, marks)] })
+  test('is the tank itself where every fitting is dry', () => {
+    const itself = step(looked({ cap: 'dry', drain: 'dry', strap: 'dry' }))
+    expect(itself).toMatchObject({ action: 'find', about: 'h20', kind: 'soap' })
+    expect(itself.sentence).toBe(
+      'Hold 20 leaks and every fitting is dry: it is the tank itself. Look underneath, along every seam and where it sits; on a boat, in the bilge.',
+    )
+  })
+  test('may still be a fitting that was not looked at, or only before', () => {
+    expect(step(looked({ cap: 'dry', drain: 'dry' })).sentence).toContain('Soap the route')
+    expect(
+      step({ tests: [ledgerSoap(10, { cap: 'dry', drain: 'dry', strap: 'dry' }), hold(20, 'leaking')] }).sentence,
+    ).toContain('Soap the route')
+  })
+  test('went out through the rig: mend that and hold again', () =>
+    expect(step({ tests: [hold(20, 'leaking')], rigFinds: [{ testId: 'h20', at: 25 }] })).toMatchObject({
+      action: 'retest',
+      kind: 'hold',
+      sentence: 'What hold 20 measured went out through the rig. Mend the rig and hold again.',
+    }))
+})

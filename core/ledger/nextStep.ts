@@ -4,7 +4,7 @@ import { verdictOf } from '../hold/belief/verdict'
 import { boundsAt } from './atLimitPressure'
 import type { Ledger } from './deriveLedger'
 import { lastCured } from './evidence'
-import { measures, type Instant, type LedgerEntries, type LedgerMeasurement } from './ledger'
+import { measures, type Instant, type LedgerEntries, type LedgerMeasurement, type LedgerTest } from './ledger'
 import type { SettlingPlan } from './settlingPlan'
 
 export const nextActions = ['watch', 'check', 'test', 'find', 'repair', 'wait', 'retest', 'settle', 'record'] as const
@@ -81,10 +81,10 @@ function nextForLeaks(ledger: Ledger, entries: LedgerEntries): NextStep | null {
   const unlocated = ledger.measured.find(leak => !leak.explained)
   if (unlocated) {
     const test = entries.tests.find(each => each.id === unlocated.testId)!
-    return step('find', `${test.name} measured a leak that nobody has found yet. Soap the route while it is under pressure.`, {
-      about: unlocated.testId,
-      kind: 'soap',
-    })
+    const sentence = isTankItself(test, entries)
+      ? `${test.name} leaks and every fitting is dry: it is the tank itself. Look underneath, along every seam and where it sits; on a boat, in the bilge.`
+      : `${test.name} measured a leak that nobody has found yet. Soap the route while it is under pressure.`
+    return step('find', sentence, { about: unlocated.testId, kind: 'soap' })
   }
   const curing = ledger.leaks.filter(leak => leak.state === 'repaired, curing')
   if (curing.length > 0) {
@@ -101,6 +101,11 @@ function nextForLeaks(ledger: Ledger, entries: LedgerEntries): NextStep | null {
   const [waiting] = ledger.measured
   if (waiting) {
     const test = entries.tests.find(each => each.id === waiting.testId)!
+    if (waiting.explained === 'rig')
+      return step('retest', `What ${lowerFirst(test.name)} measured went out through the rig. Mend the rig and hold again.`, {
+        about: waiting.testId,
+        kind: 'hold',
+      })
     const which = waiting.awaiting.length <= 3 ? listWords(waiting.awaiting.map(name)) : `${waiting.awaiting.length} parts`
     return step('retest', `The leak that ${lowerFirst(test.name)} measured is not measured away: hold again over ${which}.`, {
       about: waiting.testId,
@@ -108,6 +113,18 @@ function nextForLeaks(ledger: Ledger, entries: LedgerEntries): NextStep | null {
     })
   }
   return null
+}
+
+/** Whether a leak that was measured can only be in the skin: everything fitted that the test reached was dry afterwards. */
+export function isTankItself(test: LedgerTest, { parts, tests }: LedgerEntries): boolean {
+  const fitted = parts.filter(part => !part.skin && test.felt.has(part.id))
+  const dry = new Set(
+    tests
+      .filter(each => each.says === 'looks' && each.begin >= test.begin)
+      .flatMap(each => (each.says === 'looks' ? each.marks.filter(({ mark }) => mark === 'dry') : []))
+      .map(({ partId }) => partId),
+  )
+  return fitted.length > 0 && fitted.every(part => dry.has(part.id))
 }
 
 /** What a measurement says of the whole system. */

@@ -4,7 +4,7 @@ import type { JobView, PhotoView } from '#shared/views'
 
 /** Photographs of a job: small ones in a row, one large by touch, new ones from the camera. */
 const props = defineProps<{ job: JobView; now: number }>()
-const emit = defineEmits<{ done: [job: JobView]; strike: [subject: { id: string; name: string }] }>()
+const emit = defineEmits<{ done: [job: JobView]; strike: [subject: { id: string; name: string }]; leak: [photoId: string] }>()
 const session = useSession()
 const { saving, problem, save } = useSave()
 const photos = computed(() => shownPhotos(props.job))
@@ -22,14 +22,15 @@ function draw(photo: PhotoView) {
   drawing.value = photo.id
   large.value = null
 }
+function leakIn(photo: PhotoView) {
+  emit('leak', photo.id)
+  large.value = null
+}
 function strike(photo: PhotoView) {
   emit('strike', { id: photo.id, name: 'this photograph' })
   large.value = null
 }
-async function take(event: Event) {
-  const input = event.target as HTMLInputElement
-  const files = [...(input.files ?? [])]
-  input.value = ''
+async function take(files: File[]) {
   for (const file of files) await save(async () => emit('done', await sendPhoto(props.job.id, file)))
 }
 </script>
@@ -38,10 +39,7 @@ async function take(event: Event) {
   <section class="sheet" aria-labelledby="photos-title">
     <div class="flex flex-wrap items-center justify-between gap-2">
       <h2 id="photos-title">Photographs</h2>
-      <label v-if="session.mayWork" class="take">
-        <UIcon name="i-lucide-camera" class="size-5" />{{ saving ? 'Sending …' : 'Take one' }}
-        <input type="file" accept="image/*" capture="environment" multiple class="sr-only" :disabled="saving" @change="take" />
-      </label>
+      <PhotoButton v-if="session.mayWork" label="Take one" :busy="saving" several @taken="take" />
     </div>
     <p v-if="problem" role="alert" class="leaking mt-2 font-medium">{{ problem }}</p>
     <p v-if="!photos.length" class="soft">
@@ -86,6 +84,15 @@ async function take(event: Event) {
           >Draw on it</UButton
         >
         <UButton
+          v-if="large && session.mayWork"
+          color="neutral"
+          variant="outline"
+          icon="i-lucide-droplet"
+          class="mt-2 ml-2 min-h-11"
+          @click="leakIn(large)"
+          >A leak shows here</UButton
+        >
+        <UButton
           v-if="large?.drawnOn"
           color="neutral"
           variant="ghost"
@@ -99,22 +106,3 @@ async function take(event: Event) {
     <PhotoDraw :job="job" :photo-id="drawing" @done="$emit('done', $event)" @close="drawing = null" />
   </section>
 </template>
-
-<style scoped>
-.take {
-  display: inline-flex;
-  align-items: center;
-  gap: 0.5rem;
-  min-height: 2.75rem;
-  padding: 0 0.875rem;
-  border: 1px solid var(--hair);
-  border-radius: 0.375rem;
-  font-weight: 500;
-  cursor: pointer;
-  background: var(--ui-bg);
-}
-.take:focus-within {
-  outline: 3px solid var(--time);
-  outline-offset: 2px;
-}
-</style>

@@ -8,7 +8,12 @@ import type { JobView, RepairView } from '#shared/views'
 
 /** The register: each leak with its state, where it was found and what was done to it. */
 const props = defineProps<{ job: JobView; ledger: Ledger; now: number }>()
-defineEmits<{ repair: [leakId: string]; thermometer: []; strike: [subject: { id: string; name: string }] }>()
+defineEmits<{
+  repair: [leakId: string]
+  thermometer: []
+  strike: [subject: { id: string; name: string }]
+  seen: [start: SeenStart]
+}>()
 const session = useSession()
 const { short } = useQuantities()
 const rows = computed(() =>
@@ -19,10 +24,11 @@ const rows = computed(() =>
       state,
       find: latestFind(props.job.finds, id),
       repairs: props.job.repairs.filter(each => each.leakId === id),
-      part: lowerFirst(props.job.parts.find(each => each.id === leak.partId)?.name ?? 'a part'),
+      part: partNameOf(leak.partId),
     }
   }),
 )
+const partNameOf = (id: string) => lowerFirst(props.job.parts.find(each => each.id === id)?.name ?? 'a part')
 const repairText = (repair: RepairView) =>
   [
     repairMethodName(repair.method),
@@ -36,7 +42,18 @@ const repairText = (repair: RepairView) =>
 
 <template>
   <section class="sheet" aria-labelledby="register-title">
-    <h2 id="register-title" class="mb-1">Leaks</h2>
+    <div class="flex flex-wrap items-center justify-between gap-2">
+      <h2 id="register-title" class="mb-1">Leaks</h2>
+      <UButton
+        v-if="session.mayWork"
+        color="neutral"
+        variant="outline"
+        icon="i-lucide-eye"
+        class="min-h-11"
+        @click="$emit('seen', {})"
+        >Seen by eye</UButton
+      >
+    </div>
     <p v-if="!rows.length" class="soft py-1">
       {{ ledger.measured.length ? 'A leak was measured, but nobody has found it yet.' : 'No leak has been found.' }}
     </p>
@@ -52,12 +69,21 @@ const repairText = (repair: RepairView) =>
             <span :class="leakLook(state)">{{ state }}</span>
           </p>
           <p v-if="find" class="soft">
-            {{ find.seen }}, {{ short('length', find.length, 2) }}, found {{ clockText(find.at, now)
+            {{ find.seen }}<template v-if="find.length !== null">, {{ short('length', find.length, 2) }}</template
+            >, {{ find.testId ? 'found' : 'seen by eye' }} {{ clockText(find.at, now)
             }}<template v-if="find.note">. {{ find.note }}</template>
             <StrikeLink
               v-if="session.mayWork"
               @click="$emit('strike', { id: find.id, name: `the find of leak ${leak.number}` })"
             />
+            <button
+              v-if="session.mayWork && find.testId && !repairs.length"
+              type="button"
+              class="soft min-h-7 cursor-pointer px-1.5 text-sm underline underline-offset-[3px]"
+              @click="$emit('seen', { on: 'rig', insteadOf: find.id })"
+            >
+              It is the rig’s
+            </button>
           </p>
           <p v-for="each in repairs" :key="each.id" class="soft">
             <span :class="each.struck && 'line-through'">{{ repairText(each) }}.</span>
@@ -84,5 +110,16 @@ const repairText = (repair: RepairView) =>
         >
       </li>
     </ul>
+    <div v-if="job.rigFinds.length" class="border-t border-(--hair) pt-2">
+      <h3 class="font-semibold">The rig’s own, not counted to the tank</h3>
+      <p v-for="each in job.rigFinds" :key="each.id" class="soft py-1">
+        <span :class="each.struck && 'line-through'"
+          >{{ upperFirst(each.piece) }}<template v-if="each.partId"> at the {{ partNameOf(each.partId) }}</template
+          >, {{ clockText(each.at, now) }}, {{ each.by }}<template v-if="each.note">. {{ each.note }}</template></span
+        >
+        <template v-if="each.struck"> · struck out: {{ each.struck }}</template>
+        <StrikeLink v-else-if="session.mayWork" @click="$emit('strike', { id: each.id, name: 'the rig’s leak' })" />
+      </p>
+    </div>
   </section>
 </template>

@@ -1,1 +1,1 @@
-export { lowerFirst } from '#core/words/words'
+export { lowerFirst, upperFirst } from '#core/words/words'

@@ -90,6 +90,7 @@ const job = jobView({
       x2: 9,
       y2: 0,
       length: 0.012,
+      photoId: null,
       note: 'Steady.',
       by: 'Finn',
       at: at('10:10'),

@@ -24,6 +24,7 @@ export function recordRows(job: JobView, ledger: Ledger, now: number, short: Sho
   const partName = (partId: string) => job.parts.find(part => part.id === partId)?.name ?? 'a part'
   return {
     found: foundRows(job, ledger, now, short, partName),
+    rig: rigRows(job, now, partName),
     done: [...repairRows(job, now, short), ...touchRows(job, partName)].sort((a, b) => a.at - b.at),
     ...testRows(job, now, short, partName),
     joint: jointHolds(job).groups.map(group => ({ text: jointSentence(group) })),
@@ -51,13 +52,22 @@ function foundRows(job: JobView, ledger: Ledger, now: number, short: Short, part
         number: leak.number,
         part: partName(leak.partId),
         showed: noted(find.seen, find.note),
-        length: short('length', find.length, 2),
-        by: `${clockText(find.at, now)}, ${find.by}`,
+        length: find.length === null ? NOTHING : short('length', find.length, 2),
+        by: `${find.testId ? '' : 'by eye, '}${clockText(find.at, now)}, ${find.by}`,
         state,
       },
     ]
   })
 }
+
+/** Leaks of the rig, as sentences: they are kept, and not counted to the tank. */
+const rigRows = (job: JobView, now: number, partName: PartName) =>
+  job.rigFinds
+    .filter(each => !each.struck)
+    .map(each => ({
+      id: each.id,
+      text: `${noted(`The ${each.piece}${each.partId ? ` at the ${lowerFirst(partName(each.partId))}` : ''}`, each.note)}, ${clockText(each.at, now)}, ${each.by}`,
+    }))
 
 const NOTHING = '–'
 

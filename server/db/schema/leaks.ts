@@ -1,8 +1,9 @@
 import { doublePrecision, index, integer, pgTable, text, unique, uuid } from 'drizzle-orm/pg-core'
-import type { FindLook } from '../../../shared/leaktest/findForm'
+import type { FindLook, RigPiece } from '../../../shared/leaktest/findForm'
 import { id, moment } from './columns'
 import { jobId, part } from './jobs'
 import { personId } from './people'
+import { photo } from './strips'
 import { test } from './tests'
 
 export const leak = pgTable(
@@ -25,22 +26,39 @@ export const find = pgTable(
     leakId: uuid('leak_id')
       .references(() => leak.id)
       .notNull(),
-    /** the test that found it */
-    testId: uuid('test_id')
-      .references(() => test.id)
-      .notNull(),
+    /** the test that found it; null when it was seen by eye */
+    testId: uuid('test_id').references(() => test.id),
     seen: text('seen').$type<FindLook>().notNull(),
     /** ends of the leak on the map, drawn as hash marks */
     x1: doublePrecision('x1').notNull(),
     y1: doublePrecision('y1').notNull(),
     x2: doublePrecision('x2').notNull(),
     y2: doublePrecision('y2').notNull(),
-    length: doublePrecision('length').notNull(),
+    /** m; null where nobody measured it */
+    length: doublePrecision('length'),
+    photoId: uuid('photo_id').references(() => photo.id),
     note: text('note').notNull(),
     personId: personId(),
     at: moment('at').notNull(),
   },
   table => [index('find_leak').on(table.leakId)],
+)
+
+/** A leak that is proved to be the rig's own, and so not the tank's. */
+export const rigFind = pgTable(
+  'rig_find',
+  {
+    id: id(),
+    jobId: jobId(),
+    piece: text('piece').$type<RigPiece>().notNull(),
+    testId: uuid('test_id').references(() => test.id),
+    /** the opening that it closes */
+    partId: uuid('part_id').references(() => part.id),
+    note: text('note').notNull(),
+    personId: personId(),
+    at: moment('at').notNull(),
+  },
+  table => [index('rig_find_job').on(table.jobId)],
 )
 
 export const repair = pgTable(

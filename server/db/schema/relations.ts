@@ -1,7 +1,7 @@
 import { relations } from 'drizzle-orm'
 import { strike, touch } from './entries'
 import { craft, job, mapBefore, part } from './jobs'
-import { find, leak, repair, unholdable } from './leaks'
+import { find, leak, repair, rigFind, unholdable } from './leaks'
 import { cautionRead, drained, gasReading, hotWork, weighing } from './makeSafe'
 import { checkAnswer, outcome, probe, purchase, purchaseStep } from './narrowing'
 import { person } from './people'
@@ -27,6 +27,7 @@ export const jobRelations = relations(job, ({ one, many }) => ({
   stripped: many(stripEntry),
   tests: many(test),
   leaks: many(leak),
+  rigFinds: many(rigFind),
   touches: many(touch),
   mapsBefore: many(mapBefore),
   unholdable: many(unholdable),
@@ -100,6 +101,9 @@ export const leakRelations = relations(leak, ({ one, many }) => ({
   job: one(job, { fields: [leak.jobId], references: [job.id] }),
   finds: many(find),
   repairs: many(repair),
+}))
+export const rigFindRelations = relations(rigFind, ({ one }) => ({
+  job: one(job, { fields: [rigFind.jobId], references: [job.id] }),
 }))
 export const findRelations = relations(find, ({ one }) => ({
   leak: one(leak, { fields: [find.leakId], references: [leak.id] }),

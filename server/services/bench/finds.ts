@@ -46,12 +46,12 @@ export async function addFind(actor: Actor, testId: string, form: FindForm): Pro
 }
 
 /** Puts a find on the register. @returns false when it is there already @throws Refusal 422 */
-async function insertFind(
+export async function insertFind(
   tx: Transaction,
   actor: Actor,
   jobId: string,
-  testId: string,
-  form: FindForm,
+  testId: string | null,
+  form: FindForm & { photoId?: string | null },
   now: Date,
 ): Promise<boolean> {
   const [same] = await tx.select({ id: find.id }).from(find).where(eq(find.id, form.id))

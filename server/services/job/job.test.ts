@@ -339,7 +339,7 @@ describe('soap, repair and cure', () => {
     await typedHold(job, 30, at(1).now)
     expect(jobStanding(await loadJob(job.id), +at(2).now).ledger).toMatchObject({
       state: 'leaking',
-      measured: [{ explained: false }],
+      measured: [{ explained: null }],
     })
     job = await startSoap(at(2), job.id)
     const soapId = testsOf(job, 'soap')[0]!.id

@@ -28,7 +28,7 @@ interface AspectViews {
   narrowing: Pick<JobView, 'answers' | 'probes' | 'outcomes' | 'purchases'>
   stripping: Pick<JobView, 'photos' | 'stripped'>
   tests: Pick<JobView, 'tests'>
-  leaks: Pick<JobView, 'leaks' | 'finds' | 'repairs' | 'touches' | 'unholdable'>
+  leaks: Pick<JobView, 'leaks' | 'finds' | 'rigFinds' | 'repairs' | 'touches' | 'unholdable'>
 }
 type Intersection<U> = (U extends unknown ? (one: U) => void : never) extends (all: infer I) => void ? I : never
 /** A job with some of its aspects. */
@@ -187,6 +187,7 @@ const loaders: { [A in JobAspect]: (reader: Reader, ids: string[], words: Words)
       where: inArray(job.id, ids),
       with: {
         leaks: { orderBy: (row, to) => to.asc(row.number), with: { finds: true, repairs: true } },
+        rigFinds: true,
         touches: true,
         unholdable: true,
       },
@@ -208,6 +209,7 @@ const loaders: { [A in JobAspect]: (reader: Reader, ids: string[], words: Words)
             row.leaks.flatMap(leak => leak.repairs),
             words,
           ).map(each => ({ ...each, ...cureOf(each, temperatures) })),
+          rigFinds: allSaid(row.rigFinds, words),
           touches: allSaid(row.touches, words),
           unholdable: allSaid(row.unholdable, words),
         },

@@ -33,7 +33,7 @@ import {
   shopTemperatureStrikeSchema,
 } from '../../../shared/schemas/shopTemperature'
 import { refitSchema, stripSchema } from '../../../shared/schemas/strip'
-import { findSchema } from '../../../shared/leaktest/findForm'
+import { eyeFindSchema, findSchema, rigFindSchema } from '../../../shared/leaktest/findForm'
 import { testDescriptors } from '../../../shared/leaktest/tests'
 import { testKinds, type TankTestKind } from '../../../core/leaktest/testKinds'
 import type { Deed } from './may'
@@ -267,6 +267,20 @@ export const routes: readonly RouteDescription[] = [
     summary: 'Record that nothing of the tank can be held any more, and why',
     who: 'work',
     body: unholdableSchema,
+  },
+  {
+    method: 'post',
+    path: '/jobs/{id}/finds',
+    summary: 'Record a leak that was seen by eye, and with `cause` what it turned out to be',
+    who: 'work',
+    body: eyeFindSchema,
+  },
+  {
+    method: 'post',
+    path: '/jobs/{id}/rig-finds',
+    summary: 'Record a leak that is the rig’s own; with `insteadOf` the find that was taken for the tank’s is struck out',
+    who: 'work',
+    body: rigFindSchema,
   },
   { method: 'post', path: '/jobs/{id}/touches', summary: 'Record that parts were disturbed', who: 'work', body: touchSchema },
   { method: 'get', path: '/holds/{id}', summary: 'A hold with its marks and verdict', who: 'read' },

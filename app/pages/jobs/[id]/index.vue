@@ -29,6 +29,7 @@ const thermometerOpen = computed({
 })
 const repairing = computed(() => (typeof route.query.repair === 'string' ? route.query.repair : null))
 const repair = (leakId: string | null) => navigateTo({ query: leakId ? { repair: leakId } : {} }, { replace: leakId === null })
+const seeing = ref<SeenStart | null>(null)
 const striking = ref<{ id: string; name: string } | null>(null)
 
 function done(view: JobView) {
@@ -69,6 +70,14 @@ useActionKeys('Job', [
     label: 'Repair the first open leak',
     run: () => {
       if (firstOpen.value) void repair(firstOpen.value)
+    },
+    when: may,
+  },
+  {
+    key: 'f',
+    label: 'A leak is seen by eye',
+    run: () => {
+      seeing.value = {}
     },
     when: may,
   },
@@ -163,6 +172,9 @@ useActionKeys('Job', [
           class="min-h-11"
           >{{ test.label }}<span class="key max-sm:hidden">{{ test.key.toUpperCase() }}</span></UButton
         >
+        <UButton color="neutral" variant="outline" icon="i-lucide-eye" class="min-h-11" @click="seeing = {}"
+          >Seen by eye<span class="key max-sm:hidden">F</span></UButton
+        >
         <UButton color="neutral" variant="outline" icon="i-lucide-hand" class="min-h-11" @click="panel = 'touch'"
           >Disturbed<span class="key max-sm:hidden">T</span></UButton
         >
@@ -208,6 +220,7 @@ useActionKeys('Job', [
       @repair="repair"
       @thermometer="thermometerOpen = true"
       @strike="striking = $event"
+      @seen="seeing = $event"
     />
     <MeasuredLeaks :job="job" :ledger="standing.ledger" :part-name="partName" @done="done" @strike="striking = $event" />
     <JointHolds :job="job" />
@@ -225,10 +238,11 @@ useActionKeys('Job', [
       </p>
     </section>
     <PurchaseList v-if="job.purchases.length" :job="job" :now="now" @done="done" />
-    <PhotoStrip :job="job" :now="now" @done="done" @strike="striking = $event" />
+    <PhotoStrip :job="job" :now="now" @done="done" @strike="striking = $event" @leak="seeing = { photoId: $event }" />
     <JobHistory :job-id="id" />
 
     <RepairPanel :job="job" :leak-id="repairing" @done="done" @close="repair(null)" />
+    <SeenPanel v-model:start="seeing" :job="job" @done="done" />
     <TouchPanel v-model:open="touchOpen" :job="job" @done="done" />
     <ThermometerPanel v-model:open="thermometerOpen" @done="refresh" />
     <JobEditPanel v-model:open="editOpen" :job="job" @done="done" />

@@ -10,7 +10,7 @@ import type { JobView } from '#shared/views'
 /** Narrowing: what it most likely is, and the one check that tells most for its minutes. */
 const id = String(useRoute().params.id)
 const session = useSession()
-const { job, error, refresh, partName, take, now } = useJob(id)
+const { job, error, refresh, standing, partName, take, now } = useJob(id)
 const { similar, usesOwn, suspects, checks, withoutOwn, moved } = useNarrowing(job, id)
 const { saving, problem, save } = useSave()
 const first = computed(() => checks.value?.before[0] ?? checks.value?.after[0] ?? null)
@@ -66,16 +66,22 @@ const list = (suspect: Suspect, purchase: { name: string; measure: string | null
       }),
     ),
   )
-const was = (suspect: Suspect) =>
-  save(async () =>
-    take(
-      await callApi<JobView>(`jobs/${id}/outcomes`, 'POST', {
-        id: newId(),
-        cause: suspect.cause.key,
-        partId: suspect.parts[0]?.id ?? null,
-      }),
-    ),
+const seeing = ref<SeenStart | null>(null)
+/** It was this: what is on the tank becomes a leak on the part that is named, what is not is only said. */
+function was({ cause, parts }: Suspect) {
+  if (parts.length > 0) {
+    seeing.value = { cause: cause.key, among: parts.map(part => part.id) }
+    return
+  }
+  void save(async () =>
+    take(await callApi<JobView>(`jobs/${id}/outcomes`, 'POST', { id: newId(), cause: cause.key, partId: null })),
   )
+}
+function seenDone(view: JobView, leakId: string | null) {
+  const itWas = view.outcomes.length > (job.value?.outcomes.length ?? 0)
+  take(view)
+  if (leakId && itWas) void navigateTo(`/jobs/${id}?repair=${leakId}`)
+}
 const said = computed(() => job.value?.outcomes.filter(each => !each.struck) ?? [])
 /** The causes here that a code speaks for, the ones that show it most often first. */
 function speaksFor(code: string): string {
@@ -89,13 +95,26 @@ function speaksFor(code: string): string {
     .map(each => lowerFirst(each.cause.name))
     .join('; ')
 }
+/** Leaks that are found and not repaired: while there are some, the search rests unless it is asked for. */
+const open = computed(() =>
+  (standing.value?.ledger.leaks ?? [])
+    .filter(leak => leak.state === 'found' || leak.state === 'back')
+    .map(leak => job.value!.leaks.find(each => each.id === leak.id)!),
+)
+const searchOn = ref(false)
 const SURE = 0.8
 const sure = computed(() => {
   const top = suspects.value?.list[0]
   return top && top.chance >= SURE && answers.value.length > 0 ? top : null
 })
 
-const may = () => session.mayWork && first.value !== null && !editing.value && !striking.value
+const may = () =>
+  session.mayWork &&
+  first.value !== null &&
+  (searchOn.value || open.value.length === 0) &&
+  !editing.value &&
+  !striking.value &&
+  !seeing.value
 useActionKeys('Narrow', [
   ...[1, 2, 3, 4, 5, 6].map(number => ({
     key: String(number),
@@ -114,13 +133,21 @@ useActionKeys('Narrow', [
     },
     when: () => session.mayWork && !striking.value,
   },
+  {
+    key: 'f',
+    label: 'A leak is seen by eye',
+    run: () => {
+      seeing.value = {}
+    },
+    when: () => session.mayWork && !striking.value && !editing.value,
+  },
   { key: 'm', label: 'Map and reach', run: () => void navigateTo(`/jobs/${id}/circuit`) },
   { key: 'v', label: 'Halve it', run: () => void navigateTo(`/jobs/${id}/halve`) },
   {
     key: 'escape',
     label: 'Back to the job',
     run: () => void navigateTo(`/jobs/${id}`),
-    when: () => !editing.value && !striking.value,
+    when: () => !editing.value && !striking.value && !seeing.value,
   },
 ])
 </script>
@@ -144,6 +171,15 @@ useActionKeys('Narrow', [
         <UButton v-if="session.mayWork" color="neutral" variant="outline" class="min-h-11" @click="editing = true"
           >Change the complaint<span class="key max-sm:hidden">E</span></UButton
         >
+        <UButton
+          v-if="session.mayWork"
+          color="neutral"
+          variant="outline"
+          icon="i-lucide-eye"
+          class="min-h-11"
+          @click="seeing = {}"
+          >Seen by eye<span class="key max-sm:hidden">F</span></UButton
+        >
         <UButton :to="`/jobs/${job.id}/circuit`" color="neutral" variant="outline" class="min-h-11"
           >Map and reach<span class="key max-sm:hidden">M</span></UButton
         >
@@ -160,20 +196,33 @@ useActionKeys('Narrow', [
     <div class="grid grid-cols-[minmax(0,1fr)] items-start gap-3 lg:grid-cols-[minmax(0,1.25fr)_minmax(0,1fr)]">
       <div class="space-y-3">
         <section v-if="moved" class="sheet py-3 font-medium" aria-live="polite">{{ moved }}</section>
-        <section v-if="sure" class="sheet" aria-label="Sure enough">
+        <section v-if="open.length" class="sheet p-5" aria-label="Found">
+          <p class="text-lg font-semibold">
+            Found: {{ open.map(leak => `leak ${leak.number}, ${lowerFirst(partName(leak.partId))}`).join('; ') }}.
+          </p>
+          <p class="soft">A large leak hides small ones: look again everywhere after the repair.</p>
+          <div class="mt-3 flex flex-wrap gap-2">
+            <UButton :to="`/jobs/${job.id}?repair=${open[0]!.id}`" color="neutral" size="xl">Decide the repair</UButton>
+            <UButton color="neutral" variant="outline" size="xl" @click="searchOn = !searchOn">{{
+              searchOn ? 'Enough looked' : 'Look for another'
+            }}</UButton>
+          </div>
+        </section>
+        <section v-else-if="sure" class="sheet" aria-label="Sure enough">
           <p class="text-lg font-semibold">
             Sure enough to act: {{ lowerFirst(sure.cause.name) }}, {{ chanceText(sure.chance) }}.
           </p>
           <p class="soft">
-            Find it under soap or smoke so that it stands on the register, then repair. Look again everywhere afterwards: a
-            large leak hides small ones.
+            See it, or find it under soap or smoke, so that it stands on the register; then repair. Look again everywhere
+            afterwards: a large leak hides small ones.
           </p>
           <div class="mt-3 flex flex-wrap gap-2">
-            <UButton :to="`/jobs/${job.id}/soap`" color="neutral" size="xl">Soap it</UButton>
+            <UButton v-if="session.mayWork" color="neutral" size="xl" @click="was(sure)">It was this</UButton>
+            <UButton :to="`/jobs/${job.id}/soap`" color="neutral" variant="outline" size="xl">Soap it</UButton>
             <UButton :to="`/jobs/${job.id}/smoke`" color="neutral" variant="outline" size="xl">Smoke it</UButton>
           </div>
         </section>
-        <section v-if="first" class="sheet p-5" aria-label="The next check">
+        <section v-if="first && (searchOn || !open.length)" class="sheet p-5" aria-label="The next check">
           <p class="soft mb-1 font-semibold">{{ answers.length ? 'Next' : 'First' }}: it tells most for its minutes</p>
           <NextCheckCard
             :ranked="first"
@@ -184,9 +233,9 @@ useActionKeys('Narrow', [
             @answer="answer(first.check.key, $event)"
           />
         </section>
-        <p v-else class="sheet">Every check that says something here has been answered.</p>
+        <p v-else-if="!first" class="sheet">Every check that says something here has been answered.</p>
 
-        <section class="sheet" aria-labelledby="more-title">
+        <section v-if="searchOn || !open.length" class="sheet" aria-labelledby="more-title">
           <h2 id="more-title" class="mb-1">Or, before the tank comes down</h2>
           <CheckRows
             v-model:opened="opened"
@@ -299,7 +348,8 @@ useActionKeys('Narrow', [
       </div>
     </div>
     <PurchaseList :job="job" :now="now" @done="done" />
-    <PhotoStrip :job="job" :now="now" @done="done" @strike="striking = $event" />
+    <PhotoStrip :job="job" :now="now" @done="done" @strike="striking = $event" @leak="seeing = { photoId: $event }" />
+    <SeenPanel v-model:start="seeing" :job="job" @done="seenDone" />
     <JobEditPanel v-model:open="editing" :job="job" complaint-first @done="done" />
     <StrikePanel :job="job" :subject="striking" @done="done" @close="striking = null" />
   </div>

@@ -119,6 +119,9 @@ useActionKeys('Record', [
             </tbody>
           </table>
         </div>
+        <p v-if="rows.rig.length">
+          The rig’s own leaks, not counted to the tank: {{ rows.rig.map(row => row.text).join('; ') }}.
+        </p>
       </section>
 
       <section>

@@ -24,6 +24,7 @@ const picked = ref<string | null>(null)
 const at = computed(() => parts.value.find(part => part.id === picked.value) ?? null)
 const finding = ref<FindForm | null>(null)
 const findForm = useTemplateRef('findForm')
+const seeing = ref<SeenStart | null>(null)
 const seen = ref<SoapMark | null>(null)
 const watching = computed(() => new Map(walk.value?.watching.map(each => [each.partId, each.since])))
 /** s that the part is still to be watched; null while nobody has wetted it. */
@@ -89,6 +90,11 @@ function recorded(view: JobView) {
   finding.value = null
   goToNext()
 }
+function seenDone(view: JobView) {
+  take(view)
+  finding.value = null
+  goToNext()
+}
 const looking = useSave()
 const lookThere = () =>
   looking.save(async () => {
@@ -123,6 +129,14 @@ const may = () => walk.value !== null && session.mayWork && finding.value === nu
 useActionKeys('Soap', [
   { key: 'w', label: 'Wetted: begin to watch', run: () => void wet(), when: may },
   ...soapMarks.map(value => ({ key: soapKeys[value], label: soapWords[value], run: () => mark(value), when: may })),
+  {
+    key: 'e',
+    label: 'A leak is seen by eye',
+    run: () => {
+      seeing.value = at.value ? { partId: at.value.id } : {}
+    },
+    when: may,
+  },
   { key: 'arrowdown', label: 'Next part', run: () => step(1), when: may },
   { key: 'arrowup', label: 'Part before', run: () => step(-1), when: may },
   { key: 'l', label: 'Look at the stand-in', run: () => void lookThere(), when: () => may() && job.value?.hasStandIn === true },
@@ -142,6 +156,16 @@ useActionKeys('Soap', [
         <p class="soft">{{ subtitle }}</p>
         <p v-if="walk?.earlyReason" class="time font-semibold">Before the repair cured: {{ walk.earlyReason }}</p>
       </div>
+      <UButton
+        v-if="session.mayWork && !mustRead"
+        color="neutral"
+        variant="outline"
+        icon="i-lucide-eye"
+        size="xl"
+        class="ml-auto"
+        @click="seeing = at ? { partId: at.id } : {}"
+        >Seen by eye<span class="key max-sm:hidden">E</span></UButton
+      >
       <UButton
         v-if="walk && session.mayWork"
         color="neutral"
@@ -211,6 +235,15 @@ useActionKeys('Soap', [
             @recorded="recorded"
             @close="finding = null"
           />
+          <p v-if="finding" class="mt-3">
+            <UButton
+              color="neutral"
+              variant="ghost"
+              class="min-h-11"
+              @click="seeing = { on: 'rig', testId: walk.id, partId: at.id }"
+              >It is the rig’s: plug, tape, tee</UButton
+            >
+          </p>
           <template v-else>
             <MarkButtons
               :marks="soapMarks"
@@ -234,5 +267,6 @@ useActionKeys('Soap', [
       </div>
       <SoapRoute :parts="parts" :picked="picked" :marks="marks" @pick="picked = $event" />
     </div>
+    <SeenPanel v-model:start="seeing" :job="job" @done="seenDone" />
   </div>
 </template>

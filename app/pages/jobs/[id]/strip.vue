@@ -14,6 +14,7 @@ const queue = useStripQueue()
 const { short } = useQuantities()
 const { job, error, refresh, standing, take, now } = useJob(id)
 const { problem, save } = useSave({ inOrder: true })
+const seeing = ref<SeenStart | null>(null)
 const striking = ref<{ id: string; name: string } | null>(null)
 const done = (view: JobView) => {
   take(view)
@@ -120,7 +121,20 @@ useActionKeys('Strip and rebuild', [
     },
     when: () => !striking.value,
   },
-  { key: 'escape', label: 'Back to the job', run: () => void navigateTo(`/jobs/${id}`), when: () => !striking.value },
+  {
+    key: 'f',
+    label: 'A leak is seen by eye',
+    run: () => {
+      seeing.value = {}
+    },
+    when: () => session.mayWork && !striking.value,
+  },
+  {
+    key: 'escape',
+    label: 'Back to the job',
+    run: () => void navigateTo(`/jobs/${id}`),
+    when: () => !striking.value && !seeing.value,
+  },
 ])
 </script>
 
@@ -137,7 +151,18 @@ useActionKeys('Strip and rebuild', [
           {{ told }}
         </p>
       </div>
-      <TapChoice v-model="mode" :options="['off', 'on'] as const" :words="modeWords" several label="Which way" />
+      <div class="flex flex-wrap gap-2">
+        <UButton
+          v-if="session.mayWork"
+          color="neutral"
+          variant="outline"
+          icon="i-lucide-eye"
+          class="min-h-11"
+          @click="seeing = {}"
+          >Seen by eye<span class="key max-sm:hidden">F</span></UButton
+        >
+        <TapChoice v-model="mode" :options="['off', 'on'] as const" :words="modeWords" several label="Which way" />
+      </div>
     </header>
     <CautionList :job="job" act="remove the tank" @read="take" />
     <p v-if="problem || queue.problem" role="alert" class="leaking font-medium">{{ problem ?? queue.problem }}</p>
@@ -250,6 +275,7 @@ useActionKeys('Strip and rebuild', [
     </template>
     <PurchaseList v-if="job.purchases.length" :job="job" :now="now" @done="done" />
     <PhotoDraw :job="job" :photo-id="drawing" @done="done" @close="drawing = null" />
+    <SeenPanel v-model:start="seeing" :job="job" @done="done" />
     <StrikePanel :job="job" :subject="striking" @done="done" @close="striking = null" />
   </div>
 </template>
