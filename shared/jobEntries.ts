@@ -1,7 +1,7 @@
 import { waysToFeed } from '../core/circuit/waysToFeed'
 import { deriveLedger, type Ledger } from '../core/ledger/deriveLedger'
 import type { LedgerEntries } from '../core/ledger/ledger'
-import { nextStep, type NextStep, type RunningTest } from '../core/ledger/nextStep'
+import { nextStep, type Beginning, type NextStep, type RunningTest } from '../core/ledger/nextStep'
 import { testKindKeys, testKinds } from '../core/leaktest/testKinds'
 import { liveParts, targetPressure } from './jobCircuit'
 import { ledgerParts } from './ledgerParts'
@@ -57,6 +57,16 @@ export function runningTest(job: Pick<JobView, 'tests'>): RunningTest | null {
   return first ? { id: first.id, kind: first.kind } : null
 }
 
+/** With what a job begins: its first check, a look again, its lining, or a test. */
+function beginningOf({ work, complaint, answers, repairs, touches }: JobView): Beginning {
+  const begun = [...answers, ...repairs, ...touches].some(each => each.struck === null)
+  if (work === 'new tank' || work === 'new for old') return 'new'
+  if (begun) return 'test'
+  if (work === 'lining') return 'line'
+  if (work === 'follow-up') return 'look again'
+  return complaint.signs.length + complaint.codes.length > 0 ? 'check' : 'test'
+}
+
 /** What a job amounts to at a moment, and what to do next. */
 export function jobStanding(job: JobView, now: number): { entries: LedgerEntries; ledger: Ledger; next: NextStep } {
   const entries = jobEntries(job)
@@ -64,12 +74,7 @@ export function jobStanding(job: JobView, now: number): { entries: LedgerEntries
   return {
     entries,
     ledger,
-    next: nextStep(
-      ledger,
-      entries,
-      runningTest(job),
-      job.complaint.signs.length + job.complaint.codes.length > 0 && job.answers.every(answer => answer.struck !== null),
-    ),
+    next: nextStep(ledger, entries, runningTest(job), beginningOf(job)),
   }
 }
 

@@ -3,6 +3,7 @@ import type { JobView } from './views'
 
 /** A job's editable facts. */
 export const factsOf = (view: JobView): JobFacts => ({
+  work: view.work,
   craftName: view.craft.name,
   craftKind: view.craft.kind,
   craftBuilt: view.craft.built,

@@ -25,6 +25,7 @@ export const jobView = (change: Partial<JobView> = {}): JobView => ({
   id: 'j',
   craft: { name: 'Fire pump 3', kind: 'small equipment', built: null },
   tankName: 'fuel tank',
+  work: 'leak',
   tankKind: 'small-steel',
   material: 'sheet steel',
   capacity: 0.02,

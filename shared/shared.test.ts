@@ -116,7 +116,7 @@ describe('a job as the ledger reads it', () => {
     expect(jobEntries(job()).cannotBeHeld).toBeNull()
   })
   test('what was complained of is looked at first, until one check was answered', () => {
-    const answer = { id: 'n', check: 'cap', outcome: 'torn', by: 'Finn', at: 3, struck: null }
+    const answer = { id: 'n', check: 'cap', outcome: 'torn', note: '', by: 'Finn', at: 3, struck: null }
     const next = (change: Partial<JobView>) => jobStanding(job(change), 99).next.action
     const complaint = { signs: ['drip'], codes: [], words: '' } as JobView['complaint']
     expect(next({ complaint })).toBe('check')
@@ -278,6 +278,7 @@ test('facts are the fields of the edit, and no more', () => {
     'material',
     'pressureLimit',
     'tankName',
+    'work',
   ])
 })
 

@@ -8,6 +8,7 @@ const answer = (check: string, outcome: string, at: number, struck: string | nul
   id: `${check} ${at}`,
   check,
   outcome,
+  note: '',
   by: 'Finn',
   at,
   struck,
@@ -49,8 +50,8 @@ test('of each check the latest answer counts that was not struck out', () => {
   ).toEqual(['cap 9', 'hose 4'])
   expect(answers.map(each => each.at)).toEqual([9, 3, 4, 5])
   expect(situationOf(jobView({ answers }), 0).answers).toEqual([
-    { check: 'cap', outcome: 'torn' },
-    { check: 'hose', outcome: 'wet' },
+    { check: 'cap', outcome: 'torn', dryTank: false },
+    { check: 'hose', outcome: 'wet', dryTank: false },
   ])
 })
 

@@ -66,6 +66,10 @@ const repairedParts = (job: JobView): string[] =>
     })
     .map(leak => leak.partId)
 
+/** Whether no fuel stood in the tank at a moment: it never had any, or was drained and nobody has put any in since. */
+const dryAt = (job: Pick<JobView, 'work' | 'drained'>, at: number): boolean =>
+  job.work === 'new tank' || job.drained.some(each => !each.struck && each.at <= at)
+
 const YEAR = 365.25 * 86_400_000
 
 /**
@@ -82,7 +86,8 @@ export function situationOf(job: JobView, now: number, outcomes: Readonly<Record
     age: built === null ? null : Math.max(0, (now - built) / YEAR),
     signs: job.complaint.signs,
     codes: job.complaint.codes,
-    answers: answersThatCount(job).map(({ check, outcome }) => ({ check, outcome })),
+    answers: answersThatCount(job).map(({ check, outcome, at }) => ({ check, outcome, dryTank: dryAt(job, at) })),
+    dryTank: dryAt(job, now),
     tests: testWords(job),
     repaired: repairedParts(job),
     outcomes,

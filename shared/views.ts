@@ -14,7 +14,7 @@ import type { HoldVerdict } from '../core/hold/hold'
 import type { CureStep } from '../core/repair/reckonCure'
 import type { Relief } from './leaktest/setupForm'
 import type { KitFacts } from './schemas/kit'
-import type { Complaint } from './schemas/job'
+import type { Complaint, WorkKind } from './schemas/job'
 import type { ProbeMethod, PurchaseReason, PurchaseStep } from './schemas/narrow'
 import type { FindLook, RigPiece } from './leaktest/findForm'
 import type { TestView } from './leaktest/tests'
@@ -88,6 +88,7 @@ export interface AnswerView {
   id: string
   check: string
   outcome: string
+  note: string
   by: string
   at: number
   struck: string | null
@@ -304,6 +305,7 @@ export interface JobView {
   id: string
   craft: { name: string; kind: CraftKind; built: number | null }
   tankName: string
+  work: WorkKind
   tankKind: string
   material: TankMaterial
   capacity: number

@@ -1,4 +1,5 @@
 import type { PartShape } from '#core/circuit/boundary'
+import type { UsualPart } from '#core/circuit/usualParts'
 import type { CircuitEdit, MapChange } from '#shared/schemas/circuit'
 import { liveParts } from '#shared/jobCircuit'
 import type { JobView } from '#shared/views'
@@ -87,6 +88,28 @@ export function addPart(map: MapDraft, id: string): void {
     shape: { at: 'point', x: WIDTH / 2, y: HEIGHT / 2 },
     opening: false,
     space: 'tank',
+    link: null,
+    trait: null,
+  })
+}
+
+/** Rows of the sheet where parts of a kind mostly sit. */
+const ROWS = { top: 100, side: 200, bottom: 312 } as const
+
+/** A part that is usual on such tanks, under a name of its own, where there is room in its row. */
+export function addUsualPart(map: MapDraft, id: string, usual: UsualPart): void {
+  const same = map.parts.filter(part => part.name.startsWith(usual.name)).length
+  const y = ROWS[usual.sits]
+  const taken = map.parts.flatMap(({ shape }) => (shape.at === 'point' && Math.abs(shape.y - y) < 60 ? [shape.x] : []))
+  const room = (x: number) => Math.min(...taken.map(each => Math.abs(each - x)), WIDTH)
+  const x = [480, 400, 560, 320, 640, 240, 720].sort((a, b) => room(b) - room(a))[0]!
+  map.parts.push({
+    id,
+    name: same > 0 ? `${usual.name} ${same + 1}` : usual.name,
+    family: usual.family,
+    shape: usual.sits === 'side' ? { at: 'line', x1: x, y1: y - 60, x2: x, y2: y + 60 } : { at: 'point', x, y },
+    opening: usual.opening,
+    space: map.spaces.find(space => space.kind === 'tank')?.id ?? null,
     link: null,
     trait: null,
   })

@@ -1,10 +1,15 @@
 import { aluminiumBelly } from './kinds/aluminiumBelly'
 import { carburetted } from './kinds/carburetted'
+import { dieselStandpipe } from './kinds/dieselStandpipe'
+import { injectedSteel } from './kinds/injectedSteel'
 import { linedCell } from './kinds/linedCell'
 import { moulded } from './kinds/moulded'
+import { mouldedDiesel } from './kinds/mouldedDiesel'
+import { mouldedTwin } from './kinds/mouldedTwin'
 import { portable } from './kinds/portable'
 import { rivetedBay } from './kinds/rivetedBay'
 import { saddleSteel } from './kinds/saddleSteel'
+import { smallMoulded } from './kinds/smallMoulded'
 import { smallSteel } from './kinds/smallSteel'
 import type { TankKind } from './kinds/tankKind'
 import { twin } from './kinds/twin'
@@ -22,9 +27,22 @@ export {
   type TankShape,
 } from './kinds/tankKind'
 
-const rows = [smallSteel, carburetted, moulded, twin, aluminiumBelly, rivetedBay, saddleSteel, portable, linedCell].map(
-  kind => ({ ...kind, source: 'usual test limits' as const }),
-)
+const rows = [
+  smallSteel,
+  smallMoulded,
+  carburetted,
+  injectedSteel,
+  moulded,
+  mouldedTwin,
+  mouldedDiesel,
+  dieselStandpipe,
+  twin,
+  aluminiumBelly,
+  rivetedBay,
+  saddleSteel,
+  portable,
+  linedCell,
+].map(kind => ({ ...kind, source: 'usual test limits' as const }))
 
 /**
  * The archetypes to start from, each with its map, its circuit and its parts; a limit is never above what is usual for its

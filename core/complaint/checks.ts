@@ -1,7 +1,8 @@
-import type { PartFamily } from '../circuit/boundary'
+import type { PartFamily, PartTrait } from '../circuit/boundary'
 import { known } from '../knowledge/known'
 import type { SourceKey } from '../knowledge/sources'
 import { checkKeys, type CauseKey, type CheckKey, type SignKey } from './keys'
+import { isNeutral, neutralWords } from './situation'
 import type { CodeClass } from './troubleCodes'
 
 /** What has to be opened or taken off to do a check. */
@@ -51,6 +52,10 @@ export interface Check {
   access: Access
   /** only where the tank has a part of one of these families */
   needs?: readonly PartFamily[]
+  /** only where straps, a cradle or the like bear on one of them */
+  needsTrait?: readonly PartTrait[]
+  /** it looks for liquid: on a tank without fuel in it “nothing” says nothing */
+  looksForWet?: true
   /** signs with which it is not offered, as it could hurt someone */
   barredBy?: readonly (SignKey | CodeClass)[]
   /** signs with which it has nothing to show */
@@ -84,6 +89,10 @@ const highSide: readonly CauseKey[] = [
   'return-union',
   'coupling',
   'plate',
+  'top-rust',
+  'motion-grommet',
+  'wrong-fitting',
+  'loose-line',
 ]
 const lowSide: readonly CauseKey[] = [
   'lower-seam',
@@ -100,8 +109,19 @@ const lowSide: readonly CauseKey[] = [
   'weld-crack',
   'rivets',
   'fillet',
+  'rubbed-wall',
+  'porous-weld',
+  'crossover-neck',
 ]
-const fillSide: readonly CauseKey[] = ['cap-seal', 'neck', 'filler-hose', 'vent-blocked', 'spill']
+const fillSide: readonly CauseKey[] = [
+  'cap-seal',
+  'neck',
+  'filler-hose',
+  'vent-blocked',
+  'spill',
+  'overfull',
+  'return-overflow',
+]
 
 /**
  * The checks. Hits and misses are judged from general trade practice: a look in good light at a reachable place finds most of
@@ -132,6 +152,7 @@ const rows: readonly Check[] = [
     risk: 'none',
     access: 'nothing',
     pointlessWith: DRY_SMELL,
+    looksForWet: true,
     outcomes: [
       out('high', 'On top', highSide, 0.75, 0.08, 'It comes from the top and runs down.'),
       out('low', 'Low on the tank', lowSide, 0.75, 0.08, 'It comes out low.'),
@@ -139,7 +160,7 @@ const rows: readonly Check[] = [
       out(
         'line',
         'On a line or the engine',
-        ['feed-hose', 'coupling', 'return-union', 'engine-side', 'carburettor', 'selector', 'tap'],
+        ['feed-hose', 'coupling', 'return-union', 'loose-line', 'engine-side', 'carburettor', 'selector', 'tap'],
         0.7,
         0.05,
         'It comes from a line.',
@@ -190,7 +211,14 @@ const rows: readonly Check[] = [
     needs: ['neck', 'filler hose'],
     outcomes: [
       out('neck', 'Neck bad', ['neck'], 0.8, 0.04, 'The neck is rusted or cracked.'),
-      out('hose', 'Hose or grommet bad', ['filler-hose'], 0.75, 0.06, 'The hose or grommet has perished, or its clamp.'),
+      out(
+        'hose',
+        'Hose or grommet bad',
+        ['filler-hose', 'crossover-neck'],
+        0.75,
+        0.06,
+        'The hose or grommet has perished, or its clamp.',
+      ),
     ],
     rest: clear('Neck and hose look sound as far as they can be seen.', 'Looks sound'),
   },
@@ -205,6 +233,7 @@ const rows: readonly Check[] = [
     caution: 'Spill tray under it, no ignition source, extinguisher to hand.',
     access: 'cap',
     barredBy: LIVE,
+    looksForWet: true,
     outcomes: [
       out('neck', 'Wet at the neck', ['neck', 'filler-hose'], 0.8, 0.05, 'It leaks along the filling path.'),
       out('vent', 'Comes from the vent', ['vent-hose', 'vent-valve'], 0.6, 0.04, 'Fuel comes up a vent that should be whole.'),
@@ -222,6 +251,7 @@ const rows: readonly Check[] = [
     risk: 'none',
     access: 'nothing',
     pointlessWith: DRY_SMELL,
+    looksForWet: true,
     outcomes: [
       out(
         'wet',
@@ -244,11 +274,12 @@ const rows: readonly Check[] = [
     risk: 'none',
     access: 'nothing',
     pointlessWith: DRY_SMELL,
+    looksForWet: true,
     outcomes: [
       out(
         'seam',
         'Spot on a seam',
-        ['lower-seam', 'upper-seam', 'weld-crack', 'mould-seam', 'fillet'],
+        ['lower-seam', 'upper-seam', 'weld-crack', 'porous-weld', 'mould-seam', 'fillet'],
         0.65,
         0.03,
         'It is in the seam.',
@@ -256,7 +287,7 @@ const rows: readonly Check[] = [
       out(
         'skin',
         'Spots on the skin',
-        ['pinholes', 'strap-rub', 'plastic-crack', 'old-patch'],
+        ['pinholes', 'strap-rub', 'rubbed-wall', 'top-rust', 'plastic-crack', 'old-patch'],
         0.65,
         0.03,
         'It comes through the wall.',
@@ -264,7 +295,21 @@ const rows: readonly Check[] = [
       out(
         'joint',
         'At a fitting',
-        ['drain', 'drain-boss', 'tap', 'pickup', 'return-union', 'crossover', 'sender-seal', 'plate', 'standpipe', 'coupling'],
+        [
+          'drain',
+          'drain-boss',
+          'tap',
+          'pickup',
+          'return-union',
+          'crossover',
+          'crossover-neck',
+          'sender-seal',
+          'plate',
+          'standpipe',
+          'coupling',
+          'wrong-fitting',
+          'loose-line',
+        ],
         0.6,
         0.04,
         'It comes out at a fitting.',
@@ -283,6 +328,7 @@ const rows: readonly Check[] = [
     risk: 'none',
     access: 'nothing',
     pointlessWith: DRY_SMELL,
+    looksForWet: true,
     outcomes: [out('wet', 'Wet on top', highSide, 0.6, 0.08, 'It is one of the joints on top.')],
     rest: clear('The top is dry at this moment; brim-full it may not be.', 'Dry'),
   },
@@ -297,13 +343,14 @@ const rows: readonly Check[] = [
     caution: 'Vapour gathers under covers: air it, no switch, no lamp with a bare bulb.',
     access: 'cover',
     needs: ['sender'],
+    looksForWet: true,
     outcomes: [
       out('ring', 'Wet at the ring', ['sender-seal'], 0.8, 0.05, 'The sender or pump seal leaks.'),
       out('terminals', 'Wet at the terminals', ['sender-terminals'], 0.85, 0.02, 'It comes through the sender.'),
       out(
         'hose',
         'Wet at a hose or fitting',
-        ['coupling', 'return-union', 'pickup', 'standpipe', 'vent-hose', 'vent-valve'],
+        ['coupling', 'return-union', 'pickup', 'standpipe', 'vent-hose', 'vent-valve', 'loose-line', 'wrong-fitting'],
         0.65,
         0.04,
         'One of the joints beside the sender leaks.',
@@ -336,6 +383,7 @@ const rows: readonly Check[] = [
     caution: 'Battery off before a plug is pulled near vapour.',
     access: 'cover',
     needs: ['sender'],
+    looksForWet: true,
     outcomes: [out('fuel', 'Fuel in it', ['sender-terminals'], 0.9, 0.03, 'It leaks through the sender’s terminals.')],
     rest: clear('The terminals are tight.', 'Dry'),
   },
@@ -351,7 +399,14 @@ const rows: readonly Check[] = [
     access: 'nothing',
     outcomes: [
       out('vent', 'Vent hose bad', ['vent-hose'], 0.75, 0.05, 'The vent hose has perished or is off.'),
-      out('feed', 'Feed or return hose bad', ['feed-hose', 'return-union', 'crossover'], 0.7, 0.05, 'A fuel hose leaks.'),
+      out(
+        'feed',
+        'Feed or return hose bad',
+        ['feed-hose', 'return-union', 'crossover', 'loose-line'],
+        0.7,
+        0.05,
+        'A fuel hose leaks.',
+      ),
       out('vapour', 'Vapour hose bad', ['vapour-hose'], 0.65, 0.03, 'A vapour hose is cracked or off.'),
       out('filler', 'Filler hose bad', ['filler-hose'], 0.65, 0.04, 'The filler hose or its clamp leaks.'),
     ],
@@ -386,16 +441,17 @@ const rows: readonly Check[] = [
     caution: 'In the open, extinguisher in hand, off at the first spray. Not with a pool or a spray.',
     access: 'nothing',
     barredBy: ['pool', 'liquid fuel leak'],
+    looksForWet: true,
     outcomes: [
       out(
         'feed',
         'Feed or connector wet',
-        ['feed-hose', 'coupling', 'pickup'],
+        ['feed-hose', 'coupling', 'pickup', 'loose-line'],
         0.8,
         0.03,
         'The supply side leaks under pressure.',
       ),
-      out('return', 'Return wet', ['return-union'], 0.85, 0.02, 'The return side leaks.'),
+      out('return', 'Return wet', ['return-union', 'return-overflow'], 0.85, 0.02, 'The return side leaks.'),
       out(
         'engine',
         'At the engine',
@@ -421,6 +477,7 @@ const rows: readonly Check[] = [
     access: 'nothing',
     needs: ['coupling', 'feed', 'pickup'],
     barredBy: ['pool'],
+    looksForWet: true,
     outcomes: [
       out(
         'wet',
@@ -446,7 +503,7 @@ const rows: readonly Check[] = [
     access: 'nothing',
     needs: ['return'],
     barredBy: ['pool'],
-    outcomes: [out('stops', 'It stops', ['return-union'], 0.85, 0.04, 'What comes back is what leaks.')],
+    outcomes: [out('stops', 'It stops', ['return-union', 'return-overflow'], 0.85, 0.04, 'What comes back is what leaks.')],
     rest: clear('The return is not it.', 'No change'),
   },
   {
@@ -460,11 +517,12 @@ const rows: readonly Check[] = [
     sparks: true,
     access: 'nothing',
     needs: ['selector', 'crossover'],
+    looksForWet: true,
     outcomes: [
       out(
         'changes',
         'It changes',
-        ['return-union', 'selector', 'feed-hose', 'pickup'],
+        ['return-union', 'return-overflow', 'selector', 'feed-hose', 'pickup'],
         0.75,
         0.08,
         'It is on what is switched: feed, return or the selector.',
@@ -482,6 +540,7 @@ const rows: readonly Check[] = [
     risk: 'none',
     access: 'nothing',
     needs: ['tap'],
+    looksForWet: true,
     outcomes: [
       out('stops', 'Dry with it shut', ['carburettor', 'feed-hose', 'engine-side'], 0.9, 0.06, 'It is behind the tap.'),
       out('tap', 'Wet at the tap', ['tap'], 0.85, 0.03, 'The tap itself leaks.'),
@@ -498,6 +557,7 @@ const rows: readonly Check[] = [
     risk: 'none',
     access: 'nothing',
     needs: ['tap'],
+    looksForWet: true,
     outcomes: [out('wet', 'It weeps', ['tap'], 0.8, 0.03, 'The tap’s gland or gasket leaks.')],
     rest: clear('The tap is tight.', 'Dry'),
   },
@@ -511,6 +571,7 @@ const rows: readonly Check[] = [
     risk: 'none',
     access: 'nothing',
     needs: ['drain'],
+    looksForWet: true,
     outcomes: [
       out('plug', 'At the plug', ['drain'], 0.85, 0.06, 'The plug or its gasket leaks.'),
       out('boss', 'Round the boss', ['drain-boss'], 0.8, 0.02, 'The boss is cracked or torn.'),
@@ -528,6 +589,7 @@ const rows: readonly Check[] = [
     caution: 'Support the tank before a strap is slackened.',
     access: 'nothing',
     needs: ['wall'],
+    needsTrait: ['strap', 'cradle'],
     outcomes: [
       out(
         'wet',
@@ -568,6 +630,7 @@ const rows: readonly Check[] = [
     access: 'nothing',
     pointlessWith: DRY_SMELL,
     needs: ['wall', 'seam'],
+    looksForWet: true,
     outcomes: [
       out(
         'weeps',
@@ -608,6 +671,129 @@ const rows: readonly Check[] = [
     rest: clear('Nothing was added.', 'None'),
   },
   {
+    key: 'fitting-compare',
+    name: 'Compare fittings with what belongs there',
+    source: 'trade practice',
+    how: 'Thread gauge and ruler on what was put on last: form, pitch, size, seat; does a nut bind, does an elbow bottom?',
+    minutes: 6,
+    kit: ['thread gauge', 'ruler'],
+    risk: 'none',
+    access: 'nothing',
+    outcomes: [out('wrong', 'One does not belong', ['wrong-fitting'], 0.85, 0.03, 'Parts that do not match cannot seal.')],
+    rest: clear('The fittings that can be seen match.', 'All match'),
+  },
+  {
+    key: 'turn-lines',
+    name: 'Turn each line and union by hand',
+    source: 'trade practice',
+    how: 'With two fingers: a line, union or standpipe that turns in its flange has let go.',
+    minutes: 3,
+    kit: ['cloths'],
+    risk: 'care',
+    caution: 'Tray under it: what turns may come off.',
+    access: 'nothing',
+    outcomes: [out('turns', 'One turns freely', ['loose-line', 'wrong-fitting'], 0.85, 0.03, 'It does not hold its seal.')],
+    rest: clear('All sit tight.', 'All tight'),
+  },
+  {
+    key: 'rub-look',
+    name: 'Look where something rubs or gnaws',
+    source: 'trade practice',
+    how: 'Under brackets, hoses and covers that touch the wall, and along edges and corners: bright metal, flats, tooth marks.',
+    minutes: 4,
+    kit: ['lamp', 'mirror'],
+    risk: 'none',
+    access: 'nothing',
+    needs: ['wall'],
+    outcomes: [out('rubbed', 'Rubbed or gnawed', ['rubbed-wall', 'plastic-crack'], 0.85, 0.04, 'The wall is gone there.')],
+    rest: clear('Nothing touches the wall.', 'Nothing'),
+  },
+  {
+    key: 'top-scrape',
+    name: 'Lift the pads on top and scrape',
+    source: 'trade practice',
+    how: 'Felt, foam and packed dirt off the top skin, brush by hand, press with a wooden pick.',
+    minutes: 10,
+    kit: ['hand wire brush', 'lamp'],
+    risk: 'care',
+    caution: 'By hand: no sparks.',
+    access: 'cover',
+    needs: ['wall'],
+    outcomes: [out('holes', 'Holes', ['top-rust'], 0.85, 0.02, 'The top skin is gone there.')],
+    rest: clear('The top skin is sound.', 'Sound'),
+  },
+  {
+    key: 'weld-chalk',
+    name: 'Chalk the welds and wait',
+    source: 'trade practice',
+    how: 'Clean and dry each bead, brush thin chalk on it, wait an hour with fuel against it: dots or a line?',
+    minutes: 12,
+    kit: ['chalk', 'solvent cloth'],
+    risk: 'none',
+    access: 'nothing',
+    needs: ['seam', 'rib'],
+    looksForWet: true,
+    outcomes: [
+      out('spots', 'Dots along a bead', ['porous-weld'], 0.85, 0.03, 'The weld is porous.'),
+      out('line', 'A line beside it', ['weld-crack', 'lower-seam', 'upper-seam'], 0.65, 0.03, 'A weld has cracked.'),
+    ],
+    rest: clear('The welds stay white at this level.', 'Stay white'),
+  },
+  {
+    key: 'crossover-wipe',
+    name: 'Wipe the crossover dry, end by end',
+    source: 'trade practice',
+    how: 'Wipe hose, clamps and necks dry, wait ten minutes, see which end wets first.',
+    minutes: 6,
+    kit: ['cloths', 'lamp'],
+    risk: 'none',
+    access: 'nothing',
+    needs: ['crossover'],
+    looksForWet: true,
+    outcomes: [
+      out('neck', 'At a neck or clamp', ['crossover-neck'], 0.85, 0.03, 'The joint at the neck leaks.'),
+      out('hose', 'Along the hose', ['crossover'], 0.8, 0.03, 'The hose or its cock leaks.'),
+    ],
+    rest: clear('The crossover is dry at this level.', 'Dry'),
+  },
+  {
+    key: 'two-levels',
+    name: 'Watch both levels with the engine running',
+    source: 'trade practice',
+    how: 'Mark both levels, run on one tank for a quarter of an hour, read both again.',
+    minutes: 18,
+    kit: ['dip stick', 'second person'],
+    risk: 'care',
+    sparks: true,
+    caution: 'In the open, extinguisher in hand; stop before the fuller one is at its brim.',
+    access: 'nothing',
+    needs: ['crossover', 'selector'],
+    barredBy: ['pool'],
+    outcomes: [
+      out(
+        'fills',
+        'The other one fills',
+        ['return-overflow'],
+        0.92,
+        0.03,
+        'The return goes to the tank that is not drawn from.',
+      ),
+    ],
+    rest: clear('The levels keep to the selector.', 'Both as switched'),
+  },
+  {
+    key: 'level-asked',
+    name: 'Ask how full it was, and how warm it got',
+    source: 'trade practice',
+    how: 'Filled to the brim, then left in the sun or brought from cold into warmth?',
+    minutes: 1,
+    kit: [],
+    risk: 'none',
+    access: 'nothing',
+    outcomes: [out('brim', 'Brim-full, then warm', ['overfull'], 0.92, 0.08, 'Fuel swells; a full tank has no room for it.')],
+    rest: clear('It was not simply too full.', 'There was room'),
+  },
+  {
     key: 'brim-fill',
     name: 'Fill to the brim and look',
     source: 'trade practice',
@@ -618,19 +804,27 @@ const rows: readonly Check[] = [
     caution: 'Spill tray, no ignition source; a full tank is heavy.',
     access: 'cap',
     barredBy: ['pool', 'drip'],
+    looksForWet: true,
     outcomes: [
       out('ring', 'Wet at the sender', ['sender-seal', 'sender-terminals'], 0.85, 0.03, 'The seal on top leaks.'),
       out('vent', 'Wet at a vent', ['vent-hose', 'vent-valve'], 0.75, 0.03, 'A vent leaks when full.'),
       out(
         'fitting',
         'Wet at a fitting',
-        ['standpipe', 'pickup', 'return-union', 'plate'],
+        ['standpipe', 'pickup', 'return-union', 'plate', 'wrong-fitting', 'loose-line'],
         0.8,
         0.03,
         'A fitting on top leaks.',
       ),
-      out('seam', 'Wet at the upper seam', ['upper-seam', 'weld-crack'], 0.7, 0.03, 'The upper seam leaks.'),
-      out('neck', 'Wet at the neck', ['neck', 'filler-hose', 'cap-seal'], 0.7, 0.03, 'The filling path leaks when full.'),
+      out('seam', 'Wet at the upper seam', ['upper-seam', 'weld-crack', 'top-rust'], 0.7, 0.03, 'The upper seam leaks.'),
+      out(
+        'neck',
+        'Wet at the neck',
+        ['neck', 'filler-hose', 'cap-seal', 'crossover-neck'],
+        0.7,
+        0.03,
+        'The filling path leaks when full.',
+      ),
     ],
     rest: clear('Brim-full nothing comes.', 'Stays dry'),
   },
@@ -645,7 +839,10 @@ const rows: readonly Check[] = [
     caution: 'Bond the containers; keep vapour away from heaters.',
     access: 'drained',
     pointlessWith: DRY_SMELL,
-    outcomes: [out('stops', 'It stops', [...highSide, 'neck'], 0.8, 0.1, 'It is above this level.')],
+    looksForWet: true,
+    outcomes: [
+      out('stops', 'It stops', [...highSide, 'neck', 'overfull', 'crossover-neck'], 0.8, 0.1, 'It is above this level.'),
+    ],
     rest: { key: 'goes-on', words: 'It goes on', means: 'It is below this level.' },
   },
   {
@@ -658,11 +855,12 @@ const rows: readonly Check[] = [
     risk: 'care',
     caution: 'Stands under it before anyone is.',
     access: 'nothing',
+    looksForWet: true,
     outcomes: [
       out(
         'shows',
         'It shows',
-        ['sender-seal', 'vent-valve', 'vent-hose', 'upper-seam', 'standpipe', 'cap-seal', 'fillet', 'plate'],
+        ['sender-seal', 'motion-grommet', 'vent-valve', 'vent-hose', 'upper-seam', 'standpipe', 'cap-seal', 'fillet', 'plate'],
         0.6,
         0.06,
         'Moving the level to it brings it out.',
@@ -680,16 +878,24 @@ const rows: readonly Check[] = [
     risk: 'care',
     access: 'nothing',
     barredBy: ['pool', 'drip'],
+    looksForWet: true,
     outcomes: [
       out(
         'top',
         'Wet on top',
-        ['sender-seal', 'vent-valve', 'vent-hose', 'upper-seam', 'standpipe', 'cap-seal'],
+        ['motion-grommet', 'sender-seal', 'vent-valve', 'vent-hose', 'upper-seam', 'standpipe', 'cap-seal'],
         0.7,
         0.05,
         'Slosh brings it out on top.',
       ),
-      out('side', 'Wet on a side', ['weld-crack', 'fillet', 'lining', 'lower-seam'], 0.6, 0.04, 'Flexing opens a seam.'),
+      out(
+        'side',
+        'Wet on a side',
+        ['weld-crack', 'fillet', 'lining', 'lower-seam', 'rubbed-wall'],
+        0.6,
+        0.04,
+        'Flexing opens a seam.',
+      ),
     ],
     rest: clear('Moving does not bring it.', 'Stays dry'),
   },
@@ -717,6 +923,7 @@ const rows: readonly Check[] = [
     caution: 'Solvent vapour: air it out.',
     access: 'nothing',
     needs: ['rib', 'rivets'],
+    looksForWet: true,
     outcomes: [
       out('rib', 'Along a rib or spar', ['fillet', 'weld-crack'], 0.75, 0.05, 'The fillet behind it has let go.'),
       out('plate', 'At a plate', ['plate'], 0.8, 0.03, 'The plate’s gasket leaks.'),
@@ -890,13 +1097,14 @@ const rows: readonly Check[] = [
     kit: ['fuel dye', 'ultraviolet lamp'],
     risk: 'care',
     access: 'cap',
+    looksForWet: true,
     outcomes: [
       out('high', 'Glows on top', highSide, 0.8, 0.04, 'It comes out on top.'),
       out('low', 'Glows low', lowSide, 0.8, 0.05, 'It comes out low.'),
       out(
         'line',
         'Glows on a line',
-        ['feed-hose', 'coupling', 'return-union', 'selector', 'engine-side', 'carburettor', 'tap', 'crossover'],
+        ['feed-hose', 'coupling', 'return-union', 'loose-line', 'selector', 'engine-side', 'carburettor', 'tap', 'crossover'],
         0.8,
         0.03,
         'It comes from a line.',
@@ -1005,8 +1213,9 @@ const rows: readonly Check[] = [
     risk: 'danger',
     caution: 'Drained first; stop if it catches; nobody under it.',
     access: 'tank down',
+    looksForWet: true,
     outcomes: [
-      out('ring', 'Sender wet', ['sender-seal', 'sender-terminals'], 0.85, 0.03, 'The seal leaks.'),
+      out('ring', 'Sender wet', ['sender-seal', 'sender-terminals', 'motion-grommet'], 0.85, 0.03, 'The seal leaks.'),
       out(
         'hose',
         'A hose or valve wet',
@@ -1018,7 +1227,7 @@ const rows: readonly Check[] = [
       out(
         'fitting',
         'A fitting wet',
-        ['pickup', 'standpipe', 'return-union', 'coupling', 'plate'],
+        ['pickup', 'standpipe', 'return-union', 'coupling', 'plate', 'wrong-fitting', 'loose-line'],
         0.85,
         0.03,
         'A fitting leaks.',
@@ -1026,7 +1235,7 @@ const rows: readonly Check[] = [
       out(
         'skin',
         'Skin or seam',
-        ['upper-seam', 'weld-crack', 'plastic-crack', 'mould-seam'],
+        ['upper-seam', 'weld-crack', 'top-rust', 'rubbed-wall', 'plastic-crack', 'mould-seam'],
         0.8,
         0.03,
         'The tank itself leaks on top.',
@@ -1045,10 +1254,10 @@ const rows: readonly Check[] = [
     caution: 'Drained and aired; an empty tank is the dangerous one.',
     access: 'tank down',
     outcomes: [
-      out('holes', 'Holes', ['pinholes', 'strap-rub'], 0.9, 0.02, 'The plate is gone there.'),
-      out('seam', 'Seam', ['lower-seam', 'upper-seam', 'weld-crack', 'mould-seam'], 0.8, 0.03, 'A seam leaks.'),
+      out('holes', 'Holes', ['pinholes', 'strap-rub', 'top-rust'], 0.9, 0.02, 'The plate is gone there.'),
+      out('seam', 'Seam', ['lower-seam', 'upper-seam', 'weld-crack', 'porous-weld', 'mould-seam'], 0.8, 0.03, 'A seam leaks.'),
       out('patch', 'Old patch', ['old-patch', 'lining'], 0.85, 0.03, 'The old patch has let go.'),
-      out('crack', 'Crack or chafe', ['plastic-crack', 'neck'], 0.85, 0.02, 'The wall is cracked or chafed.'),
+      out('crack', 'Crack or chafe', ['plastic-crack', 'rubbed-wall', 'neck'], 0.85, 0.02, 'The wall is cracked or chafed.'),
     ],
     rest: clear('Nothing to see: only a test will tell.', 'Nothing'),
   },
@@ -1074,6 +1283,13 @@ export function checkOf(key: string): Check {
   const found = checks.find(each => each.key === key)
   if (!found) throw new Error(`There is no check “${key}”.`)
   return found
+}
+
+/** An answer as it is told: the check's own words, or those that every check takes. */
+export function answerWords(key: string, outcome: string): string {
+  if (isNeutral(outcome)) return neutralWords[outcome]
+  const { outcomes, rest } = checkOf(key)
+  return (outcomes.find(each => each.key === outcome) ?? rest).words
 }
 
 /** Whether a check comes before the tank is taken down. */

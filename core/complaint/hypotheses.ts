@@ -37,7 +37,12 @@ const isAt = (part: CasePart, height: 'high' | 'low' | undefined) => {
 
 /** Parts of a case that a cause can sit on. */
 export const partsOfCause = (cause: Cause, parts: readonly CasePart[]): CasePart[] =>
-  parts.filter(part => cause.families.includes(part.family) && isAt(part, cause.height))
+  parts.filter(
+    part =>
+      cause.families.includes(part.family) &&
+      isAt(part, cause.height) &&
+      (!cause.traits || (part.trait !== null && cause.traits.includes(part.trait))),
+  )
 
 /**
  * Everything that may be wrong with this tank, with its weight by kind of craft and age, moved by the shop's own outcomes

@@ -146,6 +146,7 @@ export const mechanisms: Record<Mechanism, Shows> = {
     'after-standing': ['often', 'holes rusted open are wetted again'],
     'lined-before': ['sometimes', 'it was bad enough to be lined or patched'],
     'wet-corner': ['sometimes', 'water lies in the corners'],
+    'after-wash': ['sometimes', 'washing uncovers what dirt and scale held'],
   },
   'disturbed': {
     'opened-lately': ['often', 'it was off lately'],

@@ -1,8 +1,9 @@
 import { fuels } from '../fuel/fuels'
 import { accesses, accessMinutes, checkOf, checks, isBeforeDrop, type Access, type Check, type Risk } from './checks'
 import { answerChances, codeClassesOf } from './observations'
-import type { Situation } from './situation'
-import type { Suspects } from './suspects'
+import { isNeutral, type Situation } from './situation'
+import type { CauseKey } from './keys'
+import { suspectsOf, type Suspects } from './suspects'
 
 export interface RankedCheck {
   check: Check
@@ -12,8 +13,8 @@ export interface RankedCheck {
   minutes: number
   /** bits a minute, less for risk: what they are ranked by */
   worth: number
-  /** what each answer would mean: its chance, and the cause that would then be likeliest */
-  answers: { key: string; words: string; means: string; chance: number; then: { cause: string; chance: number } | null }[]
+  /** what each answer would mean, and its chance; only those that this tank can give */
+  answers: { key: string; words: string; means: string; chance: number }[]
 }
 
 export interface NextChecks {
@@ -69,11 +70,6 @@ function causesWith(suspects: Suspects, chanceOf: (at: number) => number): { byC
   return { byCause, chance }
 }
 
-const likeliest = (byCause: ReadonlyMap<string, number>, chance: number) => {
-  const best = [...byCause].filter(([key]) => key !== 'other').sort((a, b) => b[1] - a[1])[0]
-  return best && chance > 0 ? { cause: best[0], chance: best[1] / chance } : null
-}
-
 /** Expected fall of entropy over the causes, bits, with what each answer would mean. */
 function judge(check: Check, suspects: Suspects): Pick<RankedCheck, 'information' | 'answers'> {
   const before = entropyOf(causesWith(suspects, () => 1).byCause.values())
@@ -81,10 +77,28 @@ function judge(check: Check, suspects: Suspects): Pick<RankedCheck, 'information
   const chances = suspects.weights.map(({ hypothesis }) => answerChances(check, hypothesis))
   const answers = [...check.outcomes, check.rest].map(({ key, words, means }, k) => {
     const { byCause, chance } = causesWith(suspects, at => chances[at]![k]!)
-    return { key, words, means, chance, then: likeliest(byCause, chance), left: entropyOf(byCause.values()) }
+    return { key, words, means, chance, left: entropyOf(byCause.values()) }
   })
   const information = before - answers.reduce((sum, answer) => sum + answer.chance * answer.left, 0)
-  return { information: Math.max(0, information), answers: answers.map(({ left: _, ...answer }) => answer) }
+  const possible = new Set(suspects.list.map(suspect => suspect.cause.key))
+  const canBe = (key: string) => check.outcomes.find(each => each.key === key)?.for.some(cause => possible.has(cause)) ?? true
+  return {
+    information: Math.max(0, information),
+    answers: answers.filter(({ key }) => canBe(key)).map(({ left: _, ...answer }) => answer),
+  }
+}
+
+/**
+ * What an answer would make of the suspects: the likeliest cause then, with the chance that it then has, by the same reckoning
+ * that will be done when it is given.
+ */
+export function afterAnswer(situation: Situation, check: string, outcome: string): { cause: CauseKey; chance: number } | null {
+  const answers = [
+    ...situation.answers.filter(answer => answer.check !== check),
+    { check, outcome, dryTank: situation.dryTank },
+  ]
+  const first = suspectsOf({ ...situation, answers }).list[0]
+  return first ? { cause: first.cause.key, chance: first.chance } : null
 }
 
 /** A test that looks everywhere names the cause it finds; a hold only says whether anything leaks. */
@@ -104,9 +118,8 @@ function judgeTest(check: Check, suspects: Suspects, before: number): Pick<Ranke
           words: 'Leaks',
           means: 'It is on what the hold reached.',
           chance: leaks.chance,
-          then: likeliest(leaks.byCause, leaks.chance),
         },
-        { ...check.rest, chance: tight.chance, then: likeliest(tight.byCause, tight.chance) },
+        { ...check.rest, chance: tight.chance },
       ],
     }
   }
@@ -124,8 +137,8 @@ function judgeTest(check: Check, suspects: Suspects, before: number): Pick<Ranke
   return {
     information: Math.max(0, information),
     answers: [
-      { key: 'found', words: 'Found', means: 'It shows where.', chance: 1 - quiet.chance, then: null },
-      { ...check.rest, chance: quiet.chance, then: likeliest(quiet.byCause, quiet.chance) },
+      { key: 'found', words: 'Found', means: 'It shows where.', chance: 1 - quiet.chance },
+      { ...check.rest, chance: quiet.chance },
     ],
   }
 }
@@ -133,11 +146,16 @@ function judgeTest(check: Check, suspects: Suspects, before: number): Pick<Ranke
 /** Whether an access has been gained already by a check that was answered: what is open stays open. */
 function opened(situation: Situation): ReadonlySet<Access> {
   const done = new Set<Access>(['nothing'])
-  for (const { check } of situation.answers) done.add(checkOf(check).access)
+  for (const { check, outcome } of situation.answers) if (!isNeutral(outcome)) done.add(checkOf(check).access)
   if (done.has('tank down')) for (const access of accesses) done.add(access)
   if (situation.tests.some(test => test.says !== null)) done.add('drained').add('cap')
   return done
 }
+
+/** Whether the tank has what a check looks at. */
+const hasPartFor = ({ needs, needsTrait }: Check, { parts }: Situation): boolean =>
+  !needs ||
+  parts.some(part => needs.includes(part.family) && (!needsTrait || (part.trait !== null && needsTrait.includes(part.trait))))
 
 /** Least information worth being offered, bits. */
 const WORTH_ASKING = 0.004
@@ -165,7 +183,6 @@ function firstOfAll({ dangerous, bilge, pool, road }: Record<'dangerous' | 'bilg
  * A check that could hurt with this complaint is not offered, and said why.
  */
 export function nextChecks(situation: Situation, suspects: Suspects): NextChecks {
-  const families = new Set(situation.parts.map(part => part.family))
   const said = new Set<string>([...situation.signs, ...codeClassesOf(situation)])
   const done = new Set(situation.answers.map(answer => answer.check))
   const gained = opened(situation)
@@ -173,12 +190,7 @@ export function nextChecks(situation: Situation, suspects: Suspects): NextChecks
   const bilge = vapourInBilge(situation)
   const ranked: RankedCheck[] = []
   for (const check of checks) {
-    if (
-      done.has(check.key) ||
-      check.pointlessWith?.some(key => said.has(key)) ||
-      (check.needs && !check.needs.some(family => families.has(family)))
-    )
-      continue
+    if (done.has(check.key) || check.pointlessWith?.some(key => said.has(key)) || !hasPartFor(check, situation)) continue
     if (check.sparks && bilge) {
       barred.push({ check, why: 'not before the bilge is ventilated and its vapour read' })
       continue

@@ -3,7 +3,7 @@ import { causes, type Cause } from './causes'
 import type { Hypothesis } from './hypotheses'
 import { mechanisms } from './mechanisms'
 import { likelihoods, signOf, signs, type Likelihood, type SignGroup } from './signs'
-import type { Situation, TestWord } from './situation'
+import { isNeutral, type CheckAnswer, type Situation, type TestWord } from './situation'
 import { CODE_BASE, troubleCode, type CodeClass } from './troubleCodes'
 import type { SignKey } from './keys'
 
@@ -136,7 +136,7 @@ interface TestChance {
 const TIGHT: TestChance = { there: 0.06, elsewhere: 0.9, unlisted: 0.5 }
 const LEAKS: TestChance = { there: 0.95, elsewhere: 0.12, unlisted: 0.5 }
 const DRY: TestChance = { there: 0.15, elsewhere: 0.97, unlisted: 0.6 }
-const FOUND: TestChance = { there: 0.9, elsewhere: 0.005, unlisted: 0.08 }
+const FOUND: TestChance = { there: 0.9, elsewhere: 0.003, unlisted: 0.08 }
 
 function testObservations(test: TestWord): Observation[] {
   const observe = (
@@ -200,6 +200,13 @@ function testObservations(test: TestWord): Observation[] {
   ]
 }
 
+/** Whether an answer tells anything: neither “cannot” does, nor that nothing is wet where there is no fuel. */
+export function saysSomething({ check: key, outcome, dryTank }: CheckAnswer): boolean {
+  if (isNeutral(outcome)) return false
+  const check = checkOf(key)
+  return !(dryTank && check.looksForWet && !check.outcomes.some(each => each.key === outcome))
+}
+
 /** Everything that a situation says, one by one. */
 export function observationsOf(situation: Situation): Observation[] {
   const groups = new Set(situation.signs.map(key => signOf(key).group))
@@ -207,7 +214,7 @@ export function observationsOf(situation: Situation): Observation[] {
     ...situation.signs.map(signObservation),
     ...(['when', 'where'] as const).filter(group => groups.has(group)).map(group => unsaid(group, situation.signs)),
     ...situation.codes.map(codeObservation).filter(each => each !== null),
-    ...situation.answers.map(answer => answerObservation(answer.check, answer.outcome)),
+    ...situation.answers.filter(saysSomething).map(answer => answerObservation(answer.check, answer.outcome)),
     ...situation.tests.flatMap(testObservations),
   ]
 }

@@ -63,7 +63,7 @@ const rows: readonly Sign[] = [
   sign('when', 'tilted', 'On a slope or heeled', 'shows on a slope or heeled', 0.05),
   sign('when', 'after-standing', 'First fill after long standing', 'began at the first fill after long standing', 0.06),
   sign('when', 'after-repair', 'Back after a repair', 'came back after a repair', 0.06),
-  sign('when', 'after-wash', 'After rain or washing', 'shows after rain or washing', 0.03),
+  sign('when', 'after-wash', 'Since it was washed', 'shows since it was washed or rained on', 0.03),
 
   sign('where', 'wet-top', 'On top', 'is wet on top', 0.1),
   sign('where', 'wet-neck', 'Neck side', 'is wet on the neck side', 0.07),

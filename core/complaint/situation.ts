@@ -1,4 +1,4 @@
-import type { PartFamily, PartShape } from '../circuit/boundary'
+import type { PartFamily, PartShape, PartTrait } from '../circuit/boundary'
 import type { CraftKind, TankMaterial } from '../circuit/kinds/tankKind'
 import type { FuelKey } from '../fuel/fuels'
 
@@ -8,6 +8,7 @@ export interface CasePart {
   name: string
   family: PartFamily
   shape: PartShape
+  trait: PartTrait | null
 }
 
 /**
@@ -25,9 +26,21 @@ export interface TestWord {
   found: readonly string[]
 }
 
+/** Answers that every check takes and that speak neither for nor against anything. */
+export const neutralAnswers = ['cannot', 'has none', 'done before'] as const
+export type NeutralAnswer = (typeof neutralAnswers)[number]
+export const neutralWords: Record<NeutralAnswer, string> = {
+  'cannot': 'Cannot',
+  'has none': 'It has none',
+  'done before': 'Done before',
+}
+export const isNeutral = (outcome: string): outcome is NeutralAnswer => neutralAnswers.some(each => each === outcome)
+
 export interface CheckAnswer {
   check: string
   outcome: string
+  /** no fuel stood in the tank: that nothing was wet says nothing */
+  dryTank?: boolean
 }
 
 /** All that is known of a complaint. Nothing in it needs to be filled. */
@@ -43,6 +56,8 @@ export interface Situation {
   /** trouble codes as typed */
   codes: readonly string[]
   answers: readonly CheckAnswer[]
+  /** no fuel stands in the tank now: it was drained, or has never had any */
+  dryTank?: boolean
   tests: readonly TestWord[]
   /** parts that were repaired and where nothing has been found since */
   repaired: readonly string[]

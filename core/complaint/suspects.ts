@@ -1,7 +1,9 @@
 import type { Cause } from './causes'
 import { hypothesesOf, type Hypothesis } from './hypotheses'
-import { observationsOf, type Observation } from './observations'
+import { checkOf } from './checks'
+import { observationsOf, saysSomething, type Observation } from './observations'
 import { opposites, signOf } from './signs'
+import { lowerFirst } from '../words/words'
 import type { Situation } from './situation'
 
 export interface Reason {
@@ -9,7 +11,7 @@ export interface Reason {
   words: string
   /** why it speaks for or against, when there is more to say */
   because: string | null
-  /** natural logarithm of how much likelier it is with this cause than on average over the others; above zero speaks for it */
+  /** natural logarithm of how much likelier it is with this cause than with a fault that has nothing to do with it */
   weight: number
 }
 
@@ -84,13 +86,47 @@ interface Joint {
   pairByObservation: Float64Array[]
 }
 
+/** How much of a second look at the same thing is the first one again: the same eyes, light and place. Judged. */
+const SAME_AGAIN = 0.8
+
+/**
+ * What each observation counts for, 0 to 1: looks that tell the same causes apart in the same way share their weight, so that
+ * asking again adds little (a tempered likelihood, as for dependent evidence in any text on naive Bayes). What a customer said
+ * keeps its weight.
+ */
+function countsFor(
+  hypotheses: readonly Hypothesis[],
+  observations: readonly Observation[],
+  rows: readonly Float64Array[],
+): number[] {
+  const total = hypotheses.reduce((sum, { prior }) => sum + prior, 0)
+  const centred = rows.map(row => {
+    const logs = row.map(Math.log)
+    const mean = hypotheses.reduce((sum, { prior }, i) => sum + prior * logs[i]!, 0) / total
+    const apart = logs.map((log, i) => Math.sqrt(hypotheses[i]!.prior) * (log - mean))
+    const length = Math.sqrt(apart.reduce((sum, each) => sum + each * each, 0)) || 1
+    return apart.map(each => each / length)
+  })
+  const looked = observations.map(({ key }) => key.startsWith('check'))
+  return rows.map((_, k) => {
+    if (!looked[k]) return 1
+    const again = centred.reduce((sum, other, j) => {
+      if (j === k || !looked[j]) return sum
+      const alike = centred[k]!.reduce((dot, each, i) => dot + each * other[i]!, 0)
+      return sum + SAME_AGAIN * Math.max(0, alike) ** 4
+    }, 0)
+    return 1 / (1 + again)
+  })
+}
+
 /** Single faults, and pairs of the likeliest. @param rows one a observation, one column a hypothesis */
 function jointOf(
   hypotheses: readonly Hypothesis[],
   observations: readonly Observation[],
   rows: readonly Float64Array[],
 ): Joint {
-  const byObservation = rows.map(row => row.map(Math.log))
+  const counts = countsFor(hypotheses, observations, rows)
+  const byObservation = rows.map((row, k) => row.map(chance => counts[k]! * Math.log(chance)))
   const log = Float64Array.from(
     hypotheses,
     (hypothesis, i) => Math.log(hypothesis.prior * (1 - PAIR_PRIOR)) + byObservation.reduce((sum, row) => sum + row[i]!, 0),
@@ -107,7 +143,7 @@ function jointOf(
       .map(j => ({ i, j })),
   )
   const pairByObservation = rows.map((row, k) =>
-    Float64Array.from(pairs, ({ i, j }) => Math.log(ofPair(observations[k]!, row[i]!, row[j]!))),
+    Float64Array.from(pairs, ({ i, j }) => counts[k]! * Math.log(ofPair(observations[k]!, row[i]!, row[j]!))),
   )
   const pairLog = Float64Array.from(
     pairs,
@@ -119,12 +155,14 @@ function jointOf(
 }
 
 /**
- * Weights of the hypotheses, alone or in pairs, and how well all observations are explained. @param without an observation that
- * is left out
+ * Weights of the hypotheses, alone or in pairs, and how well all observations are explained. @param without observations
+ * that are left out
  */
-function posterior({ singles, pairs, pairLog, pairByObservation }: Joint, without: number | null = null): Posterior {
-  const single = without === null ? singles.log : singles.log.map((log, i) => log - singles.byObservation[without]![i]!)
-  const pair = without === null ? pairLog : pairLog.map((log, at) => log - pairByObservation[without]![at]!)
+function posterior({ singles, pairs, pairLog, pairByObservation }: Joint, without: readonly number[] = []): Posterior {
+  const left = (all: Float64Array, rows: readonly Float64Array[]) =>
+    without.length === 0 ? all : all.map((log, i) => without.reduce((sum, k) => sum - rows[k]![i]!, log))
+  const single = left(singles.log, singles.byObservation)
+  const pair = left(pairLog, pairByObservation)
   const evidence = logSum([...single, ...pair])
   const weights = Array.from(single, log => Math.exp(log - evidence))
   let several = 0
@@ -160,7 +198,6 @@ export function suspectsOf(situation: Situation): Suspects {
   hypotheses.forEach(({ cause }, i) => {
     if (cause) byCause.set(cause, [...(byCause.get(cause) ?? []), i])
   })
-  const averages = rows.map(row => row.reduce((sum, chance, i) => sum + (chance * weights[i]!) / total, 0))
   const list = [...byCause]
     .map(([cause, at]): Suspect => ({
       cause,
@@ -179,7 +216,6 @@ export function suspectsOf(situation: Situation): Suspects {
         hypotheses,
         observations,
         rows,
-        averages,
       ),
     }))
     .sort((a, b) => b.chance - a.chance)
@@ -202,15 +238,14 @@ function reasonsFor(
   hypotheses: readonly Hypothesis[],
   observations: readonly Observation[],
   rows: readonly Float64Array[],
-  averages: readonly number[],
 ): Reason[] {
   return observations
     .map((observation, k): Reason => ({
       words: observation.words,
       because: observation.because(hypotheses[i]!),
-      weight: Math.log(rows[k]![i]! / averages[k]!),
+      weight: Math.log(rows[k]![i]! / observation.base),
     }))
-    .filter(reason => Math.abs(reason.weight) > SPEAKS && reason.words !== 'what was not said')
+    .filter(({ weight, words }) => Math.abs(weight) > SPEAKS && words !== 'what was not said')
     .sort((a, b) => Math.abs(b.weight) - Math.abs(a.weight))
 }
 
@@ -238,7 +273,7 @@ function contradictionsOf(
   }
   const odd = observations.flatMap((observation, k): Contradiction[] => {
     if (observation.key.startsWith('unsaid')) return []
-    const rest = posterior(joint, k)
+    const rest = posterior(joint, [k])
     const chance = Math.exp(all.evidence - rest.evidence)
     if (chance > ODD || chance > oddBelow(observation)) return []
     return [
@@ -253,10 +288,7 @@ function contradictionsOf(
     .filter(pair => pair.every(key => situation.signs.includes(key)))
     .map(([a, b]): Contradiction => {
       const without = (key: string) =>
-        posterior(
-          joint,
-          observations.findIndex(observation => observation.key === `sign ${key}`),
-        ).evidence
+        posterior(joint, [observations.findIndex(observation => observation.key === `sign ${key}`)]).evidence
       // The one whose absence makes the rest fit better is the doubtful one.
       const doubtful = without(a) > without(b) ? a : b
       return {
@@ -265,5 +297,23 @@ function contradictionsOf(
         sentence: `“${signOf(a).words}” and “${signOf(b).words}” cannot both be so of one leak. The rest fits better with “${signOf(doubtful === a ? b : a).words}”; ask about the other again, or look for two leaks.`,
       }
     })
-  return [...opposed, ...odd].slice(0, 3)
+  return [...opposed, ...odd, ...apart(situation)].slice(0, 3)
+}
+
+/** Looks that each found something, at causes that have nothing in common: by their own words, whatever their chances are. */
+function apart({ answers }: Situation): Contradiction[] {
+  const found = answers.filter(saysSomething).flatMap(({ check, outcome }) => {
+    const at = checkOf(check).outcomes.find(each => each.key === outcome)
+    return at ? [{ words: `${checkOf(check).name}: ${lowerFirst(at.words)}`, for: at.for }] : []
+  })
+  return found.flatMap((a, at) =>
+    found
+      .slice(at + 1)
+      .filter(b => !a.for.some(cause => b.for.includes(cause)))
+      .map(b => ({
+        words: `${a.words} · ${b.words}`,
+        chance: 0,
+        sentence: `“${a.words}” and “${b.words}” point to different places. Look at both again, or there are two leaks.`,
+      })),
+  )
 }

@@ -2,7 +2,7 @@ import type { HoldVerdict } from '../hold/hold'
 import { deriveLedger } from './deriveLedger'
 import type { LedgerEntries } from './ledger'
 import { ledgerHold, ledgerPart, ledgerRepair, ledgerSoap, untouched } from './ledger.fixture'
-import { nextStep, type RunningTest } from './nextStep'
+import { nextStep, type Beginning, type RunningTest } from './nextStep'
 
 const parts = ['cap', 'seam', 'drain', 'strap'].map(id => ledgerPart(id))
 const all = parts.map(part => part.id)
@@ -10,10 +10,10 @@ const empty = untouched(parts)
 const hold = (at: number, verdict: HoldVerdict, reached = all) => ledgerHold(at, verdict, reached)
 const step = (
   entries: Partial<LedgerEntries> = {},
-  { now = 100, running = null, unchecked }: { now?: number; running?: RunningTest | null; unchecked?: boolean } = {},
+  { now = 100, running = null, begins }: { now?: number; running?: RunningTest | null; begins?: Beginning } = {},
 ) => {
   const whole = { ...empty, ...entries }
-  return nextStep(deriveLedger(whole, now), whole, running, unchecked)
+  return nextStep(deriveLedger(whole, now), whole, running, begins)
 }
 const leak = (number: number, partId: string) => ({ id: `L${number}`, number, partId })
 const found = (...partIds: string[]) => ({
@@ -45,14 +45,29 @@ test('nothing tested yet: the first check where something was complained of, els
     about: null,
     kind: 'soap',
   })
-  expect(step({}, { unchecked: true })).toEqual({
+  expect(step({}, { begins: 'check' })).toEqual({
     action: 'check',
     sentence: 'The complaint is taken. See what it most likely is, and do the first check.',
     at: null,
     about: null,
     kind: null,
   })
-  expect(step({ tests: [hold(1, 'cannot-tell')] }, { unchecked: true }).action).toBe('settle')
+  expect(step({ tests: [hold(1, 'cannot-tell')] }, { begins: 'check' }).action).toBe('settle')
+})
+
+test('what begins without a leak begins with what it is', () => {
+  expect(step({}, { begins: 'look again' })).toMatchObject({
+    action: 'check',
+    sentence: expect.stringContaining('leaked before'),
+  })
+  expect(step({}, { begins: 'line' })).toMatchObject({ action: 'line', sentence: expect.stringContaining('clean and line it') })
+  expect(step({}, { begins: 'new' })).toMatchObject({
+    action: 'test',
+    kind: 'soap',
+    sentence: 'A new tank is proved before its first fuel. A soap walk of about 8 min comes first.',
+  })
+  for (const begins of ['look again', 'line', 'new'] as const)
+    expect(step({ tests: [hold(1, 'sealed')] }, { begins }).action).toBe('record')
 })
 
 describe('an open leak', () => {

@@ -7,7 +7,7 @@ import { lastCured } from './evidence'
 import { measures, type Instant, type LedgerEntries, type LedgerMeasurement, type LedgerTest } from './ledger'
 import type { SettlingPlan } from './settlingPlan'
 
-export const nextActions = ['watch', 'check', 'test', 'find', 'repair', 'wait', 'retest', 'settle', 'record'] as const
+export const nextActions = ['watch', 'check', 'line', 'test', 'find', 'repair', 'wait', 'retest', 'settle', 'record'] as const
 export type NextAction = (typeof nextActions)[number]
 
 /** A test that is running now. */
@@ -42,13 +42,17 @@ const step = (action: NextAction, sentence: string, more: Partial<NextStep> = {}
  * What to do next, most pressing first: watch a running test, repair an open leak, find a measured one, wait for a cure,
  * retest, settle the rest, write the record.
  * @param running the test that runs now
- * @param unchecked something was complained of and nothing has been looked at yet
+ * @param begins with what a job begins on which nothing was tested yet
  */
-export function nextStep(ledger: Ledger, entries: LedgerEntries, running: RunningTest | null, unchecked = false): NextStep {
+export function nextStep(
+  ledger: Ledger,
+  entries: LedgerEntries,
+  running: RunningTest | null,
+  begins: Beginning = 'test',
+): NextStep {
   if (running) return step('watch', testKinds[running.kind].running, { about: running.id, kind: running.kind })
   return (
-    nextForLeaks(ledger, entries) ??
-    (ledger.settle ? nextForMissing(ledger, ledger.settle, entries, unchecked) : sealed(entries))
+    nextForLeaks(ledger, entries) ?? (ledger.settle ? nextForMissing(ledger, ledger.settle, entries, begins) : sealed(entries))
   )
 }
 
@@ -131,6 +135,13 @@ export function isTankItself(test: LedgerTest, { parts, tests }: LedgerEntries):
 const verdictIn = (test: LedgerMeasurement, { limit, pressure }: LedgerEntries) =>
   verdictOf(boundsAt(test.bounds, Math.abs(test.pressure), pressure), limit)
 
+/** With what a job begins on which nothing was tested yet. */
+export type Beginning = 'check' | 'look again' | 'line' | 'new' | 'test'
+const beginsWithLook = {
+  'check': 'The complaint is taken. See what it most likely is, and do the first check.',
+  'look again': 'A visit after the repair. Look where it leaked before: dry, or seen again?',
+} as const
+
 const testWords = { hold: 'hold', soap: 'soap walk' } as const
 
 /** While parts have no evidence: the first check, the first test, or the shortest tests that settle the rest. */
@@ -138,16 +149,17 @@ function nextForMissing(
   { missing }: Ledger,
   { tests, minutes }: SettlingPlan,
   entries: LedgerEntries,
-  unchecked: boolean,
+  begins: Beginning,
 ): NextStep {
   const first = tests[0]?.minutes ?? minutes
   const last = entries.tests.at(-1)
   if (!last) {
-    return unchecked
-      ? step('check', 'The complaint is taken. See what it most likely is, and do the first check.')
-      : step('test', `Nothing tested yet. A ${testWords[tests[0]?.kind ?? 'hold']} of about ${first} min comes first.`, {
-          kind: tests[0]?.kind ?? 'hold',
-        })
+    if (begins === 'line') return step('line', 'Nothing leaks yet. Strip, clean and line it; once it has cured, prove it.')
+    if (begins !== 'test' && begins !== 'new') return step('check', beginsWithLook[begins])
+    const why = begins === 'new' ? 'A new tank is proved before its first fuel' : 'Nothing tested yet'
+    return step('test', `${why}. A ${testWords[tests[0]?.kind ?? 'hold']} of about ${first} min comes first.`, {
+      kind: tests[0]?.kind ?? 'hold',
+    })
   }
   const kind = tests[0]?.kind ?? 'hold'
   if (last.kind === 'hold' && measures(last) && verdictIn(last, entries) === 'cannot-tell' && kind === 'hold') {

@@ -388,7 +388,7 @@ describe('a measured leak', () => {
     await soaped(job, 4, allDry(job))
     expect(await standing(job)).toMatchObject({
       state: 'leaking',
-      sentence: expect.stringContaining('measured a leak that nobody has found'),
+      sentence: expect.stringContaining('leaks and every fitting is dry: it is the tank itself'),
     })
   })
   test('of two both count', async () => {

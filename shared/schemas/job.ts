@@ -43,7 +43,12 @@ export const emptyComplaint = (): Complaint => ({ signs: [], codes: [], words: '
 /** Which state of the job was edited, so that a second editor is told. */
 const revision = () => yup.number().integer().required('The revision that was edited is missing.')
 
+/** What a job is about: most begin with a leak, some without. */
+export const workKinds = ['leak', 'new tank', 'lining', 'new for old', 'follow-up'] as const
+export type WorkKind = (typeof workKinds)[number]
+
 const facts = {
+  work: oneOf(workKinds, 'What the job is').default('leak'),
   craftName: requiredLine('Craft', 80),
   craftKind: oneOf(craftKinds, 'Kind of craft'),
   /** year in which it was built; null when nobody knows */

@@ -1,6 +1,7 @@
 import * as yup from 'yup'
 import { causes } from '../../core/complaint/causes'
 import { checks } from '../../core/complaint/checks'
+import { isNeutral } from '../../core/complaint/situation'
 import { entryId, line, oneOf, quantity, requiredLine } from './fields'
 import { closuresSchema, linksSchema, reliefSchema } from '../leaktest/setupForm'
 
@@ -13,9 +14,11 @@ export const answerSchema = yup.object({
   ),
   outcome: requiredLine('The answer', 40).test('outcome', 'That is not an answer to this check.', function (value) {
     const check = checks.find(each => each.key === (this.parent as { check?: string }).check)
-    return !check || [...check.outcomes.map(each => each.key), check.rest.key].includes(value)
+    return !check || isNeutral(value) || [...check.outcomes.map(each => each.key), check.rest.key].includes(value)
   }),
   after: yup.string().uuid('That answer is not known.').nullable().default(null),
+  /** when it was done before, or why it cannot be done */
+  note: line('The note', 120).default(''),
 })
 export type AnswerForm = yup.InferType<typeof answerSchema>
 

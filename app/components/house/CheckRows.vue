@@ -1,9 +1,16 @@
 <script setup lang="ts">
 import type { RankedCheck } from '#core/complaint/nextCheck'
+import type { Situation } from '#core/complaint/situation'
 
 /** Checks in a list, each opened by a tap. */
-defineProps<{ rows: readonly RankedCheck[]; jobId: string; mayWork: boolean; saving: boolean }>()
-defineEmits<{ answer: [check: string, outcome: string] }>()
+defineProps<{
+  rows: readonly RankedCheck[]
+  situation: Situation
+  jobId: string
+  mayWork: boolean
+  saving: boolean
+}>()
+defineEmits<{ answer: [check: string, outcome: string, note: string] }>()
 const opened = defineModel<string | null>('opened', { required: true })
 </script>
 
@@ -23,11 +30,12 @@ const opened = defineModel<string | null>('opened', { required: true })
       <NextCheckCard
         v-if="opened === ranked.check.key"
         :ranked="ranked"
+        :situation="situation"
         :job-id="jobId"
         :may-work="mayWork"
         :saving="saving"
         class="pb-4"
-        @answer="$emit('answer', ranked.check.key, $event)"
+        @answer="(outcome, note) => $emit('answer', ranked.check.key, outcome, note)"
       />
     </li>
   </ul>

@@ -34,6 +34,7 @@ const form = useTemplateRef('form')
 const { short } = useQuantities()
 
 const names: Record<keyof JobFacts, string> = {
+  work: 'What the job is',
   craftName: 'Craft',
   craftKind: 'Kind of craft',
   tankName: 'Tank',

@@ -1,11 +1,19 @@
 <script setup lang="ts">
 import { causeOf } from '#core/complaint/causes'
 import type { Access } from '#core/complaint/checks'
-import type { RankedCheck } from '#core/complaint/nextCheck'
+import { afterAnswer, type RankedCheck } from '#core/complaint/nextCheck'
+import { neutralAnswers, neutralWords, type NeutralAnswer, type Situation } from '#core/complaint/situation'
 
 /** One check: how, how long, with what, what to mind; answered by a tap. */
-const props = defineProps<{ ranked: RankedCheck; jobId: string; first?: boolean; mayWork: boolean; saving: boolean }>()
-defineEmits<{ answer: [outcome: string] }>()
+const props = defineProps<{
+  ranked: RankedCheck
+  situation: Situation
+  jobId: string
+  first?: boolean
+  mayWork: boolean
+  saving: boolean
+}>()
+const emit = defineEmits<{ answer: [outcome: string, note: string] }>()
 const accessWords: Record<Access, string | null> = {
   'nothing': null,
   'cap': 'cap off',
@@ -14,8 +22,27 @@ const accessWords: Record<Access, string | null> = {
   'tank down': 'tank down',
 }
 const testTo = computed(() => (props.ranked.check.test ? `/jobs/${props.jobId}/${props.ranked.check.test}` : null))
-const then = (answer: RankedCheck['answers'][number]) =>
+/** What the model will say once this is answered, by the same reckoning. */
+const answers = computed(() =>
+  props.ranked.answers.map(answer => ({
+    ...answer,
+    then: testTo.value ? null : afterAnswer(props.situation, props.ranked.check.key, answer.key),
+  })),
+)
+const then = (answer: (typeof answers.value)[number]) =>
   answer.then ? `then ${lowerFirst(causeOf(answer.then.cause).name)}, ${chanceText(answer.then.chance)}` : answer.means
+const asking = ref(false)
+const whens = ['today', 'yesterday', 'last week', 'before it came here'] as const
+function neutral(outcome: NeutralAnswer) {
+  if (outcome === 'done before' && !asking.value) asking.value = true
+  else emit('answer', outcome, '')
+}
+watch(
+  () => props.ranked.check.key,
+  () => {
+    asking.value = false
+  },
+)
 </script>
 
 <template>
@@ -34,24 +61,53 @@ const then = (answer: RankedCheck['answers'][number]) =>
     <p v-if="ranked.check.caution" class="mt-1 font-medium">
       <UIcon name="i-lucide-triangle-alert" class="time inline-block size-5 align-[-0.25em]" /> {{ ranked.check.caution }}
     </p>
-    <div v-if="mayWork && !testTo" class="mt-3 grid gap-2 sm:grid-cols-2">
-      <UButton
-        v-for="answer in ranked.answers"
-        :key="answer.key"
-        color="neutral"
-        variant="outline"
-        class="h-auto min-h-16 justify-start px-4 py-2 text-left"
-        :disabled="saving"
-        @click="$emit('answer', answer.key)"
-      >
-        <span class="block min-w-0"
-          ><span class="block text-[1.05rem] font-semibold">{{ answer.words }}</span
-          ><span class="soft block text-sm font-normal whitespace-normal">{{ then(answer) }}</span></span
+    <template v-if="mayWork">
+      <div v-if="!testTo" class="mt-3 grid gap-2 sm:grid-cols-2">
+        <UButton
+          v-for="answer in answers"
+          :key="answer.key"
+          color="neutral"
+          variant="outline"
+          class="h-auto min-h-16 justify-start px-4 py-2 text-left"
+          :disabled="saving"
+          @click="$emit('answer', answer.key, '')"
         >
-      </UButton>
-    </div>
-    <div v-else-if="testTo" class="mt-3">
-      <UButton :to="testTo" color="neutral" :variant="first ? 'solid' : 'outline'" size="xl">Set it up</UButton>
-    </div>
+          <span class="block min-w-0"
+            ><span class="block text-[1.05rem] font-semibold">{{ answer.words }}</span
+            ><span class="soft block text-sm font-normal whitespace-normal">{{ then(answer) }}</span></span
+          >
+        </UButton>
+      </div>
+      <div v-else class="mt-3">
+        <UButton :to="testTo" color="neutral" :variant="first ? 'solid' : 'outline'" size="xl">Set it up</UButton>
+      </div>
+      <div v-if="!testTo" class="mt-2 flex flex-wrap items-center gap-x-1" role="group" aria-label="Not answered by looking">
+        <template v-if="!asking">
+          <UButton
+            v-for="outcome in neutralAnswers"
+            :key="outcome"
+            color="neutral"
+            variant="ghost"
+            class="min-h-11"
+            :disabled="saving"
+            @click="neutral(outcome)"
+            >{{ neutralWords[outcome] }}</UButton
+          >
+        </template>
+        <template v-else>
+          <span class="soft">When?</span>
+          <UButton
+            v-for="when in whens"
+            :key="when"
+            color="neutral"
+            variant="outline"
+            class="min-h-11"
+            :disabled="saving"
+            @click="$emit('answer', 'done before', when)"
+            >{{ when.charAt(0).toUpperCase() + when.slice(1) }}</UButton
+          >
+        </template>
+      </div>
+    </template>
   </div>
 </template>

@@ -11,6 +11,8 @@ export function nextAction(jobId: string, next: NextStep): { label: string; to: 
       return { label: goOn, to: page({ id: next.about!, jobId }) }
     case 'check':
       return { label: 'To the first check', to: `${job}/narrow` }
+    case 'line':
+      return { label: 'To the strip list', to: `${job}/strip` }
     case 'test':
       return { label: 'Set up a hold', to: setUpPage(jobId) }
     case 'find':

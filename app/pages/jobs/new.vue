@@ -16,6 +16,7 @@ const usual = (kind: TankKind) => ({
 })
 const { draft, clear } = useDraft<Omit<NewJob, 'id'>>('new-job', () => ({
   ...usual(tankKinds[0]!),
+  work: 'leak',
   craftName: '',
   fuelAcceptance: null,
   limitsReason: '',

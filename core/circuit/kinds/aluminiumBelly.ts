@@ -48,5 +48,6 @@ export const aluminiumBelly: TankKind = {
     part('aft-baffle', 'Aft baffle weld', 'rib', line(629, 100, 618, 294)),
     part('bottom-weld', 'Bottom weld', 'seam', line(180, 279, 820, 279)),
     part('cradle', 'Cradle rub line', 'wall', line(260, 296, 740, 296), { trait: 'cradle' }),
+    part('skin', 'Skin', 'wall', line(250, 100, 250, 270)),
   ],
 }

@@ -44,5 +44,6 @@ export const carburetted: TankKind = {
     part('top', 'Top skin under the pad', 'wall', line(560, 110, 800, 110)),
     part('strap', 'Strap rub lines', 'wall', line(220, 296, 780, 296), { trait: 'strap' }),
     part('drain', 'Drain plug', 'drain', point(260, 306), opening),
+    part('skin', 'Skin', 'wall', line(176, 122, 176, 284)),
   ],
 }

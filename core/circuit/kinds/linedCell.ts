@@ -43,5 +43,6 @@ export const linedCell: TankKind = {
     part('right-corner', 'Right corner lining', 'lining', line(854, 110, 854, 306)),
     part('floor', 'Floor lining', 'lining', line(160, 306, 840, 306)),
     part('rim', 'Upper box weld', 'seam', line(420, 102, 840, 102)),
+    part('skin', 'Box skin', 'wall', line(260, 112, 260, 296)),
   ],
 }

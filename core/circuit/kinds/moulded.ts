@@ -69,5 +69,6 @@ export const moulded: TankKind = {
     part('left-seam', 'Left pinch seam', 'seam', line(64, 222, 298, 222)),
     part('right-seam', 'Right pinch seam', 'seam', line(376, 222, 608, 222)),
     part('strap', 'Strap rub line', 'wall', line(90, 306, 580, 306), { trait: 'strap' }),
+    part('skin', 'Skin', 'wall', line(80, 150, 80, 290)),
   ],
 }

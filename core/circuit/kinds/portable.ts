@@ -33,5 +33,6 @@ export const portable: TankKind = {
     part('handle', 'Handle roots', 'wall', line(240, 140, 330, 140)),
     part('seam', 'Mould seam', 'seam', line(194, 236, 806, 236)),
     part('base', 'Base and corners', 'wall', line(230, 308, 770, 308)),
+    part('skin', 'Skin', 'wall', line(206, 160, 206, 290)),
   ],
 }

@@ -44,5 +44,6 @@ export const rivetedBay: TankKind = {
     part('rib-2', 'Rib 2', 'rib', line(420, 64, 420, 302)),
     part('rib-3', 'Rib 3', 'rib', line(600, 58, 600, 300)),
     part('rib-4', 'Rib 4', 'rib', line(770, 54, 770, 298)),
+    part('skin', 'Skin between the rows', 'wall', line(510, 66, 510, 294)),
   ],
 }

@@ -45,5 +45,6 @@ export const saddleSteel: TankKind = {
     part('long-seam', 'Long seam', 'seam', line(190, 204, 810, 204)),
     part('straps', 'Strap lines', 'wall', line(240, 304, 760, 304), { trait: 'strap' }),
     part('drain', 'Drain plug', 'drain', point(500, 316), opening),
+    part('skin', 'Skin', 'wall', line(210, 100, 210, 290)),
   ],
 }

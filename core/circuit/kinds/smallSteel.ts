@@ -42,5 +42,6 @@ export const smallSteel: TankKind = {
     part('bottom-seam', 'Bottom seam', 'seam', line(256, 304, 744, 304)),
     part('tap', 'Fuel tap', 'tap', point(300, 316), { opening: true, link: 'tap' }),
     part('drain', 'Drain plug', 'drain', point(500, 316), opening),
+    part('skin', 'Skin', 'wall', line(244, 120, 244, 250)),
   ],
 }

@@ -64,5 +64,7 @@ export const twin: TankKind = {
     part('right-seam', 'Right end seam', 'seam', line(604, 196, 912, 196), { space: 'right' }),
     part('right-strap', 'Right strap lines', 'wall', line(630, 298, 890, 298), { space: 'right', trait: 'strap' }),
     part('right-drain', 'Right drain plug', 'drain', point(830, 310), { opening: true, space: 'right' }),
+    part('left-skin', 'Left skin', 'wall', line(98, 110, 98, 280)),
+    part('right-skin', 'Right skin', 'wall', line(902, 110, 902, 280), { space: 'right' }),
   ],
 }

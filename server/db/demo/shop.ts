@@ -94,6 +94,7 @@ export async function demoJob(
     limitsReason: '',
     complaint: emptyComplaint(),
     craftBuilt: null,
+    work: 'leak',
     ...facts,
   })
   const partId = (name: string) => view.parts.find(part => part.name === name)!.id
@@ -280,6 +281,7 @@ export async function demoJob(
         id: demoId(`${id} ${check}`),
         check,
         outcome,
+        note: '',
         after: null,
       })
   }

@@ -5,7 +5,7 @@ import { type Circuit, PLAIN_CIRCUIT } from '../../../core/circuit/circuit'
 import type { CraftKind, TankMaterial } from '../../../core/circuit/tankKinds'
 import type { FuelKey } from '../../../core/fuel/fuels'
 import { USUAL_PLAN, type WorkPlan } from '../../../core/fuel/makeSafe'
-import type { Complaint } from '../../../shared/schemas/job'
+import type { Complaint, WorkKind } from '../../../shared/schemas/job'
 import type { MapPart } from '../../../shared/views'
 import type { HiddenTank } from './hiddenTank'
 import { id, moment } from './columns'
@@ -27,6 +27,7 @@ export const job = pgTable(
       .references(() => craft.id)
       .notNull(),
     tankName: text('tank_name').notNull(),
+    work: text('work').$type<WorkKind>().notNull().default('leak'),
     tankKind: text('tank_kind').notNull(),
     material: text('material').$type<TankMaterial>().notNull(),
     capacity: doublePrecision('capacity').notNull(),

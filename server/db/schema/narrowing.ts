@@ -14,6 +14,8 @@ export const checkAnswer = pgTable(
     jobId: jobId(),
     check: text('check_key').notNull(),
     outcome: text('outcome').notNull(),
+    /** when it was done before, or why it cannot be done */
+    note: text('note').notNull().default(''),
     personId: personId(),
     at: moment('at').notNull(),
   },

@@ -166,7 +166,7 @@ describe('checks', () => {
     const chance = (view: JobView) =>
       suspectsOf(situationOf(view, Date.now())).list.find(each => each.cause.key === 'neck')!.chance
     const before = chance(job)
-    const first = { id: randomUUID(), check: 'neck-look' as const, outcome: 'neck', after: null }
+    const first = { id: randomUUID(), check: 'neck-look' as const, outcome: 'neck', note: '', after: null }
     job = await answerCheck(technician(), job.id, first)
     job = await answerCheck(technician(), job.id, first)
     expect(job.answers).toHaveLength(1)
@@ -175,6 +175,7 @@ describe('checks', () => {
       id: randomUUID(),
       check: 'neck-look',
       outcome: 'clear',
+      note: '',
       after: first.id,
     })
     expect(job.answers).toHaveLength(2)
@@ -186,11 +187,44 @@ describe('checks', () => {
     })
     expect(chance(job)).toBeGreaterThan(before + 0.2)
   })
+  test('what cannot be done, is not there or was done before is kept with its word, and moves nothing', async () => {
+    let job = await van({ complaint: { signs: ['smell-only'], codes: [], words: '' } })
+    const list = (view: JobView) => suspectsOf(situationOf(view, Date.now())).list.map(each => each.chance)
+    const before = list(job)
+    const said = { 'cap-look': 'cannot', 'neck-look': 'done before', 'cover-off': 'has none', 'gas-sniff': 'cannot' } as const
+    for (const [check, outcome] of Object.entries(said))
+      job = await answerCheck(technician(), job.id, {
+        id: randomUUID(),
+        check: check as keyof typeof said,
+        outcome,
+        note: outcome === 'done before' ? 'yesterday' : '',
+        after: null,
+      })
+    expect(job.answers).toMatchObject([{ note: '' }, { outcome: 'done before', note: 'yesterday' }, {}, {}])
+    expect(list(job)).toEqual(before)
+    expect(jobStanding(job, Date.now()).next.action).toBe('test')
+  })
+  test('once the tank is drained, “nothing wet” says nothing any more', async () => {
+    let job = await van({ complaint: { signs: ['brim-full'], codes: [], words: '' } })
+    job = await answerCheck(technician(), job.id, {
+      id: randomUUID(),
+      check: 'top-look',
+      outcome: 'clear',
+      note: '',
+      after: null,
+    })
+    const said = (view: JobView) => situationOf(view, Date.now()).answers[0]!.dryTank
+    expect(said(job)).toBe(false)
+    const earlier = { ...job, drained: [{ at: 0, struck: null }] as JobView['drained'] }
+    expect(said(earlier)).toBe(true)
+    expect(said({ ...earlier, drained: [{ at: 0, struck: 'not yet' }] as JobView['drained'] })).toBe(false)
+    expect(said({ ...job, work: 'new tank' })).toBe(true)
+  })
   test('two people answering at once: the second is told what the first saw, and the same answer is no quarrel', async () => {
     const job = await van()
     const [one, two] = await Promise.allSettled([
-      answerCheck(technician(), job.id, { id: randomUUID(), check: 'cap-look', outcome: 'bad', after: null }),
-      answerCheck(second(), job.id, { id: randomUUID(), check: 'cap-look', outcome: 'clear', after: null }),
+      answerCheck(technician(), job.id, { id: randomUUID(), check: 'cap-look', outcome: 'bad', note: '', after: null }),
+      answerCheck(second(), job.id, { id: randomUUID(), check: 'cap-look', outcome: 'clear', note: '', after: null }),
     ])
     const lost = [one, two].find(each => each.status === 'rejected') as PromiseRejectedResult
     expect(lost.reason).toMatchObject({ status: 409, current: { id: job.id } })
@@ -203,6 +237,7 @@ describe('checks', () => {
           id: randomUUID(),
           check: 'cap-look',
           outcome: now.answers[0]!.outcome,
+          note: '',
           after: null,
         })
       ).answers,
@@ -213,6 +248,7 @@ describe('checks', () => {
           id: randomUUID(),
           check: 'cap-look',
           outcome: now.answers[0]!.outcome === 'bad' ? 'clear' : 'bad',
+          note: '',
           after: now.answers[0]!.id,
         })
       ).answers,

@@ -1,5 +1,5 @@
 import { and, desc, eq, inArray, ne, or } from 'drizzle-orm'
-import { checkOf } from '../../../core/complaint/checks'
+import { answerWords } from '../../../core/complaint/checks'
 import { reachOn } from '../../../shared/jobCircuit'
 import { answersThatCount } from '../../../shared/situation'
 import type { AnswerForm, OutcomeForm, ProbeForm } from '../../../shared/schemas/narrow'
@@ -11,11 +11,6 @@ import { loadJob } from '../job/loadJobs'
 import { notFound, Refusal, refuseField } from '../shop/refusal'
 import { mustHaveReadCautions } from '../safe/safety'
 import { mustBeWithinLimit, mustHaveReasonIfEarly, mustHaveRelief } from '../bench/testGuards'
-
-const wordsOf = (check: string, key: string) => {
-  const { outcomes, rest } = checkOf(check)
-  return (outcomes.find(each => each.key === key) ?? rest).words.toLowerCase()
-}
 
 /**
  * Records an answer to a check. A repeated id is the same answer; the latest of a check counts.
@@ -41,7 +36,7 @@ export async function answerCheck(actor: Actor, jobId: string, form: AnswerForm)
         if (last.outcome === form.outcome) return null
         throw new Refusal(
           409,
-          `${last.by} answered “${wordsOf(form.check, last.outcome)}” to this check meanwhile. Look at it together; answer again if you still see it otherwise.`,
+          `${last.by} answered “${answerWords(form.check, last.outcome).toLowerCase()}” to this check meanwhile. Look at it together; answer again if you still see it otherwise.`,
           {},
           current,
         )

@@ -76,6 +76,7 @@ export const newJobForm = (change: Partial<NewJob> = {}): NewJob => {
   const kind = tankKind(change.tankKind ?? 'small-steel')
   return {
     id: randomUUID(),
+    work: 'leak',
     craftName: `Fire pump ${randomUUID().slice(0, 8)}`,
     craftKind: kind.craft,
     tankName: 'fuel tank',

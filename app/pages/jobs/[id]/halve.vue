@@ -1,21 +1,20 @@
 <script setup lang="ts">
 import { changeWords, narrowedBy, nextSplit, type Probe } from '#core/circuit/isolate'
+import { probesOf } from '#core/complaint/conclusions'
 import { proposedClosures } from '#core/circuit/proposedClosures'
 import { holdingLinks, type TestSetup } from '#core/circuit/reach'
 import { liveParts, reachOn, targetPressure } from '#shared/jobCircuit'
 import { curingLeaks, lastRelief, reliefProblem } from '#shared/limits'
 import { probeMethods, type ProbeMethod } from '#shared/schemas/narrow'
-import { reachedIn } from '#shared/leaktest/felt'
 import type { Relief } from '#shared/leaktest/setupForm'
 import type { JobView } from '#shared/views'
-import { testsOf } from '#shared/leaktest/tests'
 
 /** Halving: which plug or pinch next splits what is left best for the work, until a part or an inseparable few are left. */
 const id = String(useRoute().params.id)
 const session = useSession()
 const { job, error, refresh, partName, take, now } = useJob(id)
 const mustRead = useMustRead(job, 'air or smoke')
-const { suspects } = useNarrowing(job, id)
+const { suspects, situation } = useNarrowing(job, id)
 const { short } = useQuantities()
 const { saving, problem, save } = useSave()
 const method = ref<ProbeMethod>('hold')
@@ -33,13 +32,8 @@ const base = computed<TestSetup>(() => ({
   pressure: pressure.value,
 }))
 const probes = computed(() => job.value?.probes.filter(each => !each.struck) ?? [])
-/** Set-ups that say something: the steps of halving, and holds with a verdict. */
-const said = computed<Probe[]>(() => [
-  ...probes.value.map(({ reached, leaks }) => ({ reached, leaks })),
-  ...(job.value ? testsOf(job.value, 'hold') : [])
-    .filter(hold => !hold.struck && (hold.estimate?.verdict === 'leaking' || hold.estimate?.verdict === 'sealed'))
-    .map(hold => ({ reached: reachedIn(job.value!, hold), leaks: hold.estimate!.verdict === 'leaking' })),
-])
+/** What says something: the steps of halving, and every test since the last repair. */
+const said = computed<Probe[]>(() => probesOf(situation.value?.tests ?? []))
 const all = computed(() =>
   job.value
     ? liveParts(job.value)

@@ -1,17 +1,22 @@
 <script setup lang="ts">
 import { causeOf } from '#core/complaint/causes'
 import { likelihoods } from '#core/complaint/signs'
-import { checkOf } from '#core/complaint/checks'
+import { answerWords, checkOf } from '#core/complaint/checks'
+import { tankItself } from '#core/complaint/conclusions'
+import { isNeutral } from '#core/complaint/situation'
 import { troubleCode } from '#core/complaint/troubleCodes'
 import type { Suspect } from '#core/complaint/suspects'
+import { saysSomething } from '#core/complaint/observations'
+import { liveParts } from '#shared/jobCircuit'
 import { answersThatCount } from '#shared/situation'
+import { mapEditOf } from '~/composables/mapEdit'
 import type { JobView } from '#shared/views'
 
 /** Narrowing: what it most likely is, and the one check that tells most for its minutes. */
 const id = String(useRoute().params.id)
 const session = useSession()
 const { job, error, refresh, standing, partName, take, now } = useJob(id)
-const { similar, usesOwn, suspects, checks, withoutOwn, moved } = useNarrowing(job, id)
+const { similar, usesOwn, situation, suspects, checks, withoutOwn, moved } = useNarrowing(job, id)
 const { saving, problem, save } = useSave()
 const first = computed(() => checks.value?.before[0] ?? checks.value?.after[0] ?? null)
 const others = computed(() => checks.value?.before.filter(each => each !== first.value) ?? [])
@@ -27,16 +32,12 @@ const done = (view: JobView) => {
 }
 
 const answers = computed(() => (job.value ? answersThatCount(job.value) : []))
-const answerWords = (check: string, outcome: string) => {
-  const { outcomes, rest } = checkOf(check)
-  return (outcomes.find(each => each.key === outcome) ?? rest).words
-}
 /** An earlier answer to the same check that was another one. */
 const otherAnswer = (check: string) =>
   job.value?.answers
     .filter(each => each.check === check && !each.struck)
     .find(each => each.outcome !== answers.value.find(counts => counts.check === check)?.outcome)
-const answer = (check: string, outcome: string) =>
+const answer = (check: string, outcome: string, note = '') =>
   save(async () => {
     try {
       take(
@@ -44,6 +45,7 @@ const answer = (check: string, outcome: string) =>
           id: newId(),
           check,
           outcome,
+          note,
           after: answers.value.find(each => each.check === check)?.id ?? null,
         }),
       )
@@ -53,6 +55,22 @@ const answer = (check: string, outcome: string) =>
       if (thrown instanceof ApiError && thrown.status === 409 && thrown.current) take(thrown.current as JobView)
       throw thrown
     }
+  })
+const wetOnDryTank = ({ check, outcome }: { check: string; outcome: string }) => {
+  const said = situation.value?.answers.find(each => each.check === check)
+  return said !== undefined && !isNeutral(outcome) && !saysSomething(said)
+}
+/** Parts that a check looks at and nothing else: those are not there, where “it has none” was said. */
+const partsOf = (check: string) => {
+  const { needs } = checkOf(check)
+  return needs?.length === 1 ? liveParts(job.value!).filter(part => part.family === needs[0]) : []
+}
+const takeOff = (check: string) =>
+  save(async () => {
+    const map = mapEditOf(job.value!)
+    const gone = partsOf(check).map(part => part.id)
+    map.parts = map.parts.filter(part => !gone.includes(part.id))
+    take(await callApi<JobView>(`jobs/${id}/circuit`, 'PUT', { ...map, says: 'it was always so' }))
   })
 const list = (suspect: Suspect, purchase: { name: string; measure: string | null }) =>
   save(async () =>
@@ -102,6 +120,8 @@ const open = computed(() =>
     .map(leak => job.value!.leaks.find(each => each.id === leak.id)!),
 )
 const searchOn = ref(false)
+/** A leak that was measured while every fitting is dry. */
+const itself = computed(() => situation.value && tankItself(situation.value))
 const SURE = 0.8
 const sure = computed(() => {
   const top = suspects.value?.list[0]
@@ -208,6 +228,23 @@ useActionKeys('Narrow', [
             }}</UButton>
           </div>
         </section>
+        <section v-else-if="itself" class="sheet p-5" aria-label="The tank itself">
+          <p class="text-lg font-semibold">{{ itself.test }} leaked, and every fitting is dry: it is the tank itself.</p>
+          <p>
+            Look underneath with lamp and mirror, along {{ itself.parts.map(part => lowerFirst(part.name)).join(', ') }}, and
+            where it sits<template v-if="job.craft.kind === 'boat'">; look in the bilge</template>.
+          </p>
+          <div class="mt-3 flex flex-wrap gap-2">
+            <UButton
+              v-if="session.mayWork"
+              color="neutral"
+              size="xl"
+              @click="seeing = { among: itself.parts.map(part => part.id) }"
+              >Seen by eye</UButton
+            >
+            <UButton :to="`/jobs/${job.id}/soap`" color="neutral" variant="outline" size="xl">Soap the skin</UButton>
+          </div>
+        </section>
         <section v-else-if="sure" class="sheet" aria-label="Sure enough">
           <p class="text-lg font-semibold">
             Sure enough to act: {{ lowerFirst(sure.cause.name) }}, {{ chanceText(sure.chance) }}.
@@ -226,11 +263,12 @@ useActionKeys('Narrow', [
           <p class="soft mb-1 font-semibold">{{ answers.length ? 'Next' : 'First' }}: it tells most for its minutes</p>
           <NextCheckCard
             :ranked="first"
+            :situation="situation!"
             :job-id="job.id"
             first
             :may-work="session.mayWork"
             :saving="saving"
-            @answer="answer(first.check.key, $event)"
+            @answer="(outcome, note) => answer(first!.check.key, outcome, note)"
           />
         </section>
         <p v-else-if="!first" class="sheet">Every check that says something here has been answered.</p>
@@ -240,6 +278,7 @@ useActionKeys('Narrow', [
           <CheckRows
             v-model:opened="opened"
             :rows="allChecks ? others : others.slice(0, MANY)"
+            :situation="situation!"
             :job-id="job.id"
             :may-work="session.mayWork"
             :saving="saving"
@@ -258,6 +297,7 @@ useActionKeys('Narrow', [
             <CheckRows
               v-model:opened="opened"
               :rows="checks.after.filter(each => each !== first)"
+              :situation="situation!"
               :job-id="job.id"
               :may-work="session.mayWork"
               :saving="saving"
@@ -315,13 +355,32 @@ useActionKeys('Narrow', [
         <section v-if="answers.length" class="sheet" aria-labelledby="answers-title">
           <h2 id="answers-title" class="mb-1">Answered</h2>
           <p v-for="each in answers" :key="each.id" class="py-1">
-            {{ checkOf(each.check).name }}: <b>{{ lowerFirst(answerWords(each.check, each.outcome)) }}</b>{{ ' '
-            }}<span class="soft text-sm">{{ clockText(each.at, now) }}, {{ each.by }}</span
+            {{ checkOf(each.check).name }}: <b>{{ lowerFirst(answerWords(each.check, each.outcome)) }}</b><template
+              v-if="each.note"
+              >, {{ each.note }}</template
+            >{{ ' ' }}<span class="soft text-sm">{{ clockText(each.at, now) }}, {{ each.by }}</span
             >{{ ' '
             }}<StrikeLink
               v-if="session.mayWork"
               @click="striking = { id: each.id, name: `the answer to “${checkOf(each.check).name}”` }"
             />
+            <span v-if="wetOnDryTank(each)" class="soft block text-sm"
+              >No fuel stood in it: that nothing was wet says nothing.</span
+            >
+            <UButton
+              v-if="session.mayWork && each.outcome === 'has none' && partsOf(each.check).length"
+              color="neutral"
+              variant="outline"
+              class="mt-1 min-h-11"
+              :disabled="saving"
+              @click="takeOff(each.check)"
+              >Take off the map:
+              {{
+                partsOf(each.check)
+                  .map(part => lowerFirst(part.name))
+                  .join(', ')
+              }}</UButton
+            >
             <span v-if="otherAnswer(each.check)" class="unsure block text-sm font-medium"
               >Before, {{ otherAnswer(each.check)!.by }} saw:
               {{ lowerFirst(answerWords(each.check, otherAnswer(each.check)!.outcome)) }}. The later one counts.</span
@@ -347,6 +406,7 @@ useActionKeys('Narrow', [
         </section>
       </div>
     </div>
+    <PartsOnTank v-if="session.mayWork" :job="job" @done="take" />
     <PurchaseList :job="job" :now="now" @done="done" />
     <PhotoStrip :job="job" :now="now" @done="done" @strike="striking = $event" @leak="seeing = { photoId: $event }" />
     <SeenPanel v-model:start="seeing" :job="job" @done="seenDone" />
