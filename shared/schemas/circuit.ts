@@ -1,7 +1,8 @@
 import * as yup from 'yup'
 import { partFamilies, partTraits, type PartShape } from '../../core/circuit/boundary'
 import { lineCargoes, linkKinds, linkStates, spaceKinds } from '../../core/circuit/circuit'
-import { entryId, oneOf, quantity, requiredLine } from './fields'
+import { tankKinds } from '../../core/circuit/tankKinds'
+import { entryId, oneOf, quantity, requiredLine, uuidField, words } from './fields'
 
 export const mapX = () => quantity('Place on the map').min(0, 'That is off the map.').max(1000, 'That is off the map.')
 export const mapY = () => quantity('Place on the map').min(0, 'That is off the map.').max(360, 'That is off the map.')
@@ -78,4 +79,23 @@ export const circuitSchema = yup.object({
   links: yup.array(linkSchema).default([]).max(120, 'Keep it under 120 valves and joints.'),
 })
 export type CircuitEdit = yup.InferType<typeof circuitSchema>
+
+/** The kind that a job's tank turns out to be of. */
+export const kindSchema = yup.object({
+  kind: oneOf(
+    tankKinds.map(kind => kind.key),
+    'Kind of tank',
+  ),
+  revision: yup.number().integer().required('The revision that was edited is missing.'),
+})
+export type KindEdit = yup.InferType<typeof kindSchema>
+
+/** Another tank is on, with what was carried across from the old one. */
+export const renewSchema = yup.object({
+  id: entryId(),
+  carried: yup.array(uuidField('Part')).default([]).max(200, 'Keep it under 200 parts.'),
+  note: words(),
+})
+export type RenewForm = yup.InferType<typeof renewSchema>
+
 export const mapPlace = { x1: mapX(), y1: mapY(), x2: mapX(), y2: mapY() }

@@ -42,6 +42,14 @@ function takeProposed() {
 function set(link: Link, state: LinkState) {
   setup.value = { ...setup.value, links: { ...setup.value.links, [link.id]: state } }
 }
+const openingsSay = computed(() => {
+  const closed = openings.value.filter(part => setup.value.closures[part.id])
+  if (closed.length === 0) return 'None answered yet'
+  return closed.map(part => `${part.name}: ${closureWords[setup.value.closures[part.id]!]}`).join('; ')
+})
+const linksSay = computed(() =>
+  links.value.map(link => `${link.name} ${stateWord(link, linkStateIn(link, setup.value.links))}`).join('; '),
+)
 const stateWord = (link: Link, state: LinkState) => (link.kind === 'passage' ? { open: 'free', shut: 'pinched' }[state] : state)
 </script>
 
@@ -68,46 +76,50 @@ const stateWord = (link: Link, state: LinkState) => (link.kind === 'passage' ? {
         <StateSign look="unsure" :size="16" />
         {{ feeds.length ? 'It is fed at more than one opening: exactly one feeds.' : 'Say at which opening air goes in.' }}
       </p>
-      <div class="grid gap-x-5 gap-y-2 sm:grid-cols-2">
-        <label v-for="part in openings" :key="part.id" class="flex min-h-11 items-center justify-between gap-3">
-          <span class="font-medium">{{ part.name }}</span>
-          <USelect
-            :model-value="setup.closures[part.id]"
-            :items="items"
-            :placeholder="`${closureWords[proposed[part.id] ?? 'own']}?`"
-            :aria-label="part.name"
-            class="w-40 shrink-0"
-            @update:model-value="$event && close(part.id, $event)"
-          />
-        </label>
-      </div>
+      <FoldedGroup label="Each opening" :says="openingsSay">
+        <div class="grid gap-x-5 gap-y-2 sm:grid-cols-2">
+          <label v-for="part in openings" :key="part.id" class="flex min-h-11 items-center justify-between gap-3">
+            <span class="font-medium">{{ part.name }}</span>
+            <USelect
+              :model-value="setup.closures[part.id]"
+              :items="items"
+              :placeholder="`${closureWords[proposed[part.id] ?? 'own']}?`"
+              :aria-label="part.name"
+              class="w-40 shrink-0"
+              @update:model-value="$event && close(part.id, $event)"
+            />
+          </label>
+        </div>
+      </FoldedGroup>
     </fieldset>
     <fieldset v-if="links.length">
       <legend class="mb-1.5 font-semibold">Valves and pinches</legend>
-      <div class="grid gap-x-5 gap-y-2 sm:grid-cols-2">
-        <div
-          v-for="link in links"
-          :key="link.id"
-          class="flex min-h-11 items-center justify-between gap-3"
-          role="group"
-          :aria-label="link.name"
-        >
-          <span class="font-medium">{{ link.name }}</span>
-          <span class="flex gap-1">
-            <UButton
-              v-for="state in ['open', 'shut'] as const"
-              :key="state"
-              type="button"
-              color="neutral"
-              :variant="linkStateIn(link, setup.links) === state ? 'solid' : 'outline'"
-              class="min-h-11"
-              :aria-pressed="linkStateIn(link, setup.links) === state"
-              @click="set(link, state)"
-              >{{ stateWord(link, state) }}</UButton
-            >
-          </span>
+      <FoldedGroup label="Valves and pinches" :says="linksSay">
+        <div class="grid gap-x-5 gap-y-2 sm:grid-cols-2">
+          <div
+            v-for="link in links"
+            :key="link.id"
+            class="flex min-h-11 items-center justify-between gap-3"
+            role="group"
+            :aria-label="link.name"
+          >
+            <span class="font-medium">{{ link.name }}</span>
+            <span class="flex gap-1">
+              <UButton
+                v-for="state in ['open', 'shut'] as const"
+                :key="state"
+                type="button"
+                color="neutral"
+                :variant="linkStateIn(link, setup.links) === state ? 'solid' : 'outline'"
+                class="min-h-11"
+                :aria-pressed="linkStateIn(link, setup.links) === state"
+                @click="set(link, state)"
+                >{{ stateWord(link, state) }}</UButton
+              >
+            </span>
+          </div>
         </div>
-      </div>
+      </FoldedGroup>
     </fieldset>
   </div>
 </template>

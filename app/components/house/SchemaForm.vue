@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import type { FormError } from '@nuxt/ui'
+import type { FormError, FormErrorEvent } from '@nuxt/ui'
+import { formFaultsKey } from '~/composables/formFaults'
 import type { AnyObjectSchema } from 'yup'
 
 /**
@@ -12,6 +13,7 @@ const props = defineProps<{
   /** what went wrong with the whole */ problem?: string | null
 }>()
 defineEmits<{ submit: [] }>()
+defineOptions({ inheritAttrs: false })
 const form = useTemplateRef('form')
 /**
  * A state that is drawn up from what was typed is a moment behind its input: what was told of a field is looked at again once
@@ -31,20 +33,44 @@ watch(
   },
   { deep: true },
 )
-defineExpose({ setErrors: (errors: FormError[]) => form.value?.setErrors(errors) })
+const faults = ref<readonly string[]>([])
+provide(formFaultsKey, faults)
+const root = useTemplateRef('root')
+/** A fault is shown where it is: what folds it opens, and the first one comes into view with its field at hand. */
+async function show(errors: readonly { name?: string }[]) {
+  faults.value = errors.map(error => error.name).filter(name => name !== undefined)
+  await nextTick()
+  await nextTick()
+  const told = root.value?.querySelector('[data-slot="error"]')
+  told?.scrollIntoView({ block: 'center' })
+  told
+    ?.closest('[data-slot="root"]')
+    ?.querySelector<HTMLElement>('input, textarea, select, button')
+    ?.focus({ preventScroll: true })
+}
+const refused = (event: FormErrorEvent) => show(event.errors)
+function setErrors(errors: FormError[]) {
+  form.value?.setErrors(errors)
+  void show(errors)
+}
+defineExpose({ setErrors })
 </script>
 
 <template>
-  <UForm
-    ref="form"
-    :schema="schema"
-    :state="state"
-    :validate-on="['input']"
-    :validate-on-input-delay="0"
-    @submit="$emit('submit')"
-  >
-    <slot />
-    <p v-if="problem" role="alert" class="leaking font-medium">{{ problem }}</p>
-    <slot name="actions" />
-  </UForm>
+  <div ref="root">
+    <UForm
+      ref="form"
+      :schema="schema"
+      :state="state"
+      :validate-on="['input']"
+      :validate-on-input-delay="0"
+      v-bind="$attrs"
+      @submit="$emit('submit')"
+      @error="refused"
+    >
+      <slot />
+      <p v-if="problem" role="alert" class="leaking font-medium">{{ problem }}</p>
+      <slot name="actions" />
+    </UForm>
+  </div>
 </template>

@@ -10,7 +10,15 @@ const props = defineProps<{
   /** the tank has others to switch to */ twin?: boolean
   /** it has a vapour system, so codes matter */ codes?: boolean
 }>()
-const groups = computed(() => signGroups.filter(group => group !== 'tanks' || props.twin))
+/** When, where and how much tell most; the rest folds on a phone. */
+const foremost: readonly SignGroup[] = ['when', 'where', 'amount']
+const groups = computed(() => foremost)
+const others = computed(() => signGroups.filter(group => !foremost.includes(group) && (group !== 'tanks' || props.twin)))
+const othersSay = computed(() => {
+  const said = complaint.value.signs.filter(key => others.value.some(group => of(group).some(sign => sign.key === key)))
+  const words = said.map(key => signs.find(sign => sign.key === key)!.words)
+  return words.length > 0 ? words.join(', ') : 'Nothing said of smell, level or what was before'
+})
 const of = (group: SignGroup) => signs.filter(sign => sign.group === group)
 const wordsOf = (group: SignGroup) => Object.fromEntries(of(group).map(sign => [sign.key, sign.words]))
 const chosen = (group: SignGroup): SignKey[] | SignKey | null => {
@@ -61,6 +69,19 @@ const codesOpen = ref(false)
         @update:model-value="choose(group, $event)"
       />
     </UFormField>
+    <FoldedGroup label="Smell, level, what was before" :says="othersSay">
+      <div class="space-y-5">
+        <UFormField v-for="group in others" :key="group" :label="signGroupWords[group]">
+          <TapChoice
+            :model-value="chosen(group)"
+            :options="of(group).map(sign => sign.key)"
+            :words="wordsOf(group)"
+            :label="signGroupWords[group]"
+            @update:model-value="choose(group, $event)"
+          />
+        </UFormField>
+      </div>
+    </FoldedGroup>
     <div v-if="codes || codesOpen || complaint.codes.length">
       <UFormField label="Trouble codes" name="complaint.codes" :error="codeProblem ?? undefined" hint="such as P0442">
         <div class="flex gap-2">

@@ -79,6 +79,11 @@ const submit = () =>
     }
   }, form.value)
 
+/** The facts that it brought are what the editing goes on from, unless something was typed already. */
+function changedKind(view: JobView) {
+  if (!jobFactNames.some(changedHere)) clear()
+  emit('done', view)
+}
 async function merge() {
   const other = theirs.value!
   const facts = factsOf(other)
@@ -123,8 +128,9 @@ async function merge() {
         </fieldset>
         <UButton size="xl" color="neutral" :loading="saving" @click="merge">Save what I chose</UButton>
       </section>
+      <KindChange v-if="!theirs" :job="job" class="mb-3" @done="changedKind" />
       <SchemaForm
-        v-else
+        v-if="!theirs"
         ref="form"
         :problem="problem"
         :schema="jobEditSchema"

@@ -6,7 +6,7 @@ import type { JobView } from '#shared/views'
 /** Parts that were disturbed: their evidence ends, that of the others stands. */
 const props = defineProps<{ job: JobView }>()
 const open = defineModel<boolean>('open', { required: true })
-const emit = defineEmits<{ done: [job: JobView] }>()
+const emit = defineEmits<{ done: [job: JobView]; renewed: [] }>()
 const { draft, clear } = useDraft(`touch:${props.job.id}`, () => ({
   partIds: [] as string[],
   kind: 'removed' as (typeof touchKinds)[number],
@@ -42,6 +42,9 @@ const submit = () =>
         <UFormField label="Note" name="note"><UTextarea v-model="draft.note" :rows="2" autoresize /></UFormField>
         <template #actions>
           <UButton type="submit" block size="xl" color="neutral" :loading="saving">Record it</UButton>
+          <UButton type="button" block size="xl" color="neutral" variant="ghost" class="mt-2" @click="$emit('renewed')"
+            >The whole tank was renewed</UButton
+          >
         </template>
       </SchemaForm>
     </template>

@@ -1,10 +1,10 @@
 <script setup lang="ts">
 import { tankKind, tankKinds, type TankKind } from '#core/circuit/tankKinds'
 import { throughputFromStandard } from '#core/quantity/standardLeakRate'
-import { emptyComplaint, newJobSchema, type NewJob } from '#shared/schemas/job'
+import { emptyComplaint, newJobSchema, workKinds, type NewJob } from '#shared/schemas/job'
 import type { CraftView, JobView } from '#shared/views'
 
-/** A new complaint in under a minute: which craft, what was seen; the rest is usual and can wait. */
+/** A new job in under a minute: what it is about, which craft, what was seen; the rest is usual and can wait. */
 const usual = (kind: TankKind) => ({
   tankKind: kind.key,
   craftKind: kind.craft,
@@ -33,6 +33,7 @@ const { saving, problem, save } = useSave()
 const form = useTemplateRef('form')
 const choose = (kind: TankKind) => {
   draft.value = { ...draft.value, ...usual(kind) }
+  choosing.value = false
 }
 const kind = computed(() => tankKind(draft.value.tankKind))
 const known = computed(() =>
@@ -60,17 +61,29 @@ function again(craft: CraftView, tank: CraftView['tanks'][number]) {
     craftBuilt: craft.built,
     tankName: name,
   }
+  choosing.value = false
 }
+const workWords: Record<NewJob['work'], string> = {
+  'leak': 'It leaks',
+  'new tank': 'New or closed tank, before fuel',
+  'lining': 'Lining, nothing leaks',
+  'new for old': 'Tank renewed',
+  'follow-up': 'Back for a look',
+}
+const workHelp: Record<NewJob['work'], string> = {
+  'leak': 'From the complaint to sealed.',
+  'new tank': 'Every part is proved before its first fuel; nothing is looked for first.',
+  'lining': 'Strip, clean, line and cure it, then prove it.',
+  'new for old': 'Another tank is on: nothing that was shown of the old one counts. Parts carried across are proved anew.',
+  'follow-up': 'After a repair: where it leaked before, dry or seen again?',
+}
+/** Kinds are many: once one is chosen the others fold away. */
+const choosing = ref(draft.value.craftName === '')
 const isTwin = computed(() => kind.value.circuit.spaces.filter(space => space.kind === 'tank').length > 1)
 const hasVapourSystem = computed(() => kind.value.parts.some(part => part.family === 'canister'))
 
 /** Photographs wait here until the job is there to keep them. */
 const files = shallowRef<File[]>([])
-function addFiles(event: Event) {
-  const input = event.target as HTMLInputElement
-  files.value = [...files.value, ...(input.files ?? [])]
-  input.value = ''
-}
 const submit = () =>
   save(async () => {
     const job = await callApi<JobView>('jobs', 'POST', draft.value)
@@ -85,10 +98,15 @@ useActionKeys('New complaint', [{ key: 'escape', label: 'Back to the Bay', run: 
 
 <template>
   <div class="page max-w-4xl">
-    <h1 class="mb-1">New complaint</h1>
-    <p class="soft mb-4">Skip what nobody knows; all of it can be added later.</p>
+    <h1 class="mb-1">New job</h1>
+    <p class="soft mb-4 max-sm:hidden">Skip what nobody knows; all of it can be added later.</p>
     <SchemaForm ref="form" :problem="problem" :schema="newJobSchema" :state="draft" class="space-y-3" @submit="submit">
-      <div class="sheet space-y-4 p-5">
+      <div class="sheet p-5 max-sm:p-3.5">
+        <UFormField label="What is it about" name="work" :help="workHelp[draft.work]"
+          ><TapChoice v-model="draft.work" :options="workKinds" :words="workWords" several label="What is it about"
+        /></UFormField>
+      </div>
+      <div class="sheet space-y-4 p-5 max-sm:p-3.5">
         <div v-if="crafts?.length" role="group" aria-label="Here before" class="flex flex-wrap gap-2">
           <template v-for="craft in crafts" :key="craft.id">
             <UButton
@@ -116,9 +134,19 @@ useActionKeys('New complaint', [{ key: 'escape', label: 'Back to the Bay', run: 
         <UFormField
           name="tankKind"
           label="Which looks most like it"
-          :help="`Parts that come along: ${kind.parts.map(part => lowerFirst(part.name)).join(', ')}.`"
+          :help="choosing ? undefined : `Parts that come along: ${kind.parts.map(part => lowerFirst(part.name)).join(', ')}.`"
         >
-          <div role="radiogroup" aria-label="Kind of tank" class="grid grid-cols-2 gap-2 sm:grid-cols-3">
+          <button
+            v-if="!choosing"
+            type="button"
+            class="flex min-h-14 w-full cursor-pointer items-center gap-3 rounded-lg border-2 border-(--ink) bg-(--bay) p-2.5 text-left"
+            @click="choosing = true"
+          >
+            <TankMap :kind="kind.key" bare class="w-16! shrink-0" />
+            <span class="min-w-0 flex-1 font-semibold leading-tight">{{ kind.name }}</span>
+            <span class="soft text-sm underline underline-offset-3">change</span>
+          </button>
+          <div v-else role="radiogroup" aria-label="Kind of tank" class="grid grid-cols-2 gap-2 sm:grid-cols-3">
             <button
               v-for="each in tankKinds"
               :key="each.key"
@@ -138,17 +166,15 @@ useActionKeys('New complaint', [{ key: 'escape', label: 'Back to the Bay', run: 
           </div>
         </UFormField>
       </div>
-      <div class="sheet p-5">
+      <div v-if="draft.work === 'leak' || draft.work === 'follow-up'" class="sheet p-5 max-sm:p-3.5">
         <h2 class="mb-3 text-lg text-(--ink)">What was seen or smelled</h2>
         <ComplaintFields v-model="draft.complaint" :twin="isTwin" :codes="hasVapourSystem" />
-        <label
-          class="mt-4 inline-flex min-h-11 cursor-pointer items-center gap-2 rounded-md border border-(--hair) px-3.5 font-medium focus-within:outline-3 focus-within:outline-(--time)"
-        >
-          <UIcon name="i-lucide-camera" class="size-5" />Photographs<template v-if="files.length"
-            >: {{ files.length }}</template
-          >
-          <input type="file" accept="image/*" capture="environment" multiple class="sr-only" @change="addFiles" />
-        </label>
+        <PhotoButton
+          class="mt-4"
+          :label="files.length ? `Photographs: ${files.length}` : 'Photographs'"
+          several
+          @taken="files = [...files, ...$event]"
+        />
       </div>
       <details class="sheet p-5" :open="problem !== null">
         <summary class="min-h-8 cursor-pointer font-semibold">
@@ -157,10 +183,10 @@ useActionKeys('New complaint', [{ key: 'escape', label: 'Back to the Bay', run: 
         <JobFactsFields v-model="draft" class="mt-4" tank-only />
       </details>
       <template #actions>
-        <div class="flex gap-3 pt-2">
+        <ThumbBar>
           <UButton type="submit" size="xl" color="neutral" :loading="saving">Open the job</UButton>
           <UButton to="/" size="xl" color="neutral" variant="ghost">Not now</UButton>
-        </div>
+        </ThumbBar>
       </template>
     </SchemaForm>
   </div>

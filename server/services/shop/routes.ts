@@ -7,7 +7,7 @@ import {
   speedSchema,
 } from '../../../shared/leaktest/hold/holdForm'
 import { kitItemSchema, rigCheckSchema } from '../../../shared/schemas/kit'
-import { circuitSchema } from '../../../shared/schemas/circuit'
+import { circuitSchema, kindSchema, renewSchema } from '../../../shared/schemas/circuit'
 import { jobEditSchema, newJobSchema, strikeSchema } from '../../../shared/schemas/job'
 import {
   cautionsSchema,
@@ -113,6 +113,20 @@ export const routes: readonly RouteDescription[] = [
     summary: 'Change a job’s facts; 409 with the job as it is when somebody else did',
     who: 'work',
     body: jobEditSchema,
+  },
+  {
+    method: 'put',
+    path: '/jobs/{id}/kind',
+    summary: 'The tank is of another kind; what fits is kept',
+    who: 'work',
+    body: kindSchema,
+  },
+  {
+    method: 'post',
+    path: '/jobs/{id}/renew',
+    summary: 'Another tank is on, with the parts that were carried across',
+    who: 'work',
+    body: renewSchema,
   },
   {
     method: 'put',

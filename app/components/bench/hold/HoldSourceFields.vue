@@ -48,6 +48,25 @@ const courseHelp = {
     'Closed at room pressure and watched, pumped and watched, topped up, vented and watched again. What drifts all the time shows in the blanks and is taken off. You are led through it.',
 }
 
+const courseSays = computed(() =>
+  [
+    sourceWords[draft.value.source],
+    `${methodWords[draft.value.method].toLowerCase()}, ${draft.value.course}`,
+    ...(draft.value.source === 'typed' ? [`${scaleWords[draft.value.scale.kind].toLowerCase()} is read`] : []),
+  ].join('; '),
+)
+const gasSays = computed(() => {
+  const { testPressure, volume, volumeUncertainty, place, inside, wettedShare } = draft.value
+  const gas = `${short('pressure', testPressure)} on ${short('volume', volume)} ± ${short('volume', volumeUncertainty, 2)} of gas`
+  return [gas, place, ...(wettedShare > 0 ? [] : [insideWords[inside].toLowerCase()])].join('; ')
+})
+const reliefSays = { 'water column': 'A water column', 'relief valve': 'A relief valve', 'regulator': 'A regulator' }
+const airSays = computed(() => {
+  const { relief, supply } = draft.value
+  return relief
+    ? `${reliefSays[relief.kind]} at ${short('pressure', relief.opensAt)}; ${supply}`
+    : 'Nothing keeps it below the limit yet'
+})
 const scaleKind = computed({ get: () => draft.value.scale.kind, set: kind => change({ scale: scaleOf(kind) }) })
 const scaleWords = { gauge: 'A pressure', column: 'A column’s height', sensor: 'A sensor’s volts' }
 const setScale = (some: Partial<{ density: number; zero: number; slope: number }>) =>
@@ -66,77 +85,101 @@ const scaleHelp = computed(() => {
 </script>
 
 <template>
-  <div class="sheet space-y-4">
-    <UFormField label="Readings come from" name="source" :help="sourceHelp[draft.source]">
-      <TapChoice v-model="draft.source" :options="holdSources" :words="sourceWords" several label="Readings come from" />
-    </UFormField>
-    <UFormField label="Method" name="method">
-      <TapChoice
-        :model-value="draft.method"
-        :options="holdMethods"
-        :words="methodWords"
-        several
-        label="Method"
-        @update:model-value="change(turned(draft, $event as HoldForm['method']))"
-      />
-    </UFormField>
-    <div class="grid gap-x-5 gap-y-4 sm:grid-cols-3">
-      <UFormField label="Target pressure" name="testPressure" :hint="limitHint" :error="over ?? undefined">
-        <QuantityInput v-model="draft.testPressure" kind="pressure" />
-      </UFormField>
-      <UFormField label="Gas volume" name="volume" hint="what is not fuel">
-        <QuantityInput v-model="draft.volume" kind="volume" />
-      </UFormField>
-      <UFormField label="Give or take" name="volumeUncertainty">
-        <QuantityInput v-model="draft.volumeUncertainty" kind="volume" />
-      </UFormField>
-    </div>
-    <div class="grid gap-x-5 gap-y-4 md:grid-cols-2">
-      <UFormField label="Where it stands" name="place" :help="placeHelp[draft.place]">
-        <TapChoice v-model="draft.place" :options="places" several label="Where it stands" />
-      </UFormField>
-      <UFormField v-if="!(draft.wettedShare > 0)" label="Before it was drained" name="inside" :help="insideHelp[draft.inside]">
-        <TapChoice
-          v-model="draft.inside"
-          :options="drainedInsides"
-          :words="insideWords"
-          several
-          label="Before it was drained"
-        />
-      </UFormField>
-    </div>
-    <UFormField label="Course" name="course" :help="courseHelp[draft.course]">
-      <TapChoice v-model="draft.course" :options="holdCourses" :words="courseWords" several label="Course" />
-    </UFormField>
-    <template v-if="blowsIn">
-      <ReliefFields v-model="draft.relief" :job="job" :pressure="draft.testPressure" />
-      <UFormField label="Air comes from" name="supply">
-        <TapChoice v-model="draft.supply" :options="airSupplies" several label="Air comes from" />
-      </UFormField>
-    </template>
-    <div v-if="draft.source === 'typed'" class="grid gap-x-5 gap-y-4 sm:grid-cols-3">
-      <UFormField label="What you read" name="scale" class="sm:col-span-3" :help="scaleHelp">
-        <TapChoice v-model="scaleKind" :options="scaleKinds" :words="scaleWords" several label="What you read" />
-      </UFormField>
-      <UFormField v-if="draft.scale.kind === 'column'" label="Density of the liquid" name="scale.density">
-        <QuantityInput
-          :model-value="draft.scale.density"
-          kind="density"
-          @update:model-value="setScale({ density: $event ?? NaN })"
-        />
-      </UFormField>
-      <template v-if="draft.scale.kind === 'sensor'">
-        <UFormField label="Volts at no pressure">
-          <QuantityInput :model-value="draft.scale.zero" kind="volts" @update:model-value="setScale({ zero: $event ?? NaN })" />
+  <div class="sheet space-y-4 max-sm:space-y-1">
+    <FoldedGroup label="Readings and course" :says="courseSays" :fields="['source', 'method', 'course', 'scale']">
+      <div class="space-y-4">
+        <UFormField label="Readings come from" name="source" :help="sourceHelp[draft.source]">
+          <TapChoice v-model="draft.source" :options="holdSources" :words="sourceWords" several label="Readings come from" />
         </UFormField>
-        <UFormField label="Pressure of one volt">
-          <QuantityInput
-            :model-value="draft.scale.slope"
-            kind="pressure"
-            @update:model-value="setScale({ slope: $event ?? NaN })"
+        <UFormField label="Method" name="method">
+          <TapChoice
+            :model-value="draft.method"
+            :options="holdMethods"
+            :words="methodWords"
+            several
+            label="Method"
+            @update:model-value="change(turned(draft, $event as HoldForm['method']))"
           />
         </UFormField>
-      </template>
-    </div>
+        <UFormField label="Course" name="course" :help="courseHelp[draft.course]">
+          <TapChoice v-model="draft.course" :options="holdCourses" :words="courseWords" several label="Course" />
+        </UFormField>
+        <div v-if="draft.source === 'typed'" class="grid gap-x-5 gap-y-4 sm:grid-cols-3">
+          <UFormField label="What you read" name="scale" class="sm:col-span-3" :help="scaleHelp">
+            <TapChoice v-model="scaleKind" :options="scaleKinds" :words="scaleWords" several label="What you read" />
+          </UFormField>
+          <UFormField v-if="draft.scale.kind === 'column'" label="Density of the liquid" name="scale.density">
+            <QuantityInput
+              :model-value="draft.scale.density"
+              kind="density"
+              @update:model-value="setScale({ density: $event ?? NaN })"
+            />
+          </UFormField>
+          <template v-if="draft.scale.kind === 'sensor'">
+            <UFormField label="Volts at no pressure">
+              <QuantityInput
+                :model-value="draft.scale.zero"
+                kind="volts"
+                @update:model-value="setScale({ zero: $event ?? NaN })"
+              />
+            </UFormField>
+            <UFormField label="Pressure of one volt">
+              <QuantityInput
+                :model-value="draft.scale.slope"
+                kind="pressure"
+                @update:model-value="setScale({ slope: $event ?? NaN })"
+              />
+            </UFormField>
+          </template>
+        </div>
+      </div>
+    </FoldedGroup>
+    <FoldedGroup
+      label="Pressure, volume and place"
+      :says="gasSays"
+      :fields="['testPressure', 'volume', 'volumeUncertainty', 'place', 'inside']"
+      :wanted="over !== null || !(draft.volume > 0)"
+    >
+      <div class="space-y-4">
+        <div class="grid gap-x-5 gap-y-4 sm:grid-cols-3">
+          <UFormField label="Target pressure" name="testPressure" :hint="limitHint" :error="over ?? undefined">
+            <QuantityInput v-model="draft.testPressure" kind="pressure" />
+          </UFormField>
+          <UFormField label="Gas volume" name="volume" hint="what is not fuel">
+            <QuantityInput v-model="draft.volume" kind="volume" />
+          </UFormField>
+          <UFormField label="Give or take" name="volumeUncertainty">
+            <QuantityInput v-model="draft.volumeUncertainty" kind="volume" />
+          </UFormField>
+        </div>
+        <div class="grid gap-x-5 gap-y-4 md:grid-cols-2">
+          <UFormField label="Where it stands" name="place" :help="placeHelp[draft.place]">
+            <TapChoice v-model="draft.place" :options="places" several label="Where it stands" />
+          </UFormField>
+          <UFormField
+            v-if="!(draft.wettedShare > 0)"
+            label="Before it was drained"
+            name="inside"
+            :help="insideHelp[draft.inside]"
+          >
+            <TapChoice
+              v-model="draft.inside"
+              :options="drainedInsides"
+              :words="insideWords"
+              several
+              label="Before it was drained"
+            />
+          </UFormField>
+        </div>
+      </div>
+    </FoldedGroup>
+    <FoldedGroup v-if="blowsIn" label="Relief and air" :says="airSays" :fields="['relief', 'supply']" :wanted="!draft.relief">
+      <div class="space-y-4">
+        <ReliefFields v-model="draft.relief" :job="job" :pressure="draft.testPressure" />
+        <UFormField label="Air comes from" name="supply">
+          <TapChoice v-model="draft.supply" :options="airSupplies" several label="Air comes from" />
+        </UFormField>
+      </div>
+    </FoldedGroup>
   </div>
 </template>

@@ -99,10 +99,10 @@ useActionKeys('Hold set-up', [{ key: 'escape', label: 'Back to the job', run: ()
         </UFormField>
       </div>
       <template #actions>
-        <div class="flex gap-3">
+        <ThumbBar>
           <UButton type="submit" size="xl" color="neutral" :loading="saving">To the Bench</UButton>
           <UButton :to="`/jobs/${job.id}`" size="xl" color="neutral" variant="ghost">Not now</UButton>
-        </div>
+        </ThumbBar>
       </template>
     </SchemaForm>
   </div>

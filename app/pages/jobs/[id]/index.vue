@@ -12,8 +12,8 @@ const session = useSession()
 const { job, error, refresh, standing, partName, take, now } = useJob(id)
 const { short } = useQuantities()
 const picked = ref<string | null>(null)
-const panel = ref<'touch' | 'edit' | null>(route.query.edit === '1' ? 'edit' : null)
-const opened = (name: 'touch' | 'edit') =>
+const panel = ref<'touch' | 'edit' | 'renew' | null>(route.query.edit === '1' ? 'edit' : null)
+const opened = (name: 'touch' | 'edit' | 'renew') =>
   computed({
     get: () => panel.value === name,
     set: value => {
@@ -21,7 +21,8 @@ const opened = (name: 'touch' | 'edit') =>
     },
   })
 const touchOpen = opened('touch'),
-  editOpen = opened('edit')
+  editOpen = opened('edit'),
+  renewOpen = opened('renew')
 /** In the address, as the repair is, so that the next step can lead to it again and again. */
 const thermometerOpen = computed({
   get: () => route.query.thermometer === '1',
@@ -243,7 +244,8 @@ useActionKeys('Job', [
 
     <RepairPanel :job="job" :leak-id="repairing" @done="done" @close="repair(null)" />
     <SeenPanel v-model:start="seeing" :job="job" @done="done" />
-    <TouchPanel v-model:open="touchOpen" :job="job" @done="done" />
+    <TouchPanel v-model:open="touchOpen" :job="job" @done="done" @renewed="panel = 'renew'" />
+    <RenewPanel v-model:open="renewOpen" :job="job" @done="done" />
     <ThermometerPanel v-model:open="thermometerOpen" @done="refresh" />
     <JobEditPanel v-model:open="editOpen" :job="job" @done="done" />
     <StrikePanel :job="job" :subject="striking" @done="done" @close="striking = null" />

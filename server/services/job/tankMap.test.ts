@@ -1,0 +1,82 @@
+import { randomUUID } from 'node:crypto'
+import { jobStanding } from '../../../shared/jobEntries'
+import { liveParts } from '../../../shared/jobCircuit'
+import type { JobView } from '../../../shared/views'
+import { Refusal } from '../shop/refusal'
+import { openTestShop, testActor, testJob } from '../shop/testShop'
+import { addEyeFind } from './eyeFinds'
+import { renewTank, setTankKind } from './tankMap'
+
+let shop: { close: () => Promise<void> }
+let technician: Awaited<ReturnType<typeof testActor>>
+beforeAll(async () => {
+  shop = await openTestShop()
+  technician = await testActor()
+})
+afterAll(() => shop.close())
+const start = Date.now() - 3_600_000
+const at = (minutes: number) => technician(new Date(start + minutes * 60_000))
+const partId = (job: JobView, name: string) => liveParts(job).find(part => part.name === name)!.id
+const seen = (job: JobView, part: string) => ({
+  id: randomUUID(),
+  partId: partId(job, part),
+  seen: 'drips' as const,
+  x1: 1,
+  y1: 1,
+  x2: 2,
+  y2: 2,
+  length: null,
+  note: '',
+  leakId: null,
+  photoId: null,
+  cause: null,
+})
+
+describe('another kind of tank', () => {
+  test('takes the map along and keeps what fits, with its leak', async () => {
+    let job = await testJob(at(0))
+    job = await addEyeFind(at(1), job.id, seen(job, 'Fuel tap'))
+    const [cap, tap] = [partId(job, 'Cap'), partId(job, 'Fuel tap')]
+    job = await setTankKind(at(2), job.id, { kind: 'carburetted', revision: job.revision })
+    expect(job).toMatchObject({ tankKind: 'carburetted', material: 'sheet steel' })
+    expect(partId(job, 'Cap')).toBe(cap)
+    expect(partId(job, 'Fuel tap')).toBe(tap)
+    expect(job.circuit.spaces.map(space => space.id)).toContain('neck')
+    expect(jobStanding(job, start + 180_000).ledger).toMatchObject({ state: 'leaking', leaks: [{ state: 'found' }] })
+    // What is new wants evidence of its own.
+    expect(liveParts(job).find(part => part.name === 'Pickup flange')!.addedAt).toBe(start + 120_000)
+  })
+  test('is refused on a job that somebody changed meanwhile', async () => {
+    const job = await testJob(at(0))
+    await setTankKind(at(1), job.id, { kind: 'twin', revision: job.revision })
+    const late = setTankKind(at(2), job.id, { kind: 'moulded', revision: job.revision })
+    await expect(late).rejects.toMatchObject({ status: 409 })
+  })
+})
+
+describe('a renewed tank', () => {
+  test('ends all evidence: what is new has none, what was carried across was disturbed, its leaks went with the old one', async () => {
+    let job = await testJob(at(0))
+    job = await addEyeFind(at(1), job.id, seen(job, 'Bottom seam'))
+    job = await addEyeFind(at(1), job.id, seen(job, 'Cap'))
+    const form = { id: randomUUID(), carried: [partId(job, 'Cap'), partId(job, 'Sender ring')], note: 'used, from stock' }
+    const before = partId(job, 'Bottom seam')
+    job = await renewTank(at(5), job.id, form)
+    job = await renewTank(at(5), job.id, form)
+    expect(partId(job, 'Cap')).toBe(form.carried[0])
+    expect(partId(job, 'Bottom seam')).not.toBe(before)
+    expect(liveParts(job)).toHaveLength(11)
+    expect(job.touches).toMatchObject([{ kind: 'refitted', note: 'the tank was renewed: used, from stock' }])
+    const { ledger } = jobStanding(job, start + 600_000)
+    expect(ledger.leaks.map(leak => leak.state)).toEqual(['sealed', 'found'])
+    expect(ledger.state).toBe('leaking')
+    expect(ledger.missing).toHaveLength(11)
+  })
+  test('is refused with a part of another tank, or with nothing that is new', async () => {
+    const job = await testJob(at(0))
+    const refused = async (carried: string[]) =>
+      renewTank(at(1), job.id, { id: randomUUID(), carried, note: '' }).catch((error: unknown) => error)
+    expect(await refused([randomUUID()])).toBeInstanceOf(Refusal)
+    expect(await refused(liveParts(job).map(part => part.id))).toBeInstanceOf(Refusal)
+  })
+})
