@@ -67,8 +67,12 @@ const repairedParts = (job: JobView): string[] =>
     .map(leak => leak.partId)
 
 /** Whether no fuel stood in the tank at a moment: it never had any, or was drained and nobody has put any in since. */
-const dryAt = (job: Pick<JobView, 'work' | 'drained'>, at: number): boolean =>
-  job.work === 'new tank' || job.drained.some(each => !each.struck && each.at <= at)
+function dryAt(job: Pick<JobView, 'work' | 'drained' | 'weighings'>, at: number): boolean {
+  const last = (moments: readonly number[]) => Math.max(-Infinity, ...moments.filter(each => each <= at))
+  const drained = last(job.drained.filter(each => !each.struck).map(each => each.at))
+  const fuelled = last(job.weighings.filter(each => !each.struck && (each.level ?? 0) > 0).map(each => each.at))
+  return fuelled <= drained && (drained > -Infinity || job.work === 'new tank')
+}
 
 const YEAR = 365.25 * 86_400_000
 

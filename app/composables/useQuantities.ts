@@ -1,4 +1,5 @@
 import { cubicMetresPer, fromKelvin, pascalsPer, toKelvin, unitLabel } from '#core/quantity/units'
+import type { Dimension } from '#core/quantity/parseQuantity'
 import type { QuantityKind } from './words/quantityKinds'
 import { standardFromThroughput, throughputFromStandard } from '#core/quantity/standardLeakRate'
 
@@ -7,6 +8,8 @@ interface Edge {
   toShown: (si: number) => number
   toSi: (shown: number) => number
   digits: number
+  /** what a figure typed with a unit of its own can be of */
+  dimension?: Dimension
 }
 
 /** Decimals that show a step of the unit which is about a pascal, a hundredth of a litre, and so on. */
@@ -17,29 +20,36 @@ export function useQuantities() {
   const session = useSession()
   const edges = computed<Record<QuantityKind, Edge>>(() => {
     const { pressure, volume, temperature } = session.preferences
-    const linear = (unit: string, per: number, digits: number): Edge => ({
+    const linear = (unit: string, per: number, digits: number, dimension?: Dimension): Edge => ({
       unit,
       digits,
+      dimension,
       toShown: si => si / per,
       toSi: shown => shown * per,
     })
     return {
-      pressure: linear(unitLabel[pressure], pascalsPer[pressure], pressureDigits[pressure]),
-      pressureStep: linear(unitLabel[pressure], pascalsPer[pressure], pressureDigits[pressure] + 1),
-      volume: linear(unitLabel[volume], cubicMetresPer[volume], 2),
-      temperature: { unit: unitLabel[temperature], digits: 2, toShown: fromKelvin[temperature], toSi: toKelvin[temperature] },
-      temperatureChange: linear(unitLabel[temperature], temperature === 'F' ? 1 / 1.8 : 1, 2),
-      weather: linear('hPa', 100, 1),
+      pressure: linear(unitLabel[pressure], pascalsPer[pressure], pressureDigits[pressure], 'pressure'),
+      pressureStep: linear(unitLabel[pressure], pascalsPer[pressure], pressureDigits[pressure] + 1, 'pressure'),
+      volume: linear(unitLabel[volume], cubicMetresPer[volume], 2, 'volume'),
+      temperature: {
+        unit: unitLabel[temperature],
+        digits: 2,
+        dimension: 'temperature',
+        toShown: fromKelvin[temperature],
+        toSi: toKelvin[temperature],
+      },
+      temperatureChange: linear(unitLabel[temperature], temperature === 'F' ? 1 / 1.8 : 1, 2, 'temperature change'),
+      weather: linear('hPa', 100, 1, 'pressure'),
       rate: { unit: 'mL/min', digits: 2, toShown: standardFromThroughput, toSi: throughputFromStandard },
-      length: linear('mm', 1e-3, 0),
-      hours: linear('h', 3600, 1),
-      smallVolume: linear('mL', 1e-6, 1),
+      length: linear('mm', 1e-3, 0, 'length'),
+      hours: linear('h', 3600, 1, 'time'),
+      smallVolume: linear('mL', 1e-6, 1, 'volume'),
       volts: linear('V', 1, 3),
       density: linear('kg/m³', 1, 0),
-      hole: linear('mm', 1e-3, 3),
+      hole: linear('mm', 1e-3, 3, 'length'),
       flow: linear('L/min', 1 / 60_000, 2),
-      mass: linear('kg', 1, 1),
-      thread: linear('mm', 1e-3, 3),
+      mass: linear('kg', 1, 1, 'mass'),
+      thread: linear('mm', 1e-3, 3, 'length'),
       share: linear('%', 0.01, 0),
       area: linear('m²', 1, 2),
       count: linear('', 1, 0),

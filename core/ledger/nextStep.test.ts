@@ -33,6 +33,7 @@ test('a running test is watched before anything else', () => {
     at: null,
     about: 'b',
     kind: 'balloon',
+    way: null,
   })
   expect(step({}, { running: { id: 'h', kind: 'hold' } }).sentence).toBe('A hold is running.')
 })
@@ -44,6 +45,7 @@ test('nothing tested yet: the first check where something was complained of, els
     at: null,
     about: null,
     kind: 'soap',
+    way: null,
   })
   expect(step({}, { begins: 'check' })).toEqual({
     action: 'check',
@@ -51,6 +53,7 @@ test('nothing tested yet: the first check where something was complained of, els
     at: null,
     about: null,
     kind: null,
+    way: null,
   })
   expect(step({ tests: [hold(1, 'cannot-tell')] }, { begins: 'check' }).action).toBe('settle')
 })
@@ -78,6 +81,7 @@ describe('an open leak', () => {
       at: null,
       about: 'L1',
       kind: null,
+      way: null,
     })
     expect(step(found('drain', 'cap', 'seam')).sentence).toBe(
       'Leak 1, drain, is found. Decide the repair. 2 more to repair after it.',
@@ -99,6 +103,7 @@ describe('an open leak', () => {
       at: null,
       about: 'h7',
       kind: 'soap',
+      way: null,
     })
   })
 })
@@ -111,6 +116,7 @@ describe('a repair', () => {
       at: 500,
       about: 'L1',
       kind: 'hold',
+      way: null,
     })
     const two = foundAndRepaired(['drain', 'cap', 'strap'], [1, 10, 500], [2, 10, 900], [3, 10, 20])
     expect(step(two)).toMatchObject({ sentence: 'Drain and Cap are curing.', at: 900, about: 'L1' })
@@ -120,6 +126,7 @@ describe('a repair', () => {
       at: null,
       about: 'L1',
       kind: null,
+      way: null,
     })
     expect(step(foundAndRepaired(['drain'], [1, 10, 5000], [1, 20, 300])).at).toBe(5000)
   })
@@ -130,6 +137,7 @@ describe('a repair', () => {
       at: null,
       about: 'L1',
       kind: 'hold',
+      way: null,
     })
     expect(step(foundAndRepaired(['seam', 'cap'], [1, 10, 20], [2, 10, 20])).sentence).toBe(
       'Top seam and Cap are cured and ready to retest.',
@@ -156,6 +164,7 @@ describe('what has no evidence is settled', () => {
       at: null,
       about: null,
       kind: 'hold',
+      way: null,
     })
     expect(step({ parts: many, tests: [hold(3, 'sealed', ['p0'])] }).sentence).toBe(
       'Cannot tell yet: no evidence that stands for 8 of 9 parts. A hold of about 25 min would settle it.',
@@ -168,6 +177,7 @@ describe('what has no evidence is settled', () => {
       at: null,
       about: null,
       kind: 'soap',
+      way: null,
     })
     expect(step({ tests: [hold(1, 'sealed', ['cap'])] }).sentence).toContain('for Top seam, Drain and Strap.')
     expect(step({ parts: [...parts, ledgerPart('x')], tests: [hold(1, 'sealed', ['cap'])] }).sentence).toContain(
@@ -196,6 +206,7 @@ test('what is sealed is written down, with how many sealed holds there are', () 
     at: null,
     about: null,
     kind: null,
+    way: null,
   })
   expect(step({ tests: [hold(1, 'cannot-tell'), hold(2, 'sealed'), hold(3, 'sealed')] }).sentence).toContain(
     ', 2 sealed holds.',
@@ -252,4 +263,16 @@ describe('a measured leak that nobody found', () => {
       kind: 'hold',
       sentence: 'What hold 20 measured went out through the rig. Mend the rig and hold again.',
     }))
+})
+
+test('a retest is fed so that it reaches the part, by vacuum where only that does', () => {
+  const way = (reached: string[], vacuum: boolean) => ({ rig: vacuum ? 'drain' : 'cap', vacuum, reached, links: {}, closures: {} })
+  const seal = ledgerPart('seam', { service: ['vacuum'] })
+  const cured = { ...foundAndRepaired(['seam'], [1, 2, 2]), parts: [ledgerPart('cap'), seal] }
+  expect(step({ ...cured, ways: () => [way(['cap'], false), way(['seam', 'cap'], true)] })).toMatchObject({
+    action: 'retest',
+    kind: 'hold',
+    way: { rig: 'drain', vacuum: true },
+    sentence: 'Top seam is cured and ready to retest. Only a vacuum reaches it.',
+  })
 })

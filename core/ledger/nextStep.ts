@@ -27,6 +27,8 @@ export interface NextStep {
   about: string | null
   /** the kind of test that it is about, running or to be made */
   kind: TankTestKind | null
+  /** how it is to be fed, where one way reaches what it is about; null where that is left open */
+  way: { rig: string; vacuum: boolean } | null
 }
 
 const step = (action: NextAction, sentence: string, more: Partial<NextStep> = {}): NextStep => ({
@@ -35,6 +37,7 @@ const step = (action: NextAction, sentence: string, more: Partial<NextStep> = {}
   at: null,
   about: null,
   kind: null,
+  way: null,
   ...more,
 })
 
@@ -100,8 +103,12 @@ function nextForLeaks(ledger: Ledger, entries: LedgerEntries): NextStep | null {
     return step('wait', `${parts(curing)} curing.`, { at, about: curing[0]!.id, kind: 'hold' })
   }
   const ready = ledger.leaks.filter(leak => leak.state === 'ready to retest')
-  if (ready.length > 0)
-    return step('retest', `${parts(ready)} cured and ready to retest.`, { about: ready[0]!.id, kind: 'hold' })
+  if (ready.length > 0) {
+    const partIds = ready.map(leak => leakOf(leak.id).partId)
+    const way = wayTo(ledger.settle, partIds)
+    const only = way?.vacuum ? ' Only a vacuum reaches it.' : ''
+    return step('retest', `${parts(ready)} cured and ready to retest.${only}`, { about: ready[0]!.id, kind: 'hold', way })
+  }
   const [waiting] = ledger.measured
   if (waiting) {
     const test = entries.tests.find(each => each.id === waiting.testId)!
@@ -117,6 +124,13 @@ function nextForLeaks(ledger: Ledger, entries: LedgerEntries): NextStep | null {
     })
   }
   return null
+}
+
+/** How some parts are reached by the tests that would settle them; null where nothing is known of the circuit. */
+function wayTo(settle: SettlingPlan | null, partIds: readonly string[]): NextStep['way'] {
+  const tests = settle?.tests.filter(test => partIds.some(id => test.partIds.includes(id))) ?? []
+  const way = (tests.find(test => partIds.every(id => test.partIds.includes(id))) ?? tests[0])?.way
+  return way ? { rig: way.rig, vacuum: way.vacuum } : null
 }
 
 /** Whether a leak that was measured can only be in the skin: everything fitted that the test reached was dry afterwards. */

@@ -42,6 +42,9 @@ test('what was seen as it came off wins over age, either way', () => {
     expect.arrayContaining(['Cradle bolt 1', 'Strap pads']),
   )
   expect(names('aluminium-belly', 22, [['strap cradle 1', 'good']])).not.toContain('Cradle bolt 1')
+  // A bolt that broke is a bolt: the pads are as old as they are.
+  expect(names('aluminium-belly', 3, [['strap cradle 1', 'broken']])).toContain('Cradle bolt 1')
+  expect(names('aluminium-belly', 3, [['strap cradle 1', 'broken']])).not.toContain('Strap pads')
   expect(names('moulded', 2, [['wire sensor', 'broken']])).toContain('Connector of the pressure sensor')
   expect(names('moulded', 2)).not.toContain('Connector of the pressure sensor')
 })

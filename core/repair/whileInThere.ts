@@ -40,6 +40,12 @@ export function whileInThere(fixings: readonly Fixing[], { age, conditions }: Wh
     if (seen && seen !== 'good') return `it came off ${seen}`
     return seen !== 'good' && old(years) ? `${told}: ${byAge}` : null
   }
+  /** A bolt that is sound or broke says nothing of the pads; what rusted or perished round it does. */
+  const padsWhy = (strap: Fixing): string | null => {
+    const seen = conditions?.get(strap.key)
+    if (seen === 'rusted' || seen === 'perished') return `it came off ${seen}`
+    return old(RUBBER_AGES) ? `${told}: pads harden and hold water against the metal` : null
+  }
   const list = (reason: string | null, name: string, measure: string, fixing: Fixing): Suggestion[] =>
     reason ? [{ name, reason, measure, fixing: fixing.key }] : []
   /** What it carries, or its own name where several carry the same. */
@@ -92,14 +98,7 @@ export function whileInThere(fixings: readonly Fixing[], { age, conditions }: Wh
     feed = fixings.find(fixing => fixing.kind === 'hose' && fixing.carries === 'feed')
   return [
     ...each,
-    ...(strap
-      ? list(
-          why(strap, RUBBER_AGES, 'pads harden and hold water against the metal'),
-          'Strap pads',
-          'width of the strap, length',
-          strap,
-        )
-      : []),
+    ...(strap ? list(padsWhy(strap), 'Strap pads', 'width of the strap, length', strap) : []),
     ...(feed
       ? list(
           'reached only now, and what a repair stirs up clogs it',

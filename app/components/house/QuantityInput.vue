@@ -1,7 +1,11 @@
 <script setup lang="ts">
 import { parseNumber } from '#core/quantity/parseNumber'
+import { parseQuantity } from '#core/quantity/parseQuantity'
 
-/** A quantity typed in the person's own unit; the value is SI. Text that is no number gives NaN, an empty field null. */
+/**
+ * A quantity typed in the person's own unit, or with another unit written behind it; the value is SI. Text that is no number
+ * gives NaN, an empty field null.
+ */
 const props = defineProps<{ kind: QuantityKind; disabled?: boolean; autofocus?: boolean }>()
 const value = defineModel<number | null>({ required: true })
 const { edges } = useQuantities()
@@ -24,9 +28,15 @@ watch(
 
 function type(text: string | number) {
   typed.value = String(text)
+  const { dimension, toSi } = edges.value[props.kind]
   const number = parseNumber(typed.value)
-  own = typed.value.trim() === '' ? null : number === null ? NaN : edges.value[props.kind].toSi(number)
+  const withUnit = dimension ? parseQuantity(typed.value, dimension) : null
+  own = typed.value.trim() === '' ? null : (withUnit ?? (number === null ? NaN : toSi(number)))
   value.value = own
+}
+/** What was typed in another unit is shown in the person's own once the field is left. */
+function inOwnUnit() {
+  if (typeof own === 'number' && Number.isFinite(own) && parseNumber(typed.value) === null) typed.value = written(own)
 }
 </script>
 
@@ -40,6 +50,7 @@ function type(text: string | number) {
     class="figure"
     :ui="{ trailing: 'pointer-events-none' }"
     @update:model-value="type"
+    @blur="inOwnUnit"
   >
     <template #trailing
       ><span class="soft text-sm font-medium">{{ edges[kind].unit }}</span></template

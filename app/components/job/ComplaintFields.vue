@@ -17,7 +17,8 @@ const others = computed(() => signGroups.filter(group => !foremost.includes(grou
 const othersSay = computed(() => {
   const said = complaint.value.signs.filter(key => others.value.some(group => of(group).some(sign => sign.key === key)))
   const words = said.map(key => signs.find(sign => sign.key === key)!.words)
-  return words.length > 0 ? words.join(', ') : 'Nothing said of smell, level or what was before'
+  const all = [...words, ...complaint.value.codes, ...(complaint.value.words ? [`“${complaint.value.words}”`] : [])]
+  return all.length > 0 ? all.join(', ') : 'Smell, level, what was before, codes, their words'
 })
 const of = (group: SignGroup) => signs.filter(sign => sign.group === group)
 const wordsOf = (group: SignGroup) => Object.fromEntries(of(group).map(sign => [sign.key, sign.words]))
@@ -69,7 +70,11 @@ const codesOpen = ref(false)
         @update:model-value="choose(group, $event)"
       />
     </UFormField>
-    <FoldedGroup label="Smell, level, what was before" :says="othersSay">
+    <FoldedGroup
+      label="Smell, level, what was before, codes, their words"
+      :says="othersSay"
+      :fields="['complaint.codes', 'complaint.words']"
+    >
       <div class="space-y-5">
         <UFormField v-for="group in others" :key="group" :label="signGroupWords[group]">
           <TapChoice
@@ -80,54 +85,54 @@ const codesOpen = ref(false)
             @update:model-value="choose(group, $event)"
           />
         </UFormField>
+        <div v-if="codes || codesOpen || complaint.codes.length">
+          <UFormField label="Trouble codes" name="complaint.codes" :error="codeProblem ?? undefined" hint="such as P0442">
+            <div class="flex gap-2">
+              <UInput
+                v-model="typed"
+                class="max-w-48"
+                autocomplete="off"
+                autocapitalize="characters"
+                @keydown.enter.prevent="addCode"
+              />
+              <UButton type="button" color="neutral" variant="outline" class="min-h-11" @click="addCode">Add the code</UButton>
+            </div>
+          </UFormField>
+          <ul v-if="complaint.codes.length" class="mt-2 space-y-1">
+            <li v-for="code in complaint.codes" :key="code" class="flex items-start gap-2">
+              <span class="figure mt-2.5 font-bold">{{ code }}</span><span class="soft mt-2.5 min-w-0 flex-1">{{
+                plain(code)
+              }}</span>
+              <UButton
+                type="button"
+                icon="i-lucide-x"
+                color="neutral"
+                variant="ghost"
+                class="size-11 shrink-0 justify-center"
+                :aria-label="`Take ${code} off`"
+                @click="removeCode(code)"
+              />
+            </li>
+          </ul>
+        </div>
+        <UButton
+          v-else
+          type="button"
+          color="neutral"
+          variant="ghost"
+          icon="i-lucide-plus"
+          class="min-h-11"
+          @click="codesOpen = true"
+          >Trouble codes</UButton
+        >
+        <UFormField label="In their words" name="complaint.words"
+          ><UTextarea
+            v-model="complaint.words"
+            :rows="3"
+            autoresize
+            placeholder="What was opened last, how long it stood, who else smelled it"
+        /></UFormField>
       </div>
     </FoldedGroup>
-    <div v-if="codes || codesOpen || complaint.codes.length">
-      <UFormField label="Trouble codes" name="complaint.codes" :error="codeProblem ?? undefined" hint="such as P0442">
-        <div class="flex gap-2">
-          <UInput
-            v-model="typed"
-            class="max-w-48"
-            autocomplete="off"
-            autocapitalize="characters"
-            @keydown.enter.prevent="addCode"
-          />
-          <UButton type="button" color="neutral" variant="outline" class="min-h-11" @click="addCode">Add the code</UButton>
-        </div>
-      </UFormField>
-      <ul v-if="complaint.codes.length" class="mt-2 space-y-1">
-        <li v-for="code in complaint.codes" :key="code" class="flex items-start gap-2">
-          <span class="figure mt-2.5 font-bold">{{ code }}</span><span class="soft mt-2.5 min-w-0 flex-1">{{
-            plain(code)
-          }}</span>
-          <UButton
-            type="button"
-            icon="i-lucide-x"
-            color="neutral"
-            variant="ghost"
-            class="size-11 shrink-0 justify-center"
-            :aria-label="`Take ${code} off`"
-            @click="removeCode(code)"
-          />
-        </li>
-      </ul>
-    </div>
-    <UButton
-      v-else
-      type="button"
-      color="neutral"
-      variant="ghost"
-      icon="i-lucide-plus"
-      class="min-h-11"
-      @click="codesOpen = true"
-      >Trouble codes</UButton
-    >
-    <UFormField label="In their words" name="complaint.words"
-      ><UTextarea
-        v-model="complaint.words"
-        :rows="3"
-        autoresize
-        placeholder="What was opened last, how long it stood, who else smelled it"
-    /></UFormField>
   </div>
 </template>

@@ -1,36 +1,12 @@
 <script setup lang="ts">
 import type { Ledger } from '#core/ledger/deriveLedger'
-import { descriptorOf, type TestView } from '#shared/leaktest/tests'
+import type { NextStep } from '#core/ledger/nextStep'
+import { stagesOf } from '#shared/jobStages'
 import type { JobView } from '#shared/views'
 
 /** The job as a seam stitched from complaint to proof: what is done is stitched, what is now is brass. Any order is allowed. */
-const props = defineProps<{ job: JobView; ledger: Ledger }>()
-/** A test that measured has an estimate; one that looked has ended. */
-function saidSomething(test: TestView): boolean {
-  const measured = descriptorOf(test).measured(test)
-  return !test.struck && (measured ? measured.estimate !== null : test.stoppedAt !== null)
-}
-const stages = computed(() => {
-  const { job, ledger } = props
-  const repaired =
-    job.leaks.length > 0 &&
-    ledger.leaks.length > 0 &&
-    ledger.leaks.every(leak => leak.state !== 'found' && leak.state !== 'back')
-  const done = [
-    ['Complaint', true],
-    ['Make safe', job.cautionsRead.length > 0],
-    ['Narrow', [...job.finds, ...job.answers, ...job.probes].some(each => !each.struck) || ledger.state === 'sealed'],
-    [
-      'Strip',
-      job.touches.some(touch => !touch.struck) || job.repairs.some(repair => !repair.struck) || ledger.state === 'sealed',
-    ],
-    ['Test', job.tests.some(saidSomething)],
-    ['Repair', repaired || ledger.state === 'sealed'],
-    ['Prove', ledger.state === 'sealed'],
-  ] as const
-  const now = done.findIndex(([, is]) => !is)
-  return done.map(([name, is], i) => ({ name, done: is, now: i === now }))
-})
+const props = defineProps<{ job: JobView; ledger: Ledger; next: NextStep; now: number }>()
+const stages = computed(() => stagesOf(props.job, props.ledger, props.next, props.now))
 </script>
 
 <template>

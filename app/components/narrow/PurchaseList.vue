@@ -147,7 +147,7 @@ const wantsNote = (purchase: PurchaseView) => next(purchase)?.step === 'measured
         <span v-else class="soft">{{ purchase.reason }}</span>
       </li>
     </ul>
-    <details v-if="session.mayWork" class="mt-1" :open="rows.length === 0">
+    <details v-if="session.mayWork" class="mt-1">
       <summary class="min-h-11 cursor-pointer py-2 font-semibold">Something else to get</summary>
       <form class="flex flex-wrap items-end gap-2" @submit.prevent="add">
         <UFormField label="What" class="min-w-44 flex-1"><UInput v-model="name" /></UFormField>

@@ -11,6 +11,8 @@ const props = defineProps<{ job: JobView; /** what is about to be done; the whol
 const emit = defineEmits<{ read: [job: JobView] }>()
 const session = useSession()
 const due = computed(() => dueOn(props.job, session.person?.id ?? '', props.act))
+/** On a phone the reasons stand back, so that what has to be done is on one screen. */
+const whys = ref(false)
 const { saving, problem, save } = useSave()
 const acknowledge = () =>
   save(async () =>
@@ -34,10 +36,11 @@ const acknowledge = () =>
     <ul class="space-y-2">
       <li v-for="{ caution } in due" :key="caution.key" class="flex gap-2.5 leading-snug">
         <span class="time mt-2 size-2 shrink-0 rounded-full bg-current" aria-hidden="true" /><span
-          >{{ caution.text }} <span class="soft">{{ caution.why }}</span></span
+          >{{ caution.text }} <span class="soft" :class="!whys && 'max-sm:hidden'">{{ caution.why }}</span></span
         >
       </li>
     </ul>
+    <UButton v-if="!whys" color="neutral" variant="ghost" class="min-h-11 sm:hidden" @click="whys = true">Why each</UButton>
     <p class="soft mt-3 text-sm">Local codes, the maker’s manual and licensed practice come before anything here.</p>
     <p v-if="problem" role="alert" class="leaking mt-2 font-medium">{{ problem }}</p>
     <UButton v-if="session.mayWork" size="xl" color="neutral" class="mt-4" :loading="saving" @click="acknowledge"

@@ -25,14 +25,25 @@ const cansWanted = computed(() =>
   cans.value.size && cans.value.size > 0.0001 && inIt.value > 0 ? containersNeeded(inIt.value, cans.value.size) : null,
 )
 
-const drainState = ref({ id: newId(), volume: null as number | null, method: '', gaugeShown: null as number | null })
+const { draft: drainState, clear: cleared } = useDraft(`drained:${props.job.id}`, () => ({
+  volume: null as number | null,
+  method: '',
+  gaugeShown: null as number | null,
+}))
 const draining = useSave()
 const drainForm = useTemplateRef('drainForm')
 const recordDrained = () =>
   draining.save(async () => {
     emit('done', await callApi<JobView>(`jobs/${props.job.id}/drained`, 'POST', drainState.value))
-    drainState.value = { id: newId(), volume: null, method: drainState.value.method, gaugeShown: null }
+    const { method } = drainState.value
+    cleared()
+    drainState.value.method = method
   }, drainForm.value)
+const waysSay = computed(() => {
+  const [first, ...others] = methods.value
+  if (!first) return 'No way to drain it is known'
+  return `${first.name}, ${waitText(drainTime(first, inIt.value - stays(first)))}; ${others.length} other ways`
+})
 const gaugeSaid = (each: JobView['drained'][number]) => {
   if (each.gaugeShown === null) return ''
   const method = drainMethods.find(known => known.key === each.method)
@@ -48,19 +59,21 @@ const gaugeSaid = (each: JobView['drained'][number]) => {
   <section class="sheet space-y-3" aria-labelledby="drain-title">
     <h2 id="drain-title">Where the fuel goes</h2>
     <p class="soft">The least mess first; times and what stays are for the {{ short('volume', inIt) }} in it now.</p>
-    <ol class="divide-y divide-(--hair)">
-      <li v-for="(method, i) in methods" :key="method.key" class="grid gap-x-5 py-2 sm:grid-cols-[minmax(0,1fr)_auto]">
-        <p>
-          <b :class="i === 0 && 'text-lg'">{{ method.name }}</b>: {{ lowerFirst(method.how) }}
-          <span class="soft">{{ method.mind }}</span>
-        </p>
-        <p class="sm:text-right">
-          <b class="figure">{{ waitText(drainTime(method, inIt - stays(method))) }}</b><span class="soft">
-            · {{ stays(method) > 0.00005 ? `leaves about ${short('volume', stays(method), 2)}` : 'leaves hardly any' }}</span
-          >
-        </p>
-      </li>
-    </ol>
+    <FoldedGroup label="Ways to drain it" :says="waysSay">
+      <ol class="divide-y divide-(--hair)">
+        <li v-for="(method, i) in methods" :key="method.key" class="grid gap-x-5 py-2 sm:grid-cols-[minmax(0,1fr)_auto]">
+          <p>
+            <b :class="i === 0 && 'text-lg'">{{ method.name }}</b>: {{ lowerFirst(method.how) }}
+            <span class="soft">{{ method.mind }}</span>
+          </p>
+          <p class="sm:text-right">
+            <b class="figure">{{ waitText(drainTime(method, inIt - stays(method))) }}</b><span class="soft">
+              · {{ stays(method) > 0.00005 ? `leaves about ${short('volume', stays(method), 2)}` : 'leaves hardly any' }}</span
+            >
+          </p>
+        </li>
+      </ol>
+    </FoldedGroup>
     <div class="flex flex-wrap items-end gap-x-4 gap-y-2">
       <UFormField label="A can holds" class="w-36"><QuantityInput v-model="cans.size" kind="volume" /></UFormField>
       <UFormField label="Cans to hand" class="w-28"><QuantityInput v-model="cans.count" kind="count" /></UFormField>

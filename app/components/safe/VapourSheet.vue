@@ -12,20 +12,21 @@ const { short } = useQuantities()
 
 const fuel = computed(() => fuels.find(each => each.key === props.job.fuel)!)
 const points = ['near an opening', 'in the middle', 'low in a far corner'] as const
-const gasState = ref({
-  id: newId(),
+const { draft: gasState, clear } = useDraft(`vapour:${props.job.id}`, () => ({
   point: points[0] as string,
   explosive: null as number | null,
   oxygen: null as number | null,
   cleaned: false,
-})
+}))
 const reading = useSave()
 const gasForm = useTemplateRef('gasForm')
 const readGas = () =>
   reading.save(async () => {
     emit('done', await callApi<JobView>(`jobs/${props.job.id}/gas`, 'POST', gasState.value))
     const next = points[points.indexOf(gasState.value.point as (typeof points)[number]) + 1] ?? points[0]
-    gasState.value = { id: newId(), point: next, explosive: null, oxygen: null, cleaned: gasState.value.cleaned }
+    const { cleaned } = gasState.value
+    clear()
+    Object.assign(gasState.value, { point: next, cleaned })
   }, gasForm.value)
 async function readStandIn() {
   const shown = await reading.save(() =>

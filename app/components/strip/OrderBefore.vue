@@ -54,20 +54,22 @@ const listAll = () =>
       >
     </div>
     <p v-if="problem" role="alert" class="leaking font-medium">{{ problem }}</p>
-    <ul class="divide-y divide-(--hair)">
-      <li v-for="each in suggestions" :key="each.name + each.fixing" class="flex items-center gap-3 py-1.5">
-        <p class="min-w-0 flex-1 leading-snug">
-          <b>{{ each.name }}</b> <span class="soft">{{ each.reason }}</span>
-        </p>
-        <UButton
-          color="neutral"
-          variant="outline"
-          icon="i-lucide-list-plus"
-          class="size-11 shrink-0 justify-center"
-          :aria-label="`List: ${each.name}`"
-          @click="list(each)"
-        />
-      </li>
-    </ul>
+    <FoldedGroup label="What is likely to be needed" :says="suggestions.map(each => each.name).join(', ')">
+      <ul class="divide-y divide-(--hair)">
+        <li v-for="each in suggestions" :key="each.name + each.fixing" class="flex items-center gap-3 py-1.5">
+          <p class="min-w-0 flex-1 leading-snug">
+            <b>{{ each.name }}</b> <span class="soft">{{ each.reason }}</span>
+          </p>
+          <UButton
+            color="neutral"
+            variant="outline"
+            icon="i-lucide-list-plus"
+            class="size-11 shrink-0 justify-center"
+            :aria-label="`List: ${each.name}`"
+            @click="list(each)"
+          />
+        </li>
+      </ul>
+    </FoldedGroup>
   </section>
 </template>

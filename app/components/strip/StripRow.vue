@@ -16,8 +16,9 @@ const props = defineProps<{
   done?: { mark: string; otherEnd: boolean | null } | null
 }>()
 const emit = defineEmits<{ off: [details: StripDetails, photo: Blob | null]; absent: []; otherEnd: [] }>()
-const open = ref(props.fixing === null)
-const form = reactive({ name: props.fixing?.name ?? '', mark: '', facing: '', fastener: '', torque: '', condition: '' })
+const open = ref(false)
+const blank = () => ({ name: props.fixing?.name ?? '', mark: '', facing: '', fastener: '', torque: '', condition: '' })
+const { draft: form, clear } = useDraft(`strip:${String(useRoute().params.id)}:${props.fixing?.key ?? 'else'}`, blank)
 const photo = shallowRef<Blob | null>(null)
 const problem = ref<string | null>(null)
 const called = computed(() => props.fixing?.name ?? 'something else')
@@ -29,17 +30,23 @@ function pick(event: Event) {
   photo.value = (event.target as HTMLInputElement).files?.[0] ?? null
 }
 function off() {
-  if (!form.name.trim()) return
+  if (!form.value.name.trim()) {
+    open.value = true
+    return
+  }
   problem.value = null
-  const torque = form.torque.trim() === '' ? null : (parseTorque(form.torque) ?? NaN)
+  const typed = form.value.torque.trim()
+  const torque = typed === '' ? null : (parseTorque(typed) ?? NaN)
   try {
     stripSchema.validateSyncAt('torque', { torque })
   } catch (error) {
     problem.value = (error as Error).message
     return
   }
-  emit('off', { ...form, torque }, photo.value)
-  if (props.fixing === null) Object.assign(form, { name: '', mark: '', facing: '', fastener: '', torque: '', condition: '' })
+  const { id: _, ...details } = form.value
+  emit('off', { ...details, torque }, photo.value)
+  clear()
+  open.value = false
   photo.value = null
 }
 </script>
@@ -96,7 +103,12 @@ function off() {
     <p v-if="problem" role="alert" class="leaking mt-1 font-medium">{{ problem }}</p>
     <div v-if="open && !done" class="mb-2 mt-1 grid gap-3 sm:grid-cols-2">
       <UInput v-if="!fixing" v-model="form.name" placeholder="What came off" aria-label="What came off" />
-      <UInput v-model="form.mark" :placeholder="`Mark: ring ${number}`" :aria-label="`Mark of ${called}`" />
+      <div class="flex gap-2">
+        <UInput v-model="form.mark" class="flex-1" placeholder="How it is marked" :aria-label="`Mark of ${called}`" />
+        <UButton type="button" color="neutral" variant="outline" class="min-h-11" @click="form.mark = `ring ${number}`"
+          >Ring {{ number }}</UButton
+        >
+      </div>
       <UInput v-model="form.facing" placeholder="Which way it faced" :aria-label="`Which way ${called} faced`" />
       <UInput v-model="form.fastener" placeholder="Fastener and socket" :aria-label="`Fastener of ${called}`" />
       <UInput v-model="form.torque" placeholder="Torque: 9 N·m, 80 lbf in" :aria-label="`Torque of ${called}`" />

@@ -2,6 +2,9 @@ import type { NextStep } from '#core/ledger/nextStep'
 import { testFaces } from '../../leaktest/testFaces'
 import { clockText } from './times'
 
+/** The way that the next test is to be fed, as its set-up page reads it. */
+const fedAt = ({ way }: NextStep) => (way ? `?rig=${way.rig}${way.vacuum ? '&vacuum=1' : ''}` : '')
+
 /** Where a job's next action happens, and what its button says. */
 export function nextAction(jobId: string, next: NextStep): { label: string; to: string } {
   const job = `/jobs/${jobId}`
@@ -24,7 +27,10 @@ export function nextAction(jobId: string, next: NextStep): { label: string; to: 
         ? { label: `Retest at ${clockText(next.at)}`, to: setUpPage(jobId) }
         : { label: 'Read the thermometer', to: `${job}?thermometer=1` }
     case 'retest':
-      return { label: 'Retest: set up a hold', to: setUpPage(jobId) }
+      return {
+        label: next.way?.vacuum ? 'Retest: set up a vacuum' : 'Retest: set up a hold',
+        to: `${setUpPage(jobId)}${fedAt(next)}`,
+      }
     case 'settle':
       return { label: next.kind === 'soap' ? 'Soap the rest' : 'Set up a hold', to: setUpPage(jobId) }
     case 'record':

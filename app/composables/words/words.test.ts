@@ -87,6 +87,7 @@ describe('the one next action', () => {
     at: null,
     about: null,
     kind: null,
+    way: null,
     ...change,
   })
   test('each leads somewhere within its job, or to the Bench', () => {
@@ -95,6 +96,13 @@ describe('the one next action', () => {
       expect(label.length).toBeGreaterThan(3)
       expect(to).toMatch(/^\/(jobs\/J|bench\/hold)/)
     }
+  })
+  test('a retest that only a vacuum does is set up as one', () => {
+    const way = { rig: 'P', vacuum: true }
+    expect(nextAction('J', step({ action: 'retest', kind: 'hold', way }))).toEqual({
+      label: 'Retest: set up a vacuum',
+      to: '/jobs/J/hold?rig=P&vacuum=1',
+    })
   })
   test('a running hold is watched, a running walk gone on with', () => {
     expect(nextAction('J', step({ action: 'watch', about: 'H', kind: 'hold' })).to).toBe('/bench/H')

@@ -29,6 +29,8 @@ const { value: crafts, refresh: findCrafts } = useRefreshed(
   () => callApi<CraftView[]>(`crafts?words=${encodeURIComponent(draft.value.craftName)}`),
   () => false,
 )
+const FEW = 5
+const allCrafts = ref(false)
 const { saving, problem, save } = useSave()
 const form = useTemplateRef('form')
 const choose = (kind: TankKind) => {
@@ -108,7 +110,7 @@ useActionKeys('New complaint', [{ key: 'escape', label: 'Back to the Bay', run: 
       </div>
       <div class="sheet space-y-4 p-5 max-sm:p-3.5">
         <div v-if="crafts?.length" role="group" aria-label="Here before" class="flex flex-wrap gap-2">
-          <template v-for="craft in crafts" :key="craft.id">
+          <template v-for="craft in known || allCrafts ? crafts : crafts.slice(0, FEW)" :key="craft.id">
             <UButton
               v-for="tank in craft.tanks"
               :key="tank.name"
@@ -121,6 +123,15 @@ useActionKeys('New complaint', [{ key: 'escape', label: 'Back to the Bay', run: 
               {{ craft.name }}<template v-if="craft.tanks.length > 1">, {{ tank.name }}</template>
             </UButton>
           </template>
+          <UButton
+            v-if="!known && !allCrafts && crafts.length > FEW"
+            type="button"
+            color="neutral"
+            variant="ghost"
+            class="min-h-11"
+            @click="allCrafts = true"
+            >More</UButton
+          >
         </div>
         <div class="grid gap-x-5 gap-y-4 sm:grid-cols-2">
           <UFormField label="Craft" name="craftName" hint="as the shop calls it"
@@ -146,7 +157,7 @@ useActionKeys('New complaint', [{ key: 'escape', label: 'Back to the Bay', run: 
             <span class="min-w-0 flex-1 font-semibold leading-tight">{{ kind.name }}</span>
             <span class="soft text-sm underline underline-offset-3">change</span>
           </button>
-          <div v-else role="radiogroup" aria-label="Kind of tank" class="grid grid-cols-2 gap-2 sm:grid-cols-3">
+          <div v-else role="radiogroup" aria-label="Kind of tank" class="kinds grid gap-2 sm:grid-cols-3">
             <button
               v-for="each in tankKinds"
               :key="each.key"
@@ -191,3 +202,14 @@ useActionKeys('New complaint', [{ key: 'escape', label: 'Back to the Bay', run: 
     </SchemaForm>
   </div>
 </template>
+
+<style scoped>
+/* On a phone the kinds are a list of their own, so that what comes after stays near. */
+@media (max-width: 40rem) {
+  .kinds {
+    max-height: 17.5rem;
+    overflow-y: auto;
+    overscroll-behavior: contain;
+  }
+}
+</style>

@@ -140,7 +140,7 @@ useActionKeys('Job', [
       </div>
     </header>
     <p v-if="error" role="alert" class="leaking font-medium">{{ error.message }}</p>
-    <JobSeam :job="job" :ledger="standing.ledger" />
+    <JobSeam :job="job" :ledger="standing.ledger" :next="standing.next" :now="now" />
 
     <section class="sheet" aria-label="Map">
       <TankMap

@@ -275,40 +275,48 @@ useActionKeys('Narrow', [
 
         <section v-if="searchOn || !open.length" class="sheet" aria-labelledby="more-title">
           <h2 id="more-title" class="mb-1">Or, before the tank comes down</h2>
-          <CheckRows
-            v-model:opened="opened"
-            :rows="allChecks ? others : others.slice(0, MANY)"
-            :situation="situation!"
-            :job-id="job.id"
-            :may-work="session.mayWork"
-            :saving="saving"
-            @answer="answer"
-          />
-          <UButton
-            v-if="others.length > MANY"
-            color="neutral"
-            variant="ghost"
-            class="min-h-11"
-            @click="allChecks = !allChecks"
-            >{{ allChecks ? 'Show the best alone' : `Show all ${others.length}` }}</UButton
+          <FoldedGroup
+            label="Other checks"
+            :says="`${others.length + checks.after.length} other checks: ${others
+              .slice(0, 3)
+              .map(each => lowerFirst(each.check.name))
+              .join(', ')} …`"
           >
-          <template v-if="checks.after.length">
-            <h2 class="mb-1 mt-3">Only with the tank down</h2>
             <CheckRows
               v-model:opened="opened"
-              :rows="checks.after.filter(each => each !== first)"
+              :rows="allChecks ? others : others.slice(0, MANY)"
               :situation="situation!"
               :job-id="job.id"
               :may-work="session.mayWork"
               :saving="saving"
               @answer="answer"
             />
-          </template>
+            <UButton
+              v-if="others.length > MANY"
+              color="neutral"
+              variant="ghost"
+              class="min-h-11"
+              @click="allChecks = !allChecks"
+              >{{ allChecks ? 'Show the best alone' : `Show all ${others.length}` }}</UButton
+            >
+            <template v-if="checks.after.length">
+              <h2 class="mb-1 mt-3">Only with the tank down</h2>
+              <CheckRows
+                v-model:opened="opened"
+                :rows="checks.after.filter(each => each !== first)"
+                :situation="situation!"
+                :job-id="job.id"
+                :may-work="session.mayWork"
+                :saving="saving"
+                @answer="answer"
+              />
+            </template>
+          </FoldedGroup>
           <p v-for="each in checks.barred" :key="each.check.key" class="soft mt-2 text-sm">
             Not offered: {{ lowerFirst(each.check.name) }}, {{ each.why }}.
           </p>
         </section>
-        <section class="sheet" aria-labelledby="similar-title">
+        <section class="sheet" :class="!similar?.length && 'max-sm:hidden'" aria-labelledby="similar-title">
           <div class="flex flex-wrap items-center justify-between gap-2">
             <h2 id="similar-title">Similar before</h2>
             <USwitch v-if="similar?.length" v-model="usesOwn" label="let them move the ranking" />

@@ -34,6 +34,17 @@ const readByMe = computed(() =>
   ),
 )
 
+const planSays = computed(() => {
+  const plan = job.value?.plan
+  if (!plan) return ''
+  const acts = plan.acts.map(act => actWords[act].toLowerCase()).join(', ') || 'nothing planned yet'
+  return `${plan.place.charAt(0).toUpperCase()}${plan.place.slice(1)}: ${acts}${plan.promised ? `; promised for ${plan.promised}` : ''}`
+})
+const weightSays = computed(() =>
+  reckoned.value
+    ? `${short('volume', reckoned.value.level)} in it, ${short('volume', reckoned.value.unusable, 2)} below its pickup`
+    : 'What is in it, what it weighs, which jack',
+)
 const vapour = computed(() => job.value && vapourOn(job.value, now.value))
 /** What the weight sheet says is in it now, and lies below its pickup. */
 const reckoned = ref<{ level: number; unusable: number } | null>(null)
@@ -50,35 +61,39 @@ useActionKeys('Make safe', [
         >← {{ job.craft.name }}, {{ job.tankName }}</NuxtLink
       >
       <h1 class="mt-1">Make safe</h1>
-      <p class="soft">
+      <p class="soft max-sm:hidden">
         Only what applies to this craft, its fuel, the place and the plan. Local codes, the maker’s manual and licensed practice
         come before anything here.
       </p>
     </header>
-    <section class="sheet space-y-4" aria-label="Plan">
-      <UFormField label="Where"
-        ><TapChoice
-          :model-value="job.plan.place"
-          :options="workPlaces"
-          several
-          label="Where"
-          @update:model-value="session.mayWork && plan({ place: $event as WorkPlace })"
-      /></UFormField>
-      <UFormField label="What is planned"
-        ><TapChoice
-          :model-value="[...job.plan.acts]"
-          :options="workActs"
-          :words="actWords"
-          label="What is planned"
-          @update:model-value="session.mayWork && plan({ acts: $event as WorkAct[] })"
-      /></UFormField>
-      <UFormField label="Promised back on" class="max-w-60"
-        ><UInput
-          type="date"
-          :model-value="job.plan.promised ?? ''"
-          :disabled="!session.mayWork"
-          @update:model-value="plan({ promised: String($event) || null })"
-      /></UFormField>
+    <section class="sheet" aria-label="Plan">
+      <FoldedGroup label="Plan" :says="planSays">
+        <div class="space-y-4">
+          <UFormField label="Where"
+            ><TapChoice
+              :model-value="job.plan.place"
+              :options="workPlaces"
+              several
+              label="Where"
+              @update:model-value="session.mayWork && plan({ place: $event as WorkPlace })"
+          /></UFormField>
+          <UFormField label="What is planned"
+            ><TapChoice
+              :model-value="[...job.plan.acts]"
+              :options="workActs"
+              :words="actWords"
+              label="What is planned"
+              @update:model-value="session.mayWork && plan({ acts: $event as WorkAct[] })"
+          /></UFormField>
+          <UFormField label="Promised back on" class="max-w-60"
+            ><UInput
+              type="date"
+              :model-value="job.plan.promised ?? ''"
+              :disabled="!session.mayWork"
+              @update:model-value="plan({ promised: String($event) || null })"
+          /></UFormField>
+        </div>
+      </FoldedGroup>
       <p v-if="planning.problem.value" role="alert" class="leaking font-medium">{{ planning.problem.value }}</p>
     </section>
     <CautionList :job="job" @read="take" />
@@ -104,7 +119,9 @@ useActionKeys('Make safe', [
 
     <section class="sheet" aria-labelledby="weight-title">
       <h2 id="weight-title" class="mb-3">Fuel and weight</h2>
-      <JobWeight :job="job" :now="now" @reckoned="reckoned = $event" @done="take" @strike="striking = $event" />
+      <FoldedGroup label="Weigh it up" :says="weightSays">
+        <JobWeight :job="job" :now="now" @reckoned="reckoned = $event" @done="take" @strike="striking = $event" />
+      </FoldedGroup>
     </section>
     <DrainSheet
       :job="job"
@@ -125,7 +142,9 @@ useActionKeys('Make safe', [
         <StateSign look="unsure" :size="16" /> Nobody has confirmed that limit: look for the plate, the label or the manual, and
         put it right in <NuxtLink :to="`/jobs/${job.id}?edit=1`" class="underline">the job</NuxtLink>.
       </p>
-      <p class="soft">Air or nitrogen through a regulator. Oxygen, or a bottle straight to the tank, is refused.</p>
+      <p class="soft max-sm:hidden">
+        Air or nitrogen through a regulator. Oxygen, or a bottle straight to the tank, is refused.
+      </p>
     </section>
     <HotWorkSheet :job="job" :now="now" :may-work="session.mayWork" @done="take" @strike="striking = $event" />
     <StrikePanel :job="job" :subject="striking" @done="done" @close="striking = null" />

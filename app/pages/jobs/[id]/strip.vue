@@ -50,15 +50,10 @@ const doneOf = (fixing: Fixing) =>
       }
     : null
 const isAbsent = (key: string) => absent.value.find(entry => entry.fixing === key)
-/** The next number of a ring, also while the line before it is on its way. */
-const given = ref(0)
-const number = computed(
-  () => 1 + Math.max(given.value, ...lines.value.map(line => Number(/^ring (\d+)$/.exec(line.mark)?.[1] ?? 0))),
-)
+/** The next number of a ring, for who marks with rings; nothing is marked that nobody marked. */
+const number = computed(() => 1 + Math.max(0, ...lines.value.map(line => Number(/^ring (\d+)$/.exec(line.mark)?.[1] ?? 0))))
 const plain = { mark: '', facing: '', fastener: '', torque: null, condition: '' }
 function log(fixing: Pick<Fixing, 'key' | 'name'> | null, details: Partial<StripDetails> = {}, photo: Blob | null = null) {
-  const mark = details.mark || `ring ${number.value}`
-  given.value = Math.max(given.value, Number(/^ring (\d+)$/.exec(mark)?.[1] ?? 0))
   void queue.add(
     id,
     {
@@ -69,7 +64,6 @@ function log(fixing: Pick<Fixing, 'key' | 'name'> | null, details: Partial<Strip
       name: fixing?.name ?? '',
       ...plain,
       ...details,
-      mark,
     },
     photo,
   )
