@@ -1,5 +1,5 @@
 import { USUAL_LIMIT_SOURCE } from '../core/circuit/tankKinds'
-import type { Relief } from './leaktest/setupForm'
+import type { KeptRelief, Relief } from './leaktest/setupForm'
 import type { JobView, RepairView } from './views'
 
 /**
@@ -46,11 +46,27 @@ export function reliefProblem(
   return null
 }
 
+/**
+ * A balloon that is tied on is indicator and relief in one: it gives way before a tank does, so that a look under it asks for no
+ * other. Null where none is on, or where more goes in than rubber holds.
+ * @param target Pa gauge
+ */
+export function balloonRelief(job: Pick<JobView, 'tests' | 'pressureLimit'>, target: number): KeptRelief | null {
+  const tied = job.tests.find(test => test.kind === 'balloon' && test.stoppedAt === null && !test.struck)
+  if (!tied) return null
+  const opensAt = RUBBER_GIVES * tied.pressure
+  return target <= opensAt && opensAt <= job.pressureLimit ? { kind: 'balloon', opensAt } : null
+}
+/** A party balloon grows at nearly its own pressure; it never holds this many times as much. Source: general trade practice. */
+const RUBBER_GIVES = 1.5
+
 /** What kept this tank below its limit when air or smoke last went in: most likely it does again. */
 export const lastRelief = (job: Pick<JobView, 'tests' | 'probes'>): Relief | null =>
   [...job.tests.map(test => ({ at: test.startedAt, relief: test.relief })), ...job.probes]
     .sort((a, b) => a.at - b.at)
-    .findLast(each => each.relief !== null)?.relief ?? null
+    .flatMap(({ relief }) => (relief && isChosen(relief) ? [relief] : []))
+    .at(-1) ?? null
+const isChosen = (relief: KeptRelief): relief is Relief => relief.kind !== 'balloon'
 
 export const inKilopascals = (pascals: number) => `${(pascals / 1000).toLocaleString('en', { maximumFractionDigits: 2 })} kPa`
 

@@ -21,9 +21,12 @@ export function useJob(id: string) {
   const minute = computed(() => Math.ceil(now.value / 10_000) * 10_000)
   const standing = computed(() => job.value && jobStanding(job.value, minute.value))
   const partName = (partId: string) => job.value?.parts.find(part => part.id === partId)?.name ?? 'a part'
-  /** Takes the job that a verb answered, so that the page need not wait for the notice. */
+  const offer = useTakeBack()
+  /** Takes the job that a verb answered, so that the page need not wait for the notice; what it brought can be taken back. */
   const take = (view: JobView) => {
+    const before = job.value
     job.value = view
+    if (before) offer(before, view, take)
   }
   return { job, error, refresh, standing, partName, take, now }
 }

@@ -53,6 +53,7 @@ export function useQuantities() {
       share: linear('%', 0.01, 0),
       area: linear('m²', 1, 2),
       count: linear('', 1, 0),
+      give: linear('% a kPa', 1e-5, 3),
     }
   })
   /** Figure alone, in the person's unit. @param digits decimals; the unit's own when absent */

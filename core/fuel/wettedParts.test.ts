@@ -64,8 +64,8 @@ describe('parts under liquid', () => {
 
 describe('the fuel side', () => {
   test('is what stands below the top of a full tank, and the lines that carry fuel', () => {
-    expect(fuelSide('small-steel')).toEqual(['mid-seam', 'strap', 'bottom-seam', 'tap', 'drain'])
-    expect(fuelSide('moulded')).toEqual(['supply', 'return', 'left-seam', 'right-seam', 'strap'])
+    expect(fuelSide('small-steel')).toEqual(['mid-seam', 'strap', 'bottom-seam', 'tap', 'drain', 'skin'])
+    expect(fuelSide('moulded')).toEqual(['supply', 'return', 'left-seam', 'right-seam', 'strap', 'skin'])
   })
   test('a part that is tied to nothing is taken to be on it', () => {
     const { kind, parts } = drawn('small-steel')

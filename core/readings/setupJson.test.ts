@@ -1,5 +1,5 @@
 import { throughputFromStandard } from '../quantity/standardLeakRate'
-import { setupFromJson } from './setupJson'
+import { setupFromJson, setupToJson } from './setupJson'
 
 const whole = {
   method: 'pressure-decay',
@@ -31,6 +31,17 @@ test('each quantity becomes SI', () => {
     rigLeak: near(throughputFromStandard(0.02)),
     rigLeakUncertainty: near(throughputFromStandard(0.01)),
   })
+})
+
+test('a set-up that was written is read back as the same hold, surroundings and bottle with it', () => {
+  const bottle = { volume_L: 1, lies: 'beside', resolution_kPa: 0.001, noise_kPa: 0.002, leakUncertainty_mLmin: 0.004 }
+  const vacuum = { ...whole, method: 'vacuum-decay', testPressure_kPa: -3, place: 'outdoors', wall: 'plastic', inside: 'dry' }
+  for (const json of [whole, { ...whole, bottle }, vacuum]) {
+    const setup = setupFromJson(json)
+    const written = setupToJson(setup)
+    expect(written).toEqual(expect.objectContaining(json))
+    expect(setupFromJson(JSON.parse(JSON.stringify(written)))).toEqual(setup)
+  }
 })
 
 test('what is absent is none, of the volume 2 %, of the surroundings what nobody sees', () => {

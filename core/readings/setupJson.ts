@@ -112,6 +112,41 @@ function number(from: Record<string, unknown>, field: string, absent?: number): 
   return value
 }
 
+/**
+ * The set-up file of a hold: what `setupFromJson` reads back as the same hold. Figures keep twelve digits.
+ */
+export function setupToJson(setup: HoldSetup): SetupJson {
+  const figure = (value: number) => Number(value.toPrecision(12))
+  const rate = (throughput: number) => figure(standardFromThroughput(throughput))
+  const kPa = ({ resolution, noise }: HoldSetup['gauge']) => ({
+    resolution_kPa: figure(resolution / 1000),
+    noise_kPa: figure(noise / 1000),
+  })
+  return {
+    method: setup.method,
+    ullage_L: figure(setup.space.volume * 1000),
+    ullageUncertainty_L: figure(setup.volumeUncertainty * 1000),
+    wallGive_perKPa: figure(setup.space.wallGive * 1000),
+    wallGiveUncertainty_perKPa: figure(setup.wallGiveUncertainty * 1000),
+    gauge: kPa(setup.gauge),
+    temperatureChangeUncertainty_C: figure(setup.temperatureChangeUncertainty),
+    barometerChangeUncertainty_hPa: figure(setup.barometerChangeUncertainty / 100),
+    testPressure_kPa: figure(setup.testPressure / 1000),
+    acceptance: { limit_mLmin: rate(setup.limit) },
+    rigLeak_mLmin: rate(setup.rigLeak),
+    rigLeakUncertainty_mLmin: rate(setup.rigLeakUncertainty),
+    ...setup.surroundings,
+    ...(setup.bottle && {
+      bottle: {
+        volume_L: figure(setup.bottle.volume * 1000),
+        lies: setup.bottle.lies,
+        ...kPa(setup.bottle.gauge),
+        leakUncertainty_mLmin: rate(setup.bottle.leakUncertainty),
+      },
+    }),
+  }
+}
+
 /** One line of the result format: rates in std mL/min, pressures in kPa. */
 export function resultJson(file: string, setup: HoldSetup, estimate: HoldEstimate) {
   const rate = (throughput: number) => Number(standardFromThroughput(throughput).toPrecision(6))

@@ -17,6 +17,12 @@ export interface Relief {
   /** Pa gauge at which it opens, spills or shuts off */ opensAt: number
 }
 
+/** What kept a test below the limit: what was chosen for it, or a balloon that was on the tank already. */
+export interface KeptRelief {
+  kind: ReliefKind | 'balloon'
+  /** Pa gauge */ opensAt: number
+}
+
 /** Against the tank's own limit it is checked where the tank is known. */
 export const reliefSchema = () =>
   yup

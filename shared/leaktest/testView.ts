@@ -4,7 +4,7 @@ import type { TestSetup } from '../../core/circuit/reach'
 import type { HoldVerdict } from '../../core/hold/hold'
 import type { RateBounds } from '../../core/hold/belief/verdict'
 import type { TankTestKind } from '../../core/leaktest/testKinds'
-import type { Relief } from './setupForm'
+import type { KeptRelief } from './setupForm'
 
 /** What every test of a tank has, whatever its kind. Times are milliseconds since 1970. */
 export interface TestViewOf<Kind extends TankTestKind> {
@@ -21,7 +21,7 @@ export interface TestViewOf<Kind extends TankTestKind> {
   /** share of the capacity that was liquid; null for tests of before it was asked */
   wettedShare: number | null
   /** what kept it below the limit; empty where no air goes in by a person's hand */
-  relief: Relief | null
+  relief: KeptRelief | null
   /** why it was done before a repair had cured */
   earlyReason: string | null
   by: string

@@ -109,5 +109,6 @@ export const jobFactNames = Object.keys(facts) as (keyof JobFacts)[]
 export const strikeSchema = yup.object({
   id: entryId(),
   subjectId: entryId(),
-  reason: line('The reason', 300).required('Say why it no longer counts.'),
+  /** may be empty while the entry is so fresh that it is only being taken back */
+  reason: line('The reason', 300).default(''),
 })

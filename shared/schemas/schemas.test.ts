@@ -177,7 +177,7 @@ test.each<[AnyObjectSchema, object, string, string]>([
     'parts[0].shape',
     'off the map',
   ],
-  [strikeSchema, { id, subjectId: id, reason: '' }, 'reason', 'Say why'],
+  [strikeSchema, { id, subjectId: id, reason: 'x'.repeat(301) }, 'reason', 'under 300'],
   [holdSchema, { ...hold, volume: 0 }, 'volume', 'more than zero'],
   [holdSchema, { ...hold, volume: 18 }, 'volumeUncertainty', '-'],
   [holdSchema, { ...hold, volumeUncertainty: 1 }, 'volumeUncertainty', 'larger than the volume'],

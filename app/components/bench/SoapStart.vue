@@ -2,7 +2,7 @@
 import { holdingLinks } from '#core/circuit/reach'
 import { wettedNow } from '#shared/safety'
 import { reachOn, targetPressure } from '#shared/jobCircuit'
-import { lastRelief } from '#shared/limits'
+import { balloonRelief, lastRelief } from '#shared/limits'
 import { soapSchema } from '#shared/leaktest/soap/soapForm'
 import type { JobView } from '#shared/views'
 import { isRunning, testsOf } from '#shared/leaktest/tests'
@@ -16,27 +16,32 @@ const form = useTemplateRef('form')
 const firstPart = computed(() => props.job.parts.find(part => part.removedAt === null)?.name ?? 'first part')
 
 const holds = testsOf(props.job, 'hold')
-const usual = Math.abs(holds.at(-1)?.pressure ?? targetPressure(props.job))
+const balloon = testsOf(props.job, 'balloon').find(isRunning)
+const usual = Math.abs(balloon?.pressure ?? holds.at(-1)?.pressure ?? targetPressure(props.job))
 const last = holds.findLast(hold => !hold.struck)
 const running = holds.find(isRunning)
 const wanted = useFeedWanted()(props.job)
-const state = ref({
-  id: newId(),
+const { draft: state, clear } = useDraft(`soap:${props.job.id}`, () => ({
   pressure: Math.min(props.job.pressureLimit, usual),
   // While a hold is on, its own answers stand: it is the same set-up.
-  closures: running ? { ...running.closures } : {},
+  closures: (running ?? balloon) ? { ...(running ?? balloon)!.closures } : {},
   links: wanted?.links ?? { ...holdingLinks(props.job.circuit), ...last?.links },
   wettedShare: wettedNow(props.job),
   relief: lastRelief(props.job),
   earlyReason: '',
-})
+}))
 const boundary = computed({
   get: () => ({ closures: state.value.closures, links: state.value.links }),
   set: value => Object.assign(state.value, value),
 })
+const underBalloon = computed(() => balloonRelief(props.job, state.value.pressure))
 const seen = computed(() => reachOn(props.job, { ...boundary.value, pressure: state.value.pressure || 1 }))
 const start = () =>
-  save(async () => emit('started', await callApi<JobView>(`jobs/${props.job.id}/tests/soap`, 'POST', state.value)), form.value)
+  save(async () => {
+    const view = await callApi<JobView>(`jobs/${props.job.id}/tests/soap`, 'POST', state.value)
+    clear()
+    emit('started', view)
+  }, form.value)
 </script>
 
 <template>
@@ -50,7 +55,11 @@ const start = () =>
     >
       <QuantityInput v-model="state.pressure" kind="pressure" />
     </UFormField>
-    <ReliefFields v-if="!job.hasStandIn" v-model="state.relief" :job="job" :pressure="state.pressure" />
+    <p v-if="underBalloon" class="font-medium">
+      The balloon keeps it below the limit: it gives way before the tank does. It shows {{ short('pressure', state.pressure) }}
+      or near it.
+    </p>
+    <ReliefFields v-else-if="!job.hasStandIn" v-model="state.relief" :job="job" :pressure="state.pressure" />
     <WettedField v-model="state.wettedShare" />
     <UFormField name="closures" :ui="{ container: 'mt-0' }">
       <SetupFields v-model="boundary" :job="job" :proposal="wanted?.proposal ?? last?.closures" />

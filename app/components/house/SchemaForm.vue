@@ -11,6 +11,8 @@ const props = defineProps<{
   schema: AnyObjectSchema
   state: object
   /** what went wrong with the whole */ problem?: string | null
+  /** Enter in a field goes on to the next one instead of sending what is half filled */
+  onlyByButton?: boolean
 }>()
 defineEmits<{ submit: [] }>()
 defineOptions({ inheritAttrs: false })
@@ -48,6 +50,14 @@ async function show(errors: readonly { name?: string }[]) {
     ?.querySelector<HTMLElement>('input, textarea, select, button')
     ?.focus({ preventScroll: true })
 }
+/** Enter in a line of text; in longer text it is a new line, on a button it is the button. */
+function onEnter(event: KeyboardEvent) {
+  const field = event.target as HTMLElement
+  if (!props.onlyByButton || field.tagName !== 'INPUT') return
+  event.preventDefault()
+  const fields = [...(root.value?.querySelectorAll<HTMLElement>('input, textarea, select, [data-choice][tabindex="0"]') ?? [])]
+  fields[fields.indexOf(field) + 1]?.focus()
+}
 const refused = (event: FormErrorEvent) => show(event.errors)
 function setErrors(errors: FormError[]) {
   form.value?.setErrors(errors)
@@ -57,7 +67,7 @@ defineExpose({ setErrors })
 </script>
 
 <template>
-  <div ref="root">
+  <div ref="root" @keydown.enter="onEnter">
     <UForm
       ref="form"
       :schema="schema"

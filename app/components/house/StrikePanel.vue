@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { strikeSchema } from '#shared/schemas/job'
+import { isFresh, strikableEntries } from '#shared/strikable'
 import type { JobView } from '#shared/views'
 
 /** A correction: the entry stays readable, and no longer counts. */
@@ -21,6 +22,15 @@ watch(
 const whole = computed(() => ({ ...state.value, subjectId: props.subject?.id ?? '' }))
 const { saving, problem, save } = useSave()
 const form = useTemplateRef('form')
+/** One's own entry of the last seconds is taken back at once, without asking why. */
+watch(
+  () => props.subject,
+  async subject => {
+    const entry = strikableEntries(props.job).find(each => each.id === subject?.id)
+    if (entry && isFresh(entry, session.person?.name ?? '', Date.now())) await submit()
+  },
+)
+const session = useSession()
 const submit = () =>
   save(async () => emit('done', await callApi<JobView>(`jobs/${props.job.id}/strikes`, 'POST', whole.value)), form.value)
 </script>

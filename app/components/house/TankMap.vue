@@ -160,6 +160,16 @@ function pickValve(linkId: string) {
   if (body) emit('pick', body.id)
 }
 const colour = (partId: string) => (props.looks?.[partId] ? `var(--${props.looks[partId]})` : 'var(--tank-line)')
+/** By keys the parts are gone through in route order. */
+function goOn(event: KeyboardEvent) {
+  const step = { ArrowRight: 1, ArrowDown: 1, ArrowLeft: -1, ArrowUp: -1 }[event.key]
+  const parts = props.parts ?? []
+  if (step === undefined || event.target !== event.currentTarget || parts.length === 0) return
+  event.preventDefault()
+  event.stopPropagation()
+  const at = parts.findIndex(part => part.id === props.picked)
+  emit('pick', parts[at < 0 ? 0 : (at + step + parts.length) % parts.length]!.id)
+}
 </script>
 
 <template>
@@ -167,9 +177,11 @@ const colour = (partId: string) => (props.looks?.[partId] ? `var(--${props.looks
     ref="frame"
     :viewBox="box"
     class="block h-auto w-full overflow-visible select-none"
-    role="img"
-    :aria-label="`Map of the ${tank.name.toLowerCase()}`"
+    :role="pickable ? 'group' : 'img'"
+    :tabindex="pickable ? 0 : undefined"
+    :aria-label="`Map of the ${tank.name.toLowerCase()}${pickable ? ': the arrow keys go from part to part' : ''}`"
     @click="place"
+    @keydown="pickable && goOn($event)"
   >
     <path
       ref="outline"

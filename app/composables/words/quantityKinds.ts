@@ -19,5 +19,6 @@ export const quantityKinds = [
   'share',
   'area',
   'count',
+  'give',
 ] as const
 export type QuantityKind = (typeof quantityKinds)[number]

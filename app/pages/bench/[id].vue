@@ -312,6 +312,10 @@ useActionKeys('Bench', [
       </section>
     </template>
 
+    <section v-if="hold.state === 'stopped' && readings.length" class="sheet">
+      <h2 class="mb-2">Take it along</h2>
+      <HoldExport :hold="hold" :readings="readings" :name="`${job.craft.name} ${job.tankName}`" />
+    </section>
     <LoggerKeys v-if="hold.source === 'device' && hold.state !== 'stopped'" :hold="hold" @changed="refresh" />
     <VolumeCheckPanel
       v-if="running && session.mayWork"

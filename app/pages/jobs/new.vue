@@ -37,6 +37,13 @@ const choose = (kind: TankKind) => {
   draft.value = { ...draft.value, ...usual(kind) }
   choosing.value = false
 }
+const kindStop = useOneTabStop(
+  () => tankKinds.length,
+  () => tankKinds.findIndex(each => each.key === draft.value.tankKind),
+  at => {
+    draft.value = { ...draft.value, ...usual(tankKinds[at]!) }
+  },
+)
 const kind = computed(() => tankKind(draft.value.tankKind))
 const known = computed(() =>
   crafts.value?.find(craft => craft.name.toLowerCase() === draft.value.craftName.trim().toLowerCase()),
@@ -102,7 +109,15 @@ useActionKeys('New complaint', [{ key: 'escape', label: 'Back to the Bay', run: 
   <div class="page max-w-4xl">
     <h1 class="mb-1">New job</h1>
     <p class="soft mb-4 max-sm:hidden">Skip what nobody knows; all of it can be added later.</p>
-    <SchemaForm ref="form" :problem="problem" :schema="newJobSchema" :state="draft" class="space-y-3" @submit="submit">
+    <SchemaForm
+      ref="form"
+      :problem="problem"
+      :schema="newJobSchema"
+      :state="draft"
+      class="space-y-3"
+      only-by-button
+      @submit="submit"
+    >
       <div class="sheet p-5 max-sm:p-3.5">
         <UFormField label="What is it about" name="work" :help="workHelp[draft.work]"
           ><TapChoice v-model="draft.work" :options="workKinds" :words="workWords" several label="What is it about"
@@ -157,15 +172,25 @@ useActionKeys('New complaint', [{ key: 'escape', label: 'Back to the Bay', run: 
             <span class="min-w-0 flex-1 font-semibold leading-tight">{{ kind.name }}</span>
             <span class="soft text-sm underline underline-offset-3">change</span>
           </button>
-          <div v-else role="radiogroup" aria-label="Kind of tank" class="kinds grid gap-2 sm:grid-cols-3">
+          <div
+            v-else
+            role="radiogroup"
+            aria-label="Kind of tank"
+            @keydown="kindStop.onKeydown"
+            @focusout="kindStop.onLeave"
+            class="kinds grid gap-2 sm:grid-cols-3"
+          >
             <button
-              v-for="each in tankKinds"
+              v-for="(each, at) in tankKinds"
               :key="each.key"
+              data-choice
+              :tabindex="kindStop.tabindex(at)"
               type="button"
               role="radio"
               :aria-checked="draft.tankKind === each.key"
               class="flex min-h-11 cursor-pointer items-center gap-3 rounded-lg border-2 bg-(--bay) p-2.5 text-left"
               :class="draft.tankKind === each.key ? 'border-(--ink)' : 'border-transparent'"
+              @focus="kindStop.onFocus(at)"
               @click="choose(each)"
             >
               <TankMap :kind="each.key" bare class="w-16! shrink-0" />

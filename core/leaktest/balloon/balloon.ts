@@ -45,9 +45,9 @@ export const BALLOON_PRESSURE = 2500
  * How far a rubber's pressure wanders as it ages and as it shrinks: a share of it for the hours, and as much more as its girth
  * changed, one standard deviation (general practice; rubber creeps and its pressure falls and rises with its size).
  */
-const RUBBER_WANDERS = 0.1
+export const RUBBER_WANDERS = 0.1
 /** Girths nearer in time than this say nothing, s: a tape is no finer. */
-const SHORTEST_SPAN = 600
+export const SHORTEST_SPAN = 600
 
 export const balloonParts = ['girth', 'temperature', 'barometer', 'volume', 'rubber pressure', 'rubber'] as const
 export type BalloonPart = (typeof balloonParts)[number]
@@ -103,15 +103,12 @@ export function estimateBalloon(setup: BalloonSetup, readings: readonly GirthRea
   if (sorted.length < 2 || !(span >= SHORTEST_SPAN))
     throw new HoldError('A balloon needs two girths at least ten minutes apart.')
   const mean = sorted.reduce((sum, { girth }) => sum + girth, 0) / sorted.length
-  const gas = (reading: GirthReading, volume: number) =>
-    (((reading.barometer ?? STANDARD_PRESSURE) + setup.pressure) * volume) / (reading.temperature ?? STANDARD_TEMPERATURE)
-  const girthNoise =
-    (((3 * balloonVolume(mean) * setup.girthUncertainty) / mean) * (STANDARD_PRESSURE + setup.pressure)) / STANDARD_TEMPERATURE
-  const trapped = lossOf(sorted, reading => gas(reading, setup.volume + balloonVolume(reading.girth)), girthNoise)
+  const noise = girthNoise(setup, sorted)
+  const trapped = lossOf(sorted, reading => balloonGas(setup, reading), noise)
   const control = sorted.filter(reading => reading.controlGirth !== undefined)
   const hasControl = control.length >= 2 && control[control.length - 1]!.t > control[0]!.t
   const controlLoss = hasControl
-    ? lossOf(control, reading => gas(reading, balloonVolume(reading.controlGirth!)), girthNoise)
+    ? lossOf(control, reading => gasIn(setup, reading, balloonVolume(reading.controlGirth!)), noise)
     : null
   // Rubber loses through its surface, so a control of another size is scaled by area.
   const area = controlLoss
@@ -150,8 +147,20 @@ export function estimateBalloon(setup: BalloonSetup, readings: readonly GirthRea
   }
 }
 
+/** Gas in a volume at the balloon's pressure under the weather of a reading, n R in Pa·m3/K. */
+const gasIn = ({ pressure }: BalloonSetup, { barometer, temperature }: GirthReading, volume: number) =>
+  (((barometer ?? STANDARD_PRESSURE) + pressure) * volume) / (temperature ?? STANDARD_TEMPERATURE)
+/** Gas in tank and balloon, n R in Pa·m3/K. */
+export const balloonGas = (setup: BalloonSetup, reading: GirthReading) =>
+  gasIn(setup, reading, setup.volume + balloonVolume(reading.girth))
+/** What the doubt of one girth is in gas, Pa·m3/K. */
+export function girthNoise({ girthUncertainty, pressure }: BalloonSetup, readings: readonly GirthReading[]): number {
+  const mean = readings.reduce((sum, { girth }) => sum + girth, 0) / readings.length
+  return (((3 * balloonVolume(mean) * girthUncertainty) / mean) * (STANDARD_PRESSURE + pressure)) / STANDARD_TEMPERATURE
+}
+
 /** Rate of gas lost with its uncertainty, Pa·m3/s at 293.15 K. @param noise of one value, Pa·m3/K */
-function lossOf(
+export function lossOf(
   readings: readonly GirthReading[],
   amount: (reading: GirthReading) => number,
   noise: number,

@@ -131,6 +131,8 @@ export async function demoJob(
       source: 'stand-in',
       method: 'pressure-decay',
       volume: view.capacity,
+      wallGive: null,
+      wallGiveDoubt: null,
       volumeUncertainty: view.capacity * 0.02,
       testPressure: kind.workingPressure,
       gaugeStep: 10,

@@ -3,7 +3,7 @@ import { check, doublePrecision, index, integer, jsonb, pgTable, primaryKey, tex
 import type { Closure } from '../../../core/circuit/boundary'
 import type { LinkState } from '../../../core/circuit/circuit'
 import type { TestKindKey } from '../../../core/leaktest/testKinds'
-import type { Relief } from '../../../shared/leaktest/setupForm'
+import type { KeptRelief } from '../../../shared/leaktest/setupForm'
 import { id, moment } from './columns'
 import { job } from './jobs'
 import { kitItem } from './kit'
@@ -25,7 +25,7 @@ export const test = pgTable(
     links: jsonb('links').$type<Record<string, LinkState>>().notNull().default({}),
     /** share of the capacity that was liquid; empty for tests of before it was asked */
     wettedShare: doublePrecision('wetted_share'),
-    relief: jsonb('relief').$type<Relief>(),
+    relief: jsonb('relief').$type<KeptRelief>(),
     earlyReason: text('early_reason'),
     facts: jsonb('facts').$type<TestFacts[TestKindKey]>().notNull(),
     startedBy: uuid('started_by')

@@ -11,6 +11,7 @@ import { mustHaveReadCautions } from '../safe/safety'
 import { change, type Actor } from '../shop/change'
 import { idTaken, Refusal, refuseField } from '../shop/refusal'
 import { inventHiddenTank } from './hiddenTank'
+import { balloonRelief } from '../../../shared/limits'
 import { mustBeWithinLimit, mustHaveReasonIfEarly, mustHaveRelief } from './testGuards'
 import { nextNumber } from './testRows'
 import { serviceOf } from './testServices'
@@ -61,7 +62,9 @@ export async function beginTest<K extends TankTestKind>(
     }
     const facts = await service.facts(form, tank, tx)
     const earlyReason = mustHaveReasonIfEarly(tank, begin.earlyReason, now)
-    const relief = service.blowsIn(form, tank) ? mustHaveRelief(tank, begin.relief ?? null, pressure) : null
+    const relief = service.blowsIn(form, tank)
+      ? (balloonRelief(tank, pressure) ?? mustHaveRelief(tank, begin.relief ?? null, pressure))
+      : null
     if (service.onStandIn(form) && !tank.hasStandIn)
       await tx
         .update(job)

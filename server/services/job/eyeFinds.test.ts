@@ -122,3 +122,20 @@ describe('a leak of the rig', () => {
       expect((await refusal(recordRigFind(at(1), job.id, { ...form, [field]: randomUUID() }))).fields).toHaveProperty(field)
   })
 })
+
+describe('an entry of the last seconds', () => {
+  test('is taken back by whoever made it without a reason; later, or by another, it wants one', async () => {
+    let job = await testJob(at(0))
+    const now = Date.now()
+    job = await addEyeFind(technician(new Date(now)), job.id, seen(job, 'Cap'))
+    const take = (actor: ReturnType<typeof technician>, subjectId: string) =>
+      strikeEntry(actor, job.id, { id: randomUUID(), subjectId, reason: '' })
+    const other = await testActor('technician', 'another')
+    expect((await refusal(take(other(new Date(now + 1000)), job.finds[0]!.id))).fields.reason).toContain('Say why')
+    expect((await refusal(take(technician(new Date(now + 16_000)), job.finds[0]!.id))).fields.reason).toContain('Say why')
+    job = await take(technician(new Date(now + 9000)), job.finds[0]!.id)
+    expect(job.finds[0]!.struck).toContain('Taken back at once')
+    job = await startSoap(technician(new Date(now)), job.id)
+    expect((await refusal(take(technician(new Date(now + 1000)), job.tests[0]!.id))).fields.reason).toContain('Say why')
+  })
+})

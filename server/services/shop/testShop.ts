@@ -109,6 +109,8 @@ export const holdForm = (change: Partial<HoldForm> = {}): HoldForm => ({
   source: 'typed',
   method: 'pressure-decay',
   volume: 0.018,
+  wallGive: null,
+  wallGiveDoubt: null,
   volumeUncertainty: 0.0003,
   testPressure: 5000,
   gaugeStep: 1,

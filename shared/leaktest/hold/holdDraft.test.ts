@@ -2,6 +2,7 @@ import { throughputFromStandard } from '../../../core/quantity/standardLeakRate'
 import { jobView } from '../../jobView.fixture'
 import type { KitItemView } from '../../views'
 import {
+  draftFromSetup,
   blankHold,
   draftFor,
   holdBlowsIn,
@@ -104,6 +105,23 @@ describe('kit from the Shelf', () => {
       rigLeakDoubt: throughputFromStandard(0.05),
     })
   })
+})
+
+test('a set-up that was written is drafted as it was, wall give and all', () => {
+  const given = {
+    ...holdView({ number: 1 }).setup,
+    surroundings: { place: 'outdoors', wall: 'plastic', inside: 'dry' } as const,
+  }
+  const setup = { ...given, space: { ...given.space, wallGive: 4e-6 }, wallGiveUncertainty: 1e-6 }
+  const draft = { ...blankHold(), ...draftFromSetup(setup) }
+  const tank = { wallGive: 9e-6, acceptance: setup.limit, fuel: 'diesel', material: 'moulded polyethylene' } as const
+  expect(setupOfForm({ ...draft, wettedShare: 0 }, tank)).toEqual({
+    ...setup,
+    surroundings: { place: 'outdoors', wall: 'plastic', inside: 'dry' },
+  })
+  // Where nobody says it, the wall gives as is usual for the kind of tank, and is as doubtful.
+  const usual = setupOfForm({ ...draft, wallGive: null, wallGiveDoubt: null, wettedShare: 0 }, tank)
+  expect(usual).toMatchObject({ space: { wallGive: 9e-6 }, wallGiveUncertainty: expect.closeTo(1.8e-6, 12) })
 })
 
 test('a scale has what its kind needs', () => {

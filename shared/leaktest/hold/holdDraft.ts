@@ -29,6 +29,8 @@ export const blankHold = (): HoldDraft => ({
   method: 'pressure-decay',
   volume: 0,
   volumeUncertainty: 0,
+  wallGive: null,
+  wallGiveDoubt: null,
   testPressure: 0,
   gaugeStep: 10,
   gaugeNoise: 5,
@@ -106,6 +108,39 @@ function draftFrom({ setup, course, links, supply, source, scale, kit, hasThermo
   }
 }
 
+/** What a set-up file tells of a hold, as a draft takes it; its limit is the job's, which counts. */
+export function draftFromSetup(setup: HoldSetup): Partial<HoldDraft> {
+  const { surroundings, bottle } = setup
+  return {
+    method: setup.method,
+    volume: setup.space.volume,
+    volumeUncertainty: setup.volumeUncertainty,
+    wallGive: setup.space.wallGive,
+    wallGiveDoubt: setup.wallGiveUncertainty,
+    testPressure: setup.testPressure,
+    gaugeStep: setup.gauge.resolution,
+    gaugeNoise: setup.gauge.noise,
+    temperatureDoubt: setup.temperatureChangeUncertainty,
+    barometerDoubt: setup.barometerChangeUncertainty,
+    rigLeak: setup.rigLeak,
+    rigLeakDoubt: setup.rigLeakUncertainty,
+    kit: {},
+    ...(surroundings && {
+      place: surroundings.place,
+      ...(surroundings.inside !== 'wet with fuel' && { inside: surroundings.inside }),
+    }),
+    bottle: bottle
+      ? {
+          volume: bottle.volume,
+          lies: bottle.lies,
+          step: bottle.gauge.resolution,
+          noise: bottle.gauge.noise,
+          leakDoubt: bottle.leakUncertainty,
+        }
+      : null,
+  }
+}
+
 /** The same pressure the other way: a vacuum is below zero. */
 export const turned = (draft: HoldDraft, method: HoldDraft['method']): Partial<HoldDraft> => ({
   method,
@@ -179,9 +214,9 @@ export const setupOfForm = (
   tank: Pick<JobView, 'wallGive' | 'acceptance' | 'fuel' | 'material'>,
 ): HoldSetup => ({
   method: form.method,
-  space: { volume: form.volume, wallGive: tank.wallGive },
+  space: { volume: form.volume, wallGive: form.wallGive ?? tank.wallGive },
   volumeUncertainty: form.volumeUncertainty,
-  wallGiveUncertainty: tank.wallGive * WALL_GIVE_DOUBT,
+  wallGiveUncertainty: form.wallGiveDoubt ?? (form.wallGive ?? tank.wallGive) * WALL_GIVE_DOUBT,
   gauge: { resolution: form.gaugeStep, noise: form.gaugeNoise },
   temperatureChangeUncertainty: form.temperatureDoubt,
   barometerChangeUncertainty: form.barometerDoubt,

@@ -104,6 +104,16 @@ const bottleSchema = yup
   .nullable()
   .default(null)
 
+/** Relative growth of a tank a pascal; null where it is as is usual for the tank's kind. */
+const give = (name: string) =>
+  yup
+    .number()
+    .typeError('Type a number, such as 0.6.')
+    .min(0, `${name} cannot be negative.`)
+    .max(1e-4, `${name} above 10 % a kPa is a balloon. Check the unit.`)
+    .nullable()
+    .default(null)
+
 /** What a tank without liquid in it may have been: aired after fuel, or never wet. Liquid is told by its share. */
 export const drainedInsides = ['aired', 'dry'] as const
 
@@ -115,6 +125,8 @@ export const holdSchema = yup.object({
   volume: positive('Gas volume')
     .max(20, 'A gas volume above 20,000 L is not believable. Check the unit.')
     .test('tiny', 'A gas volume under 0.05 L is not believable. Check the unit.', value => !(value > 0 && value < 0.00005)),
+  wallGive: give('Wall give'),
+  wallGiveDoubt: give('Doubt of the wall give'),
   volumeUncertainty: quantity('Volume doubt')
     .min(0, 'Doubt cannot be negative.')
     .when('volume', ([volume], schema) =>

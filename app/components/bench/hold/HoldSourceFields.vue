@@ -137,7 +137,7 @@ const scaleHelp = computed(() => {
     <FoldedGroup
       label="Pressure, volume and place"
       :says="gasSays"
-      :fields="['testPressure', 'volume', 'volumeUncertainty', 'place', 'inside']"
+      :fields="['testPressure', 'volume', 'volumeUncertainty', 'wallGive', 'wallGiveDoubt', 'place', 'inside']"
       :wanted="over !== null || !(draft.volume > 0)"
     >
       <div class="space-y-4">
@@ -150,6 +150,12 @@ const scaleHelp = computed(() => {
           </UFormField>
           <UFormField label="Give or take" name="volumeUncertainty">
             <QuantityInput v-model="draft.volumeUncertainty" kind="volume" />
+          </UFormField>
+          <UFormField label="Wall give" name="wallGive" :help="`Empty: ${short('give', job.wallGive, 2)}, as is usual for it.`">
+            <QuantityInput v-model="draft.wallGive" kind="give" />
+          </UFormField>
+          <UFormField label="Give or take" name="wallGiveDoubt" hint="empty: a fifth">
+            <QuantityInput v-model="draft.wallGiveDoubt" kind="give" />
           </UFormField>
         </div>
         <div class="grid gap-x-5 gap-y-4 md:grid-cols-2">

@@ -26,7 +26,18 @@ import {
 const props = defineProps<{ job: JobView }>()
 const emit = defineEmits<{ done: [job: JobView]; close: [] }>()
 
-const state = ref<MapDraft>(mapEditOf(props.job))
+/** Kept until it is saved or given up: a reload, the back key or an ended session loses no edit. */
+const { draft: state, clear } = useDraft<MapDraft>(`map:${props.job.id}`, () => mapEditOf(props.job))
+/** A draft that nobody changed follows the job. */
+const untouched = (map: MapDraft) => {
+  const { revision: _, says: __, ...fresh } = mapEditOf(props.job)
+  const { revision: ___, says: ____, ...mine } = map
+  return (
+    JSON.stringify({ spaces: mine.spaces, links: mine.links, parts: mine.parts }) ===
+    JSON.stringify({ spaces: fresh.spaces, links: fresh.links, parts: fresh.parts })
+  )
+}
+if (state.value.revision !== props.job.revision && untouched(state.value)) clear()
 /** Parts that there were when the editing began; the job itself moves on while it is open. */
 let begunWith = new Set(props.job.parts.map(part => part.id))
 const theirs = ref<JobView | null>(null)
@@ -107,19 +118,22 @@ const form = useTemplateRef('form')
 const submit = () =>
   save(async () => {
     try {
-      emit('done', await callApi<JobView>(`jobs/${props.job.id}/circuit`, 'PUT', state.value))
+      const { id: _, ...edit } = state.value
+      const view = await callApi<JobView>(`jobs/${props.job.id}/circuit`, 'PUT', edit)
+      clear()
+      emit('done', view)
     } catch (error) {
       if (error instanceof ApiError && error.status === 409 && error.current) theirs.value = error.current as JobView
       throw error
     }
   }, form.value)
 function keepMine() {
-  state.value = withTheirParts(state.value, mapEditOf(theirs.value!), begunWith)
+  state.value = { ...withTheirParts(state.value, mapEditOf(theirs.value!), begunWith), id: state.value.id }
   theirs.value = null
   void submit()
 }
 function takeTheirs() {
-  state.value = { ...mapEditOf(theirs.value!), says: state.value.says }
+  state.value = { ...mapEditOf(theirs.value!), says: state.value.says, id: state.value.id }
   begunWith = new Set(theirs.value!.parts.map(part => part.id))
   theirs.value = null
 }

@@ -208,6 +208,7 @@ useActionKeys('Balloon', [{ key: 'escape', label: 'Back to the job', run: () => 
           <BudgetBars :budget="estimate.budget" :words="partWords" />
         </section>
       </div>
+      <BalloonCompare :job="job" :balloon="balloon" />
     </template>
     <template v-else>
       <h1>Tie a balloon on</h1>
@@ -243,12 +244,12 @@ useActionKeys('Balloon', [{ key: 'escape', label: 'Back to the job', run: () => 
           /></UFormField>
         </div>
         <template #actions>
-          <div class="flex gap-3">
+          <ThumbBar>
             <UButton type="submit" size="xl" color="neutral" :loading="saving">It is tied on</UButton
             ><UButton v-if="balloon" type="button" size="xl" color="neutral" variant="ghost" @click="again = false"
               >Not now</UButton
             >
-          </div>
+          </ThumbBar>
         </template>
       </SchemaForm>
     </template>

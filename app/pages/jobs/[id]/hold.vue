@@ -1,6 +1,14 @@
 <script setup lang="ts">
 import { reachOn } from '#shared/jobCircuit'
-import { blankHold, draftFor, holdBlowsIn, plannedFrom, turned, type HoldDraft } from '#shared/leaktest/hold/holdDraft'
+import {
+  blankHold,
+  draftFor,
+  draftFromSetup,
+  holdBlowsIn,
+  plannedFrom,
+  turned,
+  type HoldDraft,
+} from '#shared/leaktest/hold/holdDraft'
 import { holdSchema } from '#shared/leaktest/hold/holdForm'
 import { testsOf } from '#shared/leaktest/tests'
 import { curingLeaks, overLimit, reliefProblem } from '#shared/limits'
@@ -76,6 +84,7 @@ useActionKeys('Hold set-up', [{ key: 'escape', label: 'Back to the job', run: ()
     <h1 class="mb-4 mt-1">Set up hold {{ (testsOf(job, 'hold').at(-1)?.number ?? 0) + 1 }}</h1>
     <SchemaForm ref="form" :problem="problem" :schema="holdSchema" :state="draft" class="space-y-3" @submit="submit">
       <CuringReason v-model="draft.earlyReason" :job="job" :now="now" />
+      <SetupFile :limit="job.acceptance" @read="Object.assign(draft, draftFromSetup($event))" />
       <HoldSourceFields v-model="draft" :job="job" />
       <HoldKitFields v-model="draft" :now="now" />
       <HoldPlanSheet

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { StorageSerializers } from '@vueuse/core'
 import { isFeed } from '#core/circuit/boundary'
 import { linkStateIn, settableLinks, type Link } from '#core/circuit/circuit'
 import type { BallReading } from '#core/leaktest/flowtube/flowTube'
@@ -49,11 +50,13 @@ const fedAt = computed(() => {
 const unproven = computed(() => new Set(at.value?.unproven.map(mark => mark.partId) ?? []))
 const picked = ref<string | null>(null)
 const part = computed(() => parts.value.find(each => each.id === picked.value) ?? null)
+/** Half a find is kept until it is recorded or given up. */
+const finding = useLocalStorage<FindForm | null>(`draft:smoke-find:${id}`, null, { serializer: StorageSerializers.object })
 watch(
   test,
   (open, before) => {
     if (open && open.id !== before?.id)
-      picked.value = parts.value.find(each => at.value?.reach.reached.includes(each.id))?.id ?? null
+      picked.value = finding.value?.partId ?? parts.value.find(each => at.value?.reach.reached.includes(each.id))?.id ?? null
   },
   { immediate: true },
 )
@@ -62,10 +65,9 @@ const whyNot = computed(() => {
   const not = at.value?.reach.unreached.find(each => each.partId === picked.value)
   return job.value && not ? unreachedWords(job.value, not) : null
 })
-const finding = ref<FindForm | null>(null)
 const findForm = useTemplateRef('findForm')
-watch(picked, () => {
-  finding.value = null
+watch(picked, partId => {
+  if (finding.value?.partId !== partId) finding.value = null
   seen.value = null
 })
 const known = computed(() => (standing.value?.entries.leaks ?? []).filter(leak => leak.partId === picked.value))
@@ -89,8 +91,8 @@ function mark(value: SmokeMark) {
       id: newId(),
       partId: part.value.id,
       seen: value === 'smoke' ? 'smoke' : 'dye',
-      ...spanOfPart(part.value.shape, 0.45, 0.55),
-      length: 0.01,
+      ...spanOfPart(part.value.shape, 0, 1),
+      length: null,
       note: '',
       leakId: known.value[0]?.id ?? null,
     }

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { StorageSerializers } from '@vueuse/core'
 import { spanOfPart } from '#core/circuit/placeOnPart'
 import { SOAP_WATCH_TIME, soapMarks, type SoapMark } from '#core/leaktest/soap/soap'
 import type { JobView } from '#shared/views'
@@ -22,7 +23,8 @@ const left = computed(() => parts.value.filter(part => !marks.value.has(part.id)
 
 const picked = ref<string | null>(null)
 const at = computed(() => parts.value.find(part => part.id === picked.value) ?? null)
-const finding = ref<FindForm | null>(null)
+/** Half a find is kept until it is recorded or given up. */
+const finding = useLocalStorage<FindForm | null>(`draft:soap-find:${id}`, null, { serializer: StorageSerializers.object })
 const findForm = useTemplateRef('findForm')
 const seeing = ref<SeenStart | null>(null)
 const seen = ref<SoapMark | null>(null)
@@ -39,9 +41,9 @@ const wetTogether = computed(() => {
   const from = parts.value.findIndex(part => part.id === picked.value)
   return from < 0 ? [] : parts.value.slice(from, from + inView.value)
 })
-watch(picked, () => {
+watch(picked, partId => {
   seen.value = null
-  finding.value = null
+  if (finding.value?.partId !== partId) finding.value = null
 })
 const wet = () =>
   save(async () => {
@@ -54,7 +56,9 @@ const goToNext = () => {
 watch(
   walk,
   (open, before) => {
-    if (open && open.id !== before?.id) goToNext()
+    if (!open || open.id === before?.id) return
+    if (finding.value) picked.value = finding.value.partId
+    else goToNext()
   },
   { immediate: true },
 )
@@ -73,8 +77,8 @@ function mark(value: SoapMark) {
       id: newId(),
       partId: part.id,
       seen: value,
-      ...spanOfPart(part.shape, 0.45, 0.55),
-      length: 0.01,
+      ...spanOfPart(part.shape, 0, 1),
+      length: null,
       note: '',
       leakId: known.value[0]?.id ?? null,
     }
