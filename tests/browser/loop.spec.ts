@@ -34,7 +34,7 @@ test('a new shop, one tank: from the complaint to sealed, on the stand-in', asyn
   await page.getByRole('button', { name: 'Open the job' }).click()
   await expect(page.getByRole('heading', { name: 'Fire pump 3 · fuel tank' })).toBeVisible()
   await expect(page.getByText('18.5 L sheet steel')).toBeVisible()
-  await expect(page.getByText('0 of 10 parts have evidence')).toBeVisible()
+  await expect(page.getByText('0 of 11 parts have evidence')).toBeVisible()
 
   await page.keyboard.press('h')
   await expect(page.getByRole('heading', { name: 'Set up hold 1' })).toBeVisible()
@@ -62,8 +62,8 @@ test('a new shop, one tank: from the complaint to sealed, on the stand-in', asyn
 
   await page.getByRole('button', { name: 'Start at the cap' }).click()
   let finds = 0
-  for (let part = 0; part < 10; part++) {
-    await expect(page.getByText(part === 9 ? '1 of 10 parts to go' : `${10 - part} of 10 parts to go`)).toBeVisible()
+  for (let part = 0; part < 11; part++) {
+    await expect(page.getByText(part === 10 ? '1 of 11 parts to go' : `${11 - part} of 11 parts to go`)).toBeVisible()
     await expect(page.getByRole('list', { name: 'Route' }).locator('[aria-current=step]')).toHaveText(
       new RegExp(`^${part + 1}\\D`),
     )
@@ -113,11 +113,11 @@ test('a new shop, one tank: from the complaint to sealed, on the stand-in', asyn
   await page.keyboard.press('s')
   await page.getByRole('button', { name: 'Stop it' }).click()
   await page.getByRole('link', { name: 'To the job' }).click()
-  await expect(page.getByText('10 of 10 parts have evidence that still stands.')).toBeVisible()
+  await expect(page.getByText('10 of 11 parts have evidence that still stands.')).toBeVisible()
   await expect(page.getByText('Sealed.', { exact: true })).toBeVisible()
   await page.keyboard.press('w')
   const record = page.getByRole('article')
-  await expect(record.getByText('Every one of 10 parts has evidence that stands')).toBeVisible()
+  await expect(record.getByText('Every one of 11 parts has evidence that stands')).toBeVisible()
   await expect(record.getByText('practice, not evidence for a real tank')).toBeVisible()
   await expect(record.getByText('Puddle in the shed.')).toBeVisible()
   await expect(record.getByRole('row', { name: /Leaking/ })).toBeVisible()

@@ -151,7 +151,7 @@ test('the map is changed by dragging, by keys and by name, and comes along when 
   await enter(context, demo)
   const generator = await jobOf(context, demo, 'Sprayer generator')
   await page.goto(`${demo.url}/jobs/${generator.id}/circuit`)
-  await expect(page.getByText(/\d+ of 19 parts are under test/)).toBeVisible()
+  await expect(page.getByText(/\d+ of 20 parts are under test/)).toBeVisible()
   await page.keyboard.press('c')
   await page.getByRole('button', { name: 'Add a part' }).click()
   const last = page.getByRole('list', { name: 'Parts in route order' }).getByRole('listitem').last()
