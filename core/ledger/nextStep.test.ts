@@ -266,7 +266,13 @@ describe('a measured leak that nobody found', () => {
 })
 
 test('a retest is fed so that it reaches the part, by vacuum where only that does', () => {
-  const way = (reached: string[], vacuum: boolean) => ({ rig: vacuum ? 'drain' : 'cap', vacuum, reached, links: {}, closures: {} })
+  const way = (reached: string[], vacuum: boolean) => ({
+    rig: vacuum ? 'drain' : 'cap',
+    vacuum,
+    reached,
+    links: {},
+    closures: {},
+  })
   const seal = ledgerPart('seam', { service: ['vacuum'] })
   const cured = { ...foundAndRepaired(['seam'], [1, 2, 2]), parts: [ledgerPart('cap'), seal] }
   expect(step({ ...cured, ways: () => [way(['cap'], false), way(['seam', 'cap'], true)] })).toMatchObject({

@@ -9,12 +9,15 @@ import { closuresSchema, linksSchema, reliefSchema } from '../leaktest/setupForm
 export const answerSchema = yup.object({
   id: entryId(),
   check: oneOf(
-    checks.filter(check => !check.test).map(check => check.key),
+    checks.map(check => check.key),
     'Check',
   ),
   outcome: requiredLine('The answer', 40).test('outcome', 'That is not an answer to this check.', function (value) {
     const check = checks.find(each => each.key === (this.parent as { check?: string }).check)
-    return !check || isNeutral(value) || [...check.outcomes.map(each => each.key), check.rest.key].includes(value)
+    // What a test shows is recorded where it is made; that it cannot be made is an answer like any other.
+    return (
+      !check || isNeutral(value) || (!check.test && [...check.outcomes.map(each => each.key), check.rest.key].includes(value))
+    )
   }),
   after: yup.string().uuid('That answer is not known.').nullable().default(null),
   /** when it was done before, or why it cannot be done */

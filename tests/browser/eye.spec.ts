@@ -4,8 +4,9 @@ test('a torn seal is seen by eye, renewed, and held until it is sealed', async (
   test.setTimeout(300_000)
   await enter(context, demo)
   const job = await jobOf(context, demo, 'Fire pump 3')
+  const header = page.locator('main header')
   await page.goto(`${demo.url}/jobs/${job.id}`)
-  await expect(page.getByText('Sealed.', { exact: true })).toBeVisible()
+  await expect(header.getByText('Sealed.', { exact: true })).toBeVisible()
 
   // Half a find outlives a reload and Escape, which closes the panel and nothing else.
   await page.keyboard.press('f')
@@ -31,7 +32,7 @@ test('a torn seal is seen by eye, renewed, and held until it is sealed', async (
 
   // It can be taken back without a reason for ten seconds, and is told again.
   await page.getByRole('button', { name: 'Undo' }).click()
-  await expect(page.getByText('Sealed.', { exact: true })).toBeVisible()
+  await expect(header.getByText('Sealed.', { exact: true })).toBeVisible()
   await page.keyboard.press('f')
   await panel.getByRole('button', { name: 'Torn', exact: true }).click()
   await panel.getByRole('button', { name: 'Sender ring', exact: true }).click()
@@ -56,7 +57,7 @@ test('a torn seal is seen by eye, renewed, and held until it is sealed', async (
   await page.keyboard.press('s')
   await page.getByRole('button', { name: 'Stop it' }).click()
   await page.getByRole('link', { name: 'To the job' }).click()
-  await expect(page.getByText('Sealed.', { exact: true })).toBeVisible()
+  await expect(header.getByText('Sealed.', { exact: true })).toBeVisible()
   await expect(page.getByText(/sender ring: sealed/)).toBeVisible()
 })
 
@@ -86,6 +87,7 @@ test('a hole under an old patch: it was this, on a part that is named, and the t
   await expect(page.getByRole('region', { name: 'The next check' })).toBeHidden()
 
   await page.goto(`${demo.url}/jobs/${job.id}`)
+  await expect(page.getByRole('heading', { name: 'Beach tractor · saddle tank' })).toBeVisible()
   await page.keyboard.press('t')
   await page.getByRole('button', { name: 'The whole tank was renewed' }).click()
   const renew = page.getByRole('dialog', { name: 'The tank was renewed' })
@@ -165,6 +167,7 @@ test('a new wing tank is proved before its first fuel', async ({ page, context, 
   await page.getByLabel('Its noise').fill('0.001')
   await closedAsProposed(page)
   await page.getByRole('button', { name: 'To the Bench' }).click()
+  await expect(page).toHaveURL(/\/bench\//)
   const start = Date.now() - 9 * 3_600_000
   const lines = Array.from({ length: 8 * 12 + 1 }, (_, k) => {
     const [wobble, wave] = [Math.sin(k * 2.1), Math.cos(k * 1.3)]

@@ -126,6 +126,7 @@ test('a file with columns that nobody knows is matched, shown, asked about and t
   await page.getByRole('button', { name: 'A CSV file' }).click()
   await closedAsProposed(page)
   await page.getByRole('button', { name: 'To the Bench' }).click()
+  await expect(page).toHaveURL(/\/bench\//)
   const file = (name: string, content: string | Buffer) => {
     const path = info.outputPath(name)
     writeFileSync(path, content)

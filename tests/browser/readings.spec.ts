@@ -9,6 +9,7 @@ test('a CSV file is taken whole or not at all, and gives a verdict', async ({ pa
   await page.getByLabel('Target pressure').fill('6,9')
   await closedAsProposed(page)
   await page.getByRole('button', { name: 'To the Bench' }).click()
+  await expect(page).toHaveURL(/\/bench\//)
   const rows = Array.from({ length: 91 }, (_, k) => `${k * 20};${(6.9 - k * 0.004).toFixed(3).replace('.', ',')}`)
   const write = (name: string, lines: string[]) => {
     const path = info.outputPath(name)

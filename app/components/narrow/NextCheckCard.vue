@@ -81,7 +81,7 @@ watch(
       <div v-else class="mt-3">
         <UButton :to="testTo" color="neutral" :variant="first ? 'solid' : 'outline'" size="xl">Set it up</UButton>
       </div>
-      <div v-if="!testTo" class="mt-2 flex flex-wrap items-center gap-x-1" role="group" aria-label="Not answered by looking">
+      <div class="mt-2 flex flex-wrap items-center gap-x-1" role="group" aria-label="Not answered by looking">
         <template v-if="!asking">
           <UButton
             v-for="outcome in neutralAnswers"
