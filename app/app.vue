@@ -4,7 +4,7 @@ useLook()
 </script>
 
 <template>
-  <UApp :toaster="{ position: 'bottom-center' }">
+  <UApp :toaster="{ position: 'top-center' }">
     <NuxtLayout><NuxtPage /></NuxtLayout>
     <SignInAgain v-if="session.askedAgain" />
   </UApp>

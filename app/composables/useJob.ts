@@ -24,9 +24,8 @@ export function useJob(id: string) {
   const offer = useTakeBack()
   /** Takes the job that a verb answered, so that the page need not wait for the notice; what it brought can be taken back. */
   const take = (view: JobView) => {
-    const before = job.value
     job.value = view
-    if (before) offer(before, view, take)
+    offer(view, take)
   }
   return { job, error, refresh, standing, partName, take, now }
 }

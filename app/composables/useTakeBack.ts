@@ -5,14 +5,15 @@ import type { JobView } from '#shared/views'
 export function useTakeBack() {
   const session = useSession()
   const toast = useToast()
-  return (before: JobView, now: JobView, take: (view: JobView) => void) => {
-    const known = new Set(strikableEntries(before).map(entry => entry.id))
-    const made = strikableEntries(now).filter(
-      entry => !known.has(entry.id) && isFresh(entry, session.person?.name ?? '', Date.now()),
+  /** Each entry is offered once, whether the answer or the notice of it came first. */
+  const offered = new Set<string>()
+  return (view: JobView, take: (view: JobView) => void) => {
+    const fresh = strikableEntries(view).filter(
+      entry => isFresh(entry, session.person?.name ?? '', Date.now()) && !offered.has(entry.id),
     )
-    // What brings several entries at once, such as a find with what it was, is taken back one by one.
-    if (made.length !== 1) return
-    const [entry] = made
+    for (const entry of fresh) offered.add(entry.id)
+    const last = fresh.sort((a, b) => a.at - b.at).at(-1)
+    if (!last) return
     toast.add({
       id: 'take-back',
       title: 'Recorded',
@@ -23,7 +24,7 @@ export function useTakeBack() {
           color: 'neutral',
           variant: 'outline',
           onClick: async () => {
-            take(await callApi<JobView>(`jobs/${now.id}/strikes`, 'POST', { id: newId(), subjectId: entry!.id, reason: '' }))
+            take(await callApi<JobView>(`jobs/${view.id}/strikes`, 'POST', { id: newId(), subjectId: last.id, reason: '' }))
           },
         },
       ],

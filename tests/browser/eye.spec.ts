@@ -128,15 +128,15 @@ test('four checks that cannot be done leave the suspects as they were, and a tes
   await expect(page.getByText('done before, last week')).toBeVisible()
   expect(await suspects.innerText()).toBe(before)
   await page.goto(`${demo.url}/jobs/${job.id}`)
-  await expect(page.getByText(/^Nothing tested yet\./)).toBeVisible()
+  await expect(page.getByText(/Nothing tested yet\./)).toBeVisible()
 
   // What a button promises is what the answer then makes of it.
   await page.goto(`${demo.url}/jobs/${job.id}/narrow`)
   const promise = first.getByRole('button', { name: /then / }).first()
-  const [, cause, chance] = /then (.+), (\S+ %)/.exec(await promise.innerText())!
+  const [, cause, chance] = /then (.+), (\S+)\s%/.exec(await promise.innerText())!
   await promise.click()
   const likeliest = suspects.getByRole('listitem').first()
-  await expect(likeliest).toContainText(chance!.replace(/\s/g, '\u00A0').trim().split('\u00A0')[0]!)
+  await expect(likeliest).toContainText(chance!)
   await expect(likeliest).toContainText(new RegExp(cause!, 'i'))
 })
 

@@ -38,7 +38,7 @@ test('two people edit the parts: the second keeps what both added', async ({ bro
   ] as const) {
     await page!.goto(`${demo.url}/jobs/${job.id}/circuit?change=1`)
     await page!.getByRole('button', { name: 'Add a part' }).click()
-    await page!.getByLabel('Name of part 20', { exact: true }).fill(name)
+    await page!.getByLabel('Name of part 21', { exact: true }).fill(name)
     await saysOfMap(page!)
   }
   await pages[1]!.getByRole('button', { name: 'Save the map' }).click()

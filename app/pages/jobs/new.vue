@@ -125,7 +125,7 @@ useActionKeys('New complaint', [{ key: 'escape', label: 'Back to the Bay', run: 
       </div>
       <div class="sheet space-y-4 p-5 max-sm:p-3.5">
         <div v-if="crafts?.length" role="group" aria-label="Here before" class="flex flex-wrap gap-2">
-          <template v-for="craft in known || allCrafts ? crafts : crafts.slice(0, FEW)" :key="craft.id">
+          <template v-for="(craft, at) in crafts" :key="craft.id">
             <UButton
               v-for="tank in craft.tanks"
               :key="tank.name"
@@ -133,6 +133,7 @@ useActionKeys('New complaint', [{ key: 'escape', label: 'Back to the Bay', run: 
               color="neutral"
               :variant="known?.id === craft.id && draft.tankName === tank.name ? 'solid' : 'outline'"
               class="min-h-11"
+              :class="at >= FEW && !allCrafts && !known && 'max-sm:hidden'"
               @click="again(craft, tank)"
             >
               {{ craft.name }}<template v-if="craft.tanks.length > 1">, {{ tank.name }}</template>
@@ -143,7 +144,7 @@ useActionKeys('New complaint', [{ key: 'escape', label: 'Back to the Bay', run: 
             type="button"
             color="neutral"
             variant="ghost"
-            class="min-h-11"
+            class="min-h-11 sm:hidden"
             @click="allCrafts = true"
             >More</UButton
           >

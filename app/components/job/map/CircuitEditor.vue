@@ -120,8 +120,8 @@ const submit = () =>
     try {
       const { id: _, ...edit } = state.value
       const view = await callApi<JobView>(`jobs/${props.job.id}/circuit`, 'PUT', edit)
-      clear()
       emit('done', view)
+      clear()
     } catch (error) {
       if (error instanceof ApiError && error.status === 409 && error.current) theirs.value = error.current as JobView
       throw error
@@ -131,6 +131,10 @@ function keepMine() {
   state.value = { ...withTheirParts(state.value, mapEditOf(theirs.value!), begunWith), id: state.value.id }
   theirs.value = null
   void submit()
+}
+function giveUp() {
+  emit('close')
+  clear()
 }
 function takeTheirs() {
   state.value = { ...mapEditOf(theirs.value!), says: state.value.says, id: state.value.id }
@@ -238,7 +242,7 @@ function takeTheirs() {
       </UFormField>
       <div class="flex gap-2">
         <UButton type="submit" size="xl" color="neutral" :loading="saving">Save the map</UButton>
-        <UButton type="button" size="xl" color="neutral" variant="ghost" @click="emit('close')">Leave it as it was</UButton>
+        <UButton type="button" size="xl" color="neutral" variant="ghost" @click="giveUp">Leave it as it was</UButton>
       </div>
     </template>
   </SchemaForm>
