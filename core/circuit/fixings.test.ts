@@ -93,7 +93,8 @@ test('hoses are named by what they carry, and what people forget is marked', () 
   expect(van.filter(each => each.forgotten).map(each => each.kind)).toEqual(
     expect.arrayContaining(['cover', 'ground', 'clip', 'wire', 'strap']),
   )
-  expect(of('saddle-steel').find(each => each.key === 'hose heater')).toMatchObject({ carries: 'heater feed', forgotten: true })
+  for (const key of ['saddle-steel', 'diesel-standpipe'])
+    expect(of(key).find(each => each.key === 'hose heater')).toMatchObject({ carries: 'heater feed', forgotten: true })
 })
 
 const disturbed = (key: string, fixing: string) =>

@@ -1,6 +1,7 @@
 import type { H3Event } from 'h3'
 import { ValidationError, type AnyObject, type ObjectSchema } from 'yup'
 import { isTankTestKind, type TankTestKind } from '#core/leaktest/testKinds'
+import { unkeptText } from '#shared/unkeptText'
 import type { Actor } from '../services/shop/change'
 import { mustBeAllowed, type Deed } from '../services/shop/may'
 import { personById } from '../services/shop/people'
@@ -148,9 +149,16 @@ async function checkedBody<Body extends AnyObject>(
   }
   if (typeof body !== 'object' || body === null || Array.isArray(body))
     throw new Refusal(400, 'What was sent is not a JSON object.')
+  const unkept = unkeptText(body)
+  if (unkept !== null) {
+    const sentence = 'This text has a character that cannot be kept. Type it again.'
+    throw new Refusal(422, sentence, { [unkept]: sentence })
+  }
   try {
     return (await schema.validate(body, { abortEarly: false, stripUnknown: true })) as Body
   } catch (error) {
+    // A list or an object where a text belongs breaks its rules before any of them can say so.
+    if (error instanceof TypeError) throw new Refusal(422, 'Something in what was sent is of another kind than is asked for.')
     if (!(error instanceof ValidationError)) throw error
     const all = error.inner.length > 0 ? error.inner : [error]
     const fields = Object.fromEntries([...all].reverse().map(each => [each.path ?? '', each.message]))

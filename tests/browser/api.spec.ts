@@ -47,6 +47,13 @@ test('what is sent is checked: each bad field has its sentence', async ({ contex
     gaugeStep: expect.any(String),
   })
   expect((await send(`jobs/${job.id}/tests/hold`, [1, 2])).status()).toBe(400)
+  // What no text can hold, and what is no text, is refused in a sentence beside its field, and never breaks the server.
+  const answer = { id: crypto.randomUUID(), check: 'cap-look', outcome: 'cannot', note: '', after: null }
+  for (const note of ['a\0b', '\ud800', {}, ['x']]) {
+    const said = await send(`jobs/${job.id}/answers`, { ...answer, note })
+    expect(said.status(), JSON.stringify(note)).toBe(422)
+    if (typeof note === 'string') expect((await said.json()).data.fields.note).toContain('cannot be kept')
+  }
   expect(
     (
       await context.request.post(`${demo.url}/api/jobs`, {

@@ -33,6 +33,11 @@ watch(
   },
   { immediate: true },
 )
+/** What was chosen elsewhere has answered it. */
+const fold = () => {
+  opened.value = false
+}
+defineExpose({ fold })
 const folded = computed(() => isNarrow.value && !opened.value)
 </script>
 

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { breakpointsTailwind, useBreakpoints } from '@vueuse/core'
 import { causeOf } from '#core/complaint/causes'
 import type { Suspect, Suspects } from '#core/complaint/suspects'
 
@@ -12,8 +13,9 @@ defineEmits<{
 const opened = ref<string | null>(null)
 const all = ref(false)
 const LIKELY = 0.02
+const isNarrow = useBreakpoints(breakpointsTailwind).smaller('sm')
 const shown = computed(() =>
-  props.suspects.list.filter((suspect, i) => all.value || i < 3 || (suspect.chance >= LIKELY && i < 8)),
+  props.suspects.list.filter((suspect, i) => all.value || i < 3 || (suspect.chance >= LIKELY && i < (isNarrow.value ? 5 : 8))),
 )
 const rest = computed(() => props.suspects.list.length - shown.value.length)
 const movedBy = (suspect: Suspect) => {

@@ -33,6 +33,7 @@ const FEW = 5
 const allCrafts = ref(false)
 const { saving, problem, save } = useSave()
 const form = useTemplateRef('form')
+const craftGroup = useTemplateRef('craftGroup')
 const choose = (kind: TankKind) => {
   draft.value = { ...draft.value, ...usual(kind) }
   choosing.value = false
@@ -71,6 +72,7 @@ function again(craft: CraftView, tank: CraftView['tanks'][number]) {
     tankName: name,
   }
   choosing.value = false
+  craftGroup.value?.fold()
 }
 const workWords: Record<NewJob['work'], string> = {
   'leak': 'It leaks',
@@ -124,84 +126,96 @@ useActionKeys('New complaint', [{ key: 'escape', label: 'Back to the Bay', run: 
         /></UFormField>
       </div>
       <div class="sheet space-y-4 p-5 max-sm:p-3.5">
-        <div v-if="crafts?.length" role="group" aria-label="Here before" class="flex flex-wrap gap-2">
-          <template v-for="(craft, at) in crafts" :key="craft.id">
-            <UButton
-              v-for="tank in craft.tanks"
-              :key="tank.name"
-              type="button"
-              color="neutral"
-              :variant="known?.id === craft.id && draft.tankName === tank.name ? 'solid' : 'outline'"
-              class="min-h-11"
-              :class="at >= FEW && !allCrafts && !known && 'max-sm:hidden'"
-              @click="again(craft, tank)"
-            >
-              {{ craft.name }}<template v-if="craft.tanks.length > 1">, {{ tank.name }}</template>
-            </UButton>
-          </template>
-          <UButton
-            v-if="!known && !allCrafts && crafts.length > FEW"
-            type="button"
-            color="neutral"
-            variant="ghost"
-            class="min-h-11 sm:hidden"
-            @click="allCrafts = true"
-            >More</UButton
-          >
-        </div>
-        <div class="grid gap-x-5 gap-y-4 sm:grid-cols-2">
-          <UFormField label="Craft" name="craftName" hint="as the shop calls it"
-            ><UInput v-model="draft.craftName" autocomplete="off" size="xl"
-          /></UFormField>
-          <UFormField label="Tank" name="tankName" hint="such as left outer bay"
-            ><UInput v-model="draft.tankName" autocomplete="off" size="xl"
-          /></UFormField>
-        </div>
-        <p v-if="knownTank" class="font-medium">It was here before: its map, lines and valves come along.</p>
-        <UFormField
-          name="tankKind"
-          label="Which looks most like it"
-          :help="choosing ? undefined : `Parts that come along: ${kind.parts.map(part => lowerFirst(part.name)).join(', ')}.`"
+        <FoldedGroup
+          ref="craftGroup"
+          label="Craft and tank"
+          :says="`${draft.craftName}, ${draft.tankName}: ${lowerFirst(kind.name)}`"
+          :fields="['craftName', 'tankName', 'tankKind']"
+          :wanted="!knownTank"
         >
-          <button
-            v-if="!choosing"
-            type="button"
-            class="flex min-h-14 w-full cursor-pointer items-center gap-3 rounded-lg border-2 border-(--ink) bg-(--bay) p-2.5 text-left"
-            @click="choosing = true"
-          >
-            <TankMap :kind="kind.key" bare class="w-16! shrink-0" />
-            <span class="min-w-0 flex-1 font-semibold leading-tight">{{ kind.name }}</span>
-            <span class="soft text-sm underline underline-offset-3">change</span>
-          </button>
-          <div
-            v-else
-            role="radiogroup"
-            aria-label="Kind of tank"
-            @keydown="kindStop.onKeydown"
-            @focusout="kindStop.onLeave"
-            class="kinds grid gap-2 sm:grid-cols-3"
-          >
-            <button
-              v-for="(each, at) in tankKinds"
-              :key="each.key"
-              data-choice
-              :tabindex="kindStop.tabindex(at)"
-              type="button"
-              role="radio"
-              :aria-checked="draft.tankKind === each.key"
-              class="flex min-h-11 cursor-pointer items-center gap-3 rounded-lg border-2 bg-(--bay) p-2.5 text-left"
-              :class="draft.tankKind === each.key ? 'border-(--ink)' : 'border-transparent'"
-              @focus="kindStop.onFocus(at)"
-              @click="choose(each)"
-            >
-              <TankMap :kind="each.key" bare class="w-16! shrink-0" />
-              <span class="min-w-0"
-                ><span class="block font-semibold leading-tight">{{ each.name }}</span
-                ><span class="soft block text-sm leading-tight">{{ each.fits }}</span></span
+          <div class="space-y-4">
+            <div v-if="crafts?.length" role="group" aria-label="Here before" class="flex flex-wrap gap-2">
+              <template v-for="(craft, at) in crafts" :key="craft.id">
+                <UButton
+                  v-for="tank in craft.tanks"
+                  :key="tank.name"
+                  type="button"
+                  color="neutral"
+                  :variant="known?.id === craft.id && draft.tankName === tank.name ? 'solid' : 'outline'"
+                  class="min-h-11"
+                  :class="at >= FEW && !allCrafts && !known && 'max-sm:hidden'"
+                  @click="again(craft, tank)"
+                >
+                  {{ craft.name }}<template v-if="craft.tanks.length > 1">, {{ tank.name }}</template>
+                </UButton>
+              </template>
+              <UButton
+                v-if="!known && !allCrafts && crafts.length > FEW"
+                type="button"
+                color="neutral"
+                variant="ghost"
+                class="min-h-11 sm:hidden"
+                @click="allCrafts = true"
+                >More</UButton
               >
-            </button>
+            </div>
+            <div class="grid gap-x-5 gap-y-4 sm:grid-cols-2">
+              <UFormField label="Craft" name="craftName" hint="as the shop calls it"
+                ><UInput v-model="draft.craftName" autocomplete="off" size="xl"
+              /></UFormField>
+              <UFormField label="Tank" name="tankName" hint="such as left outer bay"
+                ><UInput v-model="draft.tankName" autocomplete="off" size="xl"
+              /></UFormField>
+            </div>
+            <p v-if="knownTank" class="font-medium">It was here before: its map, lines and valves come along.</p>
+            <UFormField
+              name="tankKind"
+              label="Which looks most like it"
+              :help="
+                choosing ? undefined : `Parts that come along: ${kind.parts.map(part => lowerFirst(part.name)).join(', ')}.`
+              "
+            >
+              <button
+                v-if="!choosing"
+                type="button"
+                class="flex min-h-14 w-full cursor-pointer items-center gap-3 rounded-lg border-2 border-(--ink) bg-(--bay) p-2.5 text-left"
+                @click="choosing = true"
+              >
+                <TankMap :kind="kind.key" bare class="w-16! shrink-0" />
+                <span class="min-w-0 flex-1 font-semibold leading-tight">{{ kind.name }}</span>
+                <span class="soft text-sm underline underline-offset-3">change</span>
+              </button>
+              <div
+                v-else
+                role="radiogroup"
+                aria-label="Kind of tank"
+                @keydown="kindStop.onKeydown"
+                @focusout="kindStop.onLeave"
+                class="kinds grid gap-2 sm:grid-cols-3"
+              >
+                <button
+                  v-for="(each, at) in tankKinds"
+                  :key="each.key"
+                  data-choice
+                  :tabindex="kindStop.tabindex(at)"
+                  type="button"
+                  role="radio"
+                  :aria-checked="draft.tankKind === each.key"
+                  class="flex min-h-11 cursor-pointer items-center gap-3 rounded-lg border-2 bg-(--bay) p-2.5 text-left"
+                  :class="draft.tankKind === each.key ? 'border-(--ink)' : 'border-transparent'"
+                  @focus="kindStop.onFocus(at)"
+                  @click="choose(each)"
+                >
+                  <TankMap :kind="each.key" bare class="w-16! shrink-0" />
+                  <span class="min-w-0"
+                    ><span class="block font-semibold leading-tight">{{ each.name }}</span
+                    ><span class="soft block text-sm leading-tight">{{ each.fits }}</span></span
+                  >
+                </button>
+              </div>
+            </UFormField>
           </div>
-        </UFormField>
+        </FoldedGroup>
       </div>
       <div v-if="draft.work === 'leak' || draft.work === 'follow-up'" class="sheet p-5 max-sm:p-3.5">
         <h2 class="mb-3 text-lg text-(--ink)">What was seen or smelled</h2>

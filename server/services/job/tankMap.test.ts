@@ -3,7 +3,7 @@ import { jobStanding } from '../../../shared/jobEntries'
 import { liveParts } from '../../../shared/jobCircuit'
 import type { JobView } from '../../../shared/views'
 import { Refusal } from '../shop/refusal'
-import { openTestShop, testActor, testJob } from '../shop/testShop'
+import { openTestShop, startSoap, testActor, testJob } from '../shop/testShop'
 import { addEyeFind } from './eyeFinds'
 import { renewTank, setTankKind } from './tankMap'
 
@@ -71,6 +71,12 @@ describe('a renewed tank', () => {
     expect(ledger.leaks.map(leak => leak.state)).toEqual(['sealed', 'found'])
     expect(ledger.state).toBe('leaking')
     expect(ledger.missing).toHaveLength(11)
+  })
+  test('is refused while a test runs on the old one', async () => {
+    const job = await testJob(at(0))
+    await startSoap(at(1), job.id)
+    const refused = renewTank(at(2), job.id, { id: randomUUID(), carried: [], note: '' })
+    await expect(refused).rejects.toMatchObject({ status: 409, message: 'Soap 1 is still running on this tank. End it first.' })
   })
   test('is refused with a part of another tank, or with nothing that is new', async () => {
     const job = await testJob(at(0))

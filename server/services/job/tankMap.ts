@@ -4,13 +4,15 @@ import { circuitFaults } from '../../../core/circuit/circuitFaults'
 import { fitToKind } from '../../../core/circuit/fitKind'
 import { tankKind, USUAL_LIMIT_SOURCE } from '../../../core/circuit/tankKinds'
 import { touchedByMap } from '../../../core/circuit/touchedByMap'
+import { testName } from '../../../core/leaktest/testKinds'
 import { liveParts } from '../../../shared/jobCircuit'
+import { isRunning } from '../../../shared/leaktest/tests'
 import type { CircuitEdit, KindEdit, RenewForm } from '../../../shared/schemas/circuit'
 import type { JobView } from '../../../shared/views'
 import type { Transaction } from '../../db/client'
 import { job, mapBefore, part, repair, touch } from '../../db/schema'
 import { change, type Actor } from '../shop/change'
-import { refuseField } from '../shop/refusal'
+import { Refusal, refuseField } from '../shop/refusal'
 import { mustBeRevision } from './jobs'
 import { loadJob } from './loadJobs'
 
@@ -96,7 +98,7 @@ export async function setTankKind(actor: Actor, id: string, { kind: key, revisio
 /**
  * Records that another tank is on. What was not carried across is new, and nothing that was shown of the old counts for it; the
  * leaks of what went are repaired by that. What was carried across is disturbed. A repeated id is the same entry.
- * @throws Refusal 422 when a part that was carried across is not on this tank
+ * @throws Refusal 422 when a part that was carried across is not on this tank, 409 while a test runs on it
  */
 export async function renewTank(actor: Actor, id: string, form: RenewForm): Promise<JobView> {
   await change(
@@ -109,6 +111,8 @@ export async function renewTank(actor: Actor, id: string, form: RenewForm): Prom
       const live = liveParts(current)
       if (form.carried.some(partId => !live.some(each => each.id === partId)))
         throw refuseField('carried', 'One of those parts is not on this tank.')
+      const running = current.tests.find(isRunning)
+      if (running) throw new Refusal(409, `${testName(running)} is still running on this tank. End it first.`)
       const gone = live.filter(each => !form.carried.includes(each.id))
       if (gone.length === 0) throw refuseField('carried', 'A renewed tank brings at least its own skin.')
       await keepMapBefore(tx, actor, current, { ...current.circuit, parts: live }, now)
