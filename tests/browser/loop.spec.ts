@@ -113,7 +113,7 @@ test('a new shop, one tank: from the complaint to sealed, on the stand-in', asyn
   await page.keyboard.press('s')
   await page.getByRole('button', { name: 'Stop it' }).click()
   await page.getByRole('link', { name: 'To the job' }).click()
-  await expect(page.getByText('10 of 11 parts have evidence that still stands.')).toBeVisible()
+  await expect(page.getByText('11 of 11 parts have evidence that still stands.')).toBeVisible()
   await expect(page.getByText('Sealed.', { exact: true })).toBeVisible()
   await page.keyboard.press('w')
   const record = page.getByRole('article')

@@ -22,17 +22,24 @@ watch(
 const whole = computed(() => ({ ...state.value, subjectId: props.subject?.id ?? '' }))
 const { saving, problem, save } = useSave()
 const form = useTemplateRef('form')
+const session = useSession()
+const isTakenBack = () => {
+  const entry = strikableEntries(props.job).find(each => each.id === props.subject?.id)
+  return entry !== undefined && isFresh(entry, session.person?.name ?? '', Date.now())
+}
+const submit = () =>
+  save(async () => {
+    const why = 'Say why it no longer counts.'
+    if (!state.value.reason.trim() && !isTakenBack()) throw new ApiError(why, 422, { reason: why })
+    emit('done', await callApi<JobView>(`jobs/${props.job.id}/strikes`, 'POST', whole.value))
+  }, form.value)
 /** One's own entry of the last seconds is taken back at once, without asking why. */
 watch(
   () => props.subject,
   async subject => {
-    const entry = strikableEntries(props.job).find(each => each.id === subject?.id)
-    if (entry && isFresh(entry, session.person?.name ?? '', Date.now())) await submit()
+    if (subject && isTakenBack()) await submit()
   },
 )
-const session = useSession()
-const submit = () =>
-  save(async () => emit('done', await callApi<JobView>(`jobs/${props.job.id}/strikes`, 'POST', whole.value)), form.value)
 </script>
 
 <template>
