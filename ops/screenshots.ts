@@ -125,10 +125,7 @@ const shots: Shot[] = [
       const other = await page.context().newPage()
       await other.setViewportSize({ width: 900, height: 800 })
       await other.goto(`${address}/jobs/${van.id}`)
-      const photograph = await other
-        .getByRole('img', { name: /map|tank/i })
-        .first()
-        .screenshot()
+      const photograph = await other.getByRole('group', { name: /^Map/ }).first().screenshot()
       await other.close()
       await page.getByRole('button', { name: 'All of this is done' }).click()
       const rows = page.getByRole('region', { name: 'To come off' }).getByRole('listitem')

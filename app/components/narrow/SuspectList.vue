@@ -22,8 +22,22 @@ const movedBy = (suspect: Suspect) => {
   const plain = props.without?.list.find(each => each.cause.key === suspect.cause.key)
   return plain && Math.abs(suspect.chance - plain.chance) >= 0.005 ? plain.chance : null
 }
-/** The reason told on the line itself: the strongest that speaks for it, else the strongest against. */
-const telling = (suspect: Suspect) => suspect.reasons.find(reason => reason.weight > 0) ?? suspect.reasons[0]
+/** How much each thing that was said speaks for the suspects that are shown, on average. */
+const usual = computed(() => {
+  const all = shown.value.flatMap(suspect => suspect.reasons)
+  const sum = new Map<string, number>()
+  for (const { words, weight } of all) sum.set(words, (sum.get(words) ?? 0) + weight / shown.value.length)
+  return sum
+})
+/**
+ * The reason told on the line itself: what speaks for this one more than for the others that are shown, else the strongest
+ * against.
+ */
+const telling = (suspect: Suspect) =>
+  suspect.reasons
+    .filter(reason => reason.weight > 0)
+    .sort((a, b) => b.weight - (usual.value.get(b.words) ?? 0) - (a.weight - (usual.value.get(a.words) ?? 0)))[0] ??
+  suspect.reasons[0]
 /** Places that it would be on, while one does not outweigh the others. */
 const places = (suspect: Suspect) =>
   suspect.parts
