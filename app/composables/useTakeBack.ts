@@ -21,6 +21,8 @@ export function useTakeBack() {
       actions: [
         {
           label: 'Undo',
+          size: 'lg',
+          class: 'min-h-11 px-5',
           color: 'neutral',
           variant: 'outline',
           onClick: async () => {
