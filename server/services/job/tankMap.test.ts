@@ -3,7 +3,9 @@ import { jobStanding } from '../../../shared/jobEntries'
 import { liveParts } from '../../../shared/jobCircuit'
 import type { JobView } from '../../../shared/views'
 import { Refusal } from '../shop/refusal'
-import { openTestShop, startSoap, testActor, testJob } from '../shop/testShop'
+import { stepHold } from '../bench/hold/holds'
+import { loadJob } from './loadJobs'
+import { fed, holdForm, openTestShop, setUpHold, startSoap, testActor, testJob } from '../shop/testShop'
 import { addEyeFind } from './eyeFinds'
 import { renewTank, setTankKind } from './tankMap'
 
@@ -45,6 +47,26 @@ describe('another kind of tank', () => {
     expect(jobStanding(job, start + 180_000).ledger).toMatchObject({ state: 'leaking', leaks: [{ state: 'found' }] })
     // What is new wants evidence of its own.
     expect(liveParts(job).find(part => part.name === 'Pickup flange')!.addedAt).toBe(start + 120_000)
+  })
+  test('clears no leak that was measured: what it was measured over stays until it is measured away', async () => {
+    let job = await testJob(at(0))
+    const hold = await setUpHold(at(1), job.id, holdForm({ hasThermometer: true, hasBarometer: true }))
+    await stepHold(at(1), hold.id, 'settling')
+    const readings = Array.from({ length: 31 }, (_, k) => ({
+      t: k * 60,
+      pressure: 5000 - 40 * k,
+      temperature: 291,
+      barometer: 101_300,
+    }))
+    await fed(hold.id, readings)
+    await stepHold(at(33), hold.id, 'stopped')
+    job = await loadJob(job.id)
+    const before = jobStanding(job, start + 3e6).ledger
+    expect(before).toMatchObject({ state: 'leaking', measured: [{ explained: null }] })
+    job = await setTankKind(at(40), job.id, { kind: 'lined-cell', revision: job.revision })
+    const after = jobStanding(job, start + 3e6).ledger
+    expect(after).toMatchObject({ state: 'leaking', measured: [{ testId: hold.id }] })
+    expect(after.measured[0]!.awaiting).toEqual(expect.arrayContaining(before.measured[0]!.awaiting))
   })
   test('is refused on a job that somebody changed meanwhile', async () => {
     const job = await testJob(at(0))

@@ -6,6 +6,7 @@ import { tankKind, USUAL_LIMIT_SOURCE } from '../../../core/circuit/tankKinds'
 import { touchedByMap } from '../../../core/circuit/touchedByMap'
 import { testName } from '../../../core/leaktest/testKinds'
 import { liveParts } from '../../../shared/jobCircuit'
+import { jobStanding } from '../../../shared/jobEntries'
 import { isRunning } from '../../../shared/leaktest/tests'
 import type { CircuitEdit, KindEdit, RenewForm } from '../../../shared/schemas/circuit'
 import type { JobView } from '../../../shared/views'
@@ -74,7 +75,9 @@ export async function setTankKind(actor: Actor, id: string, { kind: key, revisio
       mustBeRevision(current, revision)
       if (current.tankKind === key) return null
       const before = tankKind(current.tankKind)
-      const mustStay = new Set(current.leaks.map(leak => leak.partId))
+      // What a leak was found on stays, and what one was measured over and not measured away: a correction clears nothing.
+      const { measured } = jobStanding(current, +now).ledger
+      const mustStay = new Set([...current.leaks.map(leak => leak.partId), ...measured.flatMap(leak => leak.awaiting)])
       const parts = fitToKind(liveParts(current), kind, mustStay, () => crypto.randomUUID())
       const edit: MapEdit = { says: 'it was always so', revision, parts, ...kind.circuit }
       mustHangTogether(edit)
