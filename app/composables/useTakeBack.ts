@@ -12,8 +12,10 @@ export function useTakeBack() {
       entry => isFresh(entry, session.person?.name ?? '', Date.now()) && !offered.has(entry.id),
     )
     for (const entry of fresh) offered.add(entry.id)
-    const last = fresh.sort((a, b) => a.at - b.at).at(-1)
-    if (!last) return
+    // One act may make several entries, such as a find with what it was: they are of one moment, and go together.
+    const last = Math.max(...fresh.map(entry => entry.at))
+    const made = fresh.filter(entry => entry.at === last)
+    if (made.length === 0) return
     toast.add({
       id: 'take-back',
       title: 'Recorded',
@@ -26,7 +28,8 @@ export function useTakeBack() {
           color: 'neutral',
           variant: 'outline',
           onClick: async () => {
-            take(await callApi<JobView>(`jobs/${view.id}/strikes`, 'POST', { id: newId(), subjectId: last.id, reason: '' }))
+            for (const { id } of made)
+              take(await callApi<JobView>(`jobs/${view.id}/strikes`, 'POST', { id: newId(), subjectId: id, reason: '' }))
           },
         },
       ],

@@ -18,6 +18,7 @@ test.each([
   ['40 lb', 'mass', 18.143695],
   ['2.5 L', 'pressure', null],
   ['psi', 'pressure', null],
+  ['5 constructor', 'pressure', null],
   ['2.5', 'pressure', null],
   ['1.2.3 psi', 'pressure', null],
   ['', 'volume', null],

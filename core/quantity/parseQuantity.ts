@@ -42,6 +42,6 @@ export function parseQuantity(text: string, dimension: Dimension): number | null
   const [, figure, unit] = /^\s*([-+−]?[\d.,]*\d\.?)\s*°?\s*([a-z"][a-z0-9₂ "]*?)\.?\s*$/i.exec(text) ?? []
   if (figure === undefined || unit === undefined) return null
   const number = parseNumber(figure)
-  const toSi = written[dimension][unit.toLowerCase().replace('₂', '2').replace(/\s+/g, ' ')]
-  return number === null || !toSi ? null : toSi(number)
+  const known = unit.toLowerCase().replace('₂', '2').replace(/\s+/g, ' ')
+  return number === null || !Object.hasOwn(written[dimension], known) ? null : written[dimension][known]!(number)
 }

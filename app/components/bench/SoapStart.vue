@@ -21,7 +21,9 @@ const usual = Math.abs(balloon?.pressure ?? holds.at(-1)?.pressure ?? targetPres
 const last = holds.findLast(hold => !hold.struck)
 const running = holds.find(isRunning)
 const wanted = useFeedWanted()(props.job)
-const { draft: state, clear } = useDraft(`soap:${props.job.id}`, () => ({
+/** What was typed is kept while the tank is as it was: after another test, a drain or a change of its map it is asked anew. */
+const asItIs = [props.job.id, props.job.tests.length, running?.id ?? balloon?.id, props.job.revision, wettedNow(props.job)]
+const { draft: state, clear } = useDraft(`soap:${asItIs.join(':')}`, () => ({
   pressure: Math.min(props.job.pressureLimit, usual),
   // While a hold is on, its own answers stand: it is the same set-up.
   closures: (running ?? balloon) ? { ...(running ?? balloon)!.closures } : {},

@@ -44,7 +44,7 @@ function off() {
     return
   }
   const { id: _, ...details } = form.value
-  emit('off', { ...details, torque }, photo.value)
+  emit('off', { ...details, name: props.fixing?.name ?? details.name, torque }, photo.value)
   clear()
   open.value = false
   photo.value = null

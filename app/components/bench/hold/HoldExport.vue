@@ -17,7 +17,12 @@ const base = computed(() => `${props.name.toLowerCase().replace(/[^a-z0-9]+/g, '
 const figure = (value: number | undefined, per = 1, less = 0) =>
   value === undefined ? '' : Number((value / per - less).toPrecision(9))
 const readingsFile = () => {
-  const marks = props.hold.marks.map(mark => ({ t: mark.t, event: mark.kind }))
+  // A mark stands beside the first reading after it.
+  const events = new Map<number, string[]>()
+  for (const { t, kind } of props.hold.marks) {
+    const at = props.readings.find(reading => reading.t >= t)?.t
+    if (at !== undefined) events.set(at, [...(events.get(at) ?? []), kind])
+  }
   const rows = [
     ...props.readings.map(reading => ({
       time_s: reading.t,
@@ -25,10 +30,7 @@ const readingsFile = () => {
       temperature_C: figure(reading.temperature, 1, 273.15),
       barometer_hPa: figure(reading.barometer, 100),
       difference_kPa: figure(reading.difference, 1000),
-      event: marks
-        .filter(mark => reading.t === nearest(mark.t))
-        .map(mark => mark.event)
-        .join('; '),
+      event: events.get(reading.t)?.join('; ') ?? '',
     })),
   ]
   const used = (['temperature_C', 'barometer_hPa', 'difference_kPa', 'event'] as const).filter(column =>
@@ -36,8 +38,6 @@ const readingsFile = () => {
   )
   return Papa.unparse(rows, { columns: ['time_s', 'pressure_kPa', ...used] })
 }
-/** A mark stands beside the first reading after it. */
-const nearest = (t: number) => props.readings.find(reading => reading.t >= t)?.t
 </script>
 
 <template>

@@ -26,18 +26,16 @@ import {
 const props = defineProps<{ job: JobView }>()
 const emit = defineEmits<{ done: [job: JobView]; close: [] }>()
 
+/** The map that a draft began from, to tell whether anybody changed it. */
+const drawnNow = ({ spaces, links, parts }: Pick<MapDraft, 'spaces' | 'links' | 'parts'>) =>
+  JSON.stringify({ spaces, links, parts })
 /** Kept until it is saved or given up: a reload, the back key or an ended session loses no edit. */
-const { draft: state, clear } = useDraft<MapDraft>(`map:${props.job.id}`, () => mapEditOf(props.job))
-/** A draft that nobody changed follows the job. */
-const untouched = (map: MapDraft) => {
-  const { revision: _, says: __, ...fresh } = mapEditOf(props.job)
-  const { revision: ___, says: ____, ...mine } = map
-  return (
-    JSON.stringify({ spaces: mine.spaces, links: mine.links, parts: mine.parts }) ===
-    JSON.stringify({ spaces: fresh.spaces, links: fresh.links, parts: fresh.parts })
-  )
-}
-if (state.value.revision !== props.job.revision && untouched(state.value)) clear()
+const { draft: state, clear } = useDraft<MapDraft & { begun: string }>(`map:${props.job.id}`, () => {
+  const map = mapEditOf(props.job)
+  return { ...map, begun: drawnNow(map) }
+})
+// One that nobody changed follows the job.
+if (state.value.revision !== props.job.revision && drawnNow(state.value) === state.value.begun) clear()
 /** Parts that there were when the editing began; the job itself moves on while it is open. */
 let begunWith = new Set(props.job.parts.map(part => part.id))
 const theirs = ref<JobView | null>(null)
@@ -118,7 +116,7 @@ const form = useTemplateRef('form')
 const submit = () =>
   save(async () => {
     try {
-      const { id: _, ...edit } = state.value
+      const { id: _, begun: __, ...edit } = state.value
       const view = await callApi<JobView>(`jobs/${props.job.id}/circuit`, 'PUT', edit)
       emit('done', view)
       clear()
@@ -128,7 +126,8 @@ const submit = () =>
     }
   }, form.value)
 function keepMine() {
-  state.value = { ...withTheirParts(state.value, mapEditOf(theirs.value!), begunWith), id: state.value.id }
+  const { id, begun } = state.value
+  state.value = { ...withTheirParts(state.value, mapEditOf(theirs.value!), begunWith), id, begun }
   theirs.value = null
   void submit()
 }
@@ -137,7 +136,9 @@ function giveUp() {
   clear()
 }
 function takeTheirs() {
-  state.value = { ...mapEditOf(theirs.value!), says: state.value.says, id: state.value.id }
+  const { id, says } = state.value
+  const map = mapEditOf(theirs.value!)
+  state.value = { ...map, says, id, begun: drawnNow(map) }
   begunWith = new Set(theirs.value!.parts.map(part => part.id))
   theirs.value = null
 }
