@@ -4,8 +4,9 @@ import { verdictOf } from '../hold/belief/verdict'
 import { boundsAt } from './atLimitPressure'
 import type { Ledger } from './deriveLedger'
 import { lastCured } from './evidence'
-import { measures, type Instant, type LedgerEntries, type LedgerMeasurement, type LedgerTest } from './ledger'
+import { measures, type Instant, type LedgerEntries, type LedgerMeasurement } from './ledger'
 import type { SettlingPlan } from './settlingPlan'
+import { tankItself } from './tankItself'
 
 export const nextActions = ['watch', 'check', 'line', 'test', 'find', 'repair', 'wait', 'retest', 'settle', 'record'] as const
 export type NextAction = (typeof nextActions)[number]
@@ -88,7 +89,7 @@ function nextForLeaks(ledger: Ledger, entries: LedgerEntries): NextStep | null {
   const unlocated = ledger.measured.find(leak => !leak.explained)
   if (unlocated) {
     const test = entries.tests.find(each => each.id === unlocated.testId)!
-    const sentence = isTankItself(test, entries)
+    const sentence = tankItself(test, entries)
       ? `${test.name} leaks and every fitting is dry: it is the tank itself. Look underneath, along every seam and where it sits; on a boat, in the bilge.`
       : `${test.name} measured a leak that nobody has found yet. Soap the route while it is under pressure.`
     return step('find', sentence, { about: unlocated.testId, kind: 'soap' })
@@ -131,18 +132,6 @@ function wayTo(settle: SettlingPlan | null, partIds: readonly string[]): NextSte
   const tests = settle?.tests.filter(test => partIds.some(id => test.partIds.includes(id))) ?? []
   const way = (tests.find(test => partIds.every(id => test.partIds.includes(id))) ?? tests[0])?.way
   return way ? { rig: way.rig, vacuum: way.vacuum } : null
-}
-
-/** Whether a leak that was measured can only be in the skin: everything fitted that the test reached was dry afterwards. */
-export function isTankItself(test: LedgerTest, { parts, tests }: LedgerEntries): boolean {
-  const fitted = parts.filter(part => !part.skin && test.felt.has(part.id))
-  const dry = new Set(
-    tests
-      .filter(each => each.says === 'looks' && each.begin >= test.begin)
-      .flatMap(each => (each.says === 'looks' ? each.marks.filter(({ mark }) => mark === 'dry') : []))
-      .map(({ partId }) => partId),
-  )
-  return fitted.length > 0 && fitted.every(part => dry.has(part.id))
 }
 
 /** What a measurement says of the whole system. */

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { changeWords, narrowedBy, nextSplit, type Probe } from '#core/circuit/isolate'
-import { probesOf } from '#core/complaint/conclusions'
+import { probesOf } from '#core/complaint/halvingProbes'
 import { proposedClosures } from '#core/circuit/proposedClosures'
 import { holdingLinks, type TestSetup } from '#core/circuit/reach'
 import { liveParts, reachOn, targetPressure } from '#shared/jobCircuit'

@@ -2,7 +2,7 @@
 import { causeOf } from '#core/complaint/causes'
 import { likelihoods } from '#core/complaint/signs'
 import { answerWords, checkOf } from '#core/complaint/checks'
-import { tankItself } from '#core/complaint/conclusions'
+import { tankItself } from '#core/ledger/tankItself'
 import { isNeutral } from '#core/complaint/situation'
 import { troubleCode } from '#core/complaint/troubleCodes'
 import type { Suspect } from '#core/complaint/suspects'
@@ -120,8 +120,14 @@ const open = computed(() =>
     .map(leak => job.value!.leaks.find(each => each.id === leak.id)!),
 )
 const searchOn = ref(false)
-/** A leak that was measured while every fitting is dry. */
-const itself = computed(() => situation.value && tankItself(situation.value))
+/** A leak that was measured, that nobody found, and that no fitting can be: the test, and the skin that is left. */
+const itself = computed(() => {
+  const { entries, ledger } = standing.value ?? {}
+  const leak = ledger?.measured.find(each => !each.explained)
+  const test = entries?.tests.find(each => each.id === leak?.testId)
+  const parts = entries && test ? tankItself(test, entries) : null
+  return test && parts ? { test: test.name, parts } : null
+})
 const SURE = 0.8
 const sure = computed(() => {
   const top = suspects.value?.list[0]
