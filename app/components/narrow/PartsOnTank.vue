@@ -2,19 +2,14 @@
 import { usualParts, type UsualPart } from '#core/circuit/usualParts'
 import { liveParts } from '#shared/jobCircuit'
 import type { JobView } from '#shared/views'
-import { addUsualPart, mapEditOf, type MapDraft } from '~/composables/mapEdit'
+import { addUsualPart, type MapDraft } from '~/composables/mapEdit'
 
 /** What this tank has: a part is put on or taken off the map by one tap, as it was always so. */
 const props = defineProps<{ job: JobView }>()
 const emit = defineEmits<{ done: [job: JobView] }>()
 const { saving, problem, save } = useSave()
 const parts = computed(() => liveParts(props.job))
-const change = (edit: (map: MapDraft) => void) =>
-  save(async () => {
-    const map = mapEditOf(props.job)
-    edit(map)
-    emit('done', await callApi<JobView>(`jobs/${props.job.id}/circuit`, 'PUT', { ...map, says: 'it was always so' }))
-  })
+const change = (edit: (map: MapDraft) => void) => save(async () => emit('done', await correctMap(props.job, edit)))
 const takeOff = (id: string) =>
   change(map => {
     map.parts = map.parts.filter(part => part.id !== id)

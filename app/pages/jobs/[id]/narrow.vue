@@ -1,15 +1,10 @@
 <script setup lang="ts">
 import { causeOf } from '#core/complaint/causes'
 import { likelihoods } from '#core/complaint/signs'
-import { answerWords, checkOf } from '#core/complaint/checks'
 import { tankItself } from '#core/ledger/tankItself'
-import { isNeutral } from '#core/complaint/situation'
 import { troubleCode } from '#core/complaint/troubleCodes'
 import type { Suspect } from '#core/complaint/suspects'
-import { saysSomething } from '#core/complaint/observations'
-import { liveParts } from '#shared/jobCircuit'
 import { answersThatCount } from '#shared/situation'
-import { mapEditOf } from '~/composables/mapEdit'
 import type { JobView } from '#shared/views'
 
 /** Narrowing: what it most likely is, and the one check that tells most for its minutes. */
@@ -32,11 +27,6 @@ const done = (view: JobView) => {
 }
 
 const answers = computed(() => (job.value ? answersThatCount(job.value) : []))
-/** An earlier answer to the same check that was another one. */
-const otherAnswer = (check: string) =>
-  job.value?.answers
-    .filter(each => each.check === check && !each.struck)
-    .find(each => each.outcome !== answers.value.find(counts => counts.check === check)?.outcome)
 const answer = (check: string, outcome: string, note = '') =>
   save(async () => {
     try {
@@ -55,22 +45,6 @@ const answer = (check: string, outcome: string, note = '') =>
       if (thrown instanceof ApiError && thrown.status === 409 && thrown.current) take(thrown.current as JobView)
       throw thrown
     }
-  })
-const wetOnDryTank = ({ check, outcome }: { check: string; outcome: string }) => {
-  const said = situation.value?.answers.find(each => each.check === check)
-  return said !== undefined && !isNeutral(outcome) && !saysSomething(said)
-}
-/** Parts that a check looks at and nothing else: those are not there, where “it has none” was said. */
-const partsOf = (check: string) => {
-  const { needs } = checkOf(check)
-  return needs?.length === 1 ? liveParts(job.value!).filter(part => part.family === needs[0]) : []
-}
-const takeOff = (check: string) =>
-  save(async () => {
-    const map = mapEditOf(job.value!)
-    const gone = partsOf(check).map(part => part.id)
-    map.parts = map.parts.filter(part => !gone.includes(part.id))
-    take(await callApi<JobView>(`jobs/${id}/circuit`, 'PUT', { ...map, says: 'it was always so' }))
   })
 const list = (suspect: Suspect, purchase: { name: string; measure: string | null }) =>
   save(async () =>
@@ -366,41 +340,7 @@ useActionKeys('Narrow', [
             @was="was"
           />
         </section>
-        <section v-if="answers.length" class="sheet" aria-labelledby="answers-title">
-          <h2 id="answers-title" class="mb-1">Answered</h2>
-          <p v-for="each in answers" :key="each.id" class="py-1">
-            {{ checkOf(each.check).name }}: <b>{{ lowerFirst(answerWords(each.check, each.outcome)) }}</b><template
-              v-if="each.note"
-              >, {{ each.note }}</template
-            >{{ ' ' }}<span class="soft text-sm">{{ clockText(each.at, now) }}, {{ each.by }}</span
-            >{{ ' '
-            }}<StrikeLink
-              v-if="session.mayWork"
-              @click="striking = { id: each.id, name: `the answer to “${checkOf(each.check).name}”` }"
-            />
-            <span v-if="wetOnDryTank(each)" class="soft block text-sm"
-              >No fuel stood in it: that nothing was wet says nothing.</span
-            >
-            <UButton
-              v-if="session.mayWork && each.outcome === 'has none' && partsOf(each.check).length"
-              color="neutral"
-              variant="outline"
-              class="mt-1 min-h-11"
-              :disabled="saving"
-              @click="takeOff(each.check)"
-              >Take off the map:
-              {{
-                partsOf(each.check)
-                  .map(part => lowerFirst(part.name))
-                  .join(', ')
-              }}</UButton
-            >
-            <span v-if="otherAnswer(each.check)" class="unsure block text-sm font-medium"
-              >Before, {{ otherAnswer(each.check)!.by }} saw:
-              {{ lowerFirst(answerWords(each.check, otherAnswer(each.check)!.outcome)) }}. The later one counts.</span
-            >
-          </p>
-        </section>
+        <AnswerList :job="job" :situation="situation!" :now="now" @done="take" @strike="striking = $event" />
         <section v-if="job.complaint.codes.length" class="sheet" aria-labelledby="codes-title">
           <h2 id="codes-title" class="mb-1">Codes</h2>
           <p v-for="code in job.complaint.codes" :key="code" class="py-1">
