@@ -5,7 +5,7 @@ import { testPressuresOf } from '../core/circuit/testPressures'
 import { fuels } from '../core/fuel/fuels'
 import { cautions } from '../core/fuel/makeSafe'
 import { GAS_FREE_SHARE, LEAST_POINTS, SECOND_LOOK_AFTER } from '../core/fuel/vapour'
-import { repairMaterial } from '../core/repair/repairMaterials'
+import { repairMaterial } from '../core/repair/material/repairMaterials'
 import { known, KnowledgeError } from '../core/knowledge/known'
 import { knowledgeTable } from './knowledgeTable'
 

@@ -6,8 +6,8 @@ import { signs } from '../core/complaint/signs'
 import { troubleCodes } from '../core/complaint/troubleCodes'
 import { fuels } from '../core/fuel/fuels'
 import { cautions } from '../core/fuel/makeSafe'
-import { repairMaterials } from '../core/repair/repairMaterials'
-import { repairMethods } from '../core/repair/repairMethods'
+import { repairMaterials } from '../core/repair/material/repairMaterials'
+import { repairMethods } from '../core/repair/method/repairMethods'
 import { sources } from '../core/knowledge/sources'
 
 const cell = (value: unknown) => String(value).replaceAll('|', '\\|')

@@ -1,6 +1,6 @@
 import * as yup from 'yup'
-import { repairMaterials } from '../../core/repair/repairMaterials'
-import { repairMethods } from '../../core/repair/repairMethods'
+import { repairMaterials } from '../../core/repair/material/repairMaterials'
+import { repairMethods } from '../../core/repair/method/repairMethods'
 import { touchKinds } from '../../core/ledger/ledger'
 import { entryId, line, oneOf, quantity, uuidField, words } from './fields'
 

@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import { repairMaterial } from '#core/repair/repairMaterials'
-import { repairMethodName } from '#core/repair/repairMethods'
+import { repairMaterial } from '#core/repair/material/repairMaterials'
+import { repairMethodName } from '#core/repair/method/repairMethods'
 import type { Ledger } from '#core/ledger/deriveLedger'
 import { latestFind } from '#shared/jobEntries'
 import { curedAt } from '#shared/limits'

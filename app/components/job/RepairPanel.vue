@@ -1,8 +1,8 @@
 <script setup lang="ts">
-import { cureBand, potLife, timeToCure } from '#core/repair/cure'
-import { repairMaterial, repairMaterials } from '#core/repair/repairMaterials'
-import { repairMethods } from '#core/repair/repairMethods'
-import { materialsFor, unsuited } from '#core/repair/suitability'
+import { cureBand, potLife, timeToCure } from '#core/repair/cure/cure'
+import { repairMaterial, repairMaterials } from '#core/repair/material/repairMaterials'
+import { repairMethods } from '#core/repair/method/repairMethods'
+import { materialsFor, unsuited } from '#core/repair/method/suitability'
 import { repairSchema, type RepairForm } from '#shared/schemas/repair'
 import type { JobView } from '#shared/views'
 

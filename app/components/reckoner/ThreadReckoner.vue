@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import { clampAdvice, clampsFor, hoseWhenOn } from '#core/repair/clamps'
-import { looksLike, sealsBy, threadCandidates, usualTorque } from '#core/repair/threads'
+import { clampAdvice, clampsFor, hoseWhenOn } from '#core/repair/joint/clamps'
+import { looksLike, sealsBy, threadCandidates, usualTorque } from '#core/repair/joint/threads'
 
 /** Which thread it is, what looks like it and does not seal; which clamp a hose wants. */
 const { short } = useQuantities()

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { LOWEST_REACHES } from '#core/repair/reckonCure'
+import { LOWEST_REACHES } from '#core/repair/cure/reckonCure'
 import { muchWarmer } from '#shared/muchWarmer'
 import { shopTemperatureSchema } from '#shared/schemas/shopTemperature'
 import type { ShopTemperatureView } from '#shared/views'

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { Fixing } from '#core/circuit/fixings'
-import { fixingConditions, whileInThere, type FixingCondition, type Suggestion } from '#core/repair/whileInThere'
+import { fixingConditions, whileInThere, type FixingCondition, type Suggestion } from '#core/repair/joint/whileInThere'
 import { purchaseStanding } from '#shared/purchases'
 import { strippedNow } from '#shared/rebuild'
 import { situationOf } from '#shared/situation'

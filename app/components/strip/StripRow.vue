@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { Fixing } from '#core/circuit/fixings'
 import { parseTorque } from '#core/quantity/parseTorque'
-import { fixingConditions } from '#core/repair/whileInThere'
+import { fixingConditions } from '#core/repair/joint/whileInThere'
 import { stripSchema, type StripDetails } from '#shared/schemas/strip'
 
 /**

@@ -1,5 +1,5 @@
-import { cureProgress } from '#core/repair/cure'
-import { repairMaterial } from '#core/repair/repairMaterials'
+import { cureProgress } from '#core/repair/cure/cure'
+import { repairMaterial } from '#core/repair/material/repairMaterials'
 import { listWords } from '#core/words/words'
 import type { RepairView } from '#shared/views'
 import type { Short } from './recordRows'

@@ -1,6 +1,6 @@
 import { and, asc, gt, isNull } from 'drizzle-orm'
-import { reckonCure } from '../../../core/repair/reckonCure'
-import { repairMaterial } from '../../../core/repair/repairMaterials'
+import { reckonCure } from '../../../core/repair/cure/reckonCure'
+import { repairMaterial } from '../../../core/repair/material/repairMaterials'
 import type { RepairView } from '../../../shared/views'
 import type { Transaction } from '../../db/client'
 import { shopTemperature, type repair } from '../../db/schema'

@@ -1,7 +1,7 @@
 import { and, between, desc, eq, isNull } from 'drizzle-orm'
 import { loggedHours, type LoggedHour } from '../../../core/readings/thermometerCsv'
 import { ReadingsFileError } from '../../../core/readings/readingsCsv'
-import { LOWEST_REACHES } from '../../../core/repair/reckonCure'
+import { LOWEST_REACHES } from '../../../core/repair/cure/reckonCure'
 import { muchWarmer } from '../../../shared/muchWarmer'
 import type { ShopTemperatureForm } from '../../../shared/schemas/shopTemperature'
 import type { ShopTemperatureView } from '../../../shared/views'

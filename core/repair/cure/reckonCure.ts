@@ -1,5 +1,5 @@
 import { cureSpeed } from './cure'
-import type { CureSheet } from './repairMaterials'
+import type { CureSheet } from '../material/repairMaterials'
 
 /** What was read off the shop's thermometer: how warm it is (K), and how cold it was at the lowest since a moment. */
 export interface ShopTemperature {

@@ -1,4 +1,4 @@
-import type { Fixing } from '../circuit/fixings'
+import type { Fixing } from '../../circuit/fixings'
 
 /** Something worth having at hand before it breaks, with the reason. */
 export interface Suggestion {

@@ -1,6 +1,6 @@
-import type { PartFamily } from '../circuit/boundary'
-import type { CraftKind, TankMaterial } from '../circuit/tankKinds'
-import { repairMaterials, type RepairMaterialKey } from './repairMaterials'
+import type { PartFamily } from '../../circuit/boundary'
+import type { CraftKind, TankMaterial } from '../../circuit/tankKinds'
+import { repairMaterials, type RepairMaterialKey } from '../material/repairMaterials'
 import { repairMethods, type RepairMethodKey } from './repairMethods'
 
 /** What a repair is to be made on. */

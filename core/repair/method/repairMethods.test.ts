@@ -1,6 +1,6 @@
-import { partFamilies } from '../circuit/boundary'
+import { partFamilies } from '../../circuit/boundary'
 import { repairMethodName, repairMethods } from './repairMethods'
-import { fuelName, fuels } from '../fuel/fuels'
+import { fuelName, fuels } from '../../fuel/fuels'
 
 test('there is something to do about every kind of part, and every method has a name and families that exist', () => {
   for (const family of partFamilies)

@@ -1,5 +1,5 @@
-import { known, type Bounds } from '../knowledge/known'
-import type { SourceKey } from '../knowledge/sources'
+import { known, type Bounds } from '../../knowledge/known'
+import type { SourceKey } from '../../knowledge/sources'
 
 /**
  * How a material cures, as its sheet gives it: time at a reference temperature, a floor below which it stops, a ceiling that

@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { cureProgress, timeToCure } from './cure'
 import { reckonCure, type ShopTemperature } from './reckonCure'
-import type { CureSheet } from './repairMaterials'
+import type { CureSheet } from '../material/repairMaterials'
 
 const HOUR = 3600
 /** Ten hours at 25 °C, none below 5 °C. */

@@ -1,4 +1,4 @@
-import { tankMaterials } from '../circuit/tankKinds'
+import { tankMaterials } from '../../circuit/tankKinds'
 import { repairMethodKeys } from './repairMethods'
 import { materialsFor, unsuited, type RepairedTank } from './suitability'
 

@@ -1,5 +1,5 @@
 import { cureBand, cureProgress, cureSpeed, potLife, timeToCure } from './cure'
-import { repairMaterial, repairMaterials, type CureSheet } from './repairMaterials'
+import { repairMaterial, repairMaterials, type CureSheet } from '../material/repairMaterials'
 
 const sheet: CureSheet = { cureTime: 10 * 3600, potLife: 1800, referenceTemperature: 298.15, floor: 278.15, ceiling: 318.15 }
 

@@ -1,6 +1,6 @@
-import type { PartFamily } from '../circuit/boundary'
-import { known } from '../knowledge/known'
-import type { SourceKey } from '../knowledge/sources'
+import type { PartFamily } from '../../circuit/boundary'
+import { known } from '../../knowledge/known'
+import type { SourceKey } from '../../knowledge/sources'
 
 export const repairMethodKeys = [
   'renew-seal',

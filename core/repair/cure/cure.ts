@@ -1,4 +1,4 @@
-import type { CureSheet } from './repairMaterials'
+import type { CureSheet } from '../material/repairMaterials'
 
 /**
  * How fast a material cures beside its speed at the sheet's temperature: 2^((T - Tref)/10), nothing below the floor, no faster

@@ -1,5 +1,5 @@
-import { fixingsOf } from '../circuit/fixings'
-import { tankKind } from '../circuit/tankKinds'
+import { fixingsOf } from '../../circuit/fixings'
+import { tankKind } from '../../circuit/tankKinds'
 import { whileInThere, type FixingCondition } from './whileInThere'
 
 const of = (key: string, age: number | null, conditions: [string, FixingCondition][] = []) =>
