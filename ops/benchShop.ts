@@ -11,7 +11,7 @@ import { setUpHold, startSoap, testActor, testJob, holdForm, markPart, fed } fro
 import { addFind } from '../server/services/bench/finds'
 import { endTest } from '../server/services/bench/endTest'
 import { stepHold } from '../server/services/bench/hold/holds'
-import { recordRepair } from '../server/services/job/repairs'
+import { recordRepair } from '../server/services/repair/repairs'
 
 const JOBS = 10_000
 const median = (values: number[]) => [...values].sort((a, b) => a - b)[values.length >> 1]!
@@ -68,13 +68,17 @@ async function templateJob() {
       const [leak] = (await loadJob(job.id)).leaks
       await recordRepair(at(220), job.id, {
         id: randomUUID(),
-        leakId: leak!.id,
+        leakIds: [leak!.id],
+        partIds: [],
         method: 'renew-seal',
         material: 'none',
         batch: '',
         temperature: 291,
         cureTime: null,
         note: '',
+        until: null,
+        untilReason: '',
+        notUsedUntil: '',
       })
     }
   }

@@ -46,7 +46,7 @@ describe('what could hurt somebody, with where it comes from', () => {
     ['polysulfide-fillet', 30, 5],
     ['polysulfide-fast', 4, 5],
     ['thread-sealant', 24, 5],
-    ['epoxy-liner', 96, 15],
+    ['epoxy-liner', 72, 15],
     ['epoxy-patch', 8, 10],
   ] as const)('%s cures in', (key, hours, floor) => {
     const { cure } = repairMaterial(key)

@@ -73,7 +73,7 @@ export function knowledgeTable(): string {
           fuel.source,
         ]),
       ),
-      '## Repair materials (core/repair/repairMaterials.ts)',
+      '## Repair materials (core/repair/material/repairMaterials.ts)',
       table(
         ['material', 'cure, h', 'sheets, h', 'pot life, min', 'at °C', 'floor °C', 'ceiling °C', 'source'],
         repairMaterials.map(({ name, cure, sheets, source }) =>
@@ -91,14 +91,16 @@ export function knowledgeTable(): string {
             : [name, '–', '–', '–', '–', '–', '–', source],
         ),
       ),
-      '## Repair methods (core/repair/repairMethods.ts)',
+      '## Repair methods (core/repair/method/repairMethods.ts)',
       table(
-        ['method', 'for', 'short-lived', 'heat', 'source'],
+        ['method', 'for', 'counts as', 'heat', 'holds, of 20', 'hours', 'source'],
         repairMethods.map(row => [
           row.name,
           row.families.join(', ') || 'any part',
-          row.shortLived ? 'yes' : 'no',
+          row.counts,
           row.heat ? 'yes' : 'no',
+          row.holds,
+          row.hours.join(', '),
           row.source,
         ]),
       ),

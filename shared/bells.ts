@@ -1,10 +1,24 @@
 import { testKinds, type TestKindKey } from '../core/leaktest/testKinds'
 
 /**
- * Bells that hang for something of a job other than a test: a cure, the look again, pressure above the limit, the day promised,
+ * Bells that hang for something of a job other than a test: a cure and when it may be moved or see fuel, the clocks of a repair,
+ * tests of a trial, the day of what is only for now, approved data, the look again, pressure above the limit, the day promised,
  * vapour readings.
  */
-export const jobBellKinds = ['cure', 'look', 'pressure', 'promise', 'vapour'] as const
+export const jobBellKinds = [
+  'cure',
+  'move',
+  'fuel',
+  'work time',
+  'stage',
+  'trial',
+  'temporary',
+  'approval',
+  'look',
+  'pressure',
+  'promise',
+  'vapour',
+] as const
 export type JobBellKind = (typeof jobBellKinds)[number]
 
 /** What a bell hangs for; of a test it is the test's own kind. */

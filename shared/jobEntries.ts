@@ -2,10 +2,12 @@ import { waysToFeed } from '../core/circuit/waysToFeed'
 import { deriveLedger, type Ledger } from '../core/ledger/deriveLedger'
 import type { LedgerEntries } from '../core/ledger/ledger'
 import { nextStep, type Beginning, type NextStep, type RunningTest } from '../core/ledger/nextStep'
+import { trialOfMethod } from '../core/repair/method/trial'
 import { testKindKeys, testKinds } from '../core/leaktest/testKinds'
 import { liveParts, targetPressure } from './jobCircuit'
 import { ledgerParts } from './ledgerParts'
-import { curedAt } from './limits'
+import { curedAt } from './curing'
+import { runTouches } from './repair/runTouches'
 import { jointHolds, withJoint } from './leaktest/hold/jointHolds'
 import { descriptorOf, isRunning } from './leaktest/tests'
 import type { DescentPoint, FindView, JobView } from './views'
@@ -32,13 +34,15 @@ export function jobEntries(job: JobView): LedgerEntries {
     rigFinds: job.rigFinds.filter(leak => !leak.struck),
     repairs: job.repairs.map(repair => ({
       id: repair.id,
-      leakId: repair.leakId,
-      partId: job.leaks.find(leak => leak.id === repair.leakId)!.partId,
+      leakIds: repair.leakIds,
+      partIds: repair.partIds,
       at: repair.at,
       curedAt: curedAt(repair),
+      trial: trialOfMethod(repair.method),
+      until: repair.until,
       struck: repair.struck !== null,
     })),
-    touches: job.touches,
+    touches: [...job.touches, ...job.runs.flatMap(runTouches)],
     limit: job.acceptance,
     pressure: targetPressure(job),
     cannotBeHeld: job.unholdable.find(each => !each.struck)?.at ?? null,

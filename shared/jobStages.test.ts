@@ -1,7 +1,7 @@
 import { cautionsFor } from '../core/fuel/makeSafe'
 import { jobStanding } from './jobEntries'
 import { stagesOf } from './jobStages'
-import { jobView, partView } from './jobView.fixture'
+import { jobView, partView, repairView } from './jobView.fixture'
 import { holdEstimate, holdView } from './leaktest/hold/holdView.fixture'
 import { safetyCaseOf } from './safety'
 import type { FindView, JobView, RepairView } from './views'
@@ -47,7 +47,7 @@ test('what is now is where the next action happens', () => {
   expect(now({ complaint })).toBe('Narrow')
   expect(now({})).toBe('Test')
   expect(now({ leaks, finds: [find] })).toBe('Repair')
-  const repair = { id: 'r', leakId: 'L', at: 6, curedAt: 7, struck: null } as RepairView
+  const repair = repairView({ at: 6, curedAt: 7 })
   expect(now({ leaks, finds: [find], repairs: [repair] })).toBe('Prove')
   expect(done({ leaks, finds: [find], repairs: [repair] })).toEqual(['Complaint', 'Narrow', 'Repair'])
   expect(now({ work: 'lining' })).toBe('Strip')

@@ -25,6 +25,7 @@ const stageOf: Record<NextAction, StageName> = {
   repair: 'Repair',
   wait: 'Repair',
   retest: 'Prove',
+  trial: 'Prove',
   settle: 'Prove',
   record: 'Prove',
 }

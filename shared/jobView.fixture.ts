@@ -2,7 +2,7 @@ import { PLAIN_CIRCUIT } from '../core/circuit/circuit'
 import { USUAL_PLAN } from '../core/fuel/makeSafe'
 import { throughputFromStandard } from '../core/quantity/standardLeakRate'
 import { emptyComplaint } from './schemas/job'
-import type { JobView, PartView } from './views'
+import type { JobView, RepairView, PartView } from './views'
 
 /** A part of a plain tank, for tests. */
 export const partView = (id: string, change: Partial<PartView> = {}): PartView => ({
@@ -63,7 +63,38 @@ export const jobView = (change: Partial<JobView> = {}): JobView => ({
   finds: [],
   rigFinds: [],
   repairs: [],
+  defectCards: [],
+  approvals: [],
+  choices: [],
+  runs: [],
+  newTank: [],
   touches: [],
   unholdable: [],
+  ...change,
+})
+
+/** A repair of a moment, of leak L on part a, that cured at once. */
+export const repairView = (change: Partial<RepairView> = {}): RepairView => ({
+  id: 'r',
+  leakIds: ['L'],
+  partIds: ['a'],
+  method: 'renew-seal',
+  material: 'none',
+  batch: '',
+  temperature: 293,
+  note: '',
+  by: 'Finn',
+  at: 10,
+  cureTime: 0,
+  cure: [],
+  curedAt: 10,
+  movableAt: null,
+  fuelAt: null,
+  sheet: null,
+  until: null,
+  untilReason: '',
+  notUsedUntil: '',
+  runId: null,
+  struck: null,
   ...change,
 })

@@ -1,6 +1,6 @@
 import { USUAL_LIMIT_SOURCE } from '../core/circuit/tankKinds'
 import type { KeptRelief, Relief } from './leaktest/setupForm'
-import type { JobView, RepairView } from './views'
+import type { JobView } from './views'
 
 /**
  * Why a target pressure (Pa gauge, either side of zero) is refused on a tank, or null when it may be used.
@@ -69,33 +69,3 @@ export const lastRelief = (job: Pick<JobView, 'tests' | 'probes'>): Relief | nul
 const isChosen = (relief: KeptRelief): relief is Relief => relief.kind !== 'balloon'
 
 export const inKilopascals = (pascals: number) => `${(pascals / 1000).toLocaleString('en', { maximumFractionDigits: 2 })} kPa`
-
-type CuringJob = Pick<JobView, 'leaks' | 'repairs' | 'touches'>
-
-/** Whether what a repair put on was stripped off again, by a moment. */
-export function strippedSince(job: Pick<CuringJob, 'leaks' | 'touches'>, repair: RepairView, by = Infinity): boolean {
-  const partId = job.leaks.find(leak => leak.id === repair.leakId)?.partId
-  return job.touches.some(
-    ({ kind, at, partIds }) => kind === 'stripped' && at > repair.at && at <= by && partIds.includes(partId ?? ''),
-  )
-}
-
-/** When what a repair put on has cured, ms since 1970; never while it stands still. */
-export const curedAt = (repair: RepairView): number => repair.curedAt ?? Infinity
-
-/**
- * The repair of a leak that cures longest: what is on a part cures until it has cured or was stripped off, whatever was done to it
- * later. Null when nothing was.
- * @param at what was done by a moment
- */
-export const longestCure = (job: CuringJob, leakId: string, at = Infinity): RepairView | null =>
-  job.repairs
-    .filter(repair => repair.leakId === leakId && !repair.struck && repair.at <= at && !strippedSince(job, repair, at))
-    .reduce<RepairView | null>((longest, repair) => (longest && curedAt(longest) >= curedAt(repair) ? longest : repair), null)
-
-/** Leaks on which something has not cured by a moment. A test then needs a stated reason. */
-export const curingLeaks = (job: CuringJob, at: number) =>
-  job.leaks.filter(leak => {
-    const longest = longestCure(job, leak.id, at)
-    return longest !== null && curedAt(longest) > at
-  })

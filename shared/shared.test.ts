@@ -6,8 +6,9 @@ import { isJobAspect, touchesJob, type Topic } from './changes'
 import { muchWarmer } from './muchWarmer'
 import { strikableEntries } from './strikable'
 import { factsOf } from './jobFacts'
-import { curingLeaks, inKilopascals, isOver, lastRelief, limitIsUsual, overLimit, reliefProblem } from './limits'
-import { jobView, partView } from './jobView.fixture'
+import { curingParts } from './curing'
+import { inKilopascals, isOver, lastRelief, limitIsUsual, overLimit, reliefProblem } from './limits'
+import { jobView, partView, repairView } from './jobView.fixture'
 import type { FindView, JobView, RepairView, TouchView } from './views'
 import type { HoldVerdict } from '../core/hold/hold'
 import { holdEstimate, holdView } from './leaktest/hold/holdView.fixture'
@@ -92,7 +93,7 @@ describe('a job as the ledger reads it', () => {
       { id: 'M', number: 2, partId: 'b' },
     ]
     const repair = (id: string, change: object) =>
-      ({ id, leakId: 'M', at: 7, curedAt: 9, struck: null, ...change }) as RepairView
+      repairView({ id, leakIds: ['M'], partIds: ['b'], at: 7, curedAt: 9, ...change })
     const entries = jobEntries(
       job({
         leaks,
@@ -108,8 +109,8 @@ describe('a job as the ledger reads it', () => {
     expect(entries.finds).toEqual([{ leakId: 'L', testId: 's1', at: 5 }])
     expect(entries.struckFinds).toEqual([{ testId: 's2', partId: 'b' }])
     expect(entries.repairs).toEqual([
-      { id: 'r', leakId: 'M', partId: 'b', at: 7, curedAt: 9, struck: false },
-      { id: 'q', leakId: 'M', partId: 'b', at: 7, curedAt: Infinity, struck: true },
+      { id: 'r', leakIds: ['M'], partIds: ['b'], at: 7, curedAt: 9, trial: [], until: null, struck: false },
+      { id: 'q', leakIds: ['M'], partIds: ['b'], at: 7, curedAt: Infinity, trial: [], until: null, struck: true },
     ])
     expect(entries.cannotBeHeld).toBe(8)
     expect(entries.ways!()).not.toHaveLength(0)
@@ -215,24 +216,9 @@ test('what last kept the tank below its limit comes along, of whichever test tha
 })
 
 test('a leak cures from its repair until its time, unless the repair is struck', () => {
-  const repair = {
-    id: 'r',
-    leakId: 'L',
-    method: 'wick',
-    material: 'none',
-    batch: '',
-    temperature: 290,
-    note: '',
-    by: 'Finn',
-    at: 10,
-    cureTime: 0,
-    cure: [],
-    curedAt: 20,
-    struck: null,
-  }
-  const leaks = [{ id: 'L', number: 1, partId: 'a' }]
+  const repair = repairView({ curedAt: 20 })
   const curing = (at: number, repairs: RepairView[] = [repair], touches: TouchView[] = []) =>
-    curingLeaks({ leaks, repairs, touches }, at).length
+    curingParts({ repairs, touches, runs: [] }, at).length
   expect([curing(15), curing(20), curing(5)]).toEqual([1, 0, 0])
   expect(curing(15, [{ ...repair, struck: 'x' }])).toBe(0)
   expect(curing(1e15, [{ ...repair, curedAt: null }])).toBe(1)

@@ -1,6 +1,6 @@
 import { holdEstimate, holdView } from './leaktest/hold/holdView.fixture'
 import { soapView, watched } from './leaktest/soap/soapView.fixture'
-import { jobView, partView } from './jobView.fixture'
+import { jobView, partView, repairView } from './jobView.fixture'
 import { answersThatCount, situationOf } from './situation'
 import type { AnswerView, FindView, JobView, ProbeView, RepairView } from './views'
 
@@ -28,8 +28,7 @@ const probe = (id: string, at: number, leaks: boolean, change: Partial<ProbeView
 })
 const find = (id: string, at: number, change: Partial<FindView> = {}) =>
   ({ id, leakId: 'L', testId: 's1', at, struck: null, ...change }) as FindView
-const repair = (at: number, change: Partial<RepairView> = {}) =>
-  ({ id: `r${at}`, leakId: 'L', at, curedAt: at, struck: null, ...change }) as RepairView
+const repair = (at: number, change: Partial<RepairView> = {}) => repairView({ id: `r${at}`, at, curedAt: at, ...change })
 const leaks = [
   { id: 'L', number: 1, partId: 'a' },
   { id: 'M', number: 2, partId: 'b' },

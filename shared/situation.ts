@@ -60,7 +60,7 @@ const repairedParts = (job: JobView): string[] =>
     .filter(leak => {
       const repairedAt = Math.max(
         -Infinity,
-        ...job.repairs.filter(repair => !repair.struck && repair.leakId === leak.id).map(repair => repair.at),
+        ...job.repairs.filter(repair => !repair.struck && repair.leakIds.includes(leak.id)).map(repair => repair.at),
       )
       return repairedAt > -Infinity && !job.finds.some(find => !find.struck && find.leakId === leak.id && find.at > repairedAt)
     })

@@ -11,7 +11,18 @@ import type { TouchKind } from '../core/ledger/ledger'
 import type { LeakState } from '../core/ledger/leakState'
 import type { NextStep } from '../core/ledger/nextStep'
 import type { HoldVerdict } from '../core/hold/hold'
+import type { HeldRecord } from '../core/repair/decide/beta'
+import type { Defect } from '../core/repair/defect/defect'
+import type { RepairMaterialKey } from '../core/repair/material/repairMaterials'
+import type { RepairMethodKey } from '../core/repair/method/repairMethods'
+import type { StagedMethod } from '../core/repair/stage/stages'
+import type { RunFacts, RunKind } from './repair/runEntries'
+import type { ApprovalStep } from './schemas/approval'
+import type { ChosenOption } from './schemas/choice'
+import type { SheetFacts } from './schemas/materials'
+import type { NewTankOutcome } from './schemas/newTank'
 import type { CureStep } from '../core/repair/cure/reckonCure'
+import type { CureMilestones, CureSheet } from '../core/repair/material/repairMaterials'
 import type { Relief } from './leaktest/setupForm'
 import type { KitFacts } from './schemas/kit'
 import type { Complaint, WorkKind } from './schemas/job'
@@ -263,7 +274,9 @@ export interface RigFindView {
 }
 export interface RepairView {
   id: string
-  leakId: string
+  /** leaks that it mends; none where nothing leaked yet */
+  leakIds: string[]
+  partIds: string[]
   method: string
   material: string
   batch: string
@@ -276,8 +289,113 @@ export interface RepairView {
   cure: CureStep[]
   /** null while it stands still */
   curedAt: number | null
+  /** when what it is on may be moved, and may see fuel; null while it stands still, or where nothing cures */
+  movableAt: number | null
+  fuelAt: number | null
+  /** the sheet that it was put on by; null where it is what is usual of its family */
+  sheet: (CureSheet & CureMilestones) | null
+  /** until when it counts, why, and when it may be used again; for what only gets it home */
+  until: number | null
+  untilReason: string
+  notUsedUntil: string
+  /** the run in which it was made stage by stage; null where its stages were not recorded */
+  runId: string | null
   struck: string | null
 }
+/** What is there, as somebody filled in the card of a leak; the last one counts. */
+export interface DefectCardView {
+  id: string
+  leakId: string
+  defect: Defect
+  by: string
+  at: number
+}
+export interface ApprovalView {
+  id: string
+  method: RepairMethodKey
+  step: ApprovalStep
+  reference: string
+  note: string
+  by: string
+  at: number
+  struck: string | null
+}
+export interface ChoiceView {
+  id: string
+  leakId: string
+  method: RepairMethodKey
+  options: ChosenOption[]
+  /** who chose */
+  chosenBy: string
+  note: string
+  by: string
+  at: number
+  struck: string | null
+}
+export interface RunEntryView {
+  id: string
+  kind: RunKind
+  facts: RunFacts
+  by: string
+  at: number
+}
+/** A repair that is made stage by stage. */
+export interface RunView {
+  id: string
+  leakIds: string[]
+  partIds: string[]
+  method: StagedMethod
+  material: RepairMaterialKey
+  sheet: { id: string; name: string; facts: SheetFacts } | null
+  until: number | null
+  untilReason: string
+  notUsedUntil: string
+  simulated: boolean
+  entries: RunEntryView[]
+  by: string
+  at: number
+}
+export interface NewTankEntryView {
+  id: string
+  item: string
+  outcome: NewTankOutcome
+  note: string
+  by: string
+  at: number
+  struck: string | null
+}
+/** A sheet of a material in hand. */
+export interface MaterialSheetView {
+  id: string
+  name: string
+  material: RepairMaterialKey
+  facts: SheetFacts
+  retired: boolean
+}
+/** A tin or cartridge of the shop. */
+export interface LotView {
+  id: string
+  material: RepairMaterialKey
+  sheetId: string | null
+  batch: string
+  code: string
+  /** kg, as it came and what is left */
+  mass: number
+  left: number
+  openedAt: number | null
+  expiresAt: number | null
+  retired: boolean
+}
+/** What the Shelf has of materials. */
+export interface MaterialsView {
+  sheets: MaterialSheetView[]
+  lots: LotView[]
+}
+/** Figures of the shop that are typed once, by key. */
+export type ShopFigures = Partial<Record<string, number>>
+/** How repairs of each method held in this shop. */
+export type HeldRecords = Partial<Record<RepairMethodKey, HeldRecord>>
+
 /** What was read off the shop's thermometer. */
 export interface ShopTemperatureView {
   id: string
@@ -349,6 +467,11 @@ export interface JobView {
   finds: FindView[]
   rigFinds: RigFindView[]
   repairs: RepairView[]
+  defectCards: DefectCardView[]
+  approvals: ApprovalView[]
+  choices: ChoiceView[]
+  runs: RunView[]
+  newTank: NewTankEntryView[]
   touches: TouchView[]
   unholdable: UnholdableView[]
 }

@@ -46,7 +46,7 @@ export function deriveLedger(entries: LedgerEntries, now: Instant): Ledger {
   const measured = measuredLeaks(entries)
   const unrecorded = unrecordedFinds(entries)
   const openParts = new Set([
-    ...entries.leaks.filter((_, i) => leaks[i]!.state !== 'sealed').map(leak => leak.partId),
+    ...entries.leaks.filter((_, i) => !holding.includes(leaks[i]!.state)).map(leak => leak.partId),
     ...unrecorded.map(each => each.partId),
   ])
   const parts = entries.parts.map((part): PartRow => {
@@ -71,6 +71,9 @@ export function deriveLedger(entries: LedgerEntries, now: Instant): Ledger {
     state: stateOf({ leaks, measured, unrecorded, missing, any: parts.length > 0 }),
   }
 }
+
+/** States in which the part itself has evidence that stands. */
+const holding: readonly LeakState[] = ['sealed', 'on trial', 'held for now']
 
 function stateOf({
   leaks,

@@ -34,13 +34,13 @@ export const lastTouched = (part: LedgerPart, { touches, repairs }: LedgerEntrie
   Math.max(
     part.since,
     ...touches.filter(touch => touch.partIds.includes(part.id)).map(touch => touch.at),
-    ...repairs.filter(repair => repair.partId === part.id).map(repair => repair.at),
+    ...repairs.filter(repair => repair.partIds.includes(part.id)).map(repair => repair.at),
   )
 
 /** The repair of a leak that counts: the last one that was not struck out. */
 export function lastRepair(leakId: string, { repairs }: LedgerEntries): LedgerRepair | null {
   return repairs
-    .filter(repair => repair.leakId === leakId && !repair.struck)
+    .filter(repair => repair.leakIds.includes(leakId) && !repair.struck)
     .reduce<LedgerRepair | null>((last, repair) => (last && last.at > repair.at ? last : repair), null)
 }
 
@@ -48,7 +48,7 @@ export function lastRepair(leakId: string, { repairs }: LedgerEntries): LedgerRe
 export function lastCured(partId: string, { repairs, touches }: LedgerEntries): Instant {
   const stripped = touches.filter(touch => touch.kind === 'stripped' && touch.partIds.includes(partId)).map(touch => touch.at)
   const cures = repairs
-    .filter(repair => repair.partId === partId)
+    .filter(repair => repair.partIds.includes(partId))
     .map(({ at, curedAt }) => Math.min(curedAt, ...stripped.filter(off => off > at)))
   return Math.max(-Infinity, ...cures)
 }

@@ -89,4 +89,14 @@ export const ledgerRepair = (
   at: number,
   curedAt: number,
   change: Partial<LedgerRepair> = {},
-): LedgerRepair => ({ id: `${leakId} ${at}`, leakId, partId, at, curedAt, struck: false, ...change })
+): LedgerRepair => ({
+  id: `${leakId} ${at}`,
+  leakIds: [leakId],
+  partIds: [partId],
+  at,
+  curedAt,
+  trial: [],
+  until: null,
+  struck: false,
+  ...change,
+})

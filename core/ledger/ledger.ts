@@ -90,13 +90,19 @@ export interface LedgerRigFind {
   testId: string | null
   at: Instant
 }
-/** Something done to a leak. One that was struck out does not count as its repair, but the metal was touched all the same. */
+/** Something done to a leak, or to parts before they leak. One that was struck out does not count as its repair, but the metal was touched all the same. */
 export interface LedgerRepair {
   id: string
-  leakId: string
-  partId: string
+  /** leaks that it mends; none where nothing leaked yet */
+  leakIds: readonly string[]
+  /** parts that were worked on */
+  partIds: readonly string[]
   at: Instant
   curedAt: Instant
+  /** ms after it had cured at which tests have to have passed before it counts; none where the first one does */
+  trial: readonly number[]
+  /** until when it counts, for what only gets it home; null for good */
+  until: Instant | null
   struck: boolean
 }
 export const touchKinds = ['removed', 'refitted', 'knocked', 'adjusted', 'stripped'] as const

@@ -114,10 +114,10 @@ test('a sealed job has, for every part, a quiet test that began after all that d
     return partIds.every(partId => {
       const disturbed = [
         ...entries.touches.filter(touch => touch.partIds.includes(partId)).map(touch => touch.at),
-        ...entries.repairs.filter(repair => repair.partId === partId).map(repair => repair.at),
+        ...entries.repairs.filter(repair => repair.partIds.includes(partId)).map(repair => repair.at),
       ]
       const cured = entries.repairs
-        .filter(repair => repair.partId === partId)
+        .filter(repair => repair.partIds.includes(partId))
         .map(({ at, curedAt }) =>
           Math.min(
             curedAt,
@@ -134,7 +134,7 @@ test('a sealed job has no find that was not repaired since, and no measured leak
   holds(entries => {
     if (deriveLedger(entries, NOW).state !== 'sealed') return true
     const repairedSince = (leakId: string, at: number) =>
-      entries.repairs.some(repair => repair.leakId === leakId && !repair.struck && repair.at >= at)
+      entries.repairs.some(repair => repair.leakIds.includes(leakId) && !repair.struck && repair.at >= at)
     const leaking = entries.tests
       .filter(measures)
       .filter(test => test.bounds.above95 > 2.5 * entries.limit || test.bounds.above95 > entries.limit)
@@ -192,7 +192,7 @@ test('a last hold that reached everything and is tight settles all that is not o
   holds(entries => {
     const last = ledgerHold(NOW - 1, 'sealed', partIds, { id: 'last' })
     const ledger = deriveLedger({ ...entries, tests: [...entries.tests, last] }, NOW)
-    const curing = (partId: string) => entries.repairs.some(repair => repair.partId === partId && repair.curedAt >= NOW)
+    const curing = (partId: string) => entries.repairs.some(repair => repair.partIds.includes(partId) && repair.curedAt >= NOW)
     return ledger.parts.every(row => row.standing === 'stands' || row.standing === 'open' || curing(row.partId))
   }))
 

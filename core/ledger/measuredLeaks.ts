@@ -34,7 +34,7 @@ function explainedByLeak(test: LedgerMeasurement, reached: readonly LedgerPart[]
     .some(leak => {
       const finds = entries.finds.filter(find => find.leakId === leak.id).map(find => find.at)
       if (finds.some(at => at > test.begin)) return true
-      const repaired = entries.repairs.filter(repair => repair.leakId === leak.id && repair.at <= test.begin)
+      const repaired = entries.repairs.filter(repair => repair.leakIds.includes(leak.id) && repair.at <= test.begin)
       const lastFound = Math.max(-Infinity, ...finds)
       return finds.length > 0 && !repaired.some(repair => repair.at >= lastFound)
     })

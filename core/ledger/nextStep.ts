@@ -3,12 +3,25 @@ import { listWords, lowerFirst, upperFirst } from '../words/words'
 import { verdictOf } from '../hold/belief/verdict'
 import { boundsAt } from './atLimitPressure'
 import type { Ledger } from './deriveLedger'
-import { lastCured } from './evidence'
+import { lastCured, lastRepair } from './evidence'
+import { trialOf } from './leakState'
 import { measures, type Instant, type LedgerEntries, type LedgerMeasurement } from './ledger'
 import type { SettlingPlan } from './settlingPlan'
 import { tankItself } from './tankItself'
 
-export const nextActions = ['watch', 'check', 'line', 'test', 'find', 'repair', 'wait', 'retest', 'settle', 'record'] as const
+export const nextActions = [
+  'watch',
+  'check',
+  'line',
+  'test',
+  'find',
+  'repair',
+  'wait',
+  'retest',
+  'trial',
+  'settle',
+  'record',
+] as const
 export type NextAction = (typeof nextActions)[number]
 
 /** A test that is running now. */
@@ -22,7 +35,7 @@ export interface NextStep {
   action: NextAction
   /** without times of day: they are added where local time is known */
   sentence: string
-  /** when the action becomes possible, for `wait` */
+  /** when the action becomes possible, for `wait` and `trial` */
   at: Instant | null
   /** the leak or the test that it is about */
   about: string | null
@@ -56,7 +69,39 @@ export function nextStep(
 ): NextStep {
   if (running) return step('watch', testKinds[running.kind].running, { about: running.id, kind: running.kind })
   return (
-    nextForLeaks(ledger, entries) ?? (ledger.settle ? nextForMissing(ledger, ledger.settle, entries, begins) : sealed(entries))
+    nextForLeaks(ledger, entries) ??
+    (ledger.settle
+      ? nextForMissing(ledger, ledger.settle, entries, begins)
+      : (nextForTrial(ledger, entries) ?? nextForHeld(ledger, entries) ?? sealed(entries)))
+  )
+}
+
+/** What is on trial is tested again on its days. */
+function nextForTrial({ leaks }: Ledger, entries: LedgerEntries): NextStep | null {
+  const due = leaks
+    .filter(leak => leak.state === 'on trial')
+    .flatMap(({ id }) => {
+      const leak = entries.leaks.find(each => each.id === id)!
+      const next = trialOf(lastRepair(id, entries)!, leak, entries)?.next
+      return next ? [{ leak, next }] : []
+    })
+    .sort((a, b) => a.next - b.next)[0]
+  if (!due) return null
+  const name = upperFirst(partNameIn(entries)(due.leak.partId))
+  return step('trial', `${name} is tight so far, on trial.`, { at: due.next, about: due.leak.id, kind: 'hold' })
+}
+
+/** What only gets it home is mended for good. */
+function nextForHeld({ leaks }: Ledger, entries: LedgerEntries): NextStep | null {
+  const held = leaks.find(leak => leak.state === 'held for now')
+  if (!held) return null
+  const { number, partId } = entries.leaks.find(each => each.id === held.id)!
+  return step(
+    'repair',
+    `Leak ${number}, ${lowerFirst(partNameIn(entries)(partId))}, is only held for now. Mend it for good before its day.`,
+    {
+      about: held.id,
+    },
   )
 }
 

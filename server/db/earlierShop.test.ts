@@ -90,7 +90,9 @@ describe.each(before.says.map(each => [each.craft, each] as const))('%s', (_, sa
       })),
     )
     expect(parts.map(({ id, name }) => ({ id, name }))).toEqual(said.entries.parts)
-    expect(repairs.map(({ id, leakId, at, curedAt }) => ({ id, leakId, at, curedAt }))).toEqual(said.entries.repairs)
+    expect(repairs.map(({ id, leakIds, at, curedAt }) => ({ id, leakId: leakIds[0], at, curedAt }))).toEqual(
+      said.entries.repairs,
+    )
     expect(plain({ leaks, finds, limit })).toEqual({
       leaks: said.entries.leaks,
       finds: said.entries.finds,

@@ -26,13 +26,13 @@ import { editJob, jobTrail } from './job/jobs'
 import { setCircuit } from './job/tankMap'
 import { jointHolds } from '../../shared/leaktest/hold/jointHolds'
 import { loadJob } from './job/loadJobs'
-import { recordRepair, recordTouch, recordUnholdable } from './job/repairs'
+import { recordRepair, recordTouch, recordUnholdable } from './repair/repairs'
 import { strikeEntry } from './job/strikes'
 import { readGas } from './safe/safety'
 import { takeShopTemperature } from './shelf/shopTemperatures'
 import type { Actor } from './shop/change'
 import { Refusal } from './shop/refusal'
-import { fed, holdForm, markPart, openTestShop, setUpHold, startSoap, testActor, testJob } from './shop/testShop'
+import { fed, holdForm, markPart, openTestShop, repairForm, setUpHold, startSoap, testActor, testJob } from './shop/testShop'
 
 /**
  * Ways in which “sealed” could be had without evidence. Each is walked through the services as a page or a script would, and each
@@ -102,17 +102,7 @@ async function found(job: JobView, hour: number, name: string, leakId: string | 
   return after.leaks.at(-1)!.id
 }
 const repaired = (job: JobView, hour: number, leakId: string, change: Partial<RepairForm> = {}) =>
-  recordRepair(at(hour), job.id, {
-    id: randomUUID(),
-    leakId,
-    method: 'renew-part',
-    material: 'none',
-    batch: '',
-    temperature: 298.15,
-    cureTime: null,
-    note: '',
-    ...change,
-  })
+  recordRepair(at(hour), job.id, repairForm([leakId], { temperature: 298.15, method: 'renew-part', ...change }))
 
 /** Where a job stands today: its state, its sentence and what lacks evidence. */
 async function standing(job: JobView) {
@@ -346,9 +336,12 @@ describe('a cure that is forgotten or shortened', () => {
     const job = await tank()
     const leakId = await found(job, 1, 'Bottom seam')
     await repaired(job, 2, leakId, { method: 'liner', material: 'epoxy-liner' })
-    await repaired(job, 3, leakId, { method: 'tighten', material: 'none' })
+    await repaired(job, 3, leakId, { method: 'hot-work', material: 'none' })
     await held(job, 4)
-    expect(await standing(job)).toMatchObject({ state: 'repairing', missing: ['Bottom seam'] })
+    const { state, missing } = await standing(job)
+    expect(state).toBe('repairing')
+    // The whole skin is lined, not only what leaked.
+    expect(missing).toEqual(expect.arrayContaining(['Bottom seam', 'Tank skin']))
     await held(job, 150)
     expect((await standing(job)).state).toBe('sealed')
   })

@@ -2,11 +2,20 @@ import * as yup from 'yup'
 import { repairMaterials } from '../../core/repair/material/repairMaterials'
 import { repairMethods } from '../../core/repair/method/repairMethods'
 import { touchKinds } from '../../core/ledger/ledger'
-import { entryId, line, oneOf, quantity, uuidField, words } from './fields'
+import { untilFields } from '../repair/untilFields'
+import { entryId, line, oneOf, quantity, words } from './fields'
+
+const ids = (name: string) =>
+  yup
+    .array(yup.string().uuid(`${name} is not known.`).required())
+    .default([])
+    .max(200, 'Keep it under 200.')
 
 export const repairSchema = yup.object({
   id: entryId(),
-  leakId: uuidField('Leak'),
+  /** leaks that it mends; none where nothing leaked yet */
+  leakIds: ids('That leak'),
+  partIds: ids('That part'),
   method: oneOf(
     repairMethods.map(method => method.key),
     'What was done',
@@ -28,6 +37,7 @@ export const repairSchema = yup.object({
     .nullable()
     .default(null),
   note: words(),
+  ...untilFields,
 })
 export type RepairForm = yup.InferType<typeof repairSchema>
 

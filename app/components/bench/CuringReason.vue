@@ -1,22 +1,23 @@
 <script setup lang="ts">
-import { curingLeaks } from '#shared/limits'
+import { curingParts } from '#shared/curing'
+import { listWords } from '#core/words/words'
 import type { JobView } from '#shared/views'
 
 /** Asks why a test is done before a repair has cured; nothing where none is curing. */
 const props = defineProps<{ job: JobView; now: number }>()
 const reason = defineModel<string>({ required: true })
 const curing = computed(() =>
-  curingLeaks(props.job, props.now)
-    .map(leak => leak.number)
-    .join(', '),
+  listWords(
+    curingParts(props.job, props.now).map(id => lowerFirst(props.job.parts.find(part => part.id === id)?.name ?? 'a part')),
+  ),
 )
 </script>
 
 <template>
   <div v-if="curing" class="sheet border-2 border-(--time)">
     <p class="mb-2 font-semibold">
-      <BellSign class="time inline-block align-[-0.3em]" /> Leak {{ curing }} is still curing. Testing now can break the joint
-      and proves nothing about the cured one.
+      <BellSign class="time inline-block align-[-0.3em]" /> What is on the {{ curing }} is still curing. Testing now can break
+      the joint and proves nothing about the cured one.
     </p>
     <UFormField label="Why test now" name="earlyReason"
       ><UInput v-model="reason" placeholder="Such as: only to see whether another leak is left"

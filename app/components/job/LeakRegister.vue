@@ -3,7 +3,7 @@ import { repairMaterial } from '#core/repair/material/repairMaterials'
 import { repairMethodName } from '#core/repair/method/repairMethods'
 import type { Ledger } from '#core/ledger/deriveLedger'
 import { latestFind } from '#shared/jobEntries'
-import { curedAt } from '#shared/limits'
+import { curedAt } from '#shared/curing'
 import type { JobView, RepairView } from '#shared/views'
 
 /** The register: each leak with its state, where it was found and what was done to it. */
@@ -23,7 +23,7 @@ const rows = computed(() =>
       leak,
       state,
       find: latestFind(props.job.finds, id),
-      repairs: props.job.repairs.filter(each => each.leakId === id),
+      repairs: props.job.repairs.filter(each => each.leakIds.includes(id)),
       part: partNameOf(leak.partId),
     }
   }),

@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { cureBand, potLife, timeToCure } from '#core/repair/cure/cure'
 import { repairMaterial, repairMaterials } from '#core/repair/material/repairMaterials'
-import { repairMethods } from '#core/repair/method/repairMethods'
-import { materialsFor, unsuited } from '#core/repair/method/suitability'
+import { repairMethod, repairMethods } from '#core/repair/method/repairMethods'
+import { unsuited } from '#core/repair/method/fit'
 import { repairSchema, type RepairForm } from '#shared/schemas/repair'
 import type { JobView } from '#shared/views'
 
@@ -19,15 +19,19 @@ const leak = computed(() => props.job.leaks.find(each => each.id === props.leakI
 const part = computed(() => props.job.parts.find(each => each.id === leak.value?.partId))
 const now = useClock()
 const { figure, unit } = useQuantities()
-const { draft, clear } = useDraft<Omit<RepairForm, 'id' | 'leakId'>>(`repair:${props.job.id}`, () => ({
+const { draft, clear } = useDraft<Omit<RepairForm, 'id' | 'leakIds'>>(`repair:${props.job.id}`, () => ({
   method: 'renew-seal',
   material: 'none',
   batch: '',
   temperature: 291.15,
   cureTime: null,
   note: '',
+  partIds: [],
+  until: null,
+  untilReason: '',
+  notUsedUntil: '',
 }))
-const state = computed(() => ({ ...draft.value, leakId: props.leakId ?? '' }))
+const state = computed(() => ({ ...draft.value, leakIds: props.leakId ? [props.leakId] : [] }))
 const { saving, problem, save } = useSave()
 const form = useTemplateRef('form')
 
@@ -38,7 +42,10 @@ const tank = computed(() => ({
 }))
 const methods = computed(() => {
   const fits = repairMethods.filter(method => unsuited(method.key, tank.value) === null)
-  return fits.map(method => ({ label: method.shortLived ? `${method.name} (short-lived)` : method.name, value: method.key }))
+  return fits.map(method => ({
+    label: method.counts === 'lasting' ? method.name : `${method.name} (${method.counts})`,
+    value: method.key,
+  }))
 })
 watch(
   [() => props.leakId, methods],
@@ -55,7 +62,7 @@ const ruledOut = computed(() =>
     return why ? [`${name}: ${why}`] : []
   }),
 )
-const takes = computed(() => materialsFor(draft.value.method))
+const takes = computed(() => repairMethod(draft.value.method).takes)
 const materials = computed(() =>
   repairMaterials
     .filter(material => takes.value.includes(material.key))
@@ -135,6 +142,21 @@ const submit = () =>
             </template>
             <p v-else class="leaking font-semibold">Too cold: it does not cure at this temperature.</p>
           </div>
+        </template>
+        <template v-if="repairMethod(draft.method).counts === 'temporary'">
+          <UFormField label="It may stay until" name="until"
+            ><UInput
+              type="date"
+              :model-value="draft.until === null ? '' : new Date(draft.until).toISOString().slice(0, 10)"
+              class="w-full"
+              @update:model-value="draft.until = $event ? Date.parse(String($event)) : null"
+          /></UFormField>
+          <UFormField label="Why only for now" name="untilReason"
+            ><UInput v-model="draft.untilReason" class="w-full"
+          /></UFormField>
+          <UFormField label="Not to be used until" name="notUsedUntil"
+            ><UInput v-model="draft.notUsedUntil" placeholder="Such as: held again, dry" class="w-full"
+          /></UFormField>
         </template>
         <UFormField label="Note" name="note"><UTextarea v-model="draft.note" :rows="2" autoresize /></UFormField>
         <template #actions>

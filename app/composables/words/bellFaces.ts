@@ -9,12 +9,19 @@ interface BellFace {
 
 const toJob = ({ jobId }: BellView) => `/jobs/${jobId}`
 const jobBells: Record<JobBellKind, BellFace> = {
-  cure: { colour: 'time', to: toJob },
-  look: { colour: 'sealed', to: toJob },
-  promise: { colour: 'time', to: toJob },
+  'cure': { colour: 'time', to: toJob },
+  'move': { colour: 'time', to: toJob },
+  'fuel': { colour: 'time', to: toJob },
+  'work time': { colour: 'leaking', to: toJob },
+  'stage': { colour: 'time', to: ({ subjectId }) => `/bench/repairs/${subjectId}` },
+  'trial': { colour: 'sealed', to: toJob },
+  'temporary': { colour: 'unsure', to: toJob },
+  'approval': { colour: 'unsure', to: toJob },
+  'look': { colour: 'sealed', to: toJob },
+  'promise': { colour: 'time', to: toJob },
   // Only a hold reads the pressure that rings.
-  pressure: { colour: 'leaking', to: ({ subjectId }) => `/bench/${subjectId}` },
-  vapour: { colour: 'time', to: ({ jobId }) => `/jobs/${jobId}/safe#vapour-title` },
+  'pressure': { colour: 'leaking', to: ({ subjectId }) => `/bench/${subjectId}` },
+  'vapour': { colour: 'time', to: ({ jobId }) => `/jobs/${jobId}/safe#vapour-title` },
 }
 
 /** The colour of a bell on the rope, and where it leads. */

@@ -26,6 +26,8 @@ export function nextAction(jobId: string, next: NextStep): { label: string; to: 
       return next.at
         ? { label: `Retest at ${clockText(next.at)}`, to: setUpPage(jobId) }
         : { label: 'Read the thermometer', to: `${job}?thermometer=1` }
+    case 'trial':
+      return { label: `Test again ${clockText(next.at!)}`, to: setUpPage(jobId) }
     case 'retest':
       return {
         label: next.way?.vacuum ? 'Retest: set up a vacuum' : 'Retest: set up a hold',
@@ -39,5 +41,9 @@ export function nextAction(jobId: string, next: NextStep): { label: string; to: 
 }
 
 /** The sentence with its time of day. */
-export const nextSentence = (next: NextStep, now: number) =>
-  next.at ? `${next.sentence} Cured ${clockText(next.at, now)}, then hold again.` : next.sentence
+export function nextSentence(next: NextStep, now: number): string {
+  if (!next.at) return next.sentence
+  const then =
+    next.action === 'trial' ? `Test it again ${clockText(next.at, now)}` : `Cured ${clockText(next.at, now)}, then hold again`
+  return `${next.sentence} ${then}.`
+}

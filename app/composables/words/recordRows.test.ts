@@ -1,5 +1,5 @@
 import { jobStanding } from '../../../shared/jobEntries'
-import { jobView, partView } from '../../../shared/jobView.fixture'
+import { jobView, partView, repairView } from '../../../shared/jobView.fixture'
 import type { SoapView } from '../../../shared/leaktest/soap/soapView'
 import type { SmokeView } from '../../../shared/leaktest/smoke/smokeView'
 import { recordRows } from './recordRows'
@@ -98,36 +98,29 @@ const job = jobView({
     },
   ],
   repairs: [
-    {
+    repairView({
       id: 'r2',
-      leakId: 'L',
       method: 'faying',
       material: 'polysulfide-fast',
       batch: 'PF-1',
       temperature: 293,
-      note: '',
-      by: 'Finn',
       at: at('12:00'),
       cureTime: 12_600,
       cure: [{ t: 0, temperature: 293 }],
       curedAt: at('17:00'),
-      struck: null,
-    },
-    {
+    }),
+    repairView({
       id: 'r1',
-      leakId: 'L',
       method: 'tighten',
       material: 'none',
       batch: '',
       temperature: 293,
       note: 'A quarter turn',
-      by: 'Finn',
       at: at('11:00'),
       cureTime: 0,
       cure: [],
       curedAt: at('11:00'),
-      struck: null,
-    },
+    }),
   ],
   touches: [{ id: 't', partIds: ['cap'], kind: 'refitted', note: '', by: 'Oda', at: at('11:30'), struck: null }],
 })

@@ -3,12 +3,12 @@ import type { Ledger } from '#core/ledger/deriveLedger'
 import { testName } from '#core/leaktest/testKinds'
 import { repairMaterial } from '#core/repair/material/repairMaterials'
 import { repairMethodName } from '#core/repair/method/repairMethods'
-import { lowerFirst } from '#core/words/words'
+import { listWords, lowerFirst, upperFirst } from '#core/words/words'
 import { jointHolds } from '#shared/leaktest/hold/jointHolds'
 import { latestFind } from '#shared/jobEntries'
 import { descriptorOf, type TestView } from '#shared/leaktest/tests'
-import { strippedSince } from '#shared/limits'
-import type { JobView } from '#shared/views'
+import { strippedSince } from '#shared/curing'
+import type { JobView, RepairView } from '#shared/views'
 import { faceOf } from '../../leaktest/testFaces'
 import type { QuantityKind } from './quantityKinds'
 import { cureReckoning } from './cureWords'
@@ -39,7 +39,7 @@ export function recordRows(job: JobView, ledger: Ledger, now: number, short: Sho
 
 type PartName = (partId: string) => string
 const noted = (text: string, note: string) => (note ? `${text}. ${note}` : text)
-const leakNumber = (job: JobView, leakId: string) => job.leaks.find(leak => leak.id === leakId)?.number ?? 0
+const leakNumber = (job: Pick<JobView, 'leaks'>, leakId: string) => job.leaks.find(leak => leak.id === leakId)?.number ?? 0
 
 function foundRows(job: JobView, ledger: Ledger, now: number, short: Short, partName: PartName) {
   return ledger.leaks.flatMap(({ id, state }) => {
@@ -71,6 +71,13 @@ const rigRows = (job: JobView, now: number, partName: PartName) =>
 
 const NOTHING = '–'
 
+/** What a repair was for: its leaks, or its parts where nothing leaked. */
+export function repairSubject(job: Pick<JobView, 'leaks' | 'parts'>, { leakIds, partIds }: RepairView): string {
+  if (leakIds.length > 0) return `Leak ${listWords(leakIds.map(id => String(leakNumber(job, id))))}`
+  const names = partIds.map(id => lowerFirst(job.parts.find(part => part.id === id)?.name ?? 'a part'))
+  return names.length > 3 ? `${names.length} parts` : upperFirst(listWords(names))
+}
+
 function repairRows(job: JobView, now: number, short: Short) {
   return job.repairs.map(each => {
     const cures = each.material !== 'none'
@@ -83,7 +90,7 @@ function repairRows(job: JobView, now: number, short: Short) {
     return {
       id: each.id,
       at: each.at,
-      what: `Leak ${leakNumber(job, each.leakId)}`,
+      what: repairSubject(job, each),
       done: noted(repairMethodName(each.method), each.note),
       material: cures ? [repairMaterial(each.material).name, each.batch].filter(Boolean).join(', ') : NOTHING,
       cured: cures ? cured() : NOTHING,
@@ -146,6 +153,6 @@ const struckRows = (job: JobView) =>
   [
     ...job.tests.map(each => ({ name: testName(each), struck: each.struck })),
     ...job.finds.map(each => ({ name: `A find of leak ${leakNumber(job, each.leakId)}`, struck: each.struck })),
-    ...job.repairs.map(each => ({ name: `A repair of leak ${leakNumber(job, each.leakId)}`, struck: each.struck })),
+    ...job.repairs.map(each => ({ name: `A repair: ${lowerFirst(repairSubject(job, each))}`, struck: each.struck })),
     ...job.touches.map(each => ({ name: 'A disturbance', struck: each.struck })),
   ].filter(each => each.struck)

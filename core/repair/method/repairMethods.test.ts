@@ -1,5 +1,5 @@
 import { partFamilies } from '../../circuit/boundary'
-import { repairMethodName, repairMethods } from './repairMethods'
+import { repairMethodName, repairMethods, type RepairStanding } from './repairMethods'
 import { fuelName, fuels } from '../../fuel/fuels'
 
 test('there is something to do about every kind of part, and every method has a name and families that exist', () => {
@@ -18,7 +18,10 @@ test('every family but the canister has a method of its own, and heat is marked'
 })
 
 test('what is known to be short-lived is marked so', () => {
-  expect(repairMethods.filter(method => method.shortLived).map(method => method.key)).toEqual(['wick', 'patch', 'tighten'])
+  const keys = (counts: RepairStanding) => repairMethods.filter(method => method.counts === counts).map(method => method.key)
+  expect(keys('short-lived')).toEqual(['tighten'])
+  expect(keys('trial')).toEqual(['wick'])
+  expect(keys('temporary')).toEqual(['patch', 'stopgap'])
 })
 
 test('fuels have the properties of their kind', () => {

@@ -35,7 +35,7 @@ import { loadJob } from '../../services/job/loadJobs'
 import { readCautions } from '../../services/safe/safety'
 import { answerCheck, recordOutcome } from '../../services/narrow/narrowing'
 import { addPurchase, stepPurchase } from '../../services/narrow/purchases'
-import { recordRepair } from '../../services/job/repairs'
+import { recordRepair } from '../../services/repair/repairs'
 import { database } from '../client'
 import { job, person } from '../schema'
 
@@ -222,11 +222,15 @@ export async function demoJob(
     const repairId = demoId(`${id} repair ${leakNumber} ${+at - +opened}`)
     view = await recordRepair(actor(at), id, {
       id: repairId,
-      leakId: view.leaks.find(leak => leak.number === leakNumber)!.id,
+      leakIds: [view.leaks.find(leak => leak.number === leakNumber)!.id],
+      partIds: [],
       batch: '',
       temperature: 291.15,
       cureTime: null,
       note: '',
+      until: null,
+      untilReason: '',
+      notUsedUntil: '',
       ...form,
     })
     if (left > 0) {

@@ -1,4 +1,5 @@
-import { doublePrecision, index, integer, pgTable, text, unique, uuid } from 'drizzle-orm/pg-core'
+import { doublePrecision, index, integer, jsonb, pgTable, text, unique, uuid } from 'drizzle-orm/pg-core'
+import type { CureMilestones, CureSheet } from '../../../core/repair/material/repairMaterials'
 import type { FindLook, RigPiece } from '../../../shared/leaktest/findForm'
 import { id, moment } from './columns'
 import { jobId, part } from './jobs'
@@ -65,20 +66,30 @@ export const repair = pgTable(
   'repair',
   {
     id: id(),
-    leakId: uuid('leak_id')
-      .references(() => leak.id)
-      .notNull(),
+    jobId: jobId(),
+    /** leaks that it mends; none where nothing leaked yet */
+    leakIds: jsonb('leak_ids').$type<string[]>().notNull(),
+    /** parts that were worked on */
+    partIds: jsonb('part_ids').$type<string[]>().notNull(),
     method: text('method').notNull(),
     material: text('material').notNull(),
     batch: text('batch').notNull(),
     temperature: doublePrecision('temperature').notNull(),
+    /** the sheet in hand that it was put on by; null where it is what is usual of its family */
+    sheet: jsonb('sheet').$type<CureSheet & CureMilestones>(),
+    /** until when it counts, why, and when it may be used again; for what only gets it home */
+    until: moment('until'),
+    untilReason: text('until_reason').notNull().default(''),
+    notUsedUntil: text('not_used_until').notNull().default(''),
+    /** the run in which it was made stage by stage; empty where its stages were not recorded */
+    runId: uuid('run_id'),
     note: text('note').notNull(),
     personId: personId(),
     at: moment('at').notNull(),
     /** s of the cure clock at the sheet's temperature, as it was when applied */
     cureTime: doublePrecision('cure_time').notNull(),
   },
-  table => [index('repair_leak').on(table.leakId)],
+  table => [index('repair_job').on(table.jobId)],
 )
 
 /** That nothing of a tank can be held any more, with the reason: a measured leak is then closed by looking at every part. */

@@ -5,6 +5,7 @@ import { find, leak, repair, rigFind, unholdable } from './leaks'
 import { cautionRead, drained, gasReading, hotWork, weighing } from './makeSafe'
 import { checkAnswer, outcome, probe, purchase, purchaseStep } from './narrowing'
 import { person } from './people'
+import { approval, defectCard, materialSheet, newTankEntry, repairChoice, repairRun, runEntry } from './repairing'
 import { photo, refit, stripEntry } from './strips'
 import { test, testEntry } from './tests'
 
@@ -31,6 +32,12 @@ export const jobRelations = relations(job, ({ one, many }) => ({
   touches: many(touch),
   mapsBefore: many(mapBefore),
   unholdable: many(unholdable),
+  repairs: many(repair),
+  defectCards: many(defectCard),
+  approvals: many(approval),
+  choices: many(repairChoice),
+  runs: many(repairRun),
+  newTankEntries: many(newTankEntry),
 }))
 export const mapBeforeRelations = relations(mapBefore, ({ one }) => ({
   job: one(job, { fields: [mapBefore.jobId], references: [job.id] }),
@@ -100,7 +107,6 @@ export const testEntryRelations = relations(testEntry, ({ one }) => ({
 export const leakRelations = relations(leak, ({ one, many }) => ({
   job: one(job, { fields: [leak.jobId], references: [job.id] }),
   finds: many(find),
-  repairs: many(repair),
 }))
 export const rigFindRelations = relations(rigFind, ({ one }) => ({
   job: one(job, { fields: [rigFind.jobId], references: [job.id] }),
@@ -109,5 +115,26 @@ export const findRelations = relations(find, ({ one }) => ({
   leak: one(leak, { fields: [find.leakId], references: [leak.id] }),
 }))
 export const repairRelations = relations(repair, ({ one }) => ({
-  leak: one(leak, { fields: [repair.leakId], references: [leak.id] }),
+  job: one(job, { fields: [repair.jobId], references: [job.id] }),
+}))
+
+export const defectCardRelations = relations(defectCard, ({ one }) => ({
+  job: one(job, { fields: [defectCard.jobId], references: [job.id] }),
+}))
+export const approvalRelations = relations(approval, ({ one }) => ({
+  job: one(job, { fields: [approval.jobId], references: [job.id] }),
+}))
+export const repairChoiceRelations = relations(repairChoice, ({ one }) => ({
+  job: one(job, { fields: [repairChoice.jobId], references: [job.id] }),
+}))
+export const repairRunRelations = relations(repairRun, ({ one, many }) => ({
+  job: one(job, { fields: [repairRun.jobId], references: [job.id] }),
+  entries: many(runEntry),
+  sheet: one(materialSheet, { fields: [repairRun.sheetId], references: [materialSheet.id] }),
+}))
+export const runEntryRelations = relations(runEntry, ({ one }) => ({
+  run: one(repairRun, { fields: [runEntry.runId], references: [repairRun.id] }),
+}))
+export const newTankEntryRelations = relations(newTankEntry, ({ one }) => ({
+  job: one(job, { fields: [newTankEntry.jobId], references: [job.id] }),
 }))

@@ -1,7 +1,7 @@
 import { proposedClosures } from '../../../core/circuit/proposedClosures'
 import { randomUUID } from 'node:crypto'
 import { standardFromThroughput } from '../../../core/quantity/standardLeakRate'
-import { jobView, partView } from '../../../shared/jobView.fixture'
+import { jobView, partView, repairView } from '../../../shared/jobView.fixture'
 import type { JobView } from '../../../shared/views'
 import { tankKind } from '../../../core/circuit/tankKinds'
 import { inventHiddenTank, reachInTruth, remainingLeaks, seedOf, standInFor } from './hiddenTank'
@@ -68,21 +68,7 @@ test('a vapour system now and then hides a valve that is stuck or a sensor that 
 
 test('a repair on the part stops its leak from then on, or leaves the share that did not take', () => {
   const leaks = [{ id: 'L', number: 1, partId: 'a' }]
-  const repair = {
-    id: 'r',
-    leakId: 'L',
-    method: 'wick',
-    material: 'none',
-    batch: '',
-    temperature: 290,
-    note: '',
-    by: '',
-    at: 10,
-    cureTime: 0,
-    cure: [],
-    curedAt: 10,
-    struck: null,
-  }
+  const repair = repairView()
   const hidden = {
     seed: 1,
     leaks: [

@@ -49,9 +49,7 @@ export const reachInTruth = (hidden: HiddenTank, job: Pick<JobView, 'circuit' | 
 /** The leak that is left on each part after the repairs recorded so far. */
 export function remainingLeaks(hidden: HiddenTank, job: JobView, at: number): HiddenTank['leaks'] {
   return hidden.leaks.flatMap(leak => {
-    const repairs = job.repairs.filter(
-      repair => !repair.struck && repair.at <= at && job.leaks.find(each => each.id === repair.leakId)?.partId === leak.partId,
-    )
+    const repairs = job.repairs.filter(repair => !repair.struck && repair.at <= at && repair.partIds.includes(leak.partId))
     const left = repairs.reduce((share, repair) => share * (hidden.leftAfter?.[repair.id] ?? 0), 1)
     return left > 0 ? [{ ...leak, rate: leak.rate * left }] : []
   })

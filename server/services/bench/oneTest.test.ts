@@ -5,19 +5,20 @@ import pg from 'pg'
 import type { ChangeNotice } from '../../../shared/changes'
 import { jobStanding } from '../../../shared/jobEntries'
 import { testsOf } from '../../../shared/leaktest/tests'
-import { curingLeaks } from '../../../shared/limits'
+import { curingParts } from '../../../shared/curing'
+import type { RepairForm } from '../../../shared/schemas/repair'
 import { recordRows } from '../../../app/composables/words/recordRows'
 import { bay, BAY_PAGE } from '../bay/bay'
 import { closeJob, reopenJob } from '../job/jobs'
 import { loadAspects, loadJob } from '../job/loadJobs'
-import { recordRepair, recordTouch } from '../job/repairs'
+import { recordRepair, recordTouch } from '../repair/repairs'
 import { strikeEntry } from '../job/strikes'
 import { addPurchase, stepPurchase } from '../narrow/purchases'
 import { planWork, readGas, recordDrained } from '../safe/safety'
 import { bells } from '../shop/bells'
 import { CHANGE_CHANNEL } from '../shop/change'
 import { Refusal } from '../shop/refusal'
-import { holdForm, markPart, openTestShop, setUpHold, startSoap, testActor, testJob, fed } from '../shop/testShop'
+import { fed, holdForm, markPart, openTestShop, repairForm, setUpHold, startSoap, testActor, testJob } from '../shop/testShop'
 import { beginTest } from './beginTest'
 import { endTest } from './endTest'
 import { addFind } from './finds'
@@ -139,17 +140,8 @@ describe('one test at a time, but for what may run beside it', () => {
 })
 
 describe('a repair that was done again or struck out', () => {
-  const repair = (leakId: string, change: object = {}) => ({
-    id: randomUUID(),
-    leakId,
-    method: 'faying' as const,
-    material: 'polysulfide-fillet' as const,
-    batch: '',
-    temperature: 298.15,
-    cureTime: null,
-    note: '',
-    ...change,
-  })
+  const repair = (leakId: string, change: Partial<RepairForm> = {}) =>
+    repairForm([leakId], { method: 'faying', material: 'polysulfide-fillet', temperature: 298.15, ...change })
   const leaking = async () => {
     let job = await testJob(technician())
     job = await startSoap(technician(), job.id)
@@ -168,7 +160,7 @@ describe('a repair that was done again or struck out', () => {
     expect((await refusal(startSoap(technician(), id))).fields).toHaveProperty('earlyReason')
     const job = await recordRepair(technician(new Date(Date.now() + 1000)), id, quick)
     expect(await cures(id)).toEqual([slow.id])
-    expect(curingLeaks(job, Date.now() + 2000)).toHaveLength(1)
+    expect(curingParts(job, Date.now() + 2000)).toHaveLength(1)
     expect((await refusal(startSoap(technician(new Date(Date.now() + 2000)), id))).fields).toHaveProperty('earlyReason')
   })
   test('stripped off it cures no more, and the record says so', async () => {
@@ -182,7 +174,7 @@ describe('a repair that was done again or struck out', () => {
       note: '',
     })
     expect(await cures(id)).toEqual([])
-    expect(curingLeaks(job, Date.now() + 2000)).toEqual([])
+    expect(curingParts(job, Date.now() + 2000)).toEqual([])
     const { done } = recordRows(job, jobStanding(job, Date.now() + 2000).ledger, Date.now(), (kind, si) => `${kind} ${si}`)
     expect(done.find(row => row.id === slow.id)!.cured).toBe('stripped off since')
     await startSoap(technician(new Date(Date.now() + 2000)), id)
@@ -198,7 +190,7 @@ describe('a repair that was done again or struck out', () => {
     expect(await cures(id)).toEqual([first.id])
     const none = await strike(id, first.id)
     expect(await cures(id)).toEqual([])
-    expect(curingLeaks(none, Date.now() + 2000)).toEqual([])
+    expect(curingParts(none, Date.now() + 2000)).toEqual([])
   })
 })
 

@@ -1,5 +1,7 @@
 import { jobStanding } from '../../../shared/jobEntries'
-import { curingLeaks, inKilopascals, overLimit, reliefProblem } from '../../../shared/limits'
+import { listWords, lowerFirst } from '../../../core/words/words'
+import { curingParts } from '../../../shared/curing'
+import { inKilopascals, overLimit, reliefProblem } from '../../../shared/limits'
 import type { Relief } from '../../../shared/leaktest/setupForm'
 import type { JobView } from '../../../shared/views'
 import type { Transaction } from '../../db/client'
@@ -9,12 +11,12 @@ import { refuseField } from '../shop/refusal'
 
 /** @throws Refusal 422 when a repair is still curing and no reason is given */
 export function mustHaveReasonIfEarly(job: JobView, reason: string, now: Date): string | null {
-  const curing = curingLeaks(job, +now)
+  const curing = curingParts(job, +now)
   if (curing.length === 0) return null
   if (!reason)
     throw refuseField(
       'earlyReason',
-      `The repair of leak ${curing.map(leak => leak.number).join(', ')} has not cured. Say why you test now; the record will show it.`,
+      `What is on the ${listWords(curing.map(id => lowerFirst(job.parts.find(part => part.id === id)?.name ?? 'part')))} has not cured. Say why you test now; the record will show it.`,
     )
   return reason
 }

@@ -7,9 +7,9 @@ import type { JobView } from '../../../shared/views'
 import { addFind } from '../bench/finds'
 import { jobTrail } from './jobs'
 import { Refusal } from '../shop/refusal'
-import { markPart, openTestShop, startSoap, testActor, testJob } from '../shop/testShop'
+import { markPart, openTestShop, repairForm, startSoap, testActor, testJob } from '../shop/testShop'
 import { addEyeFind, recordRigFind } from './eyeFinds'
-import { recordRepair } from './repairs'
+import { recordRepair } from '../repair/repairs'
 import { strikeEntry } from './strikes'
 
 let shop: { close: () => Promise<void> }
@@ -44,16 +44,7 @@ const seen = (job: JobView, part: string, change: Partial<EyeFindForm> = {}): Ey
     ...change,
   })
 const standing = (job: JobView, hours: number) => jobStanding(job, start + hours * HOUR)
-const repair = (leakId: string) => ({
-  id: randomUUID(),
-  leakId,
-  method: 'renew-seal' as const,
-  material: 'none' as const,
-  batch: '',
-  temperature: 291,
-  cureTime: null,
-  note: '',
-})
+const repair = (leakId: string) => repairForm([leakId])
 
 describe('a leak seen by eye', () => {
   test('is on the register at once, asks for its repair, and wants evidence after it', async () => {

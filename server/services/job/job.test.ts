@@ -17,13 +17,24 @@ import { setCircuit } from './tankMap'
 import { factsOf } from '../../../shared/jobFacts'
 import { addPerson, makeOwner, people, shopIsEmpty, signIn, type Hasher } from '../shop/people'
 import { Refusal } from '../shop/refusal'
-import { recordRepair, recordTouch } from './repairs'
+import { recordRepair, recordTouch } from '../repair/repairs'
 import { endTest } from '../bench/endTest'
 import { addFind } from '../bench/finds'
 import { lookAtTest } from '../bench/lookAtTest'
 import { recordEntry } from '../bench/recordEntry'
 import { testsOf } from '../../../shared/leaktest/tests'
-import { holdForm, markPart, newJobForm, openTestShop, setUpHold, startSoap, testActor, testJob, fed } from '../shop/testShop'
+import {
+  fed,
+  holdForm,
+  markPart,
+  newJobForm,
+  openTestShop,
+  repairForm,
+  setUpHold,
+  startSoap,
+  testActor,
+  testJob,
+} from '../shop/testShop'
 import { bay } from '../bay/bay'
 import { loadJob } from './loadJobs'
 import { strikeEntry } from './strikes'
@@ -365,16 +376,12 @@ describe('soap, repair and cure', () => {
     expect((await refusal(markPart(at(3), soapId, find.partId, 'dry'))).status).toBe(409)
 
     const leak = job.leaks[0]!
-    const repair = {
-      id: randomUUID(),
-      leakId: leak.id,
-      method: 'faying' as const,
-      material: 'polysulfide-fast' as const,
+    const repair = repairForm([leak.id], {
+      method: 'faying',
+      material: 'polysulfide-fast',
       batch: 'PF-1',
       temperature: 298.15,
-      cureTime: null,
-      note: '',
-    }
+    })
     expect((await refusal(recordRepair(at(4), job.id, { ...repair, temperature: 270 }))).fields.temperature).toContain(
       'does not cure below 5',
     )
@@ -382,7 +389,7 @@ describe('soap, repair and cure', () => {
     job = await recordRepair(at(4), job.id, repair)
     expect(job.repairs).toHaveLength(1)
     expect(job.repairs[0]!.curedAt).toBe(+at(8).now)
-    expect((await bells()).find(each => each.subjectId === repair.id)!.dueAt).toBe(+at(8).now)
+    expect((await bells()).find(each => each.kind === 'cure' && each.subjectId === repair.id)!.dueAt).toBe(+at(8).now)
     expect(jobStanding(job, +at(5).now).ledger.leaks[0]!.state).toBe('repaired, curing')
 
     expect((await refusal(setUpHold(at(5), job.id, holdForm()))).fields).toHaveProperty('earlyReason')

@@ -3,14 +3,15 @@ import type { TankTestKind } from '../../../core/leaktest/testKinds'
 import { jobAspects, type JobAspect } from '../../../shared/changes'
 import type { TestView } from '../../../shared/leaktest/tests'
 import type { TestViewOf } from '../../../shared/leaktest/testView'
-import type { JobView } from '../../../shared/views'
+import type { SheetFacts } from '../../../shared/schemas/materials'
+import type { JobView, RunEntryView, RunView } from '../../../shared/views'
 import { database, type Transaction } from '../../db/client'
 import { job } from '../../db/schema'
 import type { EntryRow, TestService } from '../bench/testService'
 import type { TestRow } from '../bench/testRows'
 import { serviceOf } from '../bench/testServices'
 import { notFound } from '../shop/refusal'
-import { cureOf, temperaturesSince } from './cures'
+import { cureOf, temperaturesSince } from '../repair/cures'
 
 type Reader = Pick<Transaction, 'query' | 'select'>
 
@@ -28,7 +29,20 @@ interface AspectViews {
   narrowing: Pick<JobView, 'answers' | 'probes' | 'outcomes' | 'purchases'>
   stripping: Pick<JobView, 'photos' | 'stripped'>
   tests: Pick<JobView, 'tests'>
-  leaks: Pick<JobView, 'leaks' | 'finds' | 'rigFinds' | 'repairs' | 'touches' | 'unholdable'>
+  leaks: Pick<
+    JobView,
+    | 'leaks'
+    | 'finds'
+    | 'rigFinds'
+    | 'repairs'
+    | 'touches'
+    | 'unholdable'
+    | 'defectCards'
+    | 'approvals'
+    | 'choices'
+    | 'runs'
+    | 'newTank'
+  >
 }
 type Intersection<U> = (U extends unknown ? (one: U) => void : never) extends (all: infer I) => void ? I : never
 /** A job with some of its aspects. */
@@ -186,7 +200,13 @@ const loaders: { [A in JobAspect]: (reader: Reader, ids: string[], words: Words)
       columns: { id: true },
       where: inArray(job.id, ids),
       with: {
-        leaks: { orderBy: (row, to) => to.asc(row.number), with: { finds: true, repairs: true } },
+        leaks: { orderBy: (row, to) => to.asc(row.number), with: { finds: true } },
+        repairs: true,
+        defectCards: true,
+        approvals: true,
+        choices: true,
+        runs: { with: { entries: true, sheet: true } },
+        newTankEntries: true,
         rigFinds: true,
         touches: true,
         unholdable: true,
@@ -194,21 +214,36 @@ const loaders: { [A in JobAspect]: (reader: Reader, ids: string[], words: Words)
     })
     const temperatures = await temperaturesSince(
       reader,
-      rows.flatMap(row => row.leaks.flatMap(leak => leak.repairs)),
+      rows.flatMap(row => row.repairs),
     )
     return new Map(
       rows.map(row => [
         row.id,
         {
-          leaks: row.leaks.map(({ finds: _, repairs: __, ...leak }) => leak),
+          leaks: row.leaks.map(({ finds: _, ...leak }) => leak),
           finds: allSaid(
             row.leaks.flatMap(leak => leak.finds),
             words,
           ),
-          repairs: allSaid(
-            row.leaks.flatMap(leak => leak.repairs),
-            words,
-          ).map(each => ({ ...each, ...cureOf(each, temperatures) })),
+          repairs: allSaid(row.repairs, words).map(({ jobId: _, until, ...each }) => ({
+            ...each,
+            until: until && +until,
+            ...cureOf(each, temperatures),
+          })),
+          defectCards: allSaid(row.defectCards, words).map(({ id, leakId, defect, by, at }) => ({
+            id,
+            leakId,
+            defect,
+            by,
+            at,
+          })),
+          approvals: allSaid(row.approvals, words).map(({ jobId: _, ...each }) => each),
+          choices: inTime(row.choices).map(each => {
+            const { jobId: _, ...rest } = said(each, words)
+            return { ...rest, chosenBy: each.by, by: words.name(each.personId) }
+          }),
+          runs: inTime(row.runs).map(each => runView(each, words)),
+          newTank: allSaid(row.newTankEntries, words).map(({ jobId: _, ...each }) => each),
           rigFinds: allSaid(row.rigFinds, words),
           touches: allSaid(row.touches, words),
           unholdable: allSaid(row.unholdable, words),
@@ -217,6 +252,34 @@ const loaders: { [A in JobAspect]: (reader: Reader, ids: string[], words: Words)
     )
   },
 }
+
+interface RunRow extends Said {
+  leakIds: string[]
+  partIds: string[]
+  method: RunView['method']
+  material: RunView['material']
+  sheet: { id: string; name: string; facts: SheetFacts } | null
+  until: Date | null
+  untilReason: string
+  notUsedUntil: string
+  simulated: boolean
+  entries: (Said & Pick<RunEntryView, 'kind' | 'facts'>)[]
+}
+const runView = (row: RunRow, { name }: Words): RunView => ({
+  id: row.id,
+  leakIds: row.leakIds,
+  partIds: row.partIds,
+  method: row.method,
+  material: row.material,
+  sheet: row.sheet && { id: row.sheet.id, name: row.sheet.name, facts: row.sheet.facts },
+  until: row.until && +row.until,
+  untilReason: row.untilReason,
+  notUsedUntil: row.notUsedUntil,
+  simulated: row.simulated,
+  entries: inTime(row.entries).map(({ id, kind, facts, personId, at }) => ({ id, kind, facts, by: name(personId), at: +at })),
+  by: name(row.personId),
+  at: +row.at,
+})
 
 function testView(
   row: TestRow<TankTestKind>,

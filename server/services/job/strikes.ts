@@ -11,7 +11,7 @@ import { takeOffBellsOfSubject } from '../shop/bells'
 import { change, type Actor } from '../shop/change'
 import { notFound, refuseField } from '../shop/refusal'
 import { loadJob } from './loadJobs'
-import { hangCure } from './cureBells'
+import { hangCures } from '../repair/cureBells'
 
 /** On its way a tap takes a while. */
 const GRACE = 5_000
@@ -46,8 +46,7 @@ export async function strikeEntry(
       if (running) await closeTest(tx, await anyTestRow(subjectId, tx), now)
       await tx.insert(strike).values({ ...input, reason, jobId, personId: actor.id, at: now })
       await takeOffBellsOfSubject(tx, subjectId, now)
-      const leakId = tank.repairs.find(repair => repair.id === subjectId)?.leakId
-      if (leakId) await hangCure(tx, jobId, leakId, now)
+      if (entry.of === 'repairs') await hangCures(tx, jobId, now)
       return true
     },
   )

@@ -122,8 +122,10 @@ export async function renewTank(actor: Actor, id: string, form: RenewForm): Prom
       for (const leak of current.leaks.filter(each => gone.some(old => old.id === each.partId)))
         await tx.insert(repair).values({
           id: crypto.randomUUID(),
-          leakId: leak.id,
-          method: 'renew-part',
+          jobId: id,
+          leakIds: [leak.id],
+          partIds: [leak.partId],
+          method: 'renew-tank',
           material: 'none',
           batch: '',
           temperature: 293.15,

@@ -15,11 +15,11 @@ import { stepHold } from '../bench/hold/holds'
 import { openJob } from '../job/jobs'
 import { addPurchase, editPurchase, stepPurchase } from '../narrow/purchases'
 import type { Refusal } from '../shop/refusal'
-import { recordRepair } from '../job/repairs'
+import { recordRepair } from '../repair/repairs'
 import { lookAtGasMeter, planWork, readCautions, readGas, recordDrained, recordHotWork, weigh } from './safety'
 import { addFind } from '../bench/finds'
 import { logStrip, tickRefit } from '../strip/strips'
-import { holdForm, newJobForm, openTestShop, setUpHold, startSoap, testActor, testJob, fed } from '../shop/testShop'
+import { fed, holdForm, newJobForm, openTestShop, repairForm, setUpHold, startSoap, testActor, testJob } from '../shop/testShop'
 import { loadJob } from '../job/loadJobs'
 import { strikeEntry } from '../job/strikes'
 
@@ -115,16 +115,7 @@ describe('vapour and heat', () => {
       leakId: null,
     })
     const weld = (minutes: number) =>
-      recordRepair(finn(at(minutes)), job.id, {
-        id: randomUUID(),
-        leakId: job.leaks[0]!.id,
-        method: 'plastic-weld',
-        material: 'none',
-        batch: '',
-        temperature: 291,
-        cureTime: null,
-        note: '',
-      })
+      recordRepair(finn(at(minutes)), job.id, repairForm([job.leaks[0]!.id], { method: 'plastic-weld' }))
     expect((await refusal(weld(0))).message).toContain('cautions')
     await readCautions(finn(), job.id, all, 'heat or sparks')
     expect((await refusal(weld(0))).message).toContain('An empty tank is the dangerous one')

@@ -8,9 +8,9 @@ import { addFind } from '../bench/finds'
 import { endTest } from '../bench/endTest'
 import { closeJob, jobTrail } from '../job/jobs'
 import { loadJob } from '../job/loadJobs'
-import { recordRepair } from '../job/repairs'
+import { recordRepair } from '../repair/repairs'
 import { bells } from '../shop/bells'
-import { openTestShop, startSoap, testActor, testJob } from '../shop/testShop'
+import { openTestShop, repairForm, startSoap, testActor, testJob } from '../shop/testShop'
 import { shopTemperatures, strikeShopTemperature, takeShopTemperature, takeTemperatureFile } from './shopTemperatures'
 
 const HOUR = 3_600_000
@@ -39,17 +39,11 @@ async function repaired(degrees: number, change: Partial<Parameters<typeof recor
   const place = { x1: 1, y1: 1, x2: 2, y2: 2, length: 0.01 }
   await addFind(at(-1), walk.id, { id: randomUUID(), partId, seen: 'bubbles', ...place, note: '', leakId: null })
   const { leaks } = await endTest(at(-0.9), walk.id)
-  return recordRepair(at(0), job.id, {
-    id: randomUUID(),
-    leakId: leaks[0]!.id,
-    method: 'faying',
-    material: 'polysulfide-fast',
-    batch: '',
-    temperature: celsius(degrees),
-    cureTime: null,
-    note: '',
-    ...change,
-  })
+  return recordRepair(
+    at(0),
+    job.id,
+    repairForm([leaks[0]!.id], { method: 'faying', material: 'polysulfide-fast', temperature: celsius(degrees), ...change }),
+  )
 }
 const curedAfter = async (jobId: string) => {
   const { curedAt } = (await loadJob(jobId)).repairs[0]!
@@ -74,7 +68,7 @@ test('a colder shop moves the cure, its bell, what the ledger says and the trail
   expect(jobStanding(now, moment(8.1)).ledger.leaks[0]!.state).toBe('ready to retest')
   const line = (await jobTrail(job.id)).find(each => each.verb === 'moved a cure')!
   expect(line.detail).toEqual({
-    leak: 1,
+    leak: '1',
     from: new Date(moment(4)).toISOString(),
     to: new Date(moment(8)).toISOString(),
   })

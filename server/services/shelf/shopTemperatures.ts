@@ -7,7 +7,7 @@ import type { ShopTemperatureForm } from '../../../shared/schemas/shopTemperatur
 import type { ShopTemperatureView } from '../../../shared/views'
 import { database, type Transaction } from '../../db/client'
 import { person, shopTemperature } from '../../db/schema'
-import { movingCures } from '../job/cureBells'
+import { movingCures } from '../repair/cureBells'
 import { change, type Actor } from '../shop/change'
 import { notFound, Refusal, refuseField } from '../shop/refusal'
 

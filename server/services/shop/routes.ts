@@ -37,6 +37,7 @@ import { eyeFindSchema, findSchema, rigFindSchema } from '../../../shared/leakte
 import { testDescriptors } from '../../../shared/leaktest/tests'
 import { testKinds, type TankTestKind } from '../../../core/leaktest/testKinds'
 import type { Deed } from './may'
+import { repairRoutes } from './repairRoutes'
 
 export interface RouteDescription {
   method: 'get' | 'post' | 'put' | 'patch' | 'delete'
@@ -74,6 +75,7 @@ const entryWords = [...new Set(entriesOfTests.map(entry => entry.value))].map(va
 
 /** Every route of the server, in words. Quantities are SI, times milliseconds since 1970. */
 export const routes: readonly RouteDescription[] = [
+  ...repairRoutes,
   {
     method: 'get',
     path: '/health',

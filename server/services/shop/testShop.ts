@@ -14,6 +14,7 @@ import { cautions } from '../../../core/fuel/makeSafe'
 import { proposedClosures } from '../../../core/circuit/proposedClosures'
 import { SOAP_WATCH_TIME, type SoapMark } from '../../../core/leaktest/soap/soap'
 import { liveParts } from '../../../shared/jobCircuit'
+import type { RepairForm } from '../../../shared/schemas/repair'
 import type { JobView } from '../../../shared/views'
 import { loadJob } from '../job/loadJobs'
 import type { BenchHold } from '../../../shared/leaktest/hold/holdView'
@@ -183,3 +184,20 @@ export async function fed(holdId: string, readings: readonly Reading[]): Promise
   const from = source === 'device' || source === 'stand-in' ? source : { typedBy: row.startedBy }
   return takeReadings(holdId, readings, from)
 }
+
+/** What was done to some leaks, without its stages. */
+export const repairForm = (leakIds: string[], change: Partial<RepairForm> = {}): RepairForm => ({
+  id: randomUUID(),
+  leakIds,
+  partIds: [],
+  method: 'renew-seal',
+  material: 'none',
+  batch: '',
+  temperature: 291,
+  cureTime: null,
+  note: '',
+  until: null,
+  untilReason: '',
+  notUsedUntil: '',
+  ...change,
+})

@@ -1,7 +1,7 @@
 import { throughputFromStandard } from '../../../core/quantity/standardLeakRate'
 import { normalBounds } from '../../../core/hold/belief/verdict'
 import { jobStanding } from '../../jobEntries'
-import { jobView, partView } from '../../jobView.fixture'
+import { jobView, partView, repairView } from '../../jobView.fixture'
 import type { JobView, RepairView } from '../../views'
 import { holdEstimate, holdView } from './holdView.fixture'
 import { jointHolds } from './jointHolds'
@@ -74,7 +74,7 @@ describe('a hold is not counted together with the one before it', () => {
     const leak = { leaks: [{ id: 'l', number: 1, partId: 'a' }] } as Partial<JobView>
     const repair = (at: number, curedAt: number) => ({
       ...leak,
-      repairs: [{ id: 'r', leakId: 'l', at: at * HOUR, curedAt: curedAt * HOUR, struck: null }] as RepairView[],
+      repairs: [repairView({ leakIds: ['l'], at: at * HOUR, curedAt: curedAt * HOUR })],
     })
     expect(whyApart({}, repair(1.7, 1.7))).toEqual(['touched between'])
     expect(whyApart({}, repair(0, 1.8))).toEqual(['cured between'])

@@ -1,6 +1,6 @@
 import { jointEstimate, type Joint } from '../../../core/hold/joint/jointEstimate'
 import { measures, type LedgerTest } from '../../../core/ledger/ledger'
-import { curedAt } from '../../limits'
+import { curedAt } from '../../curing'
 import type { JobView } from '../../views'
 import { mapAt, reachedIn } from '../felt'
 import { testsOf } from '../tests'
@@ -97,10 +97,7 @@ function whyApart(job: JoinedJob, group: readonly HoldView[], hold: HoldView): A
 function touchedBetween(job: JoinedJob, first: HoldView, hold: HoldView): ApartReason | null {
   const reached = new Set(reachedIn(job, first))
   const between = (at: number) => at > first.startedAt && at < hold.stoppedAt!
-  const repairs = job.repairs.filter(repair => {
-    const leak = job.leaks.find(each => each.id === repair.leakId)
-    return leak === undefined || reached.has(leak.partId)
-  })
+  const repairs = job.repairs.filter(repair => repair.partIds.some(id => reached.has(id)))
   if (
     repairs.some(repair => between(repair.at)) ||
     job.touches.some(touch => between(touch.at) && touch.partIds.some(id => reached.has(id))) ||

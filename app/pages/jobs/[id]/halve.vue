@@ -4,7 +4,8 @@ import { probesOf } from '#core/complaint/halvingProbes'
 import { proposedClosures } from '#core/circuit/proposedClosures'
 import { holdingLinks, type TestSetup } from '#core/circuit/reach'
 import { liveParts, reachOn, targetPressure } from '#shared/jobCircuit'
-import { curingLeaks, lastRelief, reliefProblem } from '#shared/limits'
+import { curingParts } from '#shared/curing'
+import { lastRelief, reliefProblem } from '#shared/limits'
 import { probeMethods, type ProbeMethod } from '#shared/schemas/narrow'
 import type { Relief } from '#shared/leaktest/setupForm'
 import type { JobView } from '#shared/views'
@@ -87,7 +88,7 @@ const blowsIn = computed(() => pressure.value > 0 && job.value?.hasStandIn === f
 /** Why nothing may go in yet, or null. */
 const unready = computed(() => {
   if (!job.value) return null
-  if (curingLeaks(job.value, now.value).length > 0 && !earlyReason.value.trim())
+  if (curingParts(job.value, now.value).length > 0 && !earlyReason.value.trim())
     return 'Say why you test before the repair has cured.'
   return blowsIn.value ? reliefProblem(job.value, relief.value, pressure.value, pa => short('pressure', pa)) : null
 })

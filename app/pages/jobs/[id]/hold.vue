@@ -11,7 +11,8 @@ import {
 } from '#shared/leaktest/hold/holdDraft'
 import { holdSchema } from '#shared/leaktest/hold/holdForm'
 import { testsOf } from '#shared/leaktest/tests'
-import { curingLeaks, overLimit, reliefProblem } from '#shared/limits'
+import { curingParts } from '#shared/curing'
+import { overLimit, reliefProblem } from '#shared/limits'
 import type { JobView } from '#shared/views'
 
 /** Set-up of a hold: where readings come from, the gas, the gauge, the boundary, the target. */
@@ -58,7 +59,7 @@ function faults(view: JobView): Record<string, string> {
   if (over) return { testPressure: over }
   const unguarded = holdBlowsIn(draft.value) && reliefProblem(view, relief, testPressure, show)
   if (unguarded) return { relief: unguarded }
-  if (curingLeaks(view, now.value).length === 0 || earlyReason.trim()) return {}
+  if (curingParts(view, now.value).length === 0 || earlyReason.trim()) return {}
   return { earlyReason: 'Say why you test before the repair has cured; the record will show it.' }
 }
 const submit = () =>

@@ -1,6 +1,6 @@
 import { and, asc, gt, isNull } from 'drizzle-orm'
 import { reckonCure } from '../../../core/repair/cure/reckonCure'
-import { repairMaterial } from '../../../core/repair/material/repairMaterials'
+import { cureSheetOf } from '../../../shared/repair/cureSheet'
 import type { RepairView } from '../../../shared/views'
 import type { Transaction } from '../../db/client'
 import { shopTemperature, type repair } from '../../db/schema'
@@ -23,20 +23,24 @@ export async function temperaturesSince(reader: Reader, repairs: readonly Repair
 
 /** How the cure of a repair is reckoned by the temperatures that were read since, and when it has cured. */
 export function cureOf(
-  { material, temperature, cureTime, at }: Pick<RepairView, 'material' | 'temperature' | 'cureTime' | 'at'>,
+  { material, temperature, cureTime, sheet, at }: Pick<RepairView, 'material' | 'temperature' | 'cureTime' | 'sheet' | 'at'>,
   read: readonly TemperatureRow[],
-): Pick<RepairView, 'cure' | 'curedAt'> {
-  const { cure } = repairMaterial(material)
-  if (!cure || cureTime === 0) return { cure: [], curedAt: at }
+): Pick<RepairView, 'cure' | 'curedAt' | 'movableAt' | 'fuelAt'> {
+  const counts = cureSheetOf({ material, cureTime, sheet })
+  if (!counts) return { cure: [], curedAt: at, movableAt: null, fuelAt: null }
   const since = (moment: Date) => (+moment - at) / 1000
-  const { steps, curedAt } = reckonCure(
-    { ...cure, cureTime },
-    temperature,
-    read.map(each => ({
-      t: since(each.at),
-      temperature: each.temperature,
-      lowest: each.lowest === null ? null : { temperature: each.lowest, since: since(each.since!) },
-    })),
-  )
-  return { cure: steps, curedAt: curedAt === null ? null : Math.floor(at + curedAt * 1000) }
+  const readings = read.map(each => ({
+    t: since(each.at),
+    temperature: each.temperature,
+    lowest: each.lowest === null ? null : { temperature: each.lowest, since: since(each.since!) },
+  }))
+  const after = (time: number) => reckonCure({ ...counts, cureTime: time }, temperature, readings)
+  const moment = (seconds: number | null) => (seconds === null ? null : Math.floor(at + seconds * 1000))
+  const { steps, curedAt } = after(counts.cureTime)
+  return {
+    cure: steps,
+    curedAt: moment(curedAt),
+    movableAt: moment(after(counts.moveTime).curedAt),
+    fuelAt: moment(after(counts.fuelTime).curedAt),
+  }
 }

@@ -1,0 +1,3 @@
+import { shopFigures } from '../../services/repair/decide'
+
+export default signedInRoute('read', null, () => shopFigures())

@@ -1,0 +1,3 @@
+import { heldRecords } from '../services/repair/decide'
+
+export default signedInRoute('read', null, () => heldRecords())

@@ -1,0 +1,3 @@
+import { materials } from '../../services/shelf/materials'
+
+export default signedInRoute('read', null, () => materials())

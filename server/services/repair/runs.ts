@@ -1,0 +1,328 @@
+import { eq } from 'drizzle-orm'
+import { ratioProblem } from '../../../core/repair/amount/mix'
+import { mixProblem } from '../../../core/repair/cure/potLife'
+import { cannotHold, cannotWork, unsuited } from '../../../core/repair/method/fit'
+import { repairMethod } from '../../../core/repair/method/repairMethods'
+import { wallMaterial } from '../../../core/repair/defect/defect'
+import { listWords } from '../../../core/words/words'
+import { openRuns, repairOfRun, runOfJob, runSheet, stagesOfRun, type RunNow } from '../../../shared/repair/runView'
+import { repairedParts } from '../../../shared/repair/repairedParts'
+import type { RunEntryForm, RunFacts, RunForm, RunKind } from '../../../shared/repair/runEntries'
+import { inKilopascals } from '../../../shared/limits'
+import type { JobView, RunView } from '../../../shared/views'
+import { database, type Transaction } from '../../db/client'
+import { repairRun, runEntry, strike } from '../../db/schema'
+import { loadJob } from '../job/loadJobs'
+import { mustBeGasFree, mustHaveReadCautions } from '../safe/safety'
+import { mustBeSheetOf, takeOfLots } from '../shelf/materials'
+import { takeOffBellsOfSubject } from '../shop/bells'
+import { change, type Actor } from '../shop/change'
+import { idTaken, notFound, Refusal, refuseField } from '../shop/refusal'
+import { hangCures } from './cureBells'
+import { makeRepair, mustBeApproved, mustBeOn, mustTake, repairTargets } from './repairs'
+import { hangRunBells } from './runBells'
+
+/**
+ * Begins a repair, stage by stage. A repeated id is the same run.
+ * @throws Refusal 404 for leaks or parts that the job has not, 409 where they are being repaired already, 422 for what cannot
+ *   work or hold there, or only gets it home without a day
+ */
+export async function beginRun(actor: Actor, jobId: string, form: RunForm): Promise<JobView> {
+  const { until, ...rest } = form
+  await change(
+    actor,
+    {
+      verb: 'began a repair',
+      touches: ['leaks'],
+      jobId,
+      subjectId: form.id,
+      detail: { method: form.method, material: form.material },
+    },
+    async (tx, now) => {
+      const [same] = await tx.select({ id: repairRun.id }).from(repairRun).where(eq(repairRun.id, form.id))
+      if (same) return null
+      const job = await loadJob(jobId, tx)
+      mustBeOn(job, form)
+      const sheet = form.sheetId === null ? null : await mustBeSheetOf(tx, form.sheetId, form.material)
+      mustWork(job, form, sheet?.facts.fuels ?? [])
+      mustTake(form.method, form.material)
+      if (repairMethod(form.method).counts === 'temporary' && (until === null || until <= +now))
+        throw refuseField('until', 'This only gets it home: say until which day to come it may stay, and why.')
+      const busy = openRuns(job, +now).find(run => run.leakIds.some(id => form.leakIds.includes(id)))
+      if (busy)
+        throw new Refusal(
+          409,
+          `That leak is being repaired already: ${repairMethod(busy.method).doing.toLowerCase()}, begun by ${busy.by}.`,
+        )
+      if (repairMethod(form.method).heat) {
+        mustHaveReadCautions(job, actor, 'heat or sparks', 'heat')
+        mustBeGasFree(job, +now)
+      }
+      await tx.insert(repairRun).values({
+        ...rest,
+        partIds: repairedParts(job, form),
+        until: until === null ? null : new Date(until),
+        jobId,
+        personId: actor.id,
+        at: now,
+      })
+      await hangRunBells(tx, await loadJob(jobId, tx), form.id, now)
+      return true
+    },
+  )
+  return loadJob(jobId)
+}
+
+/** @throws Refusal 422 for a method or a material that cannot work on what is there */
+function mustWork(
+  job: JobView,
+  { method, material, leakIds, partIds }: RunForm,
+  fuels: Parameters<typeof cannotHold>[2],
+): void {
+  const { craft, fuel } = job
+  for (const partId of repairTargets(job, leakIds, partIds)) {
+    const family = job.parts.find(part => part.id === partId)?.family ?? null
+    const leak = job.leaks.find(each => each.partId === partId && leakIds.includes(each.id))
+    const defect = job.defectCards.findLast(card => card.leakId === leak?.id)?.defect
+    const why = defect
+      ? cannotWork(method, { defect, family, craft: craft.kind, fuel })
+      : unsuited(method, { material: job.material, craft: craft.kind, family })
+    if (why) throw refuseField('method', `That cannot be done here: ${why}.`)
+    const lets = cannotHold(material, { defect: defect ?? { material: wallMaterial(job.material) }, fuel }, fuels)
+    if (lets) throw refuseField('material', `That cannot be used here: ${lets}.`)
+  }
+}
+
+/**
+ * Records what was done in a run; what has a clock hangs its bell. A repeated id is the same entry. What was tapped without a
+ * network says how long ago that was.
+ * @throws Refusal 409 when the stage is no longer the one that is being done, with who ended it; 422 for what is not over yet
+ *   without a reason, a mix that is off its ratio, too cold or too warm, a tin that is too old
+ */
+export async function recordRunEntry<K extends RunKind>(
+  actor: Actor,
+  runId: string,
+  kind: K,
+  form: RunEntryForm<K>,
+): Promise<JobView> {
+  const [row] = await database().select({ jobId: repairRun.jobId }).from(repairRun).where(eq(repairRun.id, runId))
+  if (!row) throw notFound('repair')
+  const { id, ago, ...facts } = form as RunEntryForm<RunKind>
+  await change(
+    actor,
+    { verb: runVerbs[kind], touches: ['leaks'], jobId: row.jobId, subjectId: id, detail: { run: runId, ...facts } },
+    async (tx, now) => {
+      const job = await loadJob(row.jobId, tx)
+      const run = job.runs.find(each => each.id === runId)!
+      const known = run.entries.find(each => each.id === id)
+      if (known) {
+        if (known.kind !== kind) throw idTaken()
+        return null
+      }
+      // Neither before what was recorded last, nor after now: a clock that is set back loses nothing.
+      const last = Math.max(run.at, ...run.entries.map(entry => entry.at))
+      const at = new Date(Math.max(Math.min(+now, Math.max(+now - ago, last)), last))
+      const before = runOfJob(job, run, +at)
+      await check({ tx, actor, now: at, job, run, before }, kind, facts as RunFacts)
+      await tx.insert(runEntry).values({ id, runId, kind, facts: facts as RunFacts, personId: actor.id, at })
+      await settle({ tx, actor, now: at, job, run, before }, id, kind, facts as RunFacts)
+      await hangRunBells(tx, await loadJob(row.jobId, tx), runId, now)
+      return true
+    },
+  )
+  return loadJob(row.jobId)
+}
+
+const runVerbs: Record<RunKind, string> = {
+  tick: 'ticked in a repair',
+  mix: 'mixed for a repair',
+  vacuum: 'read the column in a repair',
+  done: 'ended a stage of a repair',
+  skip: 'skipped a stage of a repair',
+  back: 'went back in a repair',
+  mishap: 'said that a repair went wrong',
+  pause: 'paused a repair',
+  resume: 'went on with a repair',
+  abandon: 'gave a repair up',
+  speed: 'set the practice clock of a repair',
+}
+
+interface Recording {
+  tx: Transaction
+  actor: Actor
+  now: Date
+  job: JobView
+  run: RunView
+  before: RunNow
+}
+
+/** @throws Refusal when an entry does not belong where the run is, or is not right */
+async function check(its: Recording, kind: RunKind, facts: RunFacts): Promise<void> {
+  const { run, before, job, now, tx, actor } = its
+  if (before.state.over) throw new Refusal(409, 'This repair is over: nothing more is recorded on it.')
+  const { current } = before.state
+  if ('stage' in facts && kind !== 'back') mustBeCurrent(before, facts.stage)
+  switch (kind) {
+    case 'speed':
+      if (!run.simulated) throw new Refusal(409, 'Only a practised repair has a clock that runs fast.')
+      return
+    case 'tick': {
+      const { item } = facts as RunEntryForm<'tick'>
+      if (current!.items && (item === null || !current!.items.includes(item)))
+        throw refuseField('item', 'That is not on the list of this stage.')
+      const ticked = current!.ticks.find(tick => tick.item !== null && tick.item === item)
+      if (ticked) throw new Refusal(409, `${ticked.by} ticked that already.`)
+      return
+    }
+    case 'mix':
+      return checkMix(its, facts as RunEntryForm<'mix'>)
+    case 'vacuum': {
+      const { clock } = current!.stage
+      if (clock.kind !== 'vacuum') throw refuseField('stage', 'No column is read in this stage.')
+      const { pressure } = facts as RunEntryForm<'vacuum'>
+      if (pressure > 2 * job.pressureLimit)
+        throw refuseField('pressure', `${inKilopascals(pressure)} would have buckled this tank. Check the unit.`)
+      return
+    }
+    case 'done':
+      return checkDone(its, facts as RunEntryForm<'done'>)
+    case 'back':
+      if (!before.state.stages.some(each => each.stage.key === (facts as { stage: string }).stage))
+        throw refuseField('stage', 'There is no such stage in this repair.')
+      return
+    case 'mishap':
+      if (!current!.stage.mishaps.some(each => each.key === (facts as { mishap: string }).mishap))
+        throw refuseField('mishap', 'That is not what goes wrong in this stage.')
+      return
+    case 'pause':
+      if (before.state.paused) throw new Refusal(409, 'It is paused already.')
+      return
+    case 'resume':
+      if (!before.state.paused) throw new Refusal(409, 'It goes on already.')
+      return
+    default:
+      void [tx, actor, now]
+  }
+}
+
+function mustBeCurrent({ state }: RunNow, stage: string): void {
+  if (state.current?.stage.key === stage) return
+  const its = state.stages.find(each => each.stage.key === stage)
+  if (!its) throw refuseField('stage', 'There is no such stage in this repair.')
+  throw new Refusal(
+    409,
+    its.by
+      ? `${its.by} ended “${its.stage.title}” already. The repair is at “${state.current!.stage.title}”.`
+      : `It is not there yet: the repair is at “${state.current!.stage.title}”.`,
+  )
+}
+
+async function checkMix({ tx, actor, now, job, run, before }: Recording, mix: RunEntryForm<'mix'>): Promise<void> {
+  const { clock } = before.state.current!.stage
+  if (clock.kind !== 'mix' && !(clock.kind === 'list' && clock.gels !== undefined))
+    throw refuseField('stage', 'Nothing is mixed in this stage: lay everything out first.')
+  mustBeApproved(job, run.method)
+  const { cure, ratio } = runSheet(run)
+  const wrong = cure && mixProblem(cure, mix.temperature)
+  if (wrong) throw refuseField('temperature', wrong)
+  if (ratio) {
+    if (mix.hardener === null) throw refuseField('hardener', 'Both parts have to be in the cup.')
+    const off = ratioProblem(mix.base, mix.hardener, ratio)
+    if (off && (!mix.reason || off.startsWith('The parts'))) throw refuseField('hardener', off)
+  }
+  await takeOfLots(tx, actor, now, { jobId: job.id, runId: run.id, material: run.material, taken: mix.taken })
+}
+
+async function checkDone({ job, run, before }: Recording, done: RunEntryForm<'done'>): Promise<void> {
+  const { stage } = before.state.current!
+  const hidden =
+    stage.hides && done.photoId === null ? 'It will be hidden: photograph it first, or say why there is no photograph.' : null
+  const why = before.notYet ?? hidden
+  if (why && !done.reason) throw refuseField('reason', why)
+  if (done.photoId !== null && !job.photos.some(photo => photo.id === done.photoId)) throw notFound('photograph on this job')
+  if (stage.key === 'certificate' && !job.hotWork.some(each => !each.struck) && !done.reason)
+    throw refuseField('reason', 'No certificate is kept under Make safe yet: keep it first, or say why there is none.')
+  if (!stage.applies) return
+  mustBeApproved(job, run.method)
+  if (runSheet(run).cure && done.temperature === null) throw refuseField('temperature', 'Say how warm it is where it cures.')
+}
+
+/** What an entry leads to: the repair itself, or that it is undone. */
+async function settle(
+  { tx, actor, now, job, run, before }: Recording,
+  id: string,
+  kind: RunKind,
+  facts: RunFacts,
+): Promise<void> {
+  const { current } = before.state
+  if (kind === 'done' && current!.stage.applies) {
+    const done = facts as RunEntryForm<'done'>
+    await takeOfLots(tx, actor, now, { jobId: job.id, runId: run.id, material: run.material, taken: done.taken })
+    const batches = run.entries.flatMap(entry => (entry.kind === 'mix' ? [(entry.facts as RunEntryForm<'mix'>).batch] : []))
+    const { cure } = runSheet(run)
+    await makeRepair(tx, actor, now, job, {
+      id,
+      leakIds: run.leakIds,
+      partIds: run.partIds,
+      method: run.method,
+      material: run.material,
+      batch: listWords([...new Set([...batches, done.batch].filter(Boolean))]),
+      temperature: done.temperature ?? 293.15,
+      sheet: run.sheet && cure ? pickCure(cure) : null,
+      cureTime: null,
+      until: run.until,
+      untilReason: run.untilReason,
+      notUsedUntil: run.notUsedUntil,
+      note: '',
+      runId: run.id,
+    })
+  }
+  if (kind === 'back' || kind === 'mishap' || kind === 'abandon') await undo(tx, actor, now, job, run, kind, facts)
+}
+
+const pickCure = ({
+  cureTime,
+  potLife,
+  referenceTemperature,
+  floor,
+  ceiling,
+  moveTime,
+  fuelTime,
+}: NonNullable<ReturnType<typeof runSheet>['cure']>) => ({
+  cureTime,
+  potLife,
+  referenceTemperature,
+  floor,
+  ceiling,
+  moveTime,
+  fuelTime,
+})
+
+/** Going back behind what was put on takes its repair back: the leak is open again. */
+async function undo(
+  tx: Transaction,
+  actor: Actor,
+  now: Date,
+  job: JobView,
+  run: RunView,
+  kind: RunKind,
+  facts: RunFacts,
+): Promise<void> {
+  const made = repairOfRun(job, run.id)
+  if (!made || kind === 'abandon') return
+  const stages = stagesOfRun(run)
+  const its = facts as { stage: string; mishap?: string; reason?: string }
+  const mishap = stages.find(stage => stage.key === its.stage)?.mishaps.find(each => each.key === its.mishap)
+  const to = stages.findIndex(stage => stage.key === (mishap?.backTo ?? its.stage))
+  if (to > stages.findIndex(stage => stage.applies)) return
+  await tx.insert(strike).values({
+    id: crypto.randomUUID(),
+    jobId: job.id,
+    subjectId: made.id,
+    reason: mishap ? `It went wrong: ${mishap.words.toLowerCase()}` : `Gone back: ${its.reason ?? ''}`,
+    personId: actor.id,
+    at: now,
+  })
+  await takeOffBellsOfSubject(tx, made.id, now)
+  await hangCures(tx, job.id, now)
+}
