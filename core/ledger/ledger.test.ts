@@ -417,3 +417,44 @@ describe('a leak that was measured', () => {
     ])
   })
 })
+
+describe('a trial and what only gets it home', () => {
+  const days = [0, 10, 30, 70]
+  const trial = [ledgerRepair('L', 'drain', 10, 20, { trial: days })]
+  const tested = (...when: number[]) => ({ ...leakOnDrain, repairs: trial, tests: when.map(each => hold(each, 'sealed')) })
+  test('counts as sealed only when the last of its tests has passed', () => {
+    expect(leakOf(at(tested(), 25))).toBe('ready to retest')
+    const first = at(tested(21), 25)
+    expect(leakOf(first)).toBe('on trial')
+    expect(first.state).toBe('repairing')
+    expect(first.parts.every(part => part.standing === 'stands')).toBe(true)
+    expect(leakOf(at(tested(21), 30))).toBe('ready to retest')
+    expect(leakOf(at(tested(21, 31, 51), 60))).toBe('on trial')
+    expect(at(tested(21, 31, 51, 89), 100).state).toBe('repairing')
+    const last = at(tested(21, 31, 51, 90), 100)
+    expect(leakOf(last)).toBe('sealed')
+    expect(last.state).toBe('sealed')
+  })
+  test('one that was missed is made good by the next, but never by an earlier one', () => {
+    expect(leakOf(at(tested(90), 100))).toBe('sealed')
+    expect(leakOf(at(tested(89), 100))).toBe('ready to retest')
+  })
+  test('a find on the way brings it back, and a touch takes the test of that day away', () => {
+    const found2 = { ...tested(21, 31), finds: [...leakOnDrain.finds, { leakId: 'L', testId: null, at: 40 }] }
+    expect(leakOf(at(found2, 45))).toBe('back')
+    const touched = { ...tested(90), touches: [{ at: 95, partIds: ['drain'], kind: 'knocked' as const }] }
+    expect(leakOf(at(touched, 100))).toBe('ready to retest')
+  })
+  test('a cure that the cold moves, moves the trial with it', () => {
+    const late = [ledgerRepair('L', 'drain', 10, 50, { trial: days })]
+    expect(leakOf(at({ ...tested(90), repairs: late }, 100))).toBe('on trial')
+    expect(leakOf(at({ ...tested(120), repairs: late }, 130))).toBe('sealed')
+  })
+  test('what is only for now is held and never sealed', () => {
+    const patched = { ...leakOnDrain, repairs: [ledgerRepair('L', 'drain', 10, 20, { until: 200 })] }
+    expect(leakOf(at(patched, 30))).toBe('ready to retest')
+    const held = at({ ...patched, tests: [hold(40, 'sealed'), hold(300, 'sealed')] }, 400)
+    expect(leakOf(held)).toBe('held for now')
+    expect(held.state).toBe('repairing')
+  })
+})

@@ -282,3 +282,12 @@ test('a retest is fed so that it reaches the part, by vacuum where only that doe
     sentence: 'Top seam is cured and ready to retest. Only a vacuum reaches it.',
   })
 })
+
+test('what is on trial is tested again on its day, and what is only for now is mended for good', () => {
+  const tests = [hold(20, 'sealed')]
+  const trial = { ...found('cap'), repairs: [ledgerRepair('L1', 'cap', 3, 4, { trial: [0, 500] })], tests }
+  expect(step(trial)).toMatchObject({ action: 'trial', at: 504, about: 'L1', sentence: 'Cap is tight so far, on trial.' })
+  const held = { ...found('cap'), repairs: [ledgerRepair('L1', 'cap', 3, 4, { until: 900 })], tests }
+  expect(step(held)).toMatchObject({ action: 'repair', about: 'L1' })
+  expect(step(held).sentence).toContain('only held for now')
+})

@@ -1,3 +1,4 @@
+import { reckonCure } from './reckonCure'
 import { cureBand, cureProgress, cureSpeed, potLife, timeToCure } from './cure'
 import { repairMaterial, repairMaterials, type CureSheet } from '../material/repairMaterials'
 
@@ -41,4 +42,35 @@ test('every material that cures has a sheet that makes sense', () => {
     expect(cure!.cureTime).toBeGreaterThan(cure!.potLife)
   }
   expect(() => repairMaterial('chewing gum')).toThrow('no repair material')
+})
+
+test('a shop that swings as a sine over days cures by the closed form, from a log of every five minutes, within 1 %', () => {
+  // The mean of 2^(A sin / 10) over whole days is the modified Bessel function I0(A ln 2 / 10), here by its series.
+  const bessel = (x: number) => {
+    let [sum, term] = [1, 1]
+    for (let k = 1; k < 20; k++) sum += term *= (x / 2 / k) ** 2
+    return sum
+  }
+  const day = 86_400
+  for (const [mean, swing] of [
+    [288.15, 8],
+    [295.15, 3],
+    [283.15, 12],
+  ] as const) {
+    const cureTime = 2 ** ((mean - 298.15) / 10) * bessel((swing * Math.LN2) / 10) * 3 * day
+    const slow = { ...sheet, cureTime, floor: 200, ceiling: 400 }
+    const read = Array.from({ length: (3 * day) / 300 + 1 }, (_, i) => ({
+      t: i * 300,
+      temperature: mean + swing * Math.sin((2 * Math.PI * i * 300) / day),
+    }))
+    expect(cureProgress(slow, read, 3 * day)).toBeCloseTo(1, 2)
+    // As the shop's thermometer counts, the colder of two readings: never sooner, and within 1 %.
+    const { curedAt } = reckonCure(
+      slow,
+      read[0]!.temperature,
+      read.map(each => ({ ...each, lowest: null })),
+    )
+    expect(curedAt! / (3 * day)).toBeGreaterThanOrEqual(1)
+    expect(curedAt! / (3 * day)).toBeLessThan(1.01)
+  }
 })
