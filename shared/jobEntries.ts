@@ -7,6 +7,7 @@ import { testKindKeys, testKinds } from '../core/leaktest/testKinds'
 import { liveParts, targetPressure } from './jobCircuit'
 import { ledgerParts } from './ledgerParts'
 import { curedAt } from './curing'
+import { repairUnderWay } from './repair/underWay'
 import { runTouches } from './repair/runTouches'
 import { jointHolds, withJoint } from './leaktest/hold/jointHolds'
 import { descriptorOf, isRunning } from './leaktest/tests'
@@ -75,10 +76,11 @@ function beginningOf({ work, complaint, answers, repairs, touches }: JobView): B
 export function jobStanding(job: JobView, now: number): { entries: LedgerEntries; ledger: Ledger; next: NextStep } {
   const entries = jobEntries(job)
   const ledger = deriveLedger(entries, now)
+  const running = runningTest(job)
   return {
     entries,
     ledger,
-    next: nextStep(ledger, entries, runningTest(job), beginningOf(job)),
+    next: (running ? null : repairUnderWay(job, now)) ?? nextStep(ledger, entries, running, beginningOf(job)),
   }
 }
 

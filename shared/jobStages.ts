@@ -17,17 +17,18 @@ export interface Stage {
 
 /** Where each next action happens. */
 const stageOf: Record<NextAction, StageName> = {
-  watch: 'Test',
-  check: 'Narrow',
-  line: 'Strip',
-  test: 'Test',
-  find: 'Test',
-  repair: 'Repair',
-  wait: 'Repair',
-  retest: 'Prove',
-  trial: 'Prove',
-  settle: 'Prove',
-  record: 'Prove',
+  'watch': 'Test',
+  'check': 'Narrow',
+  'line': 'Strip',
+  'test': 'Test',
+  'find': 'Test',
+  'repair': 'Repair',
+  'wait': 'Repair',
+  'retest': 'Prove',
+  'trial': 'Prove',
+  'go on': 'Repair',
+  'settle': 'Prove',
+  'record': 'Prove',
 }
 
 /** A test that measured has an estimate; one that looked has ended. */

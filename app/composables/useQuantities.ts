@@ -54,6 +54,11 @@ export function useQuantities() {
       area: linear('m²', 1, 2),
       count: linear('', 1, 0),
       give: linear('% a kPa', 1e-5, 3),
+      smallMass: linear('g', 1e-3, 1, 'mass'),
+      days: linear('days', 86_400, 1, 'time'),
+      minutes: linear('min', 60, 0, 'time'),
+      smallArea: linear('mm²', 1e-6, 1),
+      film: linear('mm', 1e-3, 2, 'length'),
     }
   })
   /** Figure alone, in the person's unit. @param digits decimals; the unit's own when absent */

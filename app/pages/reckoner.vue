@@ -6,6 +6,9 @@ const tabs = [
   { label: 'Column and sensor', value: 'scale' },
   { label: 'Balloon and weather', value: 'balloon' },
   { label: 'Weight and vapour', value: 'weight' },
+  { label: 'Mix and cure', value: 'mix' },
+  { label: 'How much', value: 'amount' },
+  { label: 'O-ring', value: 'ring' },
   { label: 'Thread and clamp', value: 'thread' },
 ] as const
 type Tab = (typeof tabs)[number]['value']
@@ -40,6 +43,9 @@ useActionKeys(
     <ScaleReckoner v-else-if="tab === 'scale'" />
     <BalloonReckoner v-else-if="tab === 'balloon'" />
     <WeightReckoner v-else-if="tab === 'weight'" />
+    <MixReckoner v-else-if="tab === 'mix'" />
+    <AmountReckoner v-else-if="tab === 'amount'" />
+    <ORingReckoner v-else-if="tab === 'ring'" />
     <ThreadReckoner v-else />
   </div>
 </template>

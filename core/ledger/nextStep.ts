@@ -19,6 +19,7 @@ export const nextActions = [
   'wait',
   'retest',
   'trial',
+  'go on',
   'settle',
   'record',
 ] as const
@@ -45,7 +46,7 @@ export interface NextStep {
   way: { rig: string; vacuum: boolean } | null
 }
 
-const step = (action: NextAction, sentence: string, more: Partial<NextStep> = {}): NextStep => ({
+export const step = (action: NextAction, sentence: string, more: Partial<NextStep> = {}): NextStep => ({
   action,
   sentence,
   at: null,

@@ -341,7 +341,7 @@ describe('a cure that is forgotten or shortened', () => {
     const { state, missing } = await standing(job)
     expect(state).toBe('repairing')
     // The whole skin is lined, not only what leaked.
-    expect(missing).toEqual(expect.arrayContaining(['Bottom seam', 'Tank skin']))
+    expect(missing).toEqual(expect.arrayContaining(['Bottom seam', 'Skin']))
     await held(job, 150)
     expect((await standing(job)).state).toBe('sealed')
   })

@@ -9,7 +9,6 @@ import type { JobView, RepairView } from '#shared/views'
 /** The register: each leak with its state, where it was found and what was done to it. */
 const props = defineProps<{ job: JobView; ledger: Ledger; now: number }>()
 defineEmits<{
-  repair: [leakId: string]
   thermometer: []
   strike: [subject: { id: string; name: string }]
   seen: [start: SeenStart]
@@ -105,8 +104,8 @@ const repairText = (repair: RepairView) =>
           color="neutral"
           variant="outline"
           class="min-h-11"
-          @click="$emit('repair', leak.id)"
-          >{{ repairs.length ? 'Repair again' : 'Repair' }}</UButton
+          :to="`/jobs/${job.id}/leaks/${leak.id}`"
+          >{{ repairs.length ? 'Mend it again' : 'How to mend it' }}</UButton
         >
       </li>
     </ul>

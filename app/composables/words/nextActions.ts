@@ -15,13 +15,15 @@ export function nextAction(jobId: string, next: NextStep): { label: string; to: 
     case 'check':
       return { label: 'To the first check', to: `${job}/narrow` }
     case 'line':
-      return { label: 'To the strip list', to: `${job}/strip` }
+      return { label: 'Line it', to: `${job}/mend?of=liner` }
     case 'test':
       return { label: 'Set up a hold', to: setUpPage(jobId) }
     case 'find':
       return { label: 'Find it with soap', to: setUpPage(jobId) }
     case 'repair':
-      return { label: 'Record the repair', to: `${job}?repair=${next.about}` }
+      return { label: 'How to mend it', to: `${job}/leaks/${next.about}` }
+    case 'go on':
+      return { label: 'Go on with the repair', to: `/bench/repairs/${jobId}/${next.about}` }
     case 'wait':
       return next.at
         ? { label: `Retest at ${clockText(next.at)}`, to: setUpPage(jobId) }

@@ -20,5 +20,10 @@ export const quantityKinds = [
   'area',
   'count',
   'give',
+  'smallMass',
+  'days',
+  'minutes',
+  'smallArea',
+  'film',
 ] as const
 export type QuantityKind = (typeof quantityKinds)[number]

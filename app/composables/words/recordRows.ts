@@ -72,7 +72,10 @@ const rigRows = (job: JobView, now: number, partName: PartName) =>
 const NOTHING = '–'
 
 /** What a repair was for: its leaks, or its parts where nothing leaked. */
-export function repairSubject(job: Pick<JobView, 'leaks' | 'parts'>, { leakIds, partIds }: RepairView): string {
+export function repairSubject(
+  job: Pick<JobView, 'leaks' | 'parts'>,
+  { leakIds, partIds }: Pick<RepairView, 'leakIds' | 'partIds'>,
+): string {
   if (leakIds.length > 0) return `Leak ${listWords(leakIds.map(id => String(leakNumber(job, id))))}`
   const names = partIds.map(id => lowerFirst(job.parts.find(part => part.id === id)?.name ?? 'a part'))
   return names.length > 3 ? `${names.length} parts` : upperFirst(listWords(names))

@@ -7,6 +7,7 @@ const session = useSession()
 const { value: rows, error, refresh } = useRefreshed(() => callApi<BayRow[]>('bench'), touchesJob)
 const now = useClock()
 const running = computed(() => rows.value?.filter(row => row.next.action === 'watch') ?? [])
+const repairing = computed(() => rows.value?.filter(row => row.next.action === 'go on') ?? [])
 const wanting = computed(
   () => rows.value?.filter(row => ['test', 'retest', 'settle', 'find', 'wait'].includes(row.next.action)) ?? [],
 )
@@ -38,6 +39,20 @@ const wanting = computed(
         }}</UButton>
       </li>
     </ul>
+    <template v-if="repairing.length">
+      <h2 class="mb-2">Being repaired</h2>
+      <ul class="mb-6 space-y-3">
+        <li v-for="row in repairing" :key="row.id" class="sheet flex flex-wrap items-center justify-between gap-4">
+          <span class="min-w-0 flex-1 basis-72"
+            ><b class="block">{{ row.craft }}, {{ row.tankName }}</b
+            ><span class="soft">{{ row.next.sentence }}</span></span
+          >
+          <UButton :to="nextAction(row.id, row.next).to" color="neutral" size="xl">{{
+            nextAction(row.id, row.next).label
+          }}</UButton>
+        </li>
+      </ul>
+    </template>
     <h2 class="mb-2">These want a test</h2>
     <p v-if="!wanting.length" class="sheet soft">
       No tank waits for a test. <NuxtLink to="/" class="font-semibold underline">To the Bay</NuxtLink>

@@ -65,6 +65,7 @@ useActionKeys('Shelf', [{ key: 'n', label: 'Add to the kit', run: () => edit(nul
         >Add<span class="key max-sm:hidden">N</span></UButton
       >
     </header>
+    <ShelfTabs />
     <p v-if="!groups.length" class="sheet soft">
       Nothing on the Shelf yet. Add the gauge that you use most, and the rig it hangs on; then check the rig dead-ended.
     </p>

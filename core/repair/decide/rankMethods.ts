@@ -1,5 +1,5 @@
 import { wallOf } from '../defect/defect'
-import { unfit, type RepairCase } from '../method/fit'
+import { limitOf, unfit, type RepairCase } from '../method/fit'
 import { repairMethods, type RepairMethod, type RepairMethodKey, type RepairStanding } from '../method/repairMethods'
 import type { FuelKey } from '../../fuel/fuels'
 import { schools, type School } from './schools'
@@ -20,8 +20,8 @@ export interface RankedMethod {
 export interface Ranking {
   /** what can work, the default first */
   ways: RankedMethod[]
-  /** what cannot, each with the end of a sentence */
-  notHere: { method: RepairMethod; why: string }[]
+  /** what cannot, each with the end of a sentence; `limit` where no money moves it */
+  notHere: { method: RepairMethod; why: string; limit: boolean }[]
   /** over which question the trade has schools, and why this one is the default; null where it has none */
   school: Pick<School, 'question' | 'why'> | null
 }
@@ -70,7 +70,7 @@ export function rankMethods(its: TriedCase, sheetFuels?: readonly FuelKey[]): Ra
     ways,
     notHere: repairMethods.flatMap(method => {
       const why = reasonAgainst.get(method.key)
-      return why ? [{ method, why }] : []
+      return why ? [{ method, why, limit: limitOf(method.key, its) !== null }] : []
     }),
     school: school && { question: school.question, why: school.why },
   }

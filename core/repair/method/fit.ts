@@ -39,18 +39,25 @@ export const defectNoun = (kind: DefectKind) => nouns[kind]
  * Why a method cannot work on what is there, as the end of a sentence; null when it can. What nobody can change comes first: the
  * craft, the metal; then the wall, what was smeared on, size, reach and movement.
  */
-export function cannotWork(key: RepairMethodKey, { defect, family, craft }: RepairCase): string | null {
+export function cannotWork(key: RepairMethodKey, its: RepairCase): string | null {
   const method = repairMethod(key)
-  if (method.never?.craft.includes(craft)) return method.never.because
-  if (method.on && !method.on.materials.includes(defect.material)) return method.on.because
+  const { defect, family } = its
   return (
-    wallProblem(method, defect) ??
+    limitOf(key, its) ??
     smearProblem(method, defect) ??
     purposeProblem(method, defect, family) ??
     sizeProblem(method, defect) ??
     reachProblem(method, defect) ??
     placeProblem(method, defect)
   )
+}
+
+/** Why no money makes a method work on what is there: the craft, what it is made of, its wall; null where none of them stands against it. */
+export function limitOf(key: RepairMethodKey, { defect, craft }: RepairCase): string | null {
+  const method = repairMethod(key)
+  if (method.never?.craft.includes(craft)) return method.never.because
+  if (method.on && !method.on.materials.includes(defect.material)) return method.on.because
+  return wallProblem(method, defect)
 }
 
 function wallProblem({ walls }: RepairMethod, defect: Defect): string | null {

@@ -415,6 +415,8 @@ export const repairMethods = known(
   repairMethodKeys,
 )
 
+export const isRepairMethodKey = (key: string): key is RepairMethodKey => (repairMethodKeys as readonly string[]).includes(key)
+
 /** The method with a key. */
 export const repairMethod = (key: RepairMethodKey): RepairMethod => repairMethods.find(method => method.key === key)!
 

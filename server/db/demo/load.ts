@@ -2,6 +2,7 @@ import { isNull, lt, and } from 'drizzle-orm'
 import { closeDatabase, database } from '../client'
 import { bell } from '../schema'
 import { demoKit } from './kit'
+import { demoRepairs } from './repairs'
 import { demoJob, demoPerson, mLmin } from './shop'
 
 /** The demo shop: Skerry Reach Workshop, its jobs made by the simulated tanks and the real analysis, dated back from now. */
@@ -260,6 +261,8 @@ const tug = await demoJob(
   { unruliness: 0.3 },
 )
 await tug.hold('1', ago(7 * 60_000), 7, { testPressure: 3500, gaugeStep: 10, gaugeNoise: 5 }, true)
+
+await demoRepairs(finn, now)
 
 // Bells that would have been answered days ago.
 await database()

@@ -35,9 +35,20 @@ import { loadJob } from '../../services/job/loadJobs'
 import { readCautions } from '../../services/safe/safety'
 import { answerCheck, recordOutcome } from '../../services/narrow/narrowing'
 import { addPurchase, stepPurchase } from '../../services/narrow/purchases'
+import { usualDefect, type Defect } from '../../../core/repair/defect/defect'
+import type { RepairMethodKey } from '../../../core/repair/method/repairMethods'
+import type { EyeFindForm } from '../../../shared/leaktest/findForm'
+import type { RunEntryForm, RunForm, RunKind } from '../../../shared/repair/runEntries'
+import type { ApprovalStep } from '../../../shared/schemas/approval'
+import { addEyeFind } from '../../services/job/eyeFinds'
+import { fillCard, recordApproval } from '../../services/repair/decide'
+import { beginRun, recordRunEntry } from '../../services/repair/runs'
 import { recordRepair } from '../../services/repair/repairs'
 import { database } from '../client'
 import { job, person } from '../schema'
+
+/** What is done in a demo's repair: after so many minutes, of which kind, with what. */
+export type DemoAct = [minute: number, kind: RunKind, facts: Record<string, unknown>]
 
 const HOUR = 3_600_000
 export const DEMO_PASSWORD = 'skerry-reach'
@@ -220,6 +231,7 @@ export async function demoJob(
     left = 0,
   ) => {
     const repairId = demoId(`${id} repair ${leakNumber} ${+at - +opened}`)
+    if (facts.craftKind === 'light aircraft') await approve(at, form.method, 'granted', 'maintenance manual, fuel system')
     view = await recordRepair(actor(at), id, {
       id: repairId,
       leakIds: [view.leaks.find(leak => leak.number === leakNumber)!.id],
@@ -237,6 +249,71 @@ export async function demoJob(
       hidden.leftAfter![repairId] = left
       await keepHidden()
     }
+  }
+  const approve = async (at: Date, method: RepairMethodKey, step: ApprovalStep, reference = '') => {
+    view = await recordApproval(actor(at), id, {
+      id: demoId(`${id} ${method} ${step} ${+at}`),
+      method,
+      step,
+      reference,
+      note: '',
+    })
+  }
+  /** A leak that is seen by eye in the middle of a part, with its card. */
+  const seen = async (at: Date, part: string, look: EyeFindForm['seen'], length: number, card?: Partial<Defect>) => {
+    const its = view.parts.find(each => each.name === part)!
+    const span = spanOfPart(its.shape, 0.48, 0.53)
+    view = await addEyeFind(actor(at), id, {
+      id: demoId(`${id} seen ${part} ${+at}`),
+      partId: its.id,
+      ...span,
+      length,
+      seen: look,
+      note: '',
+      leakId: view.leaks.find(leak => leak.partId === its.id)?.id ?? null,
+      photoId: null,
+      cause: null,
+    })
+    const leakId = view.leaks.find(leak => leak.partId === its.id)!.id
+    if (card) {
+      const { before, inside, ...usual } = { ...usualDefect(its.family, view.material, length), ...card }
+      const defect = { ...usual, before: [...before], inside: [...inside] }
+      view = await fillCard(actor(at), id, { id: demoId(`${id} card ${part}`), leakId, defect })
+    }
+    return leakId
+  }
+  /** A repair stage by stage: what was done, minutes after it was begun. */
+  const run = async (
+    begun: Date,
+    form: Pick<RunForm, 'leakIds' | 'method' | 'material'> & Partial<RunForm>,
+    acts: DemoAct[],
+  ) => {
+    const runId = demoId(`${id} run ${+begun}`)
+    await readCautions(
+      actor(begun),
+      id,
+      cautions.map(caution => caution.key),
+    )
+    view = await beginRun(actor(begun), id, {
+      id: runId,
+      partIds: [],
+      sheetId: null,
+      simulated: false,
+      until: null,
+      untilReason: '',
+      notUsedUntil: '',
+      ...form,
+    })
+    const usual = { reason: '', photoId: null, temperature: null, batch: '', taken: [] }
+    for (const [k, [minute, kind, facts]] of acts.entries())
+      view = await recordRunEntry(actor(new Date(+begun + minute * 60_000)), runId, kind, {
+        id: demoId(`${runId} ${k}`),
+        ago: 0,
+        ...(kind === 'done' && usual),
+        ...(kind === 'tick' && { item: null }),
+        ...facts,
+      } as RunEntryForm<RunKind>)
+    return runId
   }
   /** A balloon that is still tied on: girths at hours since, of a tank that leaks so much, through a night. */
   const balloon = async (name: string, tied: Date, rate: number, hours: number[]) => {
@@ -309,5 +386,5 @@ export async function demoJob(
         note,
       })
   }
-  return { id, hold, soap, repair, balloon, answer, outcome, purchase }
+  return { id, hold, soap, repair, balloon, answer, outcome, purchase, approve, seen, run, view: () => view }
 }

@@ -12,7 +12,20 @@ import { Refusal } from '../shop/refusal'
 export const BAY_PAGE = 40
 
 /** Actions from the one that presses most: what runs now, then what only waits for somebody, then what waits for time. */
-const pressing: NextAction[] = ['watch', 'repair', 'find', 'retest', 'settle', 'check', 'test', 'wait', 'record']
+const pressing: NextAction[] = [
+  'watch',
+  'go on',
+  'repair',
+  'find',
+  'retest',
+  'settle',
+  'check',
+  'line',
+  'test',
+  'trial',
+  'wait',
+  'record',
+]
 
 /** What is asked of the Bay. */
 export interface BayQuery {

@@ -40,7 +40,11 @@ async function refusal(work: Promise<unknown>): Promise<Refusal> {
 }
 
 /** A job of a kind with one leak that is seen on a part. */
-async function leaking(part: string, change: Parameters<typeof newJobForm>[0] = {}): Promise<{ job: JobView; leakId: string }> {
+async function leaking(
+  part: string,
+  change: Parameters<typeof newJobForm>[0] = {},
+  found = at(-50),
+): Promise<{ job: JobView; leakId: string }> {
   const opened = await testJob(at(-60), change)
   const partId = opened.parts.find(each => each.name === part)!.id
   const place = { x1: 1, y1: 1, x2: 2, y2: 2, length: 0.01 }

@@ -70,7 +70,7 @@ useActionKeys('Job', [
     key: 'r',
     label: 'Repair the first open leak',
     run: () => {
-      if (firstOpen.value) void repair(firstOpen.value)
+      if (firstOpen.value) void navigateTo(`/jobs/${id}/leaks/${firstOpen.value}`)
     },
     when: may,
   },
@@ -179,6 +179,18 @@ useActionKeys('Job', [
         <UButton color="neutral" variant="outline" icon="i-lucide-hand" class="min-h-11" @click="panel = 'touch'"
           >Disturbed<span class="key max-sm:hidden">T</span></UButton
         >
+        <UButton :to="`/jobs/${job.id}/mend`" color="neutral" variant="outline" icon="i-lucide-paintbrush" class="min-h-11"
+          >Work without a leak</UButton
+        >
+        <UButton
+          v-if="job.work === 'new tank' || job.work === 'new for old'"
+          :to="`/jobs/${job.id}/new-tank`"
+          color="neutral"
+          variant="outline"
+          icon="i-lucide-container"
+          class="min-h-11"
+          >A new tank</UButton
+        >
         <UButton :to="`/jobs/${job.id}/circuit`" color="neutral" variant="outline" icon="i-lucide-waypoints" class="min-h-11"
           >Map and reach<span class="key max-sm:hidden">M</span></UButton
         >
@@ -218,7 +230,6 @@ useActionKeys('Job', [
       :job="job"
       :ledger="standing.ledger"
       :now="now"
-      @repair="repair"
       @thermometer="thermometerOpen = true"
       @strike="striking = $event"
       @seen="seeing = $event"

@@ -72,7 +72,7 @@ function was({ cause, parts }: Suspect) {
 function seenDone(view: JobView, leakId: string | null) {
   const itWas = view.outcomes.length > (job.value?.outcomes.length ?? 0)
   take(view)
-  if (leakId && itWas) void navigateTo(`/jobs/${id}?repair=${leakId}`)
+  if (leakId && itWas) void navigateTo(`/jobs/${id}/leaks/${leakId}`)
 }
 const said = computed(() => job.value?.outcomes.filter(each => !each.struck) ?? [])
 /** The causes here that a code speaks for, the ones that show it most often first. */
