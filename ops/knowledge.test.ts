@@ -8,6 +8,7 @@ import { GAS_FREE_SHARE, LEAST_POINTS, SECOND_LOOK_AFTER } from '../core/fuel/va
 import { repairMaterial } from '../core/repair/material/repairMaterials'
 import { known, KnowledgeError } from '../core/knowledge/known'
 import { knowledgeTable } from './knowledgeTable'
+import { combinations, repairTable } from './repairTable'
 
 test('the page of what is known is that of the data: a figure or a name that changes is seen', () => {
   expect(knowledgeTable()).toBe(readFileSync(join(process.cwd(), 'docs/knowledge.md'), 'utf8'))
@@ -104,4 +105,23 @@ describe('a row that cannot be is named as the program starts', () => {
     expect(work).toThrow(says)
   })
   test('what is within its bounds is taken as it is', () => expect(take(row({ hours: 4 }))()).toMatchObject([{ hours: 4 }]))
+})
+
+describe('which repair on what', () => {
+  test('the page is made from the data', () => {
+    expect(repairTable()).toBe(readFileSync(join(process.cwd(), 'docs/repairs.md'), 'utf8'))
+  })
+  test('every combination of method, material, tank and fuel is allowed with a source or refused with a reason', () => {
+    const all = combinations()
+    expect(all.length).toBeGreaterThan(1000)
+    for (const { verdict } of all) expect(verdict.allowed ? verdict.source.length : verdict.why.length).toBeGreaterThan(10)
+    const of = (method: string, material: string, tank: string, fuel: string) =>
+      all.find(each => each.method.key === method && each.material === material && each.tank === tank && each.fuel === fuel)!
+        .verdict.allowed
+    expect(of('liner', 'epoxy-liner', 'sheet steel', 'petrol')).toBe(true)
+    expect(of('liner', 'epoxy-liner', 'sheet steel', 'e85')).toBe(false)
+    expect(of('liner', 'epoxy-liner', 'moulded polyethylene', 'petrol')).toBe(false)
+    expect(of('plastic-weld', 'none', 'moulded polyethylene', 'e85')).toBe(true)
+    expect(of('poured-lining', 'poured-urethane', 'composite', 'petrol')).toBe(false)
+  })
 })

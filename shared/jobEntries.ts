@@ -51,9 +51,10 @@ export function jobEntries(job: JobView): LedgerEntries {
   }
 }
 
-/** Whether tests of a simulated tank count on a job: then what it amounts to is practice, not evidence for a real tank. */
-export const isSimulated = (job: Pick<JobView, 'tests'>): boolean =>
-  job.tests.some(test => !test.struck && descriptorOf(test).isSimulated(test))
+/** Whether tests of a simulated tank, or a repair that was only practised, count on a job: then what it amounts to is practice, not evidence for a real tank. */
+export const isSimulated = (job: Pick<JobView, 'tests' | 'runs' | 'repairs'>): boolean =>
+  job.tests.some(test => !test.struck && descriptorOf(test).isSimulated(test)) ||
+  job.repairs.some(repair => !repair.struck && job.runs.some(run => run.id === repair.runId && run.simulated))
 
 /** The test that runs now, if one does; where two do, the one that is watched by its clock. */
 export function runningTest(job: Pick<JobView, 'tests'>): RunningTest | null {

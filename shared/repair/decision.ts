@@ -66,6 +66,7 @@ export interface Decision {
   pays: { quick: Way; sure: Way; from: number; by: 'days' | 'cost' } | null
 }
 
+const renewals: readonly RepairMethodKey[] = ['renew-tank', 'renew-part']
 /** As warm as a shop is reckoned to be, K. */
 const SHOP = 291.15
 const DAY = 86_400
@@ -83,19 +84,25 @@ export function decide(job: JobView, leakId: string, { figures, held, materials 
   const ranking = rankMethods(its, sheetFuels)
   const rates = figures.rate === undefined ? null : { hour: figures.rate, idleDay: figures.idle ?? 0 }
   const options = new Map(ranking.ways.map(({ method }) => [method.key, optionOf(method)]))
-  const lasting = ranking.ways.filter(({ method }) => method.counts === 'lasting')
   const ways = ranking.ways.map((ranked): Way => {
     const option = options.get(ranked.method.key)!
-    const then = lasting.find(({ method }) => method.key !== ranked.method.key)?.method
-    const isRenewal = ranked.method.key === 'renew-tank' || ranked.method.key === 'renew-part'
     return {
       ...ranked,
       option,
-      weighed: weigh(option, isRenewal || !then ? null : options.get(then.key)!, rates ?? { hour: 0, idleDay: 0 }),
+      weighed: weigh(option, chainAfter(ranked.method), rates ?? { hour: 0, idleDay: 0 }),
       cureDays: option.cureDays,
     }
   })
   return { ranking, ways, rates, pays: quickAgainstSure(ways, rates) }
+
+  /** After what is not for good the best that is; after that what is renewed. */
+  function chainAfter(method: RepairMethod): RepairOption[] {
+    const others = ranking.ways.filter(each => each.method.key !== method.key && each.method.counts === 'lasting')
+    const renewal = others.find(each => renewals.includes(each.method.key))
+    if (renewals.includes(method.key)) return []
+    const next = method.counts === 'lasting' ? renewal : others[0]
+    return [...new Set([next, renewal])].flatMap(each => (each ? [options.get(each.method.key)!] : []))
+  }
 
   function optionOf(method: RepairMethod): RepairOption {
     const [material] = materialsHere(method.key, its, sheetFuels)
@@ -134,9 +141,8 @@ function quickAgainstSure(ways: readonly Way[], rates: Rates | null): Decision['
   const quicker = ways.filter(
     way => way !== sure && !way.option.onlyUntil && way.weighed.chance.expected < sure.weighed.chance.expected - 0.02,
   )
-  for (const quick of quicker) {
-    const from = breakEven(quick.option, sure.option, sure.option, none, by)
-    if (from !== null) return { quick, sure, from, by }
-  }
+  const [quick] = quicker
+  if (quick && sure.weighed[by].expected > 0)
+    return { quick, sure, from: breakEven(quick.option, sure.weighed[by].expected, none, by), by }
   return null
 }

@@ -37,7 +37,11 @@ test('a torn seal is seen by eye, renewed, and held until it is sealed', async (
   await panel.getByRole('button', { name: 'Torn', exact: true }).click()
   await panel.getByRole('button', { name: 'Sender ring', exact: true }).click()
   await panel.getByRole('button', { name: 'Record the leak' }).click()
-  await page.getByRole('link', { name: /Record the repair/ }).click()
+  await page
+    .getByRole('link', { name: /How to mend it/ })
+    .first()
+    .click()
+  await page.getByRole('link', { name: 'It is mended already' }).click()
   await page
     .getByRole('dialog', { name: /Repair of leak/ })
     .getByRole('button', { name: 'Record the repair' })
@@ -80,8 +84,7 @@ test('a hole under an old patch: it was this, on a part that is named, and the t
   await expect(panel.getByRole('button', { name: 'Cap', exact: true })).toBeHidden()
   await panel.getByRole('button', { name: 'Skin', exact: true }).click()
   await panel.getByRole('button', { name: 'Record the leak' }).click()
-  await expect(page.getByRole('dialog', { name: 'Repair of leak 1' })).toBeVisible()
-  await page.keyboard.press('Escape')
+  await expect(page.getByRole('heading', { level: 1, name: 'Leak 1, skin: how to mend it' })).toBeVisible()
   await page.goto(`${demo.url}/jobs/${job.id}/narrow`)
   await expect(page.getByText('Found: leak 1, skin.')).toBeVisible()
   await expect(page.getByRole('region', { name: 'The next check' })).toBeHidden()

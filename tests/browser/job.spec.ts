@@ -28,7 +28,7 @@ test('parts are renamed, added at a place and taken off; one with a leak stays',
   expect(after.find(part => part.name === 'Sight glass')!.shape).not.toMatchObject({ x: 500, y: 180 })
   expect(after.map(part => part.name)).not.toContain('Long seam')
 
-  await open((await jobOf(context, demo, 'Flying boat SK-11, left')).id)
+  await open((await jobOf(context, demo, 'Flying boat SK-11, left outer')).id)
   await page.getByRole('button', { name: 'Take Rib 4 off' }).click()
   await saysOfMap(page)
   await page.getByRole('button', { name: 'Save the map' }).click()
@@ -107,7 +107,7 @@ test('retesting before the cure wants a reason, which the record shows', async (
 
 test('a repair shows its cure at once, and one too cold is refused', async ({ page, context, demo }) => {
   await enter(context, demo)
-  const job = await jobOf(context, demo, 'Flying boat SK-11, left')
+  const job = await jobOf(context, demo, 'Flying boat SK-11, left outer')
   await page.goto(`${demo.url}/jobs/${job.id}?repair=${job.leaks[1]!.id}`)
   const panel = page.getByRole('dialog', { name: 'Repair of leak 2' })
   await panel.getByLabel('Material').click()
@@ -166,7 +166,7 @@ test('a job that somebody else moves on moves here too', async ({ browser, demo 
 
 test('the record prints without the rooms around it', async ({ page, context, demo }) => {
   await enter(context, demo)
-  const job = await jobOf(context, demo, 'Flying boat SK-11, left')
+  const job = await jobOf(context, demo, 'Flying boat SK-11, left outer')
   await page.goto(`${demo.url}/jobs/${job.id}/record`)
   await expect(page.getByRole('article')).toBeVisible()
   await page.emulateMedia({ media: 'print' })

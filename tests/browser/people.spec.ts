@@ -118,7 +118,7 @@ test('an inspector reads and is offered no work; the owner adds people', async (
   const inspector = await browser.newContext()
   await enter(inspector, demo, 'ines')
   const page = await inspector.newPage()
-  const job = await jobOf(inspector, demo, 'Flying boat SK-11, left')
+  const job = await jobOf(inspector, demo, 'Flying boat SK-11, left outer')
   await page.goto(`${demo.url}/jobs/${job.id}`)
   await expect(page.getByText('What still stands')).toBeVisible()
   await expect(page.getByRole('button', { name: 'Strike out' })).toHaveCount(0)

@@ -16,8 +16,8 @@ interface Screen {
 /** What the screens are of. */
 async function subjects(context: BrowserContext, shop: Shop) {
   const crafts = {
-    bay: 'Flying boat SK-11, left',
-    rightBay: 'Flying boat SK-11, right',
+    bay: 'Flying boat SK-11, left outer',
+    rightBay: 'Flying boat SK-11, right outer',
     pump: 'Fire pump 3',
     tug: 'Glider tug',
     tractor: 'Beach tractor',

@@ -68,7 +68,9 @@ const speedNow = computed(() => cureSpeed(props.sheet, props.repair.cure.at(-1)?
 
 <template>
   <figure>
-    <VChart :option="option" class="h-44 w-full" autoresize role="img" :aria-label="label" />
+    <div class="h-44" role="img" :aria-label="label">
+      <VChart :option="option" autoresize :init-options="{ renderer: 'svg' }" />
+    </div>
     <figcaption class="soft text-sm">
       {{
         speedNow === 0

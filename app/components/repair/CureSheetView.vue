@@ -8,6 +8,8 @@ const props = defineProps<{ repair: RepairView; now: number }>()
 defineEmits<{ thermometer: [] }>()
 const session = useSession()
 const { short } = useQuantities()
+/** As warm as a shop keeps work without scorching it, K. */
+const WARM_AIR = 308.15
 const sheet = computed(() => cureSheetOf(props.repair))
 const share = computed(() => curedShare(props.repair, props.now))
 const moments = computed(() =>
@@ -21,7 +23,7 @@ const moments = computed(() =>
 const faster = computed(() => {
   if (!sheet.value || share.value >= 1) return null
   const left = (1 - share.value) * sheet.value.cureTime
-  const warm = sheet.value.ceiling - 3
+  const warm = Math.min(sheet.value.ceiling - 3, WARM_AIR)
   const at = left / cureSpeed(sheet.value, warm)
   const asItIs = props.repair.curedAt === null ? Infinity : (props.repair.curedAt - props.now) / 1000
   return at < 0.85 * asItIs ? { warm, at } : null

@@ -2,6 +2,8 @@
 import { mixOfMass, ratioProblem } from '#core/repair/amount/mix'
 import { mixProblem, workTime } from '#core/repair/cure/potLife'
 import { mixDensity } from '#core/repair/amount/mix'
+import { useIntervalFn } from '@vueuse/core'
+import { scalesAt } from '#core/standin/scales'
 import { lotProblem } from '#core/repair/material/lotProblem'
 import { repairMaterial } from '#core/repair/material/repairMaterials'
 import { runSheet } from '#shared/repair/runView'
@@ -14,6 +16,8 @@ const props = defineProps<{
   fields: Record<string, string>
   warm: number | null
   now: number
+  /** m3 of the tank */
+  capacity: number
 }>()
 const emit = defineEmits<{ mix: [facts: object] }>()
 const { short } = useQuantities()
@@ -62,6 +66,21 @@ const time = computed(() => {
   })
 })
 const usual = computed(() => sheet.value.cure?.potLife ?? 0)
+/** Practised, the stand-in's scales show what is being poured until the hand stops. */
+const pouring = ref<'base' | 'hardener' | null>(null)
+const began = ref(0)
+const STEADY_AFTER = 27 // s
+useIntervalFn(() => {
+  const part = pouring.value
+  if (!part || !parts.value) return
+  const t = (Date.now() - began.value) / 1000
+  draft.value[part] = scalesAt(began.value % 1e6, t, parts.value[part])
+  if (t > STEADY_AFTER) pouring.value = null
+}, 500)
+const pour = (part: 'base' | 'hardener') => {
+  began.value = Date.now()
+  pouring.value = part
+}
 const weigh = () => {
   if (!parts.value) return
   draft.value.base = parts.value.base
@@ -83,6 +102,10 @@ const send = () => {
 
 <template>
   <div class="space-y-4">
+    <details>
+      <summary class="min-h-11 cursor-pointer py-2 font-semibold">How much it takes</summary>
+      <AmountReckoner :capacity="capacity" />
+    </details>
     <div v-if="sheet.ratio" class="flex flex-wrap items-end gap-3">
       <UFormField label="A cup of"><QuantityInput v-model="wanted" kind="smallMass" class="w-32" /></UFormField>
       <p v-if="parts" class="pb-2">
@@ -92,6 +115,12 @@ const send = () => {
           >({{ short('smallVolume', parts.baseVolume) }} and {{ short('smallVolume', parts.hardenerVolume) }})</span
         >
         <UButton color="neutral" variant="link" class="min-h-11 underline" @click="weigh">Weighed so</UButton>
+        <template v-if="run.simulated">
+          <UButton color="neutral" variant="link" class="min-h-11 underline" @click="pour('base')"
+            >Pour base onto the stand-in’s scales</UButton
+          >
+          <UButton color="neutral" variant="link" class="min-h-11 underline" @click="pour('hardener')">then hardener</UButton>
+        </template>
       </p>
     </div>
     <div class="grid grid-cols-2 gap-4 sm:grid-cols-4">

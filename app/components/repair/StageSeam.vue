@@ -8,8 +8,10 @@ const told = (stage: RunNow['state']['stages'][number]) => {
   const { clock, past, title } = stage.stage
   if (stage.state === 'skipped') return `${title}: skipped`
   if (stage.state !== 'done') return title
-  if (clock.kind === 'count') return `${past}, ${stage.ticks.length} ${clock.noun === 'flush' ? 'flushes' : `${clock.noun}s`}`
-  if (clock.kind === 'timer' || clock.kind === 'vacuum' || clock.kind === 'mix')
+  if (clock.kind === 'count') return `${past}, ${stage.ticks.length} ${stage.ticks.length === 1 ? clock.noun : clock.nouns}`
+  if (clock.kind === 'mix' && stage.mixedAt !== null)
+    return `${past}, ${waitText(((stage.endedAt ?? 0) - stage.mixedAt) / 1000)}`
+  if (clock.kind === 'timer' || clock.kind === 'vacuum')
     return `${past}, ${waitText(((stage.endedAt ?? 0) - (stage.startedAt ?? 0)) / 1000)}`
   return past
 }

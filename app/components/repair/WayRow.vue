@@ -19,13 +19,16 @@ const counts = {
 }
 const days = (value: number) => (value < 0.75 ? '' : value < 1.5 ? 'a day' : `${Math.round(value)} days`)
 const takes = computed(() => {
-  const [, usual] = props.way.option.hours
+  const { hours, waits } = props.way.option
   const cure = days(props.way.cureDays)
   return listWords([
-    waitText(usual * 3600),
+    waitText(hours[1] * 3600),
+    ...(waits[1] >= 1 ? [`${waits[0]} to ${waits[1]} days of waiting`] : []),
     ...(cure ? [`${cure} of cure${props.way.method.counts === 'trial' ? ' and trial' : ''}`] : []),
   ])
 })
+/** Of ten such jobs; nothing holds for certain. */
+const ofTen = (chance: number) => Math.min(9, Math.round(10 * chance))
 const share = (value: number) => `${100 * value}%`
 const asked = computed(() => {
   const { value } = approval
@@ -49,7 +52,7 @@ const asked = computed(() => {
       <div
         class="relative h-2.5 rounded-full bg-(--hair)"
         role="img"
-        :aria-label="`Holds in ${Math.round(10 * way.weighed.chance.expected)} of ten such jobs, most likely between ${Math.round(10 * way.weighed.chance.low)} and ${Math.round(10 * way.weighed.chance.high)}`"
+        :aria-label="`Holds in ${ofTen(way.weighed.chance.expected)} of ten such jobs, most likely between ${Math.round(10 * way.weighed.chance.low)} and ${Math.round(10 * way.weighed.chance.high)}`"
       >
         <span
           class="absolute inset-y-0 rounded-full"
@@ -62,7 +65,7 @@ const asked = computed(() => {
         />
       </div>
       <p class="soft mt-1 text-sm">
-        holds in <b class="figure text-(--ink)">{{ Math.round(10 * way.weighed.chance.expected) }}</b> of ten such jobs<template
+        holds in <b class="figure text-(--ink)">{{ ofTen(way.weighed.chance.expected) }}</b> of ten such jobs<template
           v-if="record && record.held + record.back > 0"
           >; in this shop {{ record.held }} of {{ record.held + record.back }}</template
         >

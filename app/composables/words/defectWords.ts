@@ -48,9 +48,6 @@ export function defectWords(defect: Defect, short: Short): string[] {
     `${upperFirst(material)}, ${walls}${counted}.`,
     reached.length > 0 ? `Reached ${listWords(reached)}.` : 'Nobody can reach it yet.',
     smeared.length > 0 ? `Before it: ${listWords(smeared)}.` : '',
-    [moves ? 'It moves' : '', nearMount ? 'a seam or mount is beside it' : '', face ? `on the ${face}` : '']
-      .filter(Boolean)
-      .map(upperFirst)
-      .join('; '),
+    ...[moves ? 'It moves.' : '', nearMount ? 'A seam or mount is beside it.' : '', face ? `On the ${face} face.` : ''],
   ].filter(Boolean)
 }

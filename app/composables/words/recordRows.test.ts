@@ -144,7 +144,7 @@ test('what was done is in the order of doing, repairs and disturbances together'
   expect(rows.done.map(row => row.id)).toEqual(['r1', 't', 'r2'])
   expect(rows.done[0]).toMatchObject({
     what: 'Leak 1',
-    done: 'Tightened or reseated. A quarter turn',
+    done: 'Tightened or reseated, stages not recorded. A quarter turn',
     material: '–',
     cured: '–',
   })

@@ -2,11 +2,12 @@ import { causeOf } from '#core/complaint/causes'
 import type { Ledger } from '#core/ledger/deriveLedger'
 import { testName } from '#core/leaktest/testKinds'
 import { repairMaterial } from '#core/repair/material/repairMaterials'
-import { repairMethodName } from '#core/repair/method/repairMethods'
+import { repairMethod, repairMethodName } from '#core/repair/method/repairMethods'
 import { listWords, lowerFirst, upperFirst } from '#core/words/words'
 import { jointHolds } from '#shared/leaktest/hold/jointHolds'
 import { latestFind } from '#shared/jobEntries'
 import { descriptorOf, type TestView } from '#shared/leaktest/tests'
+import { factsOfKind, runOfJob, stagesOfRun } from '#shared/repair/runView'
 import { strippedSince } from '#shared/curing'
 import type { JobView, RepairView } from '#shared/views'
 import { faceOf } from '../../leaktest/testFaces'
@@ -25,6 +26,7 @@ export function recordRows(job: JobView, ledger: Ledger, now: number, short: Sho
   return {
     found: foundRows(job, ledger, now, short, partName),
     rig: rigRows(job, now, partName),
+    stages: stageRows(job, now),
     done: [...repairRows(job, now, short), ...touchRows(job, partName)].sort((a, b) => a.at - b.at),
     ...testRows(job, now, short, partName),
     joint: jointHolds(job).groups.map(group => ({ text: jointSentence(group) })),
@@ -69,6 +71,32 @@ const rigRows = (job: JobView, now: number, partName: PartName) =>
       text: `${noted(`The ${each.piece}${each.partId ? ` at the ${lowerFirst(partName(each.partId))}` : ''}`, each.note)}, ${clockText(each.at, now)}, ${each.by}`,
     }))
 
+/** Repairs that were made stage by stage: what was done in which order, what was left out, and why. */
+const stageRows = (job: JobView, now: number) =>
+  job.runs.map(run => {
+    const { state } = runOfJob(job, run, now)
+    const told = state.stages
+      .filter(each => each.state === 'done' || each.state === 'skipped')
+      .map(
+        ({ stage, state: how, reason }) =>
+          `${how === 'skipped' ? `left out: ${lowerFirst(stage.title)}` : stage.past}${reason ? ` (${reason})` : ''}`,
+      )
+    const mishaps = run.entries.flatMap(entry => {
+      const facts = factsOfKind(entry, 'mishap')
+      const words =
+        facts &&
+        stagesOfRun(run)
+          .flatMap(stage => stage.mishaps)
+          .find(each => each.key === facts.mishap)?.words
+      return words ? [`${clockText(entry.at, now)} ${lowerFirst(words)}`] : []
+    })
+    const how = state.abandoned ? ', given up' : state.over ? '' : ', under way'
+    return {
+      id: run.id,
+      text: `${repairSubject(job, run)}, ${lowerFirst(repairMethod(run.method).doing)}, begun ${clockText(run.at, now)} by ${run.by}${how}${run.simulated ? ', only practised' : ''}: ${told.join('; ') || 'nothing done yet'}.${mishaps.length > 0 ? ` Went wrong: ${mishaps.join('; ')}.` : ''}`,
+    }
+  })
+
 const NOTHING = '–'
 
 /** What a repair was for: its leaks, or its parts where nothing leaked. */
@@ -94,7 +122,15 @@ function repairRows(job: JobView, now: number, short: Short) {
       id: each.id,
       at: each.at,
       what: repairSubject(job, each),
-      done: noted(repairMethodName(each.method), each.note),
+      done: noted(
+        [
+          repairMethodName(each.method),
+          ...(each.runId ? [] : ['stages not recorded']),
+          ...(each.until ? [`only until ${clockText(each.until, now)}: ${each.untilReason}`] : []),
+          ...(each.notUsedUntil ? [`not to be used until ${each.notUsedUntil}`] : []),
+        ].join(', '),
+        each.note,
+      ),
       material: cures ? [repairMaterial(each.material).name, each.batch].filter(Boolean).join(', ') : NOTHING,
       cured: cures ? cured() : NOTHING,
       by: each.by,

@@ -94,7 +94,7 @@ describe('the one next action', () => {
     for (const action of nextActions) {
       const { label, to } = nextAction('J', step({ action, about: 'hold', kind: 'hold' }))
       expect(label.length).toBeGreaterThan(3)
-      expect(to).toMatch(/^\/(jobs\/J|bench\/hold)/)
+      expect(to).toMatch(/^\/(jobs\/J|bench\/(hold|repairs\/J))/)
     }
   })
   test('a retest that only a vacuum does is set up as one', () => {

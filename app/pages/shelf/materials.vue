@@ -77,7 +77,7 @@ useActionKeys('Materials', [
           </div>
           <div class="basis-44">
             <p>
-              <b class="figure">{{ short('smallMass', each.left) }}</b>
+              <b class="figure">{{ short('smallMass', each.left) }}</b>{{ ' ' }}
               <span class="soft">of {{ short('smallMass', each.mass) }} left</span>
             </p>
             <span class="mt-1 block h-2 overflow-hidden rounded-full bg-(--hair)" role="presentation"
@@ -151,10 +151,12 @@ useActionKeys('Materials', [
           <tbody>
             <tr v-for="each in usual" :key="each.key" class="border-t border-(--hair)">
               <td class="py-1.5 pr-4 font-medium">{{ each.name }}</td>
-              <td class="figure py-1.5 pr-4">{{ each.cure!.potLife ? waitText(each.cure!.potLife) : '–' }}</td>
-              <td class="figure py-1.5 pr-4">{{ waitText(each.milestones!.moveTime) }}</td>
-              <td class="figure py-1.5 pr-4">{{ waitText(each.cure!.cureTime) }}</td>
-              <td class="figure py-1.5 pr-4">{{ waitText(each.milestones!.fuelTime) }}</td>
+              <td class="figure py-1.5 pr-4 whitespace-nowrap">
+                {{ each.cure!.potLife ? waitText(each.cure!.potLife) : '–' }}
+              </td>
+              <td class="figure py-1.5 pr-4">{{ short('hours', each.milestones!.moveTime) }}</td>
+              <td class="figure py-1.5 pr-4">{{ short('hours', each.cure!.cureTime) }}</td>
+              <td class="figure py-1.5 pr-4">{{ short('hours', each.milestones!.fuelTime) }}</td>
               <td class="figure py-1.5 pr-4">
                 {{ short('temperature', each.cure!.floor, 2) }}, {{ short('temperature', each.cure!.ceiling, 2) }}
               </td>

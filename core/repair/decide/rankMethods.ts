@@ -79,7 +79,6 @@ export function rankMethods(its: TriedCase, sheetFuels?: readonly FuelKey[]): Ra
     const { defect } = its
     const times = tried(method.key)
     return [
-      ...(method.key === preferred ? [school!.why] : []),
       ...(times > 0 ? [`it was done here ${times === 1 ? 'once' : `${times} times`} and came back`] : []),
       ...(method.counts === 'temporary' ? ['only until a day that is named, with its reason'] : []),
       ...(method.recordedOnly ? ['a licensed shop does it under its certificate; here it is only recorded'] : []),

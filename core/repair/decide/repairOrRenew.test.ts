@@ -26,7 +26,7 @@ const rates = { hour: 60, idleDay: 40 }
 
 test('by hand: a patch in days and money, with a renewal after every second', () => {
   // Patch: 2 h are a quarter day, a day of cure: 1.25 days; 20 + 120 + 50 = 190. Renewal: 5.5 days; 300 + 240 + 220 = 760.
-  const its = weigh(patch, renew, rates)
+  const its = weigh(patch, [renew], rates)
   expect(its.days.expected).toBeCloseTo(1.25 + 0.5 * 5.5, 6)
   expect(its.cost.expected).toBeCloseTo(190 + 0.5 * 760, 6)
   expect([its.days.low, its.days.high]).toEqual([1.25, 6.75])
@@ -35,22 +35,29 @@ test('by hand: a patch in days and money, with a renewal after every second', ()
 
 test('the break-even is where both come to the same', () => {
   // 190 + (1 - p) 760 = 760: p is a quarter.
-  expect(breakEven(patch, renew, renew, rates, 'cost')).toBeCloseTo(0.25, 6)
-  const p = breakEven(patch, renew, renew, rates, 'days')!
+  expect(breakEven(patch, 760, rates, 'cost')).toBeCloseTo(0.25, 6)
+  const p = breakEven(patch, 5.5, rates, 'days')
   expect(1.25 + (1 - p) * 5.5).toBeCloseTo(5.5, 6)
-  const even = weigh({ ...patch, chance: { held: 1e5 * p, failed: 1e5 * (1 - p) } }, renew, rates)
+  const even = weigh({ ...patch, chance: { held: 1e5 * p, failed: 1e5 * (1 - p) } }, [renew], rates)
   expect(even.days.expected).toBeCloseTo(5.5, 4)
-  expect(breakEven({ ...patch, parts: 5000 }, renew, renew, rates, 'cost')!).toBeGreaterThan(1)
+  expect(breakEven({ ...patch, parts: 5000 }, 760, rates, 'cost')).toBeGreaterThan(1)
+  expect(() => breakEven(patch, 0, rates, 'cost')).toThrow('costs nothing')
+})
+
+test('what follows may fail too, and is then followed', () => {
+  const liner = { ...patch, key: 'liner', chance: { held: 8, failed: 2 } }
+  // 190, in half of the cases 190 again, in a fifth of those 760.
+  expect(weigh(patch, [liner, renew], rates).cost.expected).toBeCloseTo(190 + 0.5 * (190 + 0.2 * 760), 6)
 })
 
 test('what is only until a day is paid for twice, whether it holds or not', () => {
-  const its = weigh({ ...patch, onlyUntil: true, chance: { held: 9, failed: 1 } }, renew, rates)
+  const its = weigh({ ...patch, onlyUntil: true, chance: { held: 9, failed: 1 } }, [renew], rates)
   expect(its.cost.expected).toBeCloseTo(190 + 760, 6)
   expect(its.chance.expected).toBe(0.9)
 })
 
 test('doubt of hours and waits shows as a spread; without anything else it is done once more', () => {
-  const its = weigh({ ...patch, hours: [1, 2, 6], waits: [0, 4] }, null, rates)
+  const its = weigh({ ...patch, hours: [1, 2, 6], waits: [0, 4] }, [], rates)
   expect(its.days.low).toBeLessThan(its.days.expected)
   expect(its.days.high).toBeGreaterThan(its.days.expected + 1)
 })

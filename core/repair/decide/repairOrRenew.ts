@@ -79,21 +79,25 @@ function spreadOf(all: readonly Attempt[], of: 'days' | 'cost'): Spread {
   return { low: at(0.1), expected: expected(all, of), high: at(0.9) }
 }
 
-/**
- * What a way of mending comes to, with what follows if it does not hold: the work is done again as `then`, which is taken to hold.
- * What is only until a day is followed in any case.
- * @param then what is done after it; null where there is nothing else, then the same once more
- */
-export function weigh(option: RepairOption, then: RepairOption | null, rates: Rates): Weighed {
+/** What it comes to with all that follows: where it does not hold the next of the chain is done, the last of which holds. */
+function outcomes(option: RepairOption, [then, ...rest]: readonly RepairOption[], rates: Rates): Attempt[] {
   const first = attempts(option, rates)
-  const second = attempts(then ?? option, rates)
   const holds = option.onlyUntil ? 0 : betaMean(option.chance)
-  const all = [
+  const after = then ? outcomes(then, rest, rates) : attempts(option, rates)
+  return [
     ...first.map(each => ({ ...each, weight: each.weight * holds })),
     ...first.flatMap(a =>
-      second.map(b => ({ days: a.days + b.days, cost: a.cost + b.cost, weight: (1 - holds) * a.weight * b.weight })),
+      after.map(b => ({ days: a.days + b.days, cost: a.cost + b.cost, weight: (1 - holds) * a.weight * b.weight })),
     ),
   ].filter(each => each.weight > 0)
+}
+
+/**
+ * What a way of mending comes to, with what follows if it does not hold. What is only until a day is followed in any case.
+ * @param chain what is done after it, and after that; where there is nothing else the same once more
+ */
+export function weigh(option: RepairOption, chain: readonly RepairOption[], rates: Rates): Weighed {
+  const all = outcomes(option, chain, rates)
   const [low, high] = betaQuantiles(option.chance, [0.05, 0.95])
   return {
     key: option.key,
@@ -104,23 +108,14 @@ export function weigh(option: RepairOption, then: RepairOption | null, rates: Ra
 }
 
 /**
- * The chance of holding from which one way pays against another that holds as it does: what both come to is equal there. At or
- * below 0 it always pays, at or above 1 never; null where what follows costs nothing, so that no chance decides.
- * @param by days or money
+ * The chance of holding from which a quick way pays against a sure one that follows it where it fails: own + (1 - p) sure = sure.
+ * From 1 on it never pays.
+ * @param sure what the sure way comes to, in days or money, above zero
+ * @throws RangeError where that costs nothing
  */
-export function breakEven(
-  option: RepairOption,
-  other: RepairOption,
-  then: RepairOption,
-  rates: Rates,
-  by: 'days' | 'cost',
-): number | null {
-  const mean = (its: RepairOption) => expected(attempts(its, rates), by)
-  const follows = mean(then)
-  if (!(follows > 0)) return null
-  const otherAll = mean(other) + (1 - betaMean(other.chance)) * follows
-  // own + (1 - p) follows = other
-  return 1 - (otherAll - mean(option)) / follows
+export function breakEven(quick: RepairOption, sure: number, rates: Rates, by: 'days' | 'cost'): number {
+  if (!(sure > 0)) throw new RangeError('What costs nothing has no break-even.')
+  return expected(attempts(quick, rates), by) / sure
 }
 
 /** A chance as people count it: "2 of 5", the nearest of small wholes. */

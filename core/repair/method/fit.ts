@@ -81,13 +81,14 @@ const sizeProblem = ({ longest }: RepairMethod, { length }: Defect) =>
     ? `${(length * 1000).toFixed(0)} mm are too long for it, ${(longest * 1000).toFixed(0)} mm are the most`
     : null
 
-function reachProblem({ reach }: RepairMethod, { outside, inside }: Defect): string | null {
+function reachProblem({ reach, openCell }: RepairMethod, { outside, inside }: Defect): string | null {
   if (reach === 'inside' && inside.length === 0) return 'nobody can reach it from inside: say which way in there is'
   if (reach === 'hand inside' && inside.every(way => way === 'filler')) {
     return inside.length === 0
       ? 'nobody can reach it from inside: say which way in there is'
       : 'no hand reaches it through a filler'
   }
+  if (openCell && !inside.includes('plate')) return 'a closed tank cannot be levelled and wetted face by face'
   if (reach === 'outside' && !outside) return 'nobody can reach it from outside'
   return null
 }

@@ -57,6 +57,8 @@ export interface RepairMethod {
   longest?: number
   /** `hand inside`: a hand and an eye have to get in, not only what is poured */
   reach: 'outside' | 'inside' | 'hand inside' | 'either'
+  /** it is for what is open that wide; a closed tank is not */
+  openCell?: true
   /** it wants nothing that bends or carries beside it */
   awayFromMounts?: boolean
   /** what moves breaks it */
@@ -288,6 +290,7 @@ const rows: readonly RepairMethod[] = [
     never: { craft: ['light aircraft'], because: 'never in a tank that flies' },
     walls: ['sound', 'thinned'],
     notOver: ['old liner'],
+    openCell: true,
     reach: 'hand inside',
     takes: ['poured-urethane'],
     hours: [6, 9, 14],

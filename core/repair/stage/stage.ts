@@ -8,7 +8,7 @@ export type JobList = (typeof jobLists)[number]
 export type StageClock =
   | { kind: 'none' }
   /** as often as it takes */
-  | { kind: 'count'; noun: string; least: number }
+  | { kind: 'count'; noun: string; nouns: string; least: number }
   /** at least so long; at most so long where more does harm */
   | { kind: 'timer'; least: number; most?: number }
   /** each item of a list; for so long where a time is said, or until it gels at the reference temperature */
@@ -18,7 +18,7 @@ export type StageClock =
   /** Pa below the air outside, read on a column, for so long */
   | { kind: 'vacuum'; from: number; to: number; least: number }
   /** pass after pass, each left for so long before the next */
-  | { kind: 'passes'; noun: string; least: number; wait: number }
+  | { kind: 'passes'; noun: string; nouns: string; least: number; wait: number }
   /** until it has cured */
   | { kind: 'cure' }
 

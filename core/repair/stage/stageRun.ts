@@ -31,6 +31,8 @@ export interface StageInRun {
   /** ticked items, or one entry a count */
   ticks: { item: string | null; at: number; by: string }[]
   startedAt: number | null
+  /** when the parts met in it, last; null where nothing was mixed */
+  mixedAt: number | null
   endedAt: number | null
   by: string | null
   /** why it was ended before its time, or not done at all */
@@ -95,6 +97,7 @@ export function runState(
       items: itemsOf(stage, lists),
       ticks: [],
       startedAt: null,
+      mixedAt: null,
       endedAt: null,
       by: null,
       reason: '',
@@ -133,6 +136,7 @@ export function runState(
         break
       case 'mix':
         mixes += 1
+        if (its) its.mixedAt = entry.at
         work =
           entry.workTime === null
             ? null
@@ -225,7 +229,7 @@ export function notYet(
     return 'The work time of this cup is over: do not go on with it. Say what went wrong, or that it was done in time and ticked late.'
   switch (clock.kind) {
     case 'count':
-      return ticks.length < clock.least ? `${clock.least} ${clock.noun}s are the least, ${ticks.length} counted.` : null
+      return ticks.length < clock.least ? `${clock.least} ${clock.nouns} are the least, ${ticks.length} counted.` : null
     case 'timer':
       if (elapsed < clock.least) return `It wants ${minutes(clock.least)}, and has had ${minutes(elapsed)}.`
       return null
@@ -245,8 +249,7 @@ export function notYet(
       return elapsed < clock.least ? `It wants ${minutes(clock.least)}, and has had ${minutes(elapsed)}.` : null
     }
     case 'passes':
-      if (ticks.length < clock.least)
-        return `${clock.least} ${clock.noun === 'pass' ? 'passes' : `${clock.noun}s`} are the least, ${ticks.length} done.`
+      if (ticks.length < clock.least) return `${clock.least} ${clock.nouns} are the least, ${ticks.length} done.`
       return ticks.length > 0 && now < ticks.at(-1)!.at + clock.wait * 1000
         ? `The last ${clock.noun} wants ${minutes(clock.wait)} before anything else.`
         : null

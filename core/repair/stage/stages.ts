@@ -50,7 +50,7 @@ const degrease: RepairStage = {
   why: 'Cleanliness decides: fuel film under sealant lets go of it within weeks.',
   looks: 'The last rinse is as clear as it went in, no film on water, no smell on a cloth.',
   needs: ['degreaser', 'glass jar', 'gloves'],
-  clock: { kind: 'count', noun: 'rinse', least: 2 },
+  clock: { kind: 'count', noun: 'rinse', nouns: 'rinses', least: 2 },
   mishaps: [],
   source: 'trade practice',
 }
@@ -60,7 +60,7 @@ const wipe: RepairStage = {
   doing: 'Solvent on a clean cloth, wipe dry with a second before it dries by itself. Count each wipe.',
   looks: 'The last cloth stays white.',
   needs: ['solvent', 'white cloths', 'gloves'],
-  clock: { kind: 'count', noun: 'wipe', least: 2 },
+  clock: { kind: 'count', noun: 'wipe', nouns: 'wipes', least: 2 },
 }
 const derust: RepairStage = {
   key: 'derust',
@@ -90,7 +90,7 @@ const flush: RepairStage = {
   why: 'What is left of acid rusts under the liner.',
   looks: 'Test paper as in clean water.',
   needs: ['warm water', 'test paper'],
-  clock: { kind: 'count', noun: 'flush', least: 3 },
+  clock: { kind: 'count', noun: 'flush', nouns: 'flushes', least: 3 },
   mishaps: [
     {
       key: 'flash-rust',
@@ -212,7 +212,7 @@ const coats: RepairStage = {
   why: 'Bare metal rusts again from outside; a thick texture coat holds water at the straps.',
   looks: 'Closed, thin, dry to a finger before the next coat.',
   needs: ['etch primer', 'filler primer', 'paint'],
-  clock: { kind: 'passes', noun: 'coat', least: 3, wait: 15 * MINUTE },
+  clock: { kind: 'passes', noun: 'coat', nouns: 'coats', least: 3, wait: 15 * MINUTE },
   mishaps: [],
   source: 'trade practice',
 }
@@ -559,7 +559,7 @@ export const stagesOfMethods: Record<Exclude<RepairMethodKey, 'renew-tank'>, rea
       {
         looks: 'No fold that a nail gets under, slightly proud.',
         why: 'Plastic laid on cold plastic peels off.',
-        clock: { kind: 'passes', noun: 'pass', least: 2, wait: 3 * MINUTE },
+        clock: { kind: 'passes', noun: 'pass', nouns: 'passes', least: 2, wait: 3 * MINUTE },
         mishaps: [
           {
             key: 'browned',

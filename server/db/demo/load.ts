@@ -1,4 +1,4 @@
-import { isNull, lt, and } from 'drizzle-orm'
+import { and, eq, isNull, lt, or } from 'drizzle-orm'
 import { closeDatabase, database } from '../client'
 import { bell } from '../schema'
 import { demoKit } from './kit'
@@ -268,5 +268,5 @@ await demoRepairs(finn, now)
 await database()
   .update(bell)
   .set({ answeredAt: ago(DAY) })
-  .where(and(isNull(bell.answeredAt), lt(bell.dueAt, ago(20 * HOUR))))
+  .where(and(isNull(bell.answeredAt), or(lt(bell.dueAt, ago(20 * HOUR)), and(eq(bell.kind, 'move'), lt(bell.dueAt, ago(0))))))
 await closeDatabase()

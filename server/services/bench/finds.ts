@@ -7,6 +7,7 @@ import type { Transaction } from '../../db/client'
 import { find, leak, part, testEntry } from '../../db/schema'
 import type { TestEntry } from '../../db/schema/testFacts'
 import { loadAspects, loadJob } from '../job/loadJobs'
+import { hangCures } from '../repair/cureBells'
 import { change, type Actor } from '../shop/change'
 import { Refusal, refuseField } from '../shop/refusal'
 import { anyTestRow } from './testRows'
@@ -83,5 +84,7 @@ export async function insertFind(
   }
   const { partId: _part, leakId: _again, ...values } = form
   await tx.insert(find).values({ ...values, testId, leakId, personId: actor.id, at: now })
+  // What came back waits for no test of a trial, and no day.
+  if (known) await hangCures(tx, jobId, now)
   return true
 }

@@ -9,9 +9,10 @@ import { database, type Transaction } from '../../db/client'
 import { job } from '../../db/schema'
 import type { EntryRow, TestService } from '../bench/testService'
 import type { TestRow } from '../bench/testRows'
+import { seedOf } from '../bench/hiddenTank'
 import { serviceOf } from '../bench/testServices'
 import { notFound } from '../shop/refusal'
-import { cureOf, temperaturesSince } from '../repair/cures'
+import { cureOf, standInTemperatures, temperaturesSince } from '../repair/cures'
 
 type Reader = Pick<Transaction, 'query' | 'select'>
 
@@ -228,7 +229,10 @@ const loaders: { [A in JobAspect]: (reader: Reader, ids: string[], words: Words)
           repairs: allSaid(row.repairs, words).map(({ jobId: _, until, ...each }) => ({
             ...each,
             until: until && +until,
-            ...cureOf(each, temperatures),
+            ...cureOf(
+              each,
+              practised(row.runs, each.runId) ? standInTemperatures(seedOf(each.id), each.at, Date.now()) : temperatures,
+            ),
           })),
           defectCards: allSaid(row.defectCards, words).map(({ id, leakId, defect, by, at }) => ({
             id,
@@ -252,6 +256,9 @@ const loaders: { [A in JobAspect]: (reader: Reader, ids: string[], words: Words)
     )
   },
 }
+
+/** Whether a repair was only practised. */
+const practised = (runs: readonly RunRow[], runId: string | null) => runs.some(run => run.id === runId && run.simulated)
 
 interface RunRow extends Said {
   leakIds: string[]

@@ -35,8 +35,7 @@ export async function hangCures(tx: Transaction, jobId: string, now: Date): Prom
     const on = !each.struck && !strippedSince(tank, each)
     const counts = on && each.partIds.some(partId => longestCure(tank, partId)?.id === each.id)
     await hangCureOf(tx, tank, each, now, counts)
-    const last =
-      on && each.leakIds.some(id => tank.repairs.filter(r => !r.struck && r.leakIds.includes(id)).at(-1)?.id === each.id)
+    const last = on && isLastWord(tank, each)
     await hangTrialOf(tx, tank, each, now, last)
     await hangAt(tx, tank, each, now, 'temporary', last ? each.until : null, {
       title: `${tank.craft.name}, ${nameOf(tank, each)}: only held until now`,
@@ -44,6 +43,14 @@ export async function hangCures(tx: Transaction, jobId: string, now: Date): Prom
     })
   }
 }
+
+/** Whether a repair is the last that was done to one of its leaks, and the leak has not come back since. */
+const isLastWord = ({ repairs, finds }: Tank, { id, at, leakIds }: RepairView): boolean =>
+  leakIds.some(
+    leakId =>
+      repairs.findLast(each => !each.struck && each.leakIds.includes(leakId))?.id === id &&
+      !finds.some(find => !find.struck && find.leakId === leakId && find.at > at),
+  )
 
 type RepairBell = 'cure' | 'move' | 'fuel' | 'temporary'
 

@@ -1,5 +1,6 @@
 import { and, asc, gt, isNull } from 'drizzle-orm'
 import { reckonCure } from '../../../core/repair/cure/reckonCure'
+import { shopThermometer } from '../../../core/standin/shopThermometer'
 import { cureSheetOf } from '../../../shared/repair/cureSheet'
 import type { RepairView } from '../../../shared/views'
 import type { Transaction } from '../../db/client'
@@ -19,6 +20,18 @@ export async function temperaturesSince(reader: Reader, repairs: readonly Repair
     .from(shopTemperature)
     .where(and(gt(at, new Date(Math.min(...applied))), isNull(shopTemperature.struck)))
     .orderBy(asc(at))
+}
+
+const HOUR = 3_600_000
+
+/** What a stand-in thermometer in a simulated shed logged each hour since a practised repair: real cures never go by it. */
+export function standInTemperatures(seed: number, since: number, until: number): TemperatureRow[] {
+  const hours = Math.max(0, Math.floor((until - since) / HOUR))
+  return Array.from({ length: hours }, (_, i) => {
+    const at = since + (i + 1) * HOUR
+    const { temperature, lowest } = shopThermometer(seed, at / 1000, (at - HOUR) / 1000)
+    return { at: new Date(at), temperature, lowest, since: new Date(at - HOUR) }
+  })
 }
 
 /** How the cure of a repair is reckoned by the temperatures that were read since, and when it has cured. */

@@ -121,7 +121,8 @@ export async function recordRunEntry<K extends RunKind>(
       }
       // Neither before what was recorded last, nor after now: a clock that is set back loses nothing.
       const last = Math.max(run.at, ...run.entries.map(entry => entry.at))
-      const at = new Date(Math.max(Math.min(+now, Math.max(+now - ago, last)), last))
+      // One after the other, so that their order is told by their moments.
+      const at = new Date(Math.max(+now - ago, last + 1))
       const before = runOfJob(job, run, +at)
       await check({ tx, actor, now: at, job, run, before }, kind, facts as RunFacts)
       await tx.insert(runEntry).values({ id, runId, kind, facts: facts as RunFacts, personId: actor.id, at })
@@ -277,6 +278,7 @@ async function settle(
       runId: run.id,
     })
   }
+  if (kind === 'done' && current!.stage.strips) await hangCures(tx, job.id, now)
   if (kind === 'back' || kind === 'mishap' || kind === 'abandon') await undo(tx, actor, now, job, run, kind, facts)
 }
 

@@ -123,7 +123,7 @@ useActionKeys('Job', [
           Closed {{ clockText(job.closedAt, now) }}. Whatever is recorded on it brings it back to the Bay.
         </p>
         <p v-if="isSimulated(job)" class="unsure font-semibold">
-          Holds on a simulated tank count here: this is practice, not evidence for a real one.
+          Holds on a simulated tank, or repairs only practised, count here: this is practice, not evidence for a real one.
         </p>
       </div>
       <div class="flex flex-wrap gap-2">

@@ -58,9 +58,9 @@ useActionKeys('For the owner', [{ key: 'p', label: 'Print', run: print }])
               </td>
               <td class="py-2 pr-4">{{ counts[way.method.counts] }}</td>
               <td class="figure py-2 pr-4">
-                {{ Math.round(10 * way.weighed.chance.expected) }} ({{ Math.round(10 * way.weighed.chance.low) }}–{{
-                  Math.round(10 * way.weighed.chance.high)
-                }})
+                {{ Math.min(9, Math.round(10 * way.weighed.chance.expected)) }} ({{
+                  Math.round(10 * way.weighed.chance.low)
+                }}–{{ Math.round(10 * way.weighed.chance.high) }})
               </td>
               <td class="figure py-2 pr-4">
                 {{ way.weighed.days.expected.toFixed(1) }} ({{ way.weighed.days.low.toFixed(1) }}–{{

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { fuelLimit } from '#shared/ledgerParts'
 import { fuelName } from '#core/fuel/fuels'
+import { repairMethod } from '#core/repair/method/repairMethods'
 import { descentOf, isSimulated } from '#shared/jobEntries'
 import type { JobView } from '#shared/views'
 
@@ -13,6 +14,15 @@ const { saving, problem, save } = useSave()
 const close = () =>
   save(async () => take(await callApi<JobView>(`jobs/${id}/${job.value!.closedAt === null ? 'close' : 'reopen'}`, 'POST')))
 const { short } = useQuantities()
+const approvals = computed(
+  () =>
+    job.value?.approvals
+      .filter(each => !each.struck)
+      .map(each => ({
+        id: each.id,
+        text: `Approved data, ${lowerFirst(repairMethod(each.method).doing)}: ${each.step} ${clockText(each.at, now.value)}${each.reference ? `, ${each.reference}` : ''}, ${each.by}`,
+      })) ?? [],
+)
 const print = () => window.print()
 const parts = computed(() => job.value?.parts.filter(part => part.removedAt === null) ?? [])
 const rows = computed(() => job.value && standing.value && recordRows(job.value, standing.value.ledger, now.value, short))
@@ -79,7 +89,8 @@ useActionKeys('Record', [
       </p>
 
       <p v-if="isSimulated(job)" class="unsure mb-5 font-semibold">
-        Holds on a simulated tank count in this record: it is practice, not evidence for a real tank.
+        Holds on a simulated tank, or repairs only practised, count in this record: it is practice, not evidence for a real
+        tank.
       </p>
 
       <section>
@@ -151,6 +162,20 @@ useActionKeys('Record', [
             </tbody>
           </table>
         </div>
+      </section>
+
+      <section v-if="rows.stages.length">
+        <h2>Stage by stage</h2>
+        <p v-for="row in rows.stages" :key="row.id">{{ row.text }}</p>
+      </section>
+
+      <section v-if="approvals.length || job.choices.some(each => !each.struck)">
+        <h2>Approved and chosen</h2>
+        <p v-for="each in approvals" :key="each.id">{{ each.text }}</p>
+        <p v-for="each in job.choices.filter(one => !one.struck)" :key="each.id">
+          Chosen {{ clockText(each.at, now) }} by {{ each.chosenBy }}: {{ lowerFirst(repairMethod(each.method).doing) }}, of
+          {{ each.options.length }} ways.
+        </p>
       </section>
 
       <section>

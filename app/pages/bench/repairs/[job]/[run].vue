@@ -18,6 +18,8 @@ const { short } = useQuantities()
 const current = computed(() => state.value?.state.current ?? null)
 const stage = computed(() => current.value?.stage ?? null)
 const clock = computed(() => stage.value?.clock ?? null)
+/** Mixing and curing have a sheet of their own below. */
+const hasClock = computed(() => clock.value !== null && clock.value.kind !== 'cure' && clock.value.kind !== 'mix')
 const reason = ref('')
 const photoId = ref<string | null>(null)
 const temperature = ref<number | null>(null)
@@ -25,13 +27,15 @@ const column = ref<number | null>(null)
 const wrongOpen = ref(false),
   backOpen = ref(false),
   thermometerOpen = ref(false)
-const skipping = ref(false)
+const skipping = ref(false),
+  overriding = ref(false)
 watch(
   () => `${stage.value?.key} ${state.value?.state.stages.filter(each => each.state === 'done').length}`,
   () => {
     reason.value = ''
     photoId.value = null
     skipping.value = false
+    overriding.value = false
     column.value = null
   },
 )
@@ -47,6 +51,12 @@ const hidden = computed(() =>
 const why = computed(() => state.value?.notYet ?? hidden.value)
 const cures = computed(() => (run.value ? runSheet(run.value).cure !== null : false))
 const asksWarmth = computed(() => Boolean(stage.value?.applies) && cures.value)
+watch(
+  () => queue.fields.reason,
+  told => {
+    if (told) overriding.value = true
+  },
+)
 const mayEnd = computed(
   () =>
     (!why.value || reason.value.trim() !== '') &&
@@ -78,7 +88,7 @@ const holes = computed(() => {
 /** The clock of the stage: what is left of its least time, of the item in hand, of the wait after a pass. */
 const stageLeft = computed(() => {
   const its = state.value?.state
-  return its?.ringsAt != null ? Math.max(0, (its.ringsAt - state.value!.now) / 1000) : null
+  return its && its.ringsAt !== null ? Math.max(0, (its.ringsAt - state.value!.now) / 1000) : null
 })
 const workTold = computed(() => {
   const its = state.value?.state.work
@@ -208,7 +218,7 @@ useActionKeys('Repair', [
       <div class="min-w-0 space-y-3">
         <WorkClock :run="state" :told="workTold" />
         <section v-if="stage" class="sheet space-y-4" aria-label="This stage">
-          <div class="grid grid-cols-[minmax(0,1fr)] gap-5 md:grid-cols-[minmax(0,1fr)_minmax(0,1fr)]">
+          <div class="grid grid-cols-[minmax(0,1fr)] gap-5" :class="hasClock && 'md:grid-cols-[minmax(0,1fr)_minmax(0,1fr)]'">
             <div class="space-y-3">
               <p class="text-[1.2rem] leading-snug">{{ stage.doing }}</p>
               <p v-if="stage.why" class="soft">{{ stage.why }}</p>
@@ -217,7 +227,7 @@ useActionKeys('Repair', [
                 <b class="font-semibold">Before going on:</b> {{ stage.looks }}
               </p>
             </div>
-            <div v-if="clock && clock.kind !== 'cure' && clock.kind !== 'mix'" class="space-y-3">
+            <div v-if="clock && hasClock" class="space-y-3">
               <p
                 v-if="stageLeft !== null"
                 class="figure text-[clamp(3rem,12vw,5rem)] leading-none"
@@ -232,15 +242,7 @@ useActionKeys('Repair', [
               <template v-if="clock.kind === 'count' || clock.kind === 'passes'">
                 <p class="text-[1.2rem]">
                   <b class="figure text-[2.5rem]">{{ ticked.length }}</b>
-                  {{
-                    ticked.length === 1
-                      ? clock.noun
-                      : clock.noun === 'pass'
-                        ? 'passes'
-                        : clock.noun === 'flush'
-                          ? 'flushes'
-                          : `${clock.noun}s`
-                  }}
+                  {{ ticked.length === 1 ? clock.noun : clock.nouns }}
                 </p>
                 <UButton
                   v-if="session.mayWork"
@@ -289,6 +291,7 @@ useActionKeys('Repair', [
             :materials="materials"
             :fields="queue.fields"
             :warm="warm"
+            :capacity="job.capacity"
             :now="now"
             @mix="record('mix', { stage: stage.key, ...$event })"
           />
@@ -307,9 +310,19 @@ useActionKeys('Repair', [
               ><QuantityInput v-model="temperature" kind="temperature" class="w-36"
             /></UFormField>
             <p v-if="blocked" role="alert" class="unsure font-semibold">{{ blocked }}</p>
-            <p v-if="why" class="unsure font-medium">{{ why }}</p>
+            <p v-if="why" class="unsure font-medium">
+              {{ why }}
+              <button
+                v-if="!overriding && !skipping"
+                type="button"
+                class="min-h-11 cursor-pointer px-1.5 underline underline-offset-3"
+                @click="overriding = true"
+              >
+                Go on all the same
+              </button>
+            </p>
             <UFormField
-              v-if="why || skipping"
+              v-if="(why && overriding) || skipping"
               :label="skipping ? 'Why it is left out' : 'To go on all the same, say why'"
               :error="queue.fields.reason"
               ><UInput v-model="reason" class="w-full" autocomplete="off"

@@ -20,6 +20,7 @@ const part = computed(() => job.value?.parts.find(each => each.id === leak.value
 const parts = computed(() => job.value?.parts.filter(each => each.removedAt === null) ?? [])
 const card = computed(() => job.value && defectOf(job.value, leakId))
 const decision = computed(() => job.value && side.value && decide(job.value, leakId, side.value))
+const there = computed(() => (card.value ? defectWords(card.value.defect, short) : []))
 const byMoney = ref(true)
 const by = computed(() => (decision.value?.rates && byMoney.value ? 'cost' : 'days'))
 const cardOpen = ref(false),
@@ -108,15 +109,12 @@ useActionKeys('How to mend it', [
         :parts="parts"
         :leaks="mapLeaks(job, standing.ledger).filter(each => each.id === leakId)"
         :picked="part.id"
-        bare
       />
       <div>
         <h2 id="there-title" class="mb-1">What is there</h2>
-        <template v-for="(text, i) in defectWords(card.defect, short)" :key="text">
-          <b v-if="i === 0" class="text-[1.1rem] font-semibold">{{ text }} </b><span v-else class="text-[1.1rem]"
-            >{{ text }}
-          </span>
-        </template>
+        <p class="text-[1.1rem]">
+          <b class="font-semibold">{{ there[0] }}</b> {{ there.slice(1).join(' ') }}
+        </p>
         <p class="soft mt-2">
           <template v-if="history.length"
             >{{ history.join('; ') }}<template v-if="cameBack">: it came back</template>.

@@ -1,0 +1,124 @@
+import { randomUUID } from 'node:crypto'
+import type { BrowserContext, Page } from '@playwright/test'
+import { proposedClosures } from '../../core/circuit/proposedClosures'
+import { holdingLinks } from '../../core/circuit/reach'
+import { tankKind } from '../../core/circuit/tankKinds'
+import { cautions } from '../../core/fuel/makeSafe'
+import { throughputFromStandard } from '../../core/quantity/standardLeakRate'
+import { liveParts } from '../../shared/jobCircuit'
+import { emptyComplaint, type NewJob } from '../../shared/schemas/job'
+import type { JobView } from '../../shared/views'
+import type { Shop } from './shop'
+import { expect } from './test'
+
+/** What a test does through the API around a repair that it makes on the screen. */
+export function workshop(context: BrowserContext, shop: Shop) {
+  const post = async (path: string, data: object): Promise<JobView> => {
+    const answer = await context.request.post(`${shop.url}/api/${path}`, { data })
+    expect(answer.ok(), `${path}: ${await answer.text()}`).toBe(true)
+    return (await answer.json()) as JobView
+  }
+  const look = async (jobId: string) => (await (await context.request.get(`${shop.url}/api/jobs/${jobId}`)).json()) as JobView
+  return {
+    post,
+    look,
+    /** A job whose cautions are read. */
+    async open(tank: string, change: Partial<NewJob> = {}): Promise<JobView> {
+      const kind = tankKind(tank)
+      const job = await post('jobs', {
+        id: randomUUID(),
+        work: 'leak',
+        craftName: `Craft ${tank}`,
+        craftKind: kind.craft,
+        craftBuilt: null,
+        tankName: 'tank',
+        tankKind: tank,
+        material: kind.material,
+        capacity: kind.capacity,
+        fuel: 'petrol',
+        pressureLimit: kind.pressureLimit,
+        limitSource: 'plate',
+        acceptance: throughputFromStandard(kind.acceptance),
+        fuelAcceptance: null,
+        limitsReason: '',
+        complaint: emptyComplaint(),
+        ...change,
+      })
+      await post(`jobs/${job.id}/cautions`, { cautions: cautions.map(each => each.key), act: null })
+      return look(job.id)
+    },
+    /** A leak that is seen on a part; with the id of one that it is again. @returns its id */
+    async seen(jobId: string, part: string, leakId: string | null = null): Promise<string> {
+      const job = await look(jobId)
+      const partId = liveParts(job).find(each => each.name === part)!.id
+      const view = await post(`jobs/${jobId}/finds`, {
+        id: randomUUID(),
+        partId,
+        x1: 300,
+        y1: 200,
+        x2: 330,
+        y2: 200,
+        length: 0.012,
+        note: '',
+        leakId,
+        seen: 'drips',
+        photoId: null,
+        cause: null,
+      })
+      return view.leaks.find(leak => leak.partId === partId)!.id
+    },
+    /** Hours pass for all that was done on a job so far. */
+    async pass(jobId: string, hours: number): Promise<void> {
+      const by = `interval '${hours} hours'`
+      const its = `job_id = '${jobId}'`
+      const runs = `run_id in (select id from repair_run where ${its})`
+      await shop.query(`update run_entry set at = at - ${by} where ${runs}`)
+      for (const table of ['repair_run', 'repair', 'touch', 'gas_reading', 'defect_card', 'strike'])
+        await shop.query(`update ${table} set at = at - ${by} where ${its}`)
+      await shop.query(`update find set at = at - ${by} where leak_id in (select id from leak where ${its})`)
+      await shop.query(`update test_entry set at = at - ${by} where test_id in (select id from test where ${its})`)
+      await shop.query(`update test set started_at = started_at - ${by}, stopped_at = stopped_at - ${by} where ${its}`)
+      await shop.query(`update map_before set until = until - ${by} where ${its}`)
+      await shop.query(`update part set added_at = added_at - ${by} where ${its}`)
+    },
+    /** A soap walk over every part, watched to its end and dry. */
+    async soapAllDry(jobId: string): Promise<void> {
+      const job = await look(jobId)
+      const id = randomUUID()
+      const pressure = Math.min(tankKind(job.tankKind).workingPressure, job.pressureLimit)
+      await post(`jobs/${jobId}/tests/soap`, {
+        id,
+        pressure,
+        closures: proposedClosures(liveParts(job)),
+        links: holdingLinks(job.circuit),
+        wettedShare: 0,
+        relief: { kind: 'water column', opensAt: pressure },
+        earlyReason: '',
+      })
+      for (const part of liveParts(job)) await post(`tests/${id}/entries/watch`, { id: randomUUID(), partIds: [part.id] })
+      await shop.query(`update test_entry set at = at - interval '5 minutes' where test_id = '${id}'`)
+      await shop.query(`update test set started_at = started_at - interval '6 minutes' where id = '${id}'`)
+      for (const part of liveParts(job))
+        await post(`tests/${id}/entries/mark`, { id: randomUUID(), partId: part.id, mark: 'dry' })
+      await post(`tests/${id}/stop`, {})
+    },
+  }
+}
+
+/** Does something on the page of a repair, and waits until the server has it: the page itself does not wait. */
+export async function kept(page: Page, kind: string, act: () => Promise<void>): Promise<void> {
+  const answer = page.waitForResponse(each => each.url().endsWith(`/entries/${kind}`) && each.request().method() === 'POST')
+  await act()
+  await answer
+}
+
+/** Goes on from the stage that is shown: as it is, or all the same with a reason. */
+export async function goOn(page: Page, stage: string, reason?: string): Promise<void> {
+  await expect(page.getByRole('heading', { level: 1, name: stage })).toBeVisible()
+  if (reason) {
+    await page.getByRole('button', { name: 'Go on all the same' }).click()
+    await page.getByLabel('To go on all the same, say why').fill(reason)
+  }
+  await kept(page, 'done', () => page.getByRole('button', { name: /^(Next: |It is done)/ }).click())
+  await expect(page.getByRole('heading', { level: 1, name: stage })).toBeHidden()
+}
