@@ -34,15 +34,16 @@ const job = async (craft: string) =>
   (await (
     await first.request.get(`${address}/api/jobs/${rows.find(row => `${row.craft}, ${row.tankName}`.includes(craft))!.id}`)
   ).json()) as JobView
+const [saddle, spare] = [await job('left saddle tank'), await job('spare tank')]
 const [flyingBoat, pump, tug, generator] = [
-  await job('SK-11, left'),
-  await job('pump'),
+  await job('SK-11, left outer'),
+  await job('Fire pump 3, fuel tank'),
   await job('tug'),
   await job('generator'),
 ]
-const right = await job('SK-11, right'),
+const right = await job('SK-11, right outer'),
   van = await job('van'),
-  tractor = await job('tractor')
+  tractor = await job('Beach tractor, saddle tank')
 await first.close()
 
 const choose = async (page: Page, label: string, item: string) => {
@@ -95,62 +96,9 @@ const shots: Shot[] = [
     },
   },
   { name: 'make-safe', path: `/jobs/${tractor.id}/safe`, ...phone, height: 1400 },
-  {
-    name: 'vapour',
-    path: `/jobs/${van.id}/safe`,
-    width: 820,
-    height: 2400,
-    before: async page => {
-      for (const [point, percent] of [
-        ['Near an opening', '4'],
-        ['In the middle', '6'],
-        ['Low in a far corner', '8'],
-      ] as const) {
-        await page.getByRole('button', { name: point }).click()
-        await page.getByLabel('Of the lower limit').fill(percent)
-        await page.getByLabel('Oxygen').fill('20,9')
-        await page.getByRole('button', { name: 'Keep the reading' }).click()
-        await page.waitForTimeout(500)
-      }
-    },
-    regions: ['Fuel and weight', 'Vapour'],
-  },
   { name: 'strip', path: `/jobs/${flyingBoat.id}/strip`, height: 900 },
-  {
-    name: 'rebuild',
-    path: `/jobs/${van.id}/strip`,
-    ...phone,
-    height: 1500,
-    before: async page => {
-      const other = await page.context().newPage()
-      await other.setViewportSize({ width: 900, height: 800 })
-      await other.goto(`${address}/jobs/${van.id}`)
-      const photograph = await other.getByRole('group', { name: /^Map/ }).first().screenshot()
-      await other.close()
-      await page.getByRole('button', { name: 'All of this is done' }).click()
-      const rows = page.getByRole('region', { name: 'To come off' }).getByRole('listitem')
-      for (const [name, look] of [
-        ['Return line, tank end', 'perished'],
-        ['Vapour line, tank end', 'good'],
-        ['Filler neck, tank end', 'good'],
-        ['Ground strap', 'rusted'],
-        ['Clips', 'broken'],
-        ['Strap bolt 1', 'rusted'],
-        ['Strap bolt 2', 'rusted'],
-        ['Connector of the pump', 'good'],
-        ['Cover over', 'good'],
-      ] as const) {
-        const row = rows.filter({ hasText: name })
-        await row.getByRole('button', { name: /^Details/ }).click()
-        await row.getByRole('button', { name: look }).click()
-        if (look === 'perished')
-          await row.locator('input[type=file]').setInputFiles({ name: 'return.png', mimeType: 'image/png', buffer: photograph })
-        await row.getByRole('button', { name: 'Off', exact: true }).click()
-      }
-      await page.waitForTimeout(2000)
-      await page.getByRole('button', { name: 'Going on' }).click()
-    },
-  },
+  { name: 'decide', path: `/jobs/${saddle.id}/leaks/${saddle.leaks[0]!.id}`, height: 1100 },
+  { name: 'stage', path: `/bench/repairs/${spare.id}/${spare.runs[0]!.id}` },
   { name: 'hold-setup', path: `/jobs/${pump.id}/hold`, height: 1280 },
   { name: 'bench', path: `/bench/${tug.tests[0]!.id}` },
   { name: 'result', path: `/bench/${pump.tests[0]!.id}`, height: 1500 },

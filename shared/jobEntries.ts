@@ -2,7 +2,7 @@ import { waysToFeed } from '../core/circuit/waysToFeed'
 import { deriveLedger, type Ledger } from '../core/ledger/deriveLedger'
 import type { LedgerEntries } from '../core/ledger/ledger'
 import { nextStep, type Beginning, type NextStep, type RunningTest } from '../core/ledger/nextStep'
-import { trialOfMethod } from '../core/repair/method/trial'
+import { replacesBefore, trialOfMethod } from '../core/repair/method/trial'
 import { testKindKeys, testKinds } from '../core/leaktest/testKinds'
 import { liveParts, targetPressure } from './jobCircuit'
 import { ledgerParts } from './ledgerParts'
@@ -41,6 +41,7 @@ export function jobEntries(job: JobView): LedgerEntries {
       curedAt: curedAt(repair),
       trial: trialOfMethod(repair.method),
       until: repair.until,
+      replaces: replacesBefore(repair.method),
       struck: repair.struck !== null,
     })),
     touches: [...job.touches, ...job.runs.flatMap(runTouches)],

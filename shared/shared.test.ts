@@ -109,8 +109,18 @@ describe('a job as the ledger reads it', () => {
     expect(entries.finds).toEqual([{ leakId: 'L', testId: 's1', at: 5 }])
     expect(entries.struckFinds).toEqual([{ testId: 's2', partId: 'b' }])
     expect(entries.repairs).toEqual([
-      { id: 'r', leakIds: ['M'], partIds: ['b'], at: 7, curedAt: 9, trial: [], until: null, struck: false },
-      { id: 'q', leakIds: ['M'], partIds: ['b'], at: 7, curedAt: Infinity, trial: [], until: null, struck: true },
+      { id: 'r', leakIds: ['M'], partIds: ['b'], at: 7, curedAt: 9, trial: [], until: null, replaces: true, struck: false },
+      {
+        id: 'q',
+        leakIds: ['M'],
+        partIds: ['b'],
+        at: 7,
+        curedAt: Infinity,
+        trial: [],
+        until: null,
+        replaces: true,
+        struck: true,
+      },
     ])
     expect(entries.cannotBeHeld).toBe(8)
     expect(entries.ways!()).not.toHaveLength(0)

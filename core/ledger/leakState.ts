@@ -12,6 +12,10 @@ export const leakStates = [
 ] as const
 export type LeakState = (typeof leakStates)[number]
 
+/** The repair by which a leak counts: the last that took away what was there before, else the last; null where none was made. */
+export const repairThatCounts = (leakId: string, entries: LedgerEntries): LedgerRepair | null =>
+  lastRepair(leakId, { ...entries, repairs: entries.repairs.filter(repair => repair.replaces) }) ?? lastRepair(leakId, entries)
+
 /** A repair that counts only once tests over days have passed. */
 export interface Trial {
   /** each of its tests, with whether it or a later one has passed */
@@ -50,8 +54,9 @@ export function leakState(leak: LedgerLeak, entries: LedgerEntries, now: Instant
   // What was taken off the tank leaks no more; what replaced it is a part of its own.
   if (!part) return 'sealed'
   if (!standsBy(part, entries.tests, entries)) return 'ready to retest'
-  if (last.until !== null) return 'held for now'
-  const trial = trialOf(last, leak, entries)
+  const counts = repairThatCounts(leak.id, entries)!
+  if (counts.until !== null) return 'held for now'
+  const trial = trialOf(counts, leak, entries)
   if (!trial || trial.next === null) return 'sealed'
   return trial.next <= now ? 'ready to retest' : 'on trial'
 }

@@ -97,6 +97,7 @@ export const ledgerRepair = (
   curedAt,
   trial: [],
   until: null,
+  replaces: true,
   struck: false,
   ...change,
 })

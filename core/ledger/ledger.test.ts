@@ -457,4 +457,14 @@ describe('a trial and what only gets it home', () => {
     expect(leakOf(held)).toBe('held for now')
     expect(held.state).toBe('repairing')
   })
+  test('what is tightened after it ends neither a trial nor the day of what is only for now', () => {
+    const tightened = ledgerRepair('L', 'drain', 15, 15, { replaces: false })
+    const patched = [ledgerRepair('L', 'drain', 10, 20, { until: 200 }), tightened]
+    expect(leakOf(at({ ...leakOnDrain, repairs: patched, tests: [hold(40, 'sealed')] }, 50))).toBe('held for now')
+    expect(leakOf(at({ ...tested(40), repairs: [...trial, tightened] }, 45))).toBe('on trial')
+    expect(leakOf(at({ ...leakOnDrain, repairs: [tightened], tests: [hold(40, 'sealed')] }, 45))).toBe('sealed')
+    // What replaces it does.
+    const renewed = ledgerRepair('L', 'drain', 30, 30)
+    expect(leakOf(at({ ...tested(40), repairs: [...trial, renewed] }, 45))).toBe('sealed')
+  })
 })

@@ -103,6 +103,8 @@ export interface LedgerRepair {
   trial: readonly number[]
   /** until when it counts, for what only gets it home; null for good */
   until: Instant | null
+  /** it takes away what was there: after what only moved a joint, a trial or what is only for now goes on */
+  replaces: boolean
   struck: boolean
 }
 export const touchKinds = ['removed', 'refitted', 'knocked', 'adjusted', 'stripped'] as const

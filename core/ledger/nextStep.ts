@@ -3,8 +3,8 @@ import { listWords, lowerFirst, upperFirst } from '../words/words'
 import { verdictOf } from '../hold/belief/verdict'
 import { boundsAt } from './atLimitPressure'
 import type { Ledger } from './deriveLedger'
-import { lastCured, lastRepair } from './evidence'
-import { trialOf } from './leakState'
+import { lastCured } from './evidence'
+import { repairThatCounts, trialOf } from './leakState'
 import { measures, type Instant, type LedgerEntries, type LedgerMeasurement } from './ledger'
 import type { SettlingPlan } from './settlingPlan'
 import { tankItself } from './tankItself'
@@ -83,7 +83,7 @@ function nextForTrial({ leaks }: Ledger, entries: LedgerEntries): NextStep | nul
     .filter(leak => leak.state === 'on trial')
     .flatMap(({ id }) => {
       const leak = entries.leaks.find(each => each.id === id)!
-      const next = trialOf(lastRepair(id, entries)!, leak, entries)?.next
+      const next = trialOf(repairThatCounts(id, entries)!, leak, entries)?.next
       return next ? [{ leak, next }] : []
     })
     .sort((a, b) => a.next - b.next)[0]

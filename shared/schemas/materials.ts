@@ -1,7 +1,8 @@
 import * as yup from 'yup'
 import { fuelKeys } from '../../core/fuel/fuels'
 import type { FuelKey } from '../../core/fuel/fuels'
-import { repairMaterialKeys } from '../../core/repair/material/repairMaterials'
+import { repairMaterialKeys, repairMaterials, type RepairMaterialKey } from '../../core/repair/material/repairMaterials'
+import { lowerFirst } from '../../core/words/words'
 import { entryId, line, oneOf, positive, quantity, requiredLine } from './fields'
 
 const HOUR = 3600
@@ -36,10 +37,12 @@ const sheetFacts = yup.object({
     .min(0, 'Work time cannot be negative.')
     .max(24 * HOUR, 'More than a day is no work time.'),
   referenceTemperature: temperature('The sheet’s temperature'),
-  floor: temperature('Coldest').test('below', 'The coldest is below the sheet’s own temperature.', function (value) {
-    const { referenceTemperature } = this.parent as { referenceTemperature?: number }
-    return referenceTemperature === undefined || !(value >= referenceTemperature)
-  }),
+  floor: temperature('Coldest')
+    .min(263.15, 'Nothing cures below −10 °C.')
+    .test('below', 'The coldest is below the sheet’s own temperature.', function (value) {
+      const { referenceTemperature } = this.parent as { referenceTemperature?: number }
+      return referenceTemperature === undefined || !(value >= referenceTemperature)
+    }),
   ceiling: temperature('Warmest').test('above', 'The warmest is above the sheet’s own temperature.', function (value) {
     const { referenceTemperature } = this.parent as { referenceTemperature?: number }
     return referenceTemperature === undefined || !(value <= referenceTemperature)
@@ -80,7 +83,19 @@ export const materialSheetSchema = yup.object({
   id: entryId(),
   name: requiredLine('Name', 80),
   material: oneOf(cured, 'Family'),
-  facts: sheetFacts.required(),
+  facts: sheetFacts.required().test('least', 'The sheet is not believable.', function (facts) {
+    const { material } = this.parent as { material?: RepairMaterialKey }
+    const family = repairMaterials.find(each => each.key === material)
+    if (!family?.sheets || !facts) return true
+    // At 25 °C, whatever its sheet states it at.
+    const atUsual = facts.cureTime * 2 ** ((facts.referenceTemperature - 298.15) / 10)
+    return atUsual >= family.sheets[0] * HOUR * 0.999
+      ? true
+      : this.createError({
+          path: `${this.path}.cureTime`,
+          message: `No sheet of ${lowerFirst(family.name)} is tested after less than ${family.sheets[0]} h at 25 °C. Look at the sheet again, or choose its family.`,
+        })
+  }),
   retired: yup.boolean().default(false),
 })
 export type MaterialSheetForm = yup.InferType<typeof materialSheetSchema>

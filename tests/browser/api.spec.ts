@@ -85,7 +85,7 @@ test('what is sent is checked: each bad field has its sentence', async ({ contex
 
 test('a submit that is repeated is one entry, and a reading at one time is one reading', async ({ context, demo }) => {
   await enter(context, demo)
-  const job = await jobOf(context, demo, 'Fire pump 3')
+  const job = await jobOf(context, demo, 'Fire pump 3, fuel tank')
   const hold = await startTypedHold(context, demo, job.id)
   const readings = {
     readings: [
@@ -241,7 +241,7 @@ test('each role may do what is its own, and no more', async ({ browser, demo }) 
 
 test('the stream tells of a change made elsewhere', async ({ page, context, demo }) => {
   await enter(context, demo)
-  const job = await jobOf(context, demo, 'Beach tractor')
+  const job = await jobOf(context, demo, 'Beach tractor, saddle tank')
   await page.goto(`${demo.url}/bench`)
   const heard = page.evaluate(
     url =>

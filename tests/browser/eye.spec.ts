@@ -3,7 +3,7 @@ import { closedAsProposed, enter, expect, jobOf, readCautions, test } from '../s
 test('a torn seal is seen by eye, renewed, and held until it is sealed', async ({ page, context, demo }) => {
   test.setTimeout(300_000)
   await enter(context, demo)
-  const job = await jobOf(context, demo, 'Fire pump 3')
+  const job = await jobOf(context, demo, 'Fire pump 3, fuel tank')
   const header = page.locator('main header')
   await page.goto(`${demo.url}/jobs/${job.id}`)
   await expect(header.getByText('Sealed.', { exact: true })).toBeVisible()
@@ -71,7 +71,7 @@ test('a hole under an old patch: it was this, on a part that is named, and the t
   demo,
 }) => {
   await enter(context, demo)
-  const job = await jobOf(context, demo, 'Beach tractor')
+  const job = await jobOf(context, demo, 'Beach tractor, saddle tank')
   await page.goto(`${demo.url}/jobs/${job.id}/narrow`)
   await page.getByRole('button', { name: /Show \d+ less likely/ }).click()
   const suspects = page.getByRole('list', { name: 'Suspects' })
@@ -111,7 +111,7 @@ test('four checks that cannot be done leave the suspects as they were, and a tes
   demo,
 }) => {
   await enter(context, demo)
-  const job = await jobOf(context, demo, 'Beach tractor')
+  const job = await jobOf(context, demo, 'Beach tractor, saddle tank')
   await page.goto(`${demo.url}/jobs/${job.id}/narrow`)
   const first = page.getByRole('region', { name: 'The next check' })
   const suspects = page.getByRole('list', { name: 'Suspects' })

@@ -17,7 +17,7 @@ test('planned, rig checked, volume measured, held through a knock, and understoo
   await page.getByRole('button', { name: 'Keep this leak with the rig' }).click()
   await expect(rig.getByText(/leaks .* mL\/min at 12\skPa/)).toBeVisible()
 
-  const job = await jobOf(context, demo, 'Beach tractor')
+  const job = await jobOf(context, demo, 'Beach tractor, saddle tank')
   await page.goto(`${demo.url}/jobs/${job.id}/hold`)
   await page.getByRole('button', { name: 'Stand-in tank' }).click()
   const plan = page.getByRole('region', { name: 'How long, and what it will see' })
@@ -170,7 +170,7 @@ test('a logger sends with its key, wrong lines and floods are told, and a revoke
   playwright,
 }) => {
   await enter(context, demo, 'oda')
-  const job = await jobOf(context, demo, 'Fire pump 3')
+  const job = await jobOf(context, demo, 'Fire pump 3, fuel tank')
   await page.goto(`${demo.url}/jobs/${job.id}/hold`)
   await page.getByRole('button', { name: 'A logger' }).click()
   await expect(page.getByText(/on its largest side is about .*, like .* leaning on it/)).toBeVisible()
@@ -228,7 +228,7 @@ test('a logger sends with its key, wrong lines and floods are told, and a revoke
 
 test('a balloon through a night: its girths, the weather, the verdict, and evidence', async ({ page, context, demo }) => {
   await enter(context, demo)
-  const job = await jobOf(context, demo, 'Fire pump 3')
+  const job = await jobOf(context, demo, 'Fire pump 3, fuel tank')
   await page.goto(`${demo.url}/jobs/${job.id}/balloon`)
   await readCautions(page)
   await closedAsProposed(page)
@@ -315,7 +315,7 @@ test('the Reckoner answers without a job, and says what it cannot', async ({ pag
 test('a bracketed hold is led through, and holds together tell the job', async ({ page, context, demo }) => {
   test.setTimeout(300_000)
   await enter(context, demo)
-  const job = await jobOf(context, demo, 'Beach tractor')
+  const job = await jobOf(context, demo, 'Beach tractor, saddle tank')
   await page.goto(`${demo.url}/jobs/${job.id}/hold`)
   await page.getByRole('button', { name: 'Stand-in tank' }).click()
   await page.getByRole('button', { name: 'Outdoors' }).click()
@@ -358,7 +358,7 @@ test('a bracketed hold is led through, and holds together tell the job', async (
   ])
   expect(hold.setup).toMatchObject({ surroundings: { place: 'outdoors', wall: 'metal' }, bottle: { lies: 'inside' } })
 
-  const pump = await jobOf(context, demo, 'Fire pump 3')
+  const pump = await jobOf(context, demo, 'Fire pump 3, fuel tank')
   await page.goto(`${demo.url}/jobs/${pump.id}`)
   await expect(page.getByRole('heading', { name: 'Holds 2, 3 and 4 together' })).toBeVisible()
   await expect(page.getByText('What stands goes by this.')).toBeVisible()

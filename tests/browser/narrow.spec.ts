@@ -76,7 +76,7 @@ test('a leak that shows only brim-full and nose up is narrowed to a part that no
 }) => {
   test.setTimeout(120_000)
   await enter(context, demo)
-  const tractor = await jobOf(context, demo, 'Beach tractor')
+  const tractor = await jobOf(context, demo, 'Beach tractor, saddle tank')
   await page.goto(`${demo.url}/jobs/${tractor.id}`)
   await page.getByRole('link', { name: /To the first check/ }).click()
   const suspects = page.getByRole('list', { name: 'Suspects' })

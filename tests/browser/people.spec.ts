@@ -3,7 +3,7 @@ import { enter, expect, jobOf, test, saysOfMap } from '../support/test'
 test('two people edit one job: the second is told, chooses, and loses nothing', async ({ browser, demo }) => {
   const [first, second] = await Promise.all([browser.newContext(), browser.newContext()])
   await Promise.all([enter(first, demo, 'finn'), enter(second, demo, 'oda')])
-  const job = await jobOf(first, demo, 'Beach tractor')
+  const job = await jobOf(first, demo, 'Beach tractor, saddle tank')
   const [mine, theirs] = await Promise.all([first.newPage(), second.newPage()])
   for (const page of [mine, theirs]) {
     await page.goto(`${demo.url}/jobs/${job.id}`)
@@ -20,7 +20,7 @@ test('two people edit one job: the second is told, chooses, and loses nothing', 
   await expect(mine.getByRole('button', { name: 'Theirs: rear saddle tank' })).toHaveAttribute('aria-pressed', 'true')
   await mine.getByRole('button', { name: 'Save what I chose' }).click()
   await expect(mine.getByRole('heading', { name: 'Beach tractor · rear saddle tank' })).toBeVisible()
-  expect(await jobOf(first, demo, 'Beach tractor')).toMatchObject({
+  expect(await jobOf(first, demo, 'Beach tractor, saddle tank')).toMatchObject({
     tankName: 'rear saddle tank',
     capacity: expect.closeTo(0.118, 6),
   })
@@ -146,7 +146,7 @@ test('an inspector reads and is offered no work; the owner adds people', async (
 
 test('units and look are a person’s own', async ({ page, context, demo }) => {
   await enter(context, demo, 'oda')
-  const job = await jobOf(context, demo, 'Fire pump 3')
+  const job = await jobOf(context, demo, 'Fire pump 3, fuel tank')
   await page.goto(`${demo.url}/jobs/${job.id}`)
   await expect(page.getByText('Never above 7 kPa')).toBeVisible()
   await page.keyboard.press('u')

@@ -3,7 +3,7 @@ import { enter, expect, jobOf, startTypedHold, test, closedAsProposed } from '..
 
 test('a CSV file is taken whole or not at all, and gives a verdict', async ({ page, context, demo }, info) => {
   await enter(context, demo)
-  const job = await jobOf(context, demo, 'Beach tractor')
+  const job = await jobOf(context, demo, 'Beach tractor, saddle tank')
   await page.goto(`${demo.url}/jobs/${job.id}/hold`)
   await page.getByRole('button', { name: 'A CSV file' }).click()
   await page.getByLabel('Target pressure').fill('6,9')
@@ -36,7 +36,7 @@ test('readings typed while the network is gone wait in the browser, survive a ne
   demo,
 }) => {
   await enter(context, demo)
-  const job = await jobOf(context, demo, 'Fire pump 3')
+  const job = await jobOf(context, demo, 'Fire pump 3, fuel tank')
   const hold = await startTypedHold(context, demo, job.id)
   await page.goto(`${demo.url}/bench/${hold}`)
   const type = async (value: string) => {
@@ -78,7 +78,7 @@ test('what waited while somebody else stopped the hold is refused with the reaso
   demo,
 }) => {
   await enter(context, demo)
-  const job = await jobOf(context, demo, 'Fire pump 3')
+  const job = await jobOf(context, demo, 'Fire pump 3, fuel tank')
   const hold = await startTypedHold(context, demo, job.id)
   await page.goto(`${demo.url}/bench/${hold}`)
   const type = async (value: string) => {

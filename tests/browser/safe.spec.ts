@@ -75,7 +75,7 @@ test('fuel and weight: a density either way, over capacity, what came out agains
   await page.goto(`${demo.url}/jobs/${lark.id}/strip`)
   await expect(page.getByText('About 51 kg as it is', { exact: false })).toBeVisible()
   // The first hold of a tank begins with the gas that the fuel leaves.
-  const tractor = await jobOf(context, demo, 'Beach tractor')
+  const tractor = await jobOf(context, demo, 'Beach tractor, saddle tank')
   const kept = await context.request.post(`${demo.url}/api/jobs/${tractor.id}/weighings`, {
     data: { id: crypto.randomUUID(), level: tractor.capacity / 4 },
   })

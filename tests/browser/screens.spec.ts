@@ -18,12 +18,15 @@ async function subjects(context: BrowserContext, shop: Shop) {
   const crafts = {
     bay: 'Flying boat SK-11, left outer',
     rightBay: 'Flying boat SK-11, right outer',
-    pump: 'Fire pump 3',
+    pump: 'Fire pump 3, fuel tank',
     tug: 'Glider tug',
-    tractor: 'Beach tractor',
+    tractor: 'Beach tractor, saddle tank',
     generator: 'Sprayer generator',
     van: 'Library van',
     lark: 'Workboat Brine Lark',
+    spare: 'Fire pump 3, spare tank',
+    saddle: 'Beach tractor, left saddle tank',
+    inner: 'Flying boat SK-11, left inner',
   }
   const jobs = Object.fromEntries(
     await Promise.all(Object.entries(crafts).map(async ([key, craft]) => [key, await jobOf(context, shop, craft)])),
@@ -54,6 +57,18 @@ const rooms: Record<string, (of: Subjects) => Screen[]> = {
     { name: 'Rebuild', path: `/jobs/${van.id}/strip?on=1`, shows: 'Rebuild list' },
     { name: 'Weight', path: '/reckoner?of=weight', shows: 'What it weighs' },
     { name: 'Thread', path: '/reckoner?of=thread', shows: 'Which thread is it' },
+  ],
+  'repairing': ({ spare, saddle, inner }) => [
+    { name: 'How to mend it', path: `/jobs/${saddle.id}/leaks/${saddle.leaks[0]!.id}`, shows: 'In one sentence' },
+    { name: 'For the owner', path: `/jobs/${saddle.id}/owner?leak=${saddle.leaks[0]!.id}`, shows: 'For you to choose' },
+    { name: 'A repair', path: `/bench/repairs/${spare.id}/${spare.runs[0]!.id}`, shows: 'Left to work it' },
+    { name: 'A cure', path: `/bench/repairs/${inner.id}/now`, shows: 'May see fuel' },
+    { name: 'New tank', path: `/jobs/${saddle.id}/new-tank`, shows: 'What moves across' },
+    { name: 'Work without a leak', path: `/jobs/${saddle.id}/mend`, shows: 'On what' },
+    { name: 'Materials', path: '/shelf/materials', shows: 'What is usual of each family' },
+    { name: 'Mix', path: '/reckoner?of=mix', shows: 'Workable for' },
+    { name: 'How much', path: '/reckoner?of=amount', shows: 'of liner on' },
+    { name: 'O-ring', path: '/reckoner?of=ring', shows: 'Squeezed by' },
   ],
   'the tests': ({ tractor, tug, pump, generator, rightBay }) => [
     { name: 'Hold set-up', path: `/jobs/${tractor.id}/hold`, shows: 'To the Bench' },
@@ -156,8 +171,8 @@ test('the keyboard goes everywhere, and ? lists its keys', async ({ page, contex
   await expect(help.getByText('Find a job')).toBeVisible()
   await page.keyboard.press('Escape')
   await page.keyboard.press('/')
-  await page.keyboard.type('SK-11')
-  await expect(page.getByText('Workboat Brine Lark')).toHaveCount(1) // on the rope alone
+  await page.keyboard.type('SK-11 left outer')
+  await expect(page.getByRole('main').getByText('Workboat Brine Lark')).toHaveCount(0)
   await page.getByLabel('Find a job').blur()
   await page.keyboard.press('ArrowDown')
   await page.keyboard.press('Enter')
@@ -173,11 +188,16 @@ test('a bell that is due rings on the rope and is answered', async ({ page, cont
   await enter(context, demo)
   await page.goto(demo.url)
   await expect(page).toHaveTitle(/Ringing/)
-  await demo.query(`update bell set due_at = now() where title like 'Workboat%'`)
+  await demo.query(`update bell set due_at = now() where title like 'Workboat%cured'`)
   const rope = page.getByRole('region', { name: 'Bells' })
-  const rung = rope.getByRole('listitem').filter({ hasText: 'Workboat' }).filter({ hasText: 'rang' })
+  const rung = rope
+    .getByRole('listitem')
+    .filter({ hasText: 'leak 1 cured' })
+    .filter({ hasText: 'Workboat' })
+    .filter({ hasText: 'rang' })
   await rung.getByRole('button', { name: 'Heard' }).click()
-  await expect(rope.getByText('Workboat')).toHaveCount(0)
+  await expect(rope.getByText('Workboat Brine Lark, leak 1 cured')).toHaveCount(0)
   await page.reload()
-  await expect(rope.getByText('Workboat')).toHaveCount(0)
+  await expect(rope.getByText('Workboat Brine Lark, leak 1 may see fuel')).toBeVisible()
+  await expect(rope.getByText('Workboat Brine Lark, leak 1 cured')).toHaveCount(0)
 })

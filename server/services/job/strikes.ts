@@ -11,6 +11,7 @@ import { takeOffBellsOfSubject } from '../shop/bells'
 import { change, type Actor } from '../shop/change'
 import { notFound, refuseField } from '../shop/refusal'
 import { loadJob } from './loadJobs'
+import { mustNotCarry } from '../repair/decide'
 import { hangCures } from '../repair/cureBells'
 
 /** On its way a tap takes a while. */
@@ -41,6 +42,8 @@ export async function strikeEntry(
       const entry = strikableEntries(tank).find(each => each.id === subjectId)
       if (!entry) throw notFound('entry on this job')
       if (entry.struck) return null
+      const approval = tank.approvals.find(each => each.id === subjectId)
+      if (approval?.step === 'granted') mustNotCarry(tank, approval.method)
       const reason = input.reason || (await whyFresh(tx, actor, entry, now))
       const running = tank.tests.find(test => test.id === subjectId && isRunning(test))
       if (running) await closeTest(tx, await anyTestRow(subjectId, tx), now)

@@ -1,6 +1,7 @@
 import { sql } from 'drizzle-orm'
-import { repairMethod } from '../../../core/repair/method/repairMethods'
+import { repairMethod, type RepairMethodKey } from '../../../core/repair/method/repairMethods'
 import { lowerFirst } from '../../../core/words/words'
+import { wantsApproval } from '../../../shared/repair/approvals'
 import type { ApprovalForm } from '../../../shared/schemas/approval'
 import type { ChoiceForm, ShopFigureForm } from '../../../shared/schemas/choice'
 import type { DefectCardForm } from '../../../shared/schemas/defect'
@@ -11,7 +12,7 @@ import { approval, defectCard, newTankEntry, repairChoice, shopFigure } from '..
 import { derivedId } from '../shop/derivedId'
 import { hangAnew, takeOffBell } from '../shop/bells'
 import { change, type Actor } from '../shop/change'
-import { notFound, refuseField } from '../shop/refusal'
+import { notFound, Refusal, refuseField } from '../shop/refusal'
 import { loadJob } from '../job/loadJobs'
 
 const DAY = 86_400_000
@@ -59,6 +60,7 @@ export async function recordApproval(actor: Actor, jobId: string, form: Approval
         .onConflictDoNothing()
         .returning({ id: approval.id })
       if (!made) return null
+      if (form.step !== 'granted') mustNotCarry(await loadJob(jobId, tx), form.method)
       const bell = { jobId, kind: 'approval', subjectId: derivedId(jobId, `approval ${form.method}`) } as const
       if (form.step !== 'asked') {
         await takeOffBell(tx, bell.kind, bell.subjectId, now)
@@ -75,6 +77,16 @@ export async function recordApproval(actor: Actor, jobId: string, form: Approval
     },
   )
   return loadJob(jobId)
+}
+
+/**
+ * Approved data that a repair rests on is not asked for anew, refused or struck out under it.
+ * @throws Refusal 409
+ */
+export function mustNotCarry(job: JobView, method: RepairMethodKey): void {
+  const made = job.repairs.find(each => each.method === method && !each.struck)
+  if (made && wantsApproval(job, method))
+    throw new Refusal(409, `A repair of ${made.by} rests on it: strike that out first, it no longer counts then.`)
 }
 
 /** Keeps which way was chosen and by whom, with what there was to choose from. */

@@ -8,6 +8,7 @@ import type { NewJob } from '../../../shared/schemas/job'
 import type { JobView } from '../../../shared/views'
 import { database } from '../../db/client'
 import { bell } from '../../db/schema'
+import { strikeEntry } from '../job/strikes'
 import { addEyeFind } from '../job/eyeFinds'
 import { loadJob } from '../job/loadJobs'
 import { Refusal } from '../shop/refusal'
@@ -339,6 +340,12 @@ describe('what is refused', () => {
     await recordApproval(at(1), job.id, { id: randomUUID(), method: 'wick', step: 'granted', reference: 'SRM 57-10', note: '' })
     expect((await hanging())[0]!.answeredAt).not.toBeNull()
     const view = await wicked()
+    // What a repair rests on stays as it is until the repair is struck out.
+    const refused = { id: randomUUID(), method: 'wick' as const, step: 'refused' as const, reference: '', note: '' }
+    expect((await refusal(recordApproval(at(2), job.id, refused))).message).toContain('rests on it')
+    const granted = view.approvals.find(each => each.step === 'granted')!.id
+    const strikes = { id: randomUUID(), subjectId: granted, reason: 'wrong chapter' }
+    expect((await refusal(strikeEntry(at(2), job.id, strikes))).message).toContain('rests on it')
     // A trial: its four tests hang.
     const kinds = (await hanging()).filter(each => each.answeredAt === null).map(each => each.kind)
     expect(kinds.filter(kind => kind === 'trial')).toHaveLength(4)
