@@ -1,10 +1,10 @@
 import * as yup from 'yup'
-import { line } from '../schemas/fields'
+import { line, momentOrNull } from '../schemas/fields'
 
 /** What only gets it home has a day, a reason, and when it may be used again. */
 export const untilFields = {
   /** ms; null where it is for good */
-  until: yup.number().typeError('Until when is not a date.').nullable().default(null),
+  until: momentOrNull('Until when'),
   untilReason: line('Why only for now', 300)
     .default('')
     .when('until', {

@@ -30,3 +30,16 @@ export const oneOf = <T extends string>(values: readonly T[], name: string) =>
     .string<T>()
     .oneOf(values, `${name} must be one of: ${values.join(', ')}.`)
     .required(`Choose ${name.toLowerCase()}.`)
+
+/** The year 2100, ms since 1970: nothing of a shop is dated later. */
+const LATEST = 4_102_444_800_000
+
+/** A moment in ms since 1970; null where nobody said. */
+export const momentOrNull = (name: string) =>
+  yup
+    .number()
+    .typeError(`${name} is not a date.`)
+    .min(0, `${name} is not a date.`)
+    .max(LATEST, `${name} is too far ahead.`)
+    .nullable()
+    .default(null)

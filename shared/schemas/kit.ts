@@ -1,5 +1,5 @@
 import * as yup from 'yup'
-import { entryId, oneOf, positive, quantity, requiredLine } from './fields'
+import { entryId, momentOrNull, oneOf, positive, quantity, requiredLine } from './fields'
 import { readingSchema } from '../leaktest/hold/holdForm'
 
 export const kitKinds = ['gauge', 'thermometer', 'barometer', 'rig', 'pump', 'bottle'] as const
@@ -71,14 +71,12 @@ const factsSchema = yup.object({
   ),
 })
 
-const day = (name: string) => yup.number().nullable().typeError(`${name} is not a date.`).default(null)
-
 export const kitItemSchema = yup.object({
   id: entryId(),
   name: requiredLine('Name', 60),
   facts: factsSchema,
-  calibratedAt: day('Calibration'),
-  calibrationDue: day('Calibration due').test('after', 'Calibration is due after it was made.', function (value) {
+  calibratedAt: momentOrNull('Calibration'),
+  calibrationDue: momentOrNull('Calibration due').test('after', 'Calibration is due after it was made.', function (value) {
     const { calibratedAt } = this.parent as { calibratedAt: number | null }
     return value === null || value === undefined || calibratedAt === null || value > calibratedAt
   }),

@@ -3,7 +3,7 @@ import { fuelKeys } from '../../core/fuel/fuels'
 import type { FuelKey } from '../../core/fuel/fuels'
 import { repairMaterialKeys, repairMaterials, type RepairMaterialKey } from '../../core/repair/material/repairMaterials'
 import { lowerFirst } from '../../core/words/words'
-import { entryId, line, oneOf, positive, quantity, requiredLine } from './fields'
+import { entryId, line, momentOrNull, oneOf, positive, quantity, requiredLine } from './fields'
 
 const HOUR = 3600
 const temperature = (name: string) =>
@@ -38,7 +38,7 @@ const sheetFacts = yup.object({
     .max(24 * HOUR, 'More than a day is no work time.'),
   referenceTemperature: temperature('The sheet’s temperature'),
   floor: temperature('Coldest')
-    .min(263.15, 'Nothing cures below −10 °C.')
+    .test('cold', 'Nothing cures below −10 °C.', value => !(value > 223.15 && value < 263.15))
     .test('below', 'The coldest is below the sheet’s own temperature.', function (value) {
       const { referenceTemperature } = this.parent as { referenceTemperature?: number }
       return referenceTemperature === undefined || !(value >= referenceTemperature)
@@ -100,8 +100,6 @@ export const materialSheetSchema = yup.object({
 })
 export type MaterialSheetForm = yup.InferType<typeof materialSheetSchema>
 
-const day = (name: string) => yup.number().nullable().typeError(`${name} is not a date.`).default(null)
-
 export const lotSchema = yup.object({
   id: entryId(),
   material: oneOf(cured, 'Family'),
@@ -110,8 +108,8 @@ export const lotSchema = yup.object({
   code: line('Code', 80).default(''),
   /** kg */
   mass: positive('Amount').max(200, 'More than 200 kg is not a tin. Check the unit.'),
-  openedAt: day('Opened'),
-  expiresAt: day('Expires'),
+  openedAt: momentOrNull('Opened'),
+  expiresAt: momentOrNull('Expires'),
   retired: yup.boolean().default(false),
 })
 export type LotForm = yup.InferType<typeof lotSchema>
