@@ -16,10 +16,16 @@ export const quantity = (name: string) =>
 export const positive = (name: string) =>
   quantity(name).test('positive', `${name} must be more than zero.`, value => !(value <= 0))
 
-export const line = (name: string, most = 120) =>
-  yup.string().trim().max(most, `Keep ${name.toLowerCase()} under ${most} characters.`)
+/** Text without spaces round it; what is no text (an object, a list) is told as missing, where trimming it would throw. */
+const text = () =>
+  yup
+    .string()
+    .transform((value: unknown) => (typeof value === 'string' ? value : undefined))
+    .trim()
+
+export const line = (name: string, most = 120) => text().max(most, `Keep ${name.toLowerCase()} under ${most} characters.`)
 export const requiredLine = (name: string, most = 120) => line(name, most).required(`${name} is missing.`)
-export const words = () => yup.string().trim().max(4000, 'Keep it under 4,000 characters.').default('')
+export const words = () => text().max(4000, 'Keep it under 4,000 characters.').default('')
 
 /** Made where the form is opened, so that a repeated submit is one entry. */
 export const entryId = () => yup.string().uuid('The entry’s id is not a UUID.').required('The entry has no id.')
