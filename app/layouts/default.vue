@@ -21,6 +21,7 @@ changes.on(notice => {
 void rope.load()
 void queue.restore()
 void useStripQueue().restore()
+void useRunQueue().restore()
 
 useHead({ title: computed(() => (rope.ringing.length ? `Ringing: ${rope.ringing[0]!.title}` : 'Zinc Bell')) })
 useActionKeys('Everywhere', [
