@@ -20,7 +20,7 @@ test('two people edit one job: the second is told, chooses, and loses nothing', 
   await expect(mine.getByRole('button', { name: 'Theirs: rear saddle tank' })).toHaveAttribute('aria-pressed', 'true')
   await mine.getByRole('button', { name: 'Save what I chose' }).click()
   await expect(mine.getByRole('heading', { name: 'Beach tractor · rear saddle tank' })).toBeVisible()
-  expect(await jobOf(first, demo, 'Beach tractor, saddle tank')).toMatchObject({
+  expect(await jobOf(first, demo, 'Beach tractor, rear saddle tank')).toMatchObject({
     tankName: 'rear saddle tank',
     capacity: expect.closeTo(0.118, 6),
   })
