@@ -143,21 +143,7 @@ const submit = () =>
             <p v-else class="leaking font-semibold">Too cold: it does not cure at this temperature.</p>
           </div>
         </template>
-        <template v-if="repairMethod(draft.method).counts === 'temporary'">
-          <UFormField label="It may stay until" name="until"
-            ><UInput
-              type="date"
-              :model-value="draft.until === null ? '' : new Date(draft.until).toISOString().slice(0, 10)"
-              class="w-full"
-              @update:model-value="draft.until = $event ? Date.parse(String($event)) : null"
-          /></UFormField>
-          <UFormField label="Why only for now" name="untilReason"
-            ><UInput v-model="draft.untilReason" class="w-full"
-          /></UFormField>
-          <UFormField label="Not to be used until" name="notUsedUntil"
-            ><UInput v-model="draft.notUsedUntil" placeholder="Such as: held again, dry" class="w-full"
-          /></UFormField>
-        </template>
+        <UntilFields v-if="repairMethod(draft.method).counts === 'temporary'" v-model="draft" />
         <UFormField label="Note" name="note"><UTextarea v-model="draft.note" :rows="2" autoresize /></UFormField>
         <template #actions>
           <UButton type="submit" block size="xl" color="neutral" :loading="saving">Record the repair</UButton>

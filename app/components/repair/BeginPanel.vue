@@ -140,22 +140,7 @@ const submit = () =>
             :words="Object.fromEntries(otherLeaks.map(leak => [leak.id, `Leak ${leak.number}`]))"
             label="It mends these too"
         /></UFormField>
-        <template v-if="isForNow">
-          <p class="unsure font-semibold">It only gets it home. It is never counted as sealed.</p>
-          <UFormField label="It may stay until" name="until"
-            ><UInput
-              type="date"
-              :model-value="draft.until === null ? '' : new Date(draft.until).toISOString().slice(0, 10)"
-              class="w-full"
-              @update:model-value="draft.until = $event ? Date.parse(String($event)) : null"
-          /></UFormField>
-          <UFormField label="Why only for now" name="untilReason"
-            ><UInput v-model="draft.untilReason" class="w-full"
-          /></UFormField>
-          <UFormField label="Not to be used until" name="notUsedUntil"
-            ><UInput v-model="draft.notUsedUntil" placeholder="Such as: held again, dry" class="w-full"
-          /></UFormField>
-        </template>
+        <UntilFields v-if="isForNow" v-model="draft" />
         <USwitch v-model="draft.simulated" label="Only practised: its clock may run fast" />
         <template #actions><UButton type="submit" block size="xl" color="neutral" :loading="saving">Begin</UButton></template>
       </SchemaForm>

@@ -1,4 +1,5 @@
-import type { PartFamily } from '../../circuit/boundary'
+import { partFamilies, type PartFamily } from '../../circuit/boundary'
+import { isSkin } from '../../circuit/service'
 import type { CraftKind } from '../../circuit/tankKinds'
 import { known, type Bounds } from '../../knowledge/known'
 import type { SourceKey } from '../../knowledge/sources'
@@ -87,33 +88,8 @@ const sealants: readonly RepairMaterialKey[] = [
   'polysulfide-fillet-long',
   'polysulfide-fast',
 ]
-const skin: readonly PartFamily[] = ['seam', 'rivets', 'rib', 'wall', 'lining']
-const fitted: readonly PartFamily[] = [
-  'cap',
-  'neck',
-  'filler hose',
-  'vent hose',
-  'vapour hose',
-  'vent valve',
-  'purge valve',
-  'canister vent valve',
-  'canister',
-  'sensor',
-  'sender',
-  'pickup',
-  'feed',
-  'return',
-  'crossover',
-  'selector',
-  'tap',
-  'coupling',
-  'standpipe',
-  'drain',
-  'plate',
-  'fitting',
-  'hose',
-  'valve',
-]
+const skin = partFamilies.filter(isSkin)
+const fitted = partFamilies.filter(family => !isSkin(family))
 const sealantsOn = {
   materials: [...metals, 'composite'] as const,
   because: 'fuel sealant does not hold on plastic or rubber',
