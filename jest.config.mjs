@@ -7,6 +7,6 @@ export default {
   },
   moduleNameMapper: { '^#core/(.*)$': '<rootDir>/core/$1', '^#shared/(.*)$': '<rootDir>/shared/$1' },
   // Globals of a sandbox are slow to look up; these are looked up in every inner loop.
-  sandboxInjectedGlobals: ['Math', 'Float64Array', 'Number', 'Infinity', 'Array', 'Map'],
+  sandboxInjectedGlobals: ['Object', 'Math', 'Float64Array', 'Number', 'Infinity', 'Array', 'Map'],
   testTimeout: 60_000,
 }

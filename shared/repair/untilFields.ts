@@ -1,4 +1,3 @@
-import * as yup from 'yup'
 import { line, momentOrNull } from '../schemas/fields'
 
 /** What only gets it home has a day, a reason, and when it may be used again. */

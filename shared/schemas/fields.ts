@@ -16,12 +16,12 @@ export const quantity = (name: string) =>
 export const positive = (name: string) =>
   quantity(name).test('positive', `${name} must be more than zero.`, value => !(value <= 0))
 
-/** Text without spaces round it; what is no text (an object, a list) is told as missing, where trimming it would throw. */
+/** Text without spaces round it; what is no text (an object, a list) is told so, where `trim()` of the library would throw. */
 const text = () =>
   yup
     .string()
-    .transform((value: unknown) => (typeof value === 'string' ? value : undefined))
-    .trim()
+    .transform((value: unknown) => (typeof value === 'string' ? value.trim() : value))
+    .typeError('This is no text: type words.')
 
 export const line = (name: string, most = 120) => text().max(most, `Keep ${name.toLowerCase()} under ${most} characters.`)
 export const requiredLine = (name: string, most = 120) => line(name, most).required(`${name} is missing.`)

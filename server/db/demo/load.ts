@@ -214,11 +214,9 @@ await generator.hold('1', ago(3 * DAY - HOUR), 20)
 await generator.soap('1', ago(3 * DAY - 2 * HOUR), { 'Supply quick connector': { mark: 'bubbles', length: 6 } })
 await generator.repair(1, ago(9 * HOUR), {
   method: 'renew-part',
-  material: 'polysulfide-fast',
-  batch: 'PF-40',
+  material: 'none',
   temperature: 291.15,
-  cureTime: (5.4 * HOUR) / 1000,
-  note: 'New connector, its flange bedded.',
+  note: 'New connector with its own O-ring.',
 })
 
 await demoJob(

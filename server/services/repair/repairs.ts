@@ -1,6 +1,5 @@
 import { eq } from 'drizzle-orm'
 import { cureSpeed } from '../../../core/repair/cure/cure'
-import { unsuited } from '../../../core/repair/method/fit'
 import { repairMethod, type RepairMethodKey } from '../../../core/repair/method/repairMethods'
 import {
   repairMaterial,
@@ -8,7 +7,7 @@ import {
   type CureSheet,
   type RepairMaterialKey,
 } from '../../../core/repair/material/repairMaterials'
-import { listWords, lowerFirst, orWords } from '../../../core/words/words'
+import { listWords, lowerFirst } from '../../../core/words/words'
 import type { TouchKind } from '../../../core/ledger/ledger'
 import { liveParts } from '../../../shared/jobCircuit'
 import { approvalOf, wantsApproval } from '../../../shared/repair/approvals'
@@ -22,6 +21,7 @@ import { mustBeGasFree, mustHaveReadCautions } from '../safe/safety'
 import { change, type Actor } from '../shop/change'
 import { notFound, Refusal, refuseField } from '../shop/refusal'
 import { hangCures } from './cureBells'
+import { mustWork } from './mustWork'
 
 type RepairRow = typeof repair.$inferInsert
 
@@ -100,9 +100,7 @@ export function mustBeApproved(job: JobView, method: RepairMethodKey): void {
  */
 export async function recordRepair(actor: Actor, jobId: string, form: RepairForm): Promise<JobView> {
   const job = await loadJob(jobId)
-  const { leakIds, partIds } = mustBeOn(job, form)
-  mustSuit(job, form, leakIds, partIds)
-  const numbers = job.leaks.filter(leak => leakIds.includes(leak.id)).map(leak => String(leak.number))
+  const numbers = job.leaks.filter(leak => form.leakIds.includes(leak.id)).map(leak => String(leak.number))
   await change(
     actor,
     {
@@ -116,13 +114,13 @@ export async function recordRepair(actor: Actor, jobId: string, form: RepairForm
       const [same] = await tx.select({ id: repair.id }).from(repair).where(eq(repair.id, form.id))
       if (same) return null
       const current = await loadJob(jobId, tx)
-      const { cureTime, ...made } = form
+      mustBeOn(current, form)
+      mustWork(current, form)
+      mustTakeItsTime(form)
       await makeRepair(tx, actor, now, current, {
-        ...made,
-        leakIds,
-        partIds: repairedParts(current, { method: form.method, leakIds, partIds }),
+        ...form,
+        partIds: repairedParts(current, form),
         sheet: null,
-        cureTime,
         runId: null,
       })
       return true
@@ -132,42 +130,21 @@ export async function recordRepair(actor: Actor, jobId: string, form: RepairForm
 }
 
 /** @throws Refusal 404 for leaks or parts that the job has not, 422 where neither is named */
-export function mustBeOn(job: JobView, { leakIds, partIds }: { leakIds: string[]; partIds: string[] }) {
+export function mustBeOn(job: JobView, { leakIds, partIds }: { leakIds: string[]; partIds: string[] }): void {
   if (leakIds.some(id => !job.leaks.some(leak => leak.id === id))) throw notFound('leak on this job')
   if (partIds.some(id => !liveParts(job).some(part => part.id === id)))
     throw refuseField('partIds', 'One of those parts is not on this tank.')
   if (leakIds.length + partIds.length === 0) throw refuseField('partIds', 'Choose what is worked on.')
-  return { leakIds, partIds }
 }
 
-/** @throws Refusal 422 for a method or a material that cannot work there, or a cure shorter than any sheet of its family */
-function mustSuit(job: JobView, { method, material, cureTime }: RepairForm, leakIds: string[], partIds: string[]): void {
-  for (const partId of repairTargets(job, leakIds, partIds)) {
-    const family = job.parts.find(part => part.id === partId)?.family ?? null
-    const why = unsuited(method, { material: job.material, craft: job.craft.kind, family })
-    if (why) throw refuseField('method', `That cannot be done here: ${why}.`)
-  }
-  mustTake(method, material)
+/** @throws Refusal 422 for a cure shorter than any sheet of its family */
+function mustTakeItsTime({ material, cureTime }: RepairForm): void {
   const { sheets, name } = repairMaterial(material)
   if (cureTime !== null && sheets && cureTime < sheets[0] * 3600)
     throw refuseField(
       'cureTime',
       `No sheet of ${lowerFirst(name)} cures in less than ${sheets[0]} h at its reference temperature. Look at the sheet again.`,
     )
-}
-
-/** The parts that a repair is for, apart from what else it wets. */
-export const repairTargets = (job: JobView, leakIds: readonly string[], partIds: readonly string[]): string[] => [
-  ...job.leaks.filter(leak => leakIds.includes(leak.id)).map(leak => leak.partId),
-  ...partIds,
-]
-
-/** @throws Refusal 422 for a material that a method is not made with */
-export function mustTake(method: RepairMethodKey, material: RepairMaterialKey): void {
-  const { takes } = repairMethod(method)
-  if (takes.includes(material)) return
-  const names = takes.map(key => lowerFirst(repairMaterial(key).name))
-  throw refuseField('material', `It is made with ${orWords(names)}: say which.`)
 }
 
 /** Records that parts were disturbed: their evidence ends, that of the others stands. */

@@ -289,6 +289,9 @@ describe('what is refused', () => {
     const { job, leakId } = await leaking('Bottom seam')
     await card(job, leakId, { what: 'pinholes', wall: 'honeycomb', inside: ['filler'] })
     expect((await refusal(beginRun(at(0), job.id, runForm([leakId])))).fields.method).toContain('sieve')
+    // What is recorded as done at once keeps to the same rules.
+    const done = repairForm([leakId], { method: 'liner', material: 'epoxy-liner', temperature: 294.15 })
+    expect((await refusal(recordRepair(at(0), job.id, done))).fields.method).toContain('sieve')
     await card(job, leakId, { what: 'pinholes', pinholes: { count: 1, run: 0.2 }, inside: ['filler'] })
     const plain = { method: 'patch' as const, material: 'epoxy-patch' as const }
     expect((await refusal(beginRun(at(0), job.id, runForm([leakId], plain)))).fields.until).toContain('gets it home')
@@ -303,6 +306,8 @@ describe('what is refused', () => {
     const seam = other.parts.find(part => part.name === 'Bottom seam')!.id
     const alcohol = runForm([], { partIds: [seam] })
     expect((await refusal(beginRun(at(0), other.id, alcohol))).fields.material).toContain('only a sheet on the Shelf')
+    const doneWithAlcohol = repairForm([], { partIds: [seam], method: 'liner', material: 'epoxy-liner', temperature: 294.15 })
+    expect((await refusal(recordRepair(at(0), other.id, doneWithAlcohol))).fields.material).toContain('only a sheet on the Shelf')
     const sheetId = randomUUID()
     const facts = {
       cureTime: 72 * 3600,

@@ -1,9 +1,7 @@
 import { eq } from 'drizzle-orm'
 import { ratioProblem } from '../../../core/repair/amount/mix'
 import { mixProblem } from '../../../core/repair/cure/potLife'
-import { cannotHold, cannotWork, unsuited } from '../../../core/repair/method/fit'
 import { repairMethod } from '../../../core/repair/method/repairMethods'
-import { wallMaterial } from '../../../core/repair/defect/defect'
 import { listWords } from '../../../core/words/words'
 import { openRuns, repairOfRun, runOfJob, runSheet, stagesOfRun, type RunNow } from '../../../shared/repair/runView'
 import { repairedParts } from '../../../shared/repair/repairedParts'
@@ -19,7 +17,8 @@ import { takeOffBellsOfSubject } from '../shop/bells'
 import { change, type Actor } from '../shop/change'
 import { idTaken, notFound, Refusal, refuseField } from '../shop/refusal'
 import { hangCures } from './cureBells'
-import { makeRepair, mustBeApproved, mustBeOn, mustTake, repairTargets } from './repairs'
+import { mustWork } from './mustWork'
+import { makeRepair, mustBeApproved, mustBeOn } from './repairs'
 import { hangRunBells } from './runBells'
 
 /**
@@ -44,8 +43,7 @@ export async function beginRun(actor: Actor, jobId: string, form: RunForm): Prom
       const job = await loadJob(jobId, tx)
       mustBeOn(job, form)
       const sheet = form.sheetId === null ? null : await mustBeSheetOf(tx, form.sheetId, form.material)
-      mustWork(job, form, sheet?.facts.fuels ?? [])
-      mustTake(form.method, form.material)
+      mustWork(job, form, sheet?.facts.fuels)
       if (repairMethod(form.method).counts === 'temporary' && (until === null || until <= +now))
         throw refuseField('until', 'This only gets it home: say until which day to come it may stay, and why.')
       const busy = openRuns(job, +now).find(run => run.leakIds.some(id => form.leakIds.includes(id)))
@@ -71,26 +69,6 @@ export async function beginRun(actor: Actor, jobId: string, form: RunForm): Prom
     },
   )
   return loadJob(jobId)
-}
-
-/** @throws Refusal 422 for a method or a material that cannot work on what is there */
-function mustWork(
-  job: JobView,
-  { method, material, leakIds, partIds }: RunForm,
-  fuels: Parameters<typeof cannotHold>[2],
-): void {
-  const { craft, fuel } = job
-  for (const partId of repairTargets(job, leakIds, partIds)) {
-    const family = job.parts.find(part => part.id === partId)?.family ?? null
-    const leak = job.leaks.find(each => each.partId === partId && leakIds.includes(each.id))
-    const defect = job.defectCards.findLast(card => card.leakId === leak?.id)?.defect
-    const why = defect
-      ? cannotWork(method, { defect, family, craft: craft.kind, fuel })
-      : unsuited(method, { material: job.material, craft: craft.kind, family })
-    if (why) throw refuseField('method', `That cannot be done here: ${why}.`)
-    const lets = cannotHold(material, { defect: defect ?? { material: wallMaterial(job.material) }, fuel }, fuels)
-    if (lets) throw refuseField('material', `That cannot be used here: ${lets}.`)
-  }
 }
 
 /**
