@@ -46,6 +46,8 @@ export default defineNuxtConfig({
     serverBundle: false,
     clientBundle: { scan: { globInclude: ['app/**/*.{vue,ts}'], globExclude: ['node_modules'] }, sizeLimitKb: 512 },
   },
+  // A page is fetched when somebody goes to it, not for being named on the rail.
+  experimental: { defaults: { nuxtLink: { prefetchOn: { interaction: true, visibility: false } } } },
   colorMode: { preference: 'system', fallback: 'light' },
   runtimeConfig: {
     session: { name: 'zinc-bell', password: '', maxAge: 60 * 60 * 24 * 14, cookie: { sameSite: 'lax', secure: false } },

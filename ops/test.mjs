@@ -28,7 +28,11 @@ function report(file) {
 
 /** Jest over core, shared, server and the parts of app and ops that need no browser. */
 async function unit(env, file) {
-  const { all } = await run(bin('jest'), ['--json', `--outputFile=${file}`, '--maxWorkers=2'], { mayFail: true, quiet: true, env })
+  const { all } = await run(bin('jest'), ['--json', `--outputFile=${file}`, '--maxWorkers=2'], {
+    mayFail: true,
+    quiet: true,
+    env,
+  })
   const { numPassedTests, numFailedTests, numRuntimeErrorTestSuites } = report(file)
   const failed = numFailedTests + numRuntimeErrorTestSuites
   if (failed > 0) say(all.trim())

@@ -101,8 +101,14 @@ const smallTexts = (page: Page) =>
       .map(element => `${element.tagName} “${element.textContent!.trim().slice(0, 30)}”`),
   )
 
-const violations = async (axe: AxeBuilder) =>
-  (await axe.analyze()).violations.map(
+/** What breaks the rules named, in place: there is no frame of another origin to open a page of its own for. */
+const violations = async (page: Page, runOnly: string[]) =>
+  (
+    await new AxeBuilder({ page })
+      .setLegacyMode(true)
+      .options({ resultTypes: ['violations'], runOnly: { type: runOnly.length > 1 ? 'tag' : 'rule', values: runOnly } })
+      .analyze()
+  ).violations.map(
     each =>
       `${each.id} at ${each.nodes
         .map(node => node.target.join(' '))
@@ -126,16 +132,11 @@ for (const [room, screens] of Object.entries(rooms)) {
         await expect(page.getByText(screen.shows).first()).toBeVisible()
         await page.waitForTimeout(300)
         expect(await smallTexts(page), screen.name).toEqual([])
-        expect(
-          await violations(new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa'])),
-          screen.name,
-        ).toEqual([])
+        expect(await violations(page, ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa']), screen.name).toEqual([])
         await page.emulateMedia({ colorScheme: 'dark' })
         await expect(page.locator('html')).toHaveClass(/dark/)
         // In the dark nothing is another but its colours.
-        expect(await violations(new AxeBuilder({ page }).withRules(['color-contrast'])), `${screen.name} in the dark`).toEqual(
-          [],
-        )
+        expect(await violations(page, ['color-contrast']), `${screen.name} in the dark`).toEqual([])
         for (const [size, viewport] of Object.entries(sizes)) {
           await page.setViewportSize(viewport)
           await expect

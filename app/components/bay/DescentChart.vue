@@ -138,6 +138,6 @@ const words = computed(() =>
     role="img"
     :aria-label="`Descent against a limit of ${limitText(limit)} mL/min. ${words}`"
   >
-    <VChart v-if="shown" :option="option" autoresize :init-options="{ renderer: 'svg' }" />
+    <LazyChartFigure v-if="shown" :option="option" autoresize :init-options="{ renderer: 'svg' }" />
   </div>
 </template>

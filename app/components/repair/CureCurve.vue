@@ -69,7 +69,7 @@ const speedNow = computed(() => cureSpeed(props.sheet, props.repair.cure.at(-1)?
 <template>
   <figure>
     <div class="h-44" role="img" :aria-label="label">
-      <VChart :option="option" autoresize :init-options="{ renderer: 'svg' }" />
+      <LazyChartFigure :option="option" autoresize :init-options="{ renderer: 'svg' }" />
     </div>
     <figcaption class="soft text-sm">
       {{

@@ -307,7 +307,9 @@ describe('what is refused', () => {
     const alcohol = runForm([], { partIds: [seam] })
     expect((await refusal(beginRun(at(0), other.id, alcohol))).fields.material).toContain('only a sheet on the Shelf')
     const doneWithAlcohol = repairForm([], { partIds: [seam], method: 'liner', material: 'epoxy-liner', temperature: 294.15 })
-    expect((await refusal(recordRepair(at(0), other.id, doneWithAlcohol))).fields.material).toContain('only a sheet on the Shelf')
+    expect((await refusal(recordRepair(at(0), other.id, doneWithAlcohol))).fields.material).toContain(
+      'only a sheet on the Shelf',
+    )
     const sheetId = randomUUID()
     const facts = {
       cureTime: 72 * 3600,

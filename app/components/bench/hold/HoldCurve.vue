@@ -165,7 +165,7 @@ const words = computed(() => {
 <template>
   <div>
     <div class="h-64 sm:h-72" role="img" :aria-label="words">
-      <VChart :option="option" autoresize :update-options="{ notMerge: true }" />
+      <LazyChartFigure :option="option" autoresize :update-options="{ notMerge: true }" />
     </div>
     <ul class="soft mt-1 flex flex-wrap gap-x-5 gap-y-1 text-sm">
       <li>

@@ -103,6 +103,6 @@ const words = computed(() => {
 
 <template>
   <div class="h-56" role="img" :aria-label="words">
-    <VChart :option="option" autoresize :update-options="{ notMerge: true }" :init-options="{ renderer: 'svg' }" />
+    <LazyChartFigure :option="option" autoresize :update-options="{ notMerge: true }" :init-options="{ renderer: 'svg' }" />
   </div>
 </template>

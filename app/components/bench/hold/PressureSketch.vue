@@ -41,6 +41,6 @@ const option = computed(() => {
 
 <template>
   <div class="h-48" role="img" :aria-label="label">
-    <VChart :option="option" autoresize :update-options="{ notMerge: true }" :init-options="{ renderer: 'svg' }" />
+    <LazyChartFigure :option="option" autoresize :update-options="{ notMerge: true }" :init-options="{ renderer: 'svg' }" />
   </div>
 </template>

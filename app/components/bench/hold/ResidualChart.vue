@@ -62,7 +62,7 @@ const worst = computed(() =>
 <template>
   <div>
     <div class="h-44" role="img" :aria-label="`Readings lie up to ${worst.toFixed(1)} Pa off the fitted curve`">
-      <VChart :option="option" autoresize :update-options="{ notMerge: true }" :init-options="{ renderer: 'svg' }" />
+      <LazyChartFigure :option="option" autoresize :update-options="{ notMerge: true }" :init-options="{ renderer: 'svg' }" />
     </div>
     <p class="soft text-sm">
       Band: where 95 % of good readings of this gauge fall. Dense readings are averaged before they are drawn and lie closer.
