@@ -3,6 +3,7 @@
 const tabs = [
   { label: 'Will a hold see it', value: 'plan' },
   { label: 'What a rate means', value: 'rate' },
+  { label: 'Drops and bubbles', value: 'count' },
   { label: 'Column and sensor', value: 'scale' },
   { label: 'Balloon and weather', value: 'balloon' },
   { label: 'Weight and vapour', value: 'weight' },
@@ -22,7 +23,7 @@ const words = Object.fromEntries(tabs.map(each => [each.value, each.label])) as 
 useActionKeys(
   'Reckoner',
   tabs.map((each, i) => ({
-    key: String(i + 1),
+    key: String((i + 1) % 10),
     label: each.label,
     run: () => {
       tab.value = each.value
@@ -40,6 +41,7 @@ useActionKeys(
     <TapChoice v-model="tab" :options="names" :words="words" several label="What to reckon" />
     <PlanReckoner v-if="tab === 'plan'" />
     <RateReckoner v-else-if="tab === 'rate'" />
+    <CountReckoner v-else-if="tab === 'count'" />
     <ScaleReckoner v-else-if="tab === 'scale'" />
     <BalloonReckoner v-else-if="tab === 'balloon'" />
     <WeightReckoner v-else-if="tab === 'weight'" />

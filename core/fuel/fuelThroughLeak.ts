@@ -1,11 +1,10 @@
 import { airViscosity } from '../gas/air'
 import { equivalentHole } from '../gas/equivalentHole'
+import { DROP_VOLUME } from '../quantity/dropVolume'
 import { STANDARD_PRESSURE, STANDARD_TEMPERATURE } from '../quantity/standardLeakRate'
 import { STANDARD_GRAVITY } from '../quantity/units'
 import type { Fuel } from './fuels'
 
-/** A drop of fuel, m3 (0.02 to 0.03 mL). */
-export const DROP_VOLUME = 0.025e-6
 /** A wet patch of a few fingers’ breadth, m2: it dries some tens of mL of petrol a day, far less diesel. */
 const PATCH_AREA = 0.002
 /**
@@ -38,7 +37,7 @@ export interface FuelLeak {
 }
 
 /** Fuel that dries off a wet patch as fast as it comes, m3/s. */
-const driesOff = (fuel: FuelOfLeak): number => (fuel.drying * PATCH_AREA) / fuel.density
+export const driesOff = (fuel: Pick<Fuel, 'drying' | 'density'>): number => (fuel.drying * PATCH_AREA) / fuel.density
 
 /** m3/s of liquid for each Pa·m3/s of gas through the same fine crack (Hagen and Poiseuille for both, gas at the mean pressure). */
 function viscousShare(gauge: number, fuel: FuelOfLeak, head: number): number {

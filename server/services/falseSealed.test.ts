@@ -1,4 +1,5 @@
 import { randomUUID } from 'node:crypto'
+import { isSkin } from '../../core/circuit/service'
 import { proposedClosures } from '../../core/circuit/proposedClosures'
 import { holdingLinks } from '../../core/circuit/reach'
 import { balloonGirth } from '../../core/leaktest/balloon/balloon'
@@ -343,6 +344,21 @@ describe('a cure that is forgotten or shortened', () => {
     // The whole skin is lined, not only what leaked.
     expect(missing).toEqual(expect.arrayContaining(['Bottom seam', 'Skin']))
     await held(job, 150)
+    expect((await standing(job)).state).toBe('sealed')
+  })
+  test('what was taken off to plug its opening for a liner has no evidence from before', async () => {
+    const job = await tank()
+    await held(job, 1)
+    const leakId = await found(job, 2, 'Bottom seam')
+    await repaired(job, 3, leakId, { method: 'liner', material: 'epoxy-liner' })
+    const skin = liveParts(job).filter(part => isSkin(part.family))
+    await soaped(job, 150, Object.fromEntries(skin.map(part => [part.name, 'dry' as const])))
+    const { state, missing } = await standing(job)
+    expect(state).toBe('cannot-tell')
+    const openings = liveParts(job).filter(part => part.opening)
+    expect(openings.length).toBeGreaterThan(1)
+    expect(missing.sort()).toEqual(openings.map(part => part.name).sort())
+    await soaped(job, 151, allDry(job))
     expect((await standing(job)).state).toBe('sealed')
   })
   test('a night below the floor that is read only in the morning takes the evening’s evidence away', async () => {

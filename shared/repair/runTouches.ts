@@ -1,6 +1,8 @@
 import type { LedgerTouch } from '../../core/ledger/ledger'
-import { stagesOfMethods } from '../../core/repair/stage/stages'
-import type { RunView } from '../views'
+import { isStaged, stagesOfMethods, type StagedMethod } from '../../core/repair/stage/stages'
+import type { RepairMethodKey } from '../../core/repair/method/repairMethods'
+import { liveParts } from '../jobCircuit'
+import type { JobView, RunView } from '../views'
 import { factsOfKind } from './runView'
 
 /**
@@ -22,4 +24,27 @@ export function runTouches(run: RunView): LedgerTouch[] {
       touches.push({ at: entry.at, partIds, kind: entry.kind === 'done' && stages[stage]!.strips ? 'stripped' : 'adjusted' })
   }
   return touches
+}
+
+/** Whether a method closes every opening with a plug of its own: what sits there comes off, and goes on again at its end. */
+const opensAll = (method: string): boolean =>
+  isStaged(method as RepairMethodKey) &&
+  stagesOfMethods[method as StagedMethod].some(({ clock }) => clock.kind === 'list' && clock.of === 'openings')
+
+/**
+ * What was taken off its opening so that the tank could be plugged: as the work began, with each of its stages to the last, and
+ * where it was recorded as done at once.
+ */
+export function openingsTaken(job: Pick<JobView, 'parts' | 'circuit' | 'runs' | 'repairs'>): LedgerTouch[] {
+  const moments = [
+    ...job.runs
+      .filter(run => opensAll(run.method))
+      .flatMap(run => [
+        run.at,
+        ...run.entries.filter(each => each.kind === 'done' || each.kind === 'skip').map(each => each.at),
+      ]),
+    ...job.repairs.filter(repair => opensAll(repair.method)).map(repair => repair.at),
+  ]
+  const openings = liveParts(job).flatMap(part => (part.opening ? [part.id] : []))
+  return moments.map(at => ({ at, partIds: openings, kind: 'removed' as const }))
 }

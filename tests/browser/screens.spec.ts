@@ -83,6 +83,7 @@ const rooms: Record<string, (of: Subjects) => Screen[]> = {
     { name: 'Rig check', path: `/shelf/rig/${rig}`, shows: 'Rig check' },
     { name: 'Reckoner', path: '/reckoner', shows: 'How long, and what it will see' },
     { name: 'Meaning', path: '/reckoner?of=rate', shows: 'As air it is one round hole' },
+    { name: 'Drops and bubbles', path: '/reckoner?of=count', shows: 'Bubbles under water' },
     { name: 'Scales', path: '/reckoner?of=scale', shows: 'Water column' },
     { name: 'Sign-in', path: '/sign-in', shows: 'Password' },
   ],

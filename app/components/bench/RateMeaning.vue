@@ -15,11 +15,6 @@ const meaning = computed(() =>
     { head: HEAD, ...(props.viscousWeight !== undefined && { viscousWeight: props.viscousWeight }) },
   ),
 )
-/** One figure of mL a day: more would claim what nobody knows. */
-const aDay = (volume: number) => {
-  const millilitres = volume * 86_400 * 1e6
-  return millilitres >= 1000 ? `${Number((millilitres / 1000).toPrecision(1))} L` : `${Number(millilitres.toPrecision(1))} mL`
-}
 </script>
 
 <template>
