@@ -108,7 +108,7 @@ export const runEntrySchemas = {
 } as const
 export type RunKind = keyof typeof runEntrySchemas
 export const runKinds = Object.keys(runEntrySchemas) as RunKind[]
-export const isRunKind = (kind: string): kind is RunKind => kind in runEntrySchemas
+export const isRunKind = (kind: string): kind is RunKind => Object.hasOwn(runEntrySchemas, kind)
 export type RunEntryForm<K extends RunKind> = yup.InferType<(typeof runEntrySchemas)[K]>
 /** What is kept of an entry, beside its id, kind, moment and person. */
 export type RunFacts = { [K in RunKind]: Omit<RunEntryForm<K>, 'id' | 'ago'> }[RunKind]

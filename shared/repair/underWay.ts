@@ -8,7 +8,7 @@ export function repairUnderWay(job: JobView, now: number): NextStep | null {
   for (const run of openRuns(job, now)) {
     const { current, paused } = runOfJob(job, run, now).state
     if (!current || (current.stage.clock.kind === 'cure' && !paused)) continue
-    const sentence = `${repairMethod(run.method).name}: under way at “${current.stage.title}”${paused ? ', paused' : ''}.`
+    const sentence = `${repairMethod(run.method).doing}: it is at “${current.stage.title}”${paused ? ', paused' : ''}.`
     return step('go on', sentence, { about: run.id })
   }
   return null

@@ -20,7 +20,9 @@ export const positive = (name: string) =>
 const text = () =>
   yup
     .string()
-    .transform((value: unknown) => (typeof value === 'string' ? value.trim() : value))
+    .transform((value: unknown, typed: unknown) =>
+      typeof value === 'string' && typeof typed !== 'boolean' ? value.trim() : typed,
+    )
     .typeError('This is no text: type words.')
 
 export const line = (name: string, most = 120) => text().max(most, `Keep ${name.toLowerCase()} under ${most} characters.`)

@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto'
 import { ValidationError, type AnyObjectSchema } from 'yup'
 import { usualDefect } from '../../core/repair/defect/defect'
-import { runEntrySchemas, runKinds, runSchema } from '../repair/runEntries'
+import { isRunKind, runEntrySchemas, runKinds, runSchema } from '../repair/runEntries'
 import { approvalSchema } from './approval'
 import { choiceSchema, shopFigureSchema } from './choice'
 import { defectCardSchema } from './defect'
@@ -127,4 +127,19 @@ test('objects where text belongs, and nothing at all, are told and never thrown'
   for (const kind of runKinds.filter(each => each !== 'pause' && each !== 'resume'))
     for (const input of [{}, { id: {}, stage: {}, item: {}, reason: {} }, { id, stage: [], pressure: {}, base: 'x' }])
       expect(await told(runEntrySchemas[kind] as AnyObjectSchema, input)).not.toBe('')
+})
+
+test('what is no text is told so beside its field; figures may be text', () => {
+  const done = (reason: unknown) => runEntrySchemas.done.validate({ id, stage: 'roll', reason }, { abortEarly: false })
+  return Promise.all([
+    ...[{}, [], ['x'], true, false].map(reason => expect(done(reason)).rejects.toThrow('This is no text')),
+    expect(done(12)).resolves.toMatchObject({ reason: '12' }),
+    expect(done('  it set early ')).resolves.toMatchObject({ reason: 'it set early' }),
+    expect(done(undefined)).resolves.toMatchObject({ reason: '' }),
+  ])
+})
+
+test('a kind of entry is one of those that are kept, and not what every object has', () => {
+  expect(isRunKind('tick')).toBe(true)
+  for (const kind of ['constructor', '__proto__', 'toString', 'fly', '']) expect(isRunKind(kind)).toBe(false)
 })

@@ -639,7 +639,7 @@ export const stagesOfMethods: Record<Exclude<RepairMethodKey, 'renew-tank'>, rea
 }
 /** Methods that are done stage by stage. */
 export type StagedMethod = keyof typeof stagesOfMethods
-export const isStaged = (method: RepairMethodKey): method is StagedMethod => method in stagesOfMethods
+export const isStaged = (method: RepairMethodKey): method is StagedMethod => Object.hasOwn(stagesOfMethods, method)
 
 for (const [method, stages] of Object.entries(stagesOfMethods))
   known(

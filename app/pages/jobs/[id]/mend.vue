@@ -98,6 +98,7 @@ const begun = (runId: string, view: JobView) => {
         />
         <p v-if="!ways.length" class="unsure font-medium">Nothing that this shop does fits all of these. Choose fewer.</p>
       </div>
+      <p v-if="!chosen.length" class="soft">Choose what is worked on; then the ways that fit it are shown.</p>
       <ThumbBar v-if="session.mayWork">
         <UButton color="neutral" size="xl" :disabled="!method || !chosen.length" @click="beginning = method">Begin</UButton>
       </ThumbBar>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { decide, defectOf } from '#shared/repair/decision'
+import { decide, defectOf, type Way } from '#shared/repair/decision'
 
 /** One page for the owner to choose from: what is wrong, the ways, what each comes to, and what money does not move. */
 const route = useRoute()
@@ -17,10 +17,36 @@ const counts = {
   'trial': 'a trial over a week',
   'temporary': 'only to get it home',
 }
-/** Of what is worth asking about: what is made for other parts is not. */
-const limits = computed(() => decision.value?.ranking.notHere.filter(each => each.limit) ?? [])
+/** Of what an owner would ask about: what is made for another metal, or mends something else, is not. */
+const limits = computed(() => {
+  const defect = card.value?.defect
+  return (decision.value?.ranking.notHere ?? []).filter(
+    ({ limit, method: { mends, on } }) =>
+      limit && defect && (mends.length === 0 || mends.includes(defect.what)) && (!on || on.materials.includes(defect.material)),
+  )
+})
 const print = () => window.print()
-const money = (value: number) => Math.round(value).toLocaleString('en').replaceAll(',', ' ')
+/** To two figures: more would claim what nobody knows. */
+const rounded = (value: number) => Number(value.toPrecision(2))
+const money = (value: number) => rounded(value).toLocaleString('en').replaceAll(',', '\u00A0')
+const days = (value: number) => (value < 2 ? rounded(value) : Math.round(value))
+const tenths = (value: number) => Math.round(10 * value)
+const years = (value: number) => (value < 1 ? 'the way home' : value < 1.5 ? 'about a year' : `about ${value} years`)
+/** What each way comes to: the likely figure, and between what it lies. */
+const columns = (way: Way) => {
+  const { chance, days: takes, cost } = way.weighed
+  return [
+    {
+      label: 'Holds, of ten',
+      likely: Math.min(9, tenths(chance.expected)),
+      range: `${tenths(chance.low)} to ${tenths(chance.high)}`,
+    },
+    { label: 'Days', likely: days(takes.expected), range: `${days(takes.low)} to ${days(takes.high)}` },
+    ...(decision.value?.rates
+      ? [{ label: 'Cost', likely: money(cost.expected), range: `${money(cost.low)} to ${money(cost.high)}` }]
+      : []),
+  ]
+}
 useActionKeys('For the owner', [{ key: 'p', label: 'Print', run: print }])
 </script>
 
@@ -39,45 +65,40 @@ useActionKeys('For the owner', [{ key: 'p', label: 'Print', run: print }])
         <h1>{{ job.craft.name }}, {{ job.tankName }}: leak at the {{ lowerFirst(part.name) }}</h1>
         <p class="mt-1">{{ defectWords(card.defect, short).join(' ') }}</p>
       </header>
-      <div class="overflow-x-auto">
-        <table class="w-full text-left">
-          <thead>
-            <tr class="soft text-sm">
-              <th class="py-1 pr-4">Way</th>
-              <th class="py-1 pr-4">Counts</th>
-              <th class="py-1 pr-4">Holds, of ten</th>
-              <th class="py-1 pr-4">Days, most likely</th>
-              <th v-if="decision.rates" class="py-1 pr-4">Cost, most likely</th>
-              <th class="py-1">Buys</th>
-            </tr>
-          </thead>
-          <tbody>
-            <tr v-for="way in decision.ways" :key="way.method.key" class="border-t border-(--hair) align-top">
-              <td class="py-2 pr-4 font-semibold">
-                {{ way.method.doing }}<span v-if="way.isDefault" class="soft block text-sm font-normal">what we would do</span>
-              </td>
-              <td class="py-2 pr-4">{{ counts[way.method.counts] }}</td>
-              <td class="figure py-2 pr-4">
-                {{ Math.min(9, Math.round(10 * way.weighed.chance.expected)) }} ({{
-                  Math.round(10 * way.weighed.chance.low)
-                }}–{{ Math.round(10 * way.weighed.chance.high) }})
-              </td>
-              <td class="figure py-2 pr-4">
-                {{ way.weighed.days.expected.toFixed(1) }} ({{ way.weighed.days.low.toFixed(1) }}–{{
-                  way.weighed.days.high.toFixed(1)
-                }})
-              </td>
-              <td v-if="decision.rates" class="figure py-2 pr-4">
-                {{ money(way.weighed.cost.expected) }} ({{ money(way.weighed.cost.low) }}–{{ money(way.weighed.cost.high) }})
-              </td>
-              <td class="py-2">{{ way.method.years < 1 ? 'the way home' : `about ${way.method.years} years` }}</td>
-            </tr>
-          </tbody>
-        </table>
-      </div>
+      <table class="w-full text-left">
+        <thead class="max-sm:sr-only">
+          <tr class="soft text-sm">
+            <th class="py-1 pr-4">Way</th>
+            <th v-for="column in columns(decision.ways[0]!)" :key="column.label" class="py-1 pr-4">{{ column.label }}</th>
+            <th class="py-1">Lasts</th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr
+            v-for="way in decision.ways"
+            :key="way.method.key"
+            class="border-t border-(--hair) align-top max-sm:grid max-sm:grid-cols-3 max-sm:py-3"
+          >
+            <td class="pr-4 font-semibold max-sm:col-span-3 sm:py-2">
+              {{ way.method.doing
+              }}<span class="soft block text-sm font-normal"
+                >{{ counts[way.method.counts] }}<template v-if="way.isDefault">; what we would do</template></span
+              >
+            </td>
+            <td v-for="column in columns(way)" :key="column.label" class="pr-4 whitespace-nowrap sm:py-2">
+              <span class="soft block text-sm sm:hidden">{{ column.label }}</span>
+              <b class="figure text-[1.15rem]">{{ column.likely }}</b>
+              <span class="soft figure block text-sm">{{ column.range }}</span>
+            </td>
+            <td class="max-sm:col-span-3 sm:py-2">
+              <span class="soft text-sm sm:hidden">Lasts </span>{{ years(way.method.years) }}
+            </td>
+          </tr>
+        </tbody>
+      </table>
       <p class="soft text-sm">
-        Days and cost include what follows if it does not hold: it is done again, or done otherwise. In brackets: a tenth of
-        such jobs lie below, a tenth above.
+        The likely figure, and between what eight of ten such jobs lie. Days and cost include what follows if it does not hold:
+        it is done again, or done otherwise.
       </p>
       <section v-if="limits.length">
         <h2>What money does not move</h2>

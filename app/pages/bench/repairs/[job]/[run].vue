@@ -227,7 +227,8 @@ useActionKeys('Repair', [
                 <b class="font-semibold">Before going on:</b> {{ stage.looks }}
               </p>
             </div>
-            <div v-if="clock && hasClock" class="space-y-3">
+            <!-- On a phone what is tapped comes before what is read. -->
+            <div v-if="clock && hasClock" class="space-y-3 max-md:order-first">
               <p
                 v-if="stageLeft !== null"
                 class="figure text-[clamp(3rem,12vw,5rem)] leading-none"
