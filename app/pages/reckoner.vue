@@ -41,7 +41,10 @@ useActionKeys(
     <TapChoice v-model="tab" :options="names" :words="words" several label="What to reckon" />
     <PlanReckoner v-if="tab === 'plan'" />
     <RateReckoner v-else-if="tab === 'rate'" />
-    <CountReckoner v-else-if="tab === 'count'" />
+    <template v-else-if="tab === 'count'">
+      <WatchReckoner />
+      <CountReckoner />
+    </template>
     <ScaleReckoner v-else-if="tab === 'scale'" />
     <BalloonReckoner v-else-if="tab === 'balloon'" />
     <WeightReckoner v-else-if="tab === 'weight'" />
