@@ -48,6 +48,7 @@ export function jobEntries(job: JobView): LedgerEntries {
     limit: job.acceptance,
     pressure: targetPressure(job),
     cannotBeHeld: job.unholdable.find(each => !each.struck)?.at ?? null,
+    seenWet: job.proof.filter(each => !each.struck && each.outcome === 'wet').map(each => each.at),
     ways: () => waysToFeed(job.circuit, liveParts(job), targetPressure(job)),
   }
 }

@@ -22,6 +22,7 @@ const stageOf: Record<NextAction, StageName> = {
   'line': 'Strip',
   'test': 'Test',
   'find': 'Test',
+  'place': 'Test',
   'repair': 'Repair',
   'wait': 'Repair',
   'retest': 'Prove',

@@ -68,6 +68,7 @@ export const jobView = (change: Partial<JobView> = {}): JobView => ({
   choices: [],
   runs: [],
   newTank: [],
+  proof: [],
   touches: [],
   unholdable: [],
   ...change,

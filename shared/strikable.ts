@@ -9,6 +9,7 @@ export const strikable = [
   'approvals',
   'choices',
   'newTank',
+  'proof',
   'touches',
   'unholdable',
   'answers',

@@ -21,6 +21,7 @@ import type { ApprovalStep } from './schemas/approval'
 import type { ChosenOption } from './schemas/choice'
 import type { SheetFacts } from './schemas/materials'
 import type { NewTankOutcome } from './schemas/newTank'
+import type { ProofOutcome } from '../core/ledger/proof/proofOf'
 import type { CureStep } from '../core/repair/cure/reckonCure'
 import type { CureMilestones, CureSheet } from '../core/repair/material/repairMaterials'
 import type { Relief } from './leaktest/setupForm'
@@ -364,6 +365,18 @@ export interface NewTankEntryView {
   at: number
   struck: string | null
 }
+/** A step in use between sealed and proved. */
+export interface ProofEntryView {
+  id: string
+  step: string
+  outcome: ProofOutcome
+  /** s */
+  watched: number | null
+  note: string
+  by: string
+  at: number
+  struck: string | null
+}
 /** A sheet of a material in hand. */
 export interface MaterialSheetView {
   id: string
@@ -472,6 +485,7 @@ export interface JobView {
   choices: ChoiceView[]
   runs: RunView[]
   newTank: NewTankEntryView[]
+  proof: ProofEntryView[]
   touches: TouchView[]
   unholdable: UnholdableView[]
 }

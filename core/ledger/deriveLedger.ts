@@ -1,7 +1,7 @@
 import { evidenceOf, lastTouched, standsBy, type EvidenceKind } from './evidence'
 import { leakState, type LeakState } from './leakState'
 import type { Direction, Instant, LedgerEntries } from './ledger'
-import { measuredLeaks, unrecordedFinds, type MeasuredLeak, type UnrecordedFind } from './measuredLeaks'
+import { measuredLeaks, unplacedWet, unrecordedFinds, type MeasuredLeak, type UnrecordedFind } from './measuredLeaks'
 import { settlingPlan, type MissingEvidence, type SettlingPlan } from './settlingPlan'
 
 export const partStandings = ['stands', 'open', 'touched', 'no evidence'] as const
@@ -28,6 +28,8 @@ export interface Ledger {
   measured: MeasuredLeak[]
   /** foam or smoke that nobody recorded as a leak */
   unrecorded: UnrecordedFind[]
+  /** when it was seen wet in use and nobody has said where; null when it was not */
+  unplaced: Instant | null
   /** parts without evidence that stands */
   missing: string[]
   /** the shortest set of tests that would settle them, null when nothing is missing */
@@ -45,6 +47,7 @@ export function deriveLedger(entries: LedgerEntries, now: Instant): Ledger {
   const leaks = entries.leaks.map(leak => ({ id: leak.id, state: leakState(leak, entries, now) }))
   const measured = measuredLeaks(entries)
   const unrecorded = unrecordedFinds(entries)
+  const unplaced = unplacedWet(entries)
   const openParts = new Set([
     ...entries.leaks.filter((_, i) => !holding.includes(leaks[i]!.state)).map(leak => leak.partId),
     ...unrecorded.map(each => each.partId),
@@ -66,9 +69,10 @@ export function deriveLedger(entries: LedgerEntries, now: Instant): Ledger {
     leaks,
     measured,
     unrecorded,
+    unplaced,
     missing,
     settle: settlingPlan(missingEvidence(parts, measured, entries), entries),
-    state: stateOf({ leaks, measured, unrecorded, missing, any: parts.length > 0 }),
+    state: stateOf({ leaks, measured, unrecorded, unplaced, missing, any: parts.length > 0 }),
   }
 }
 
@@ -79,12 +83,13 @@ function stateOf({
   leaks,
   measured,
   unrecorded,
+  unplaced,
   missing,
   any,
-}: Pick<Ledger, 'leaks' | 'measured' | 'unrecorded' | 'missing'> & { any: boolean }): JobState {
+}: Pick<Ledger, 'leaks' | 'measured' | 'unrecorded' | 'unplaced' | 'missing'> & { any: boolean }): JobState {
   const open = leaks.filter(leak => leak.state !== 'sealed')
   const isOpen = open.some(leak => leak.state === 'found' || leak.state === 'back')
-  if (isOpen || unrecorded.length > 0 || measured.some(leak => !leak.explained)) return 'leaking'
+  if (isOpen || unrecorded.length > 0 || unplaced !== null || measured.some(leak => !leak.explained)) return 'leaking'
   if (open.length > 0 || measured.some(leak => leak.explained === 'leak')) return 'repairing'
   // What the rig let out says nothing of the tank, either way.
   if (measured.length > 0) return 'cannot-tell'

@@ -32,6 +32,7 @@ export const untouched = (parts: readonly LedgerPart[]): LedgerEntries => ({
   limit: LIMIT,
   pressure: WORKING,
   cannotBeHeld: null,
+  seenWet: [],
 })
 
 /** Bounds that give each verdict at the usual limit. */

@@ -133,6 +133,8 @@ export interface LedgerEntries {
   pressure: number
   /** since when nothing of it can be held any more, as somebody said with a reason; null while it can */
   cannotBeHeld: Instant | null
+  /** when fuel was seen outside in use, without saying where */
+  seenWet: readonly Instant[]
   /**
    * how the circuit can be fed for a test, worked out when it is asked for; absent where nothing is known of it, then one way
    * reaches everything

@@ -2,7 +2,7 @@ import { verdictOf } from '../hold/belief/verdict'
 import { isFind } from '../leaktest/soap/soap'
 import { boundsAt } from './atLimitPressure'
 import { lastTouched, standsBy } from './evidence'
-import { measures, type LedgerEntries, type LedgerMeasurement, type LedgerPart } from './ledger'
+import { measures, type Instant, type LedgerEntries, type LedgerMeasurement, type LedgerPart } from './ledger'
 
 /** A leak that was measured and not yet measured away. */
 export interface MeasuredLeak {
@@ -69,6 +69,12 @@ export function measuredLeaks(entries: LedgerEntries): MeasuredLeak[] {
       const awaiting = reached.filter(part => !standsBy(part, later, entries)).map(part => part.id)
       return awaiting.length > 0 ? [{ testId: test.id, explained: explainedBy(test, reached, entries), awaiting }] : []
     })
+}
+
+/** When fuel was last seen outside in use and nobody has recorded a leak since; null when never. */
+export const unplacedWet = ({ seenWet, finds }: LedgerEntries): Instant | null => {
+  const last = Math.max(-Infinity, ...seenWet)
+  return last > -Infinity && !finds.some(find => find.at >= last) ? last : null
 }
 
 /**

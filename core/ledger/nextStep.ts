@@ -15,6 +15,7 @@ export const nextActions = [
   'line',
   'test',
   'find',
+  'place',
   'repair',
   'wait',
   'retest',
@@ -132,6 +133,8 @@ function nextForLeaks(ledger: Ledger, entries: LedgerEntries): NextStep | null {
       kind: 'soap',
     })
   }
+  if (ledger.unplaced !== null)
+    return step('place', 'It was seen wet in use, and nobody has said where. Find the highest wet place and record it.', {})
   const unlocated = ledger.measured.find(leak => !leak.explained)
   if (unlocated) {
     const test = entries.tests.find(each => each.id === unlocated.testId)!

@@ -41,6 +41,7 @@ const rooms: Record<string, (of: Subjects) => Screen[]> = {
     { name: 'New complaint', path: '/jobs/new', shows: 'Open the job' },
     { name: 'Job', path: `/jobs/${bay.id}`, shows: 'What still stands' },
     { name: 'Repair', path: `/jobs/${bay.id}?repair=${bay.leaks[1]!.id}`, shows: 'Record the repair' },
+    { name: 'Prove', path: `/jobs/${pump.id}/prove`, shows: 'A quarter of fuel' },
     { name: 'Record', path: `/jobs/${pump.id}/record`, shows: 'Record of tests and repairs' },
     { name: 'Nothing here', path: '/jobs/00000000-0000-4000-8000-000000000000', shows: 'Nothing here' },
   ],

@@ -17,7 +17,7 @@ const jobBells: Record<JobBellKind, BellFace> = {
   'trial': { colour: 'sealed', to: toJob },
   'temporary': { colour: 'unsure', to: toJob },
   'approval': { colour: 'unsure', to: toJob },
-  'look': { colour: 'sealed', to: toJob },
+  'look': { colour: 'sealed', to: ({ jobId }) => `/jobs/${jobId}/prove` },
   'promise': { colour: 'time', to: toJob },
   // Only a hold reads the pressure that rings.
   'pressure': { colour: 'leaking', to: ({ subjectId }) => `/bench/${subjectId}` },

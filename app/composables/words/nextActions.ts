@@ -20,6 +20,8 @@ export function nextAction(jobId: string, next: NextStep): { label: string; to: 
       return { label: 'Set up a hold', to: setUpPage(jobId) }
     case 'find':
       return { label: 'Find it with soap', to: setUpPage(jobId) }
+    case 'place':
+      return { label: 'Record where', to: `${job}?seen=1` }
     case 'repair':
       return { label: 'How to mend it', to: `${job}/leaks/${next.about}` }
     case 'go on':

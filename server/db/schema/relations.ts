@@ -5,7 +5,7 @@ import { find, leak, repair, rigFind, unholdable } from './leaks'
 import { cautionRead, drained, gasReading, hotWork, weighing } from './makeSafe'
 import { checkAnswer, outcome, probe, purchase, purchaseStep } from './narrowing'
 import { person } from './people'
-import { approval, defectCard, materialSheet, newTankEntry, repairChoice, repairRun, runEntry } from './repairing'
+import { approval, defectCard, materialSheet, newTankEntry, proofEntry, repairChoice, repairRun, runEntry } from './repairing'
 import { photo, refit, stripEntry } from './strips'
 import { test, testEntry } from './tests'
 
@@ -38,6 +38,7 @@ export const jobRelations = relations(job, ({ one, many }) => ({
   choices: many(repairChoice),
   runs: many(repairRun),
   newTankEntries: many(newTankEntry),
+  proofEntries: many(proofEntry),
 }))
 export const mapBeforeRelations = relations(mapBefore, ({ one }) => ({
   job: one(job, { fields: [mapBefore.jobId], references: [job.id] }),
@@ -134,6 +135,9 @@ export const repairRunRelations = relations(repairRun, ({ one, many }) => ({
 }))
 export const runEntryRelations = relations(runEntry, ({ one }) => ({
   run: one(repairRun, { fields: [runEntry.runId], references: [repairRun.id] }),
+}))
+export const proofEntryRelations = relations(proofEntry, ({ one }) => ({
+  job: one(job, { fields: [proofEntry.jobId], references: [job.id] }),
 }))
 export const newTankEntryRelations = relations(newTankEntry, ({ one }) => ({
   job: one(job, { fields: [newTankEntry.jobId], references: [job.id] }),

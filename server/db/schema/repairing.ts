@@ -1,5 +1,6 @@
 import { sql } from 'drizzle-orm'
 import { boolean, check, doublePrecision, index, jsonb, pgTable, text, uuid } from 'drizzle-orm/pg-core'
+import type { ProofOutcome } from '../../../core/ledger/proof/proofOf'
 import type { Defect } from '../../../core/repair/defect/defect'
 import type { RepairMaterialKey } from '../../../core/repair/material/repairMaterials'
 import type { RepairMethodKey } from '../../../core/repair/method/repairMethods'
@@ -144,6 +145,22 @@ export const lotUse = pgTable(
     ...saidBy(),
   },
   table => [index('lot_use_lot').on(table.lotId), check('lot_use_mass', sql`${table.mass} > 0`)],
+)
+
+/** A step in use between sealed and proved, as somebody recorded it. */
+export const proofEntry = pgTable(
+  'proof_entry',
+  {
+    id: id(),
+    jobId: jobId(),
+    step: text('step').notNull(),
+    outcome: text('outcome').$type<ProofOutcome>().notNull(),
+    /** s */
+    watched: doublePrecision('watched'),
+    note: text('note').notNull(),
+    ...saidBy(),
+  },
+  table => [index('proof_entry_job').on(table.jobId)],
 )
 
 /** What was checked, carried across and filled as a new tank goes in. */

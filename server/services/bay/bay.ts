@@ -17,6 +17,7 @@ const pressing: NextAction[] = [
   'go on',
   'repair',
   'find',
+  'place',
   'retest',
   'settle',
   'check',

@@ -43,6 +43,7 @@ interface AspectViews {
     | 'choices'
     | 'runs'
     | 'newTank'
+    | 'proof'
   >
 }
 type Intersection<U> = (U extends unknown ? (one: U) => void : never) extends (all: infer I) => void ? I : never
@@ -208,6 +209,7 @@ const loaders: { [A in JobAspect]: (reader: Reader, ids: string[], words: Words)
         choices: true,
         runs: { with: { entries: true, sheet: true } },
         newTankEntries: true,
+        proofEntries: true,
         rigFinds: true,
         touches: true,
         unholdable: true,
@@ -248,6 +250,7 @@ const loaders: { [A in JobAspect]: (reader: Reader, ids: string[], words: Words)
           }),
           runs: inTime(row.runs).map(each => runView(each, words)),
           newTank: allSaid(row.newTankEntries, words).map(({ jobId: _, ...each }) => each),
+          proof: allSaid(row.proofEntries, words).map(({ jobId: _, ...each }) => each),
           rigFinds: allSaid(row.rigFinds, words),
           touches: allSaid(row.touches, words),
           unholdable: allSaid(row.unholdable, words),

@@ -2,6 +2,7 @@
 import { fuelLimit } from '#shared/ledgerParts'
 import { fuelName } from '#core/fuel/fuels'
 import { descentOf, isSimulated } from '#shared/jobEntries'
+import { jobProof } from '#shared/prove/jobProof'
 import type { JobView } from '#shared/views'
 import { testFaces } from '~/leaktest/testFaces'
 
@@ -30,7 +31,7 @@ const thermometerOpen = computed({
 })
 const repairing = computed(() => (typeof route.query.repair === 'string' ? route.query.repair : null))
 const repair = (leakId: string | null) => navigateTo({ query: leakId ? { repair: leakId } : {} }, { replace: leakId === null })
-const seeing = ref<SeenStart | null>(null)
+const seeing = ref<SeenStart | null>(route.query.seen === '1' ? {} : null)
 const striking = ref<{ id: string; name: string } | null>(null)
 
 function done(view: JobView) {
@@ -44,6 +45,13 @@ const looks = computed(() =>
   Object.fromEntries(standing.value?.ledger.parts.map(row => [row.partId, standingLook(row.standing)]) ?? []),
 )
 const action = computed(() => standing.value && nextAction(id, standing.value.next))
+/** Sealed on the bench is half: how far it is proved in use. */
+const proving = computed(() => {
+  if (!job.value || standing.value?.ledger.state !== 'sealed') return null
+  const { rows, complete } = jobProof(job.value, standing.value.entries)
+  const done = rows.filter(row => row.entry !== null).length
+  return complete ? 'Proved in use.' : `${done} of ${rows.length} steps in use are done until it is proved.`
+})
 const standsCount = computed(() => standing.value?.ledger.parts.filter(part => part.standing === 'stands').length ?? 0)
 /** The leak that most wants a repair: one found or back, else one that is repaired and not proved. */
 const firstOpen = computed(() => {
@@ -119,6 +127,10 @@ useActionKeys('Job', [
           {{ nextSentence(standing.next, now) }}
         </p>
         <p class="soft">{{ standsCount }} of {{ parts.length }} parts have evidence that still stands.</p>
+        <p v-if="proving" class="soft">
+          {{ proving }}
+          <NuxtLink :to="`/jobs/${job.id}/prove`" class="font-semibold underline">Prove it in use</NuxtLink>
+        </p>
         <p v-if="job.closedAt !== null" class="soft font-semibold">
           Closed {{ clockText(job.closedAt, now) }}. Whatever is recorded on it brings it back to the Bay.
         </p>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { jobProof } from '#shared/prove/jobProof'
 import { fuelLimit } from '#shared/ledgerParts'
 import { fuelName } from '#core/fuel/fuels'
 import { repairMethod } from '#core/repair/method/repairMethods'
@@ -23,6 +24,16 @@ const approvals = computed(
         text: `Approved data, ${lowerFirst(repairMethod(each.method).doing)}: ${each.step} ${clockText(each.at, now.value)}${each.reference ? `, ${each.reference}` : ''}, ${each.by}`,
       })) ?? [],
 )
+/** Steps in use since it was last disturbed, with those that are still to be done. */
+const inUse = computed(() => {
+  if (!job.value || !standing.value) return []
+  return jobProof(job.value, standing.value.entries).rows.map(({ step, entry }) => ({
+    key: step.key,
+    text: entry
+      ? `${step.title}: ${entry.outcome}${entry.watched ? `, watched ${waitText(entry.watched)}` : ''}, ${entry.by} ${stampText(entry.at)}${entry.note ? `: ${entry.note}` : ''}`
+      : `${step.title}: not done`,
+  }))
+})
 const print = () => window.print()
 const parts = computed(() => job.value?.parts.filter(part => part.removedAt === null) ?? [])
 const rows = computed(() => job.value && standing.value && recordRows(job.value, standing.value.ledger, now.value, short))
@@ -167,6 +178,11 @@ useActionKeys('Record', [
       <section v-if="rows.stages.length">
         <h2>Stage by stage</h2>
         <p v-for="row in rows.stages" :key="row.id">{{ row.text }}</p>
+      </section>
+
+      <section v-if="standing.ledger.state === 'sealed' || job.proof.some(each => !each.struck)">
+        <h2>In use</h2>
+        <p v-for="each in inUse" :key="each.key">{{ each.text }}</p>
       </section>
 
       <section v-if="approvals.length || job.choices.some(each => !each.struck)">

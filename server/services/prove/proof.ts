@@ -1,0 +1,90 @@
+import { jobProof } from '../../../shared/prove/jobProof'
+import { jobStanding } from '../../../shared/jobEntries'
+import type { ProofForm } from '../../../shared/schemas/proof'
+import type { JobView } from '../../../shared/views'
+import type { Transaction } from '../../db/client'
+import { proofEntry } from '../../db/schema'
+import { loadJob } from '../job/loadJobs'
+import { hangBell, takeOffBellsOf } from '../shop/bells'
+import { change, type Actor } from '../shop/change'
+import { derivedId } from '../shop/derivedId'
+import { idTaken, Refusal, refuseField } from '../shop/refusal'
+import { lowerFirst } from '../../../core/words/words'
+
+const DAY = 86_400_000
+/** A look that is due in days may be taken so much before its day. */
+const EARLY = DAY
+
+/**
+ * Records a step in use between sealed and proved, and hangs the bell of the next. A repeated id is the same entry.
+ * @throws Refusal 409 for a dry step before the tank is sealed, before the one that comes first, or before its day; 422 for a step
+ *   that this craft has not, one that is left out without a reason, or dry before the whole watch
+ */
+export async function recordProof(actor: Actor, jobId: string, form: ProofForm): Promise<JobView> {
+  await change(
+    actor,
+    {
+      verb: 'recorded a step in use',
+      touches: ['leaks'],
+      jobId,
+      subjectId: form.id,
+      detail: { step: form.step, outcome: form.outcome },
+    },
+    async (tx, now) => {
+      const job = await loadJob(jobId, tx)
+      if (job.proof.some(each => each.id === form.id)) return null
+      mustBeStep(job, form, +now)
+      const [made] = await tx
+        .insert(proofEntry)
+        .values({ ...form, jobId, personId: actor.id, at: now })
+        .onConflictDoNothing()
+        .returning({ id: proofEntry.id })
+      if (!made) throw idTaken()
+      await hangNext(tx, jobId, now)
+      return made
+    },
+  )
+  return loadJob(jobId)
+}
+
+function mustBeStep(job: JobView, form: ProofForm, now: number): void {
+  const { ledger, entries, next } = jobStanding(job, now)
+  const proof = jobProof(job, entries)
+  const row = proof.rows.find(each => each.step.key === form.step)
+  if (!row) throw refuseField('step', 'This craft has no such step.')
+  // What is wet is told whenever it is seen.
+  if (form.outcome === 'wet') return
+  if (ledger.state !== 'sealed') throw new Refusal(409, `Nothing is proved in use before the tank is sealed. ${next.sentence}`)
+  if (form.outcome === 'left out') {
+    if (!form.note.trim()) throw refuseField('note', 'Say why it is left out: the record shows it.')
+  } else if (row.step.watch > 0 && !((form.watched ?? 0) >= row.step.watch))
+    throw refuseField(
+      'watched',
+      `Dry counts after ${Math.round(row.step.watch / 60)} min of watching. Watch on, or leave it out with a reason.`,
+    )
+  if (proof.next && row !== proof.next && row.entry === null)
+    throw new Refusal(409, `“${proof.next.step.title}” comes first. Do it, or leave it out with a reason.`)
+  if (form.outcome === 'dry' && row.due !== null && now < row.due - EARLY)
+    throw new Refusal(
+      409,
+      `“${row.step.title}” is due ${new Date(row.due).toISOString().slice(0, 10)}: sooner it says nothing.`,
+    )
+}
+
+/** Takes off the looks that hung before, and hangs that of the next one: on its day, or tomorrow where it could be done now. */
+async function hangNext(tx: Transaction, jobId: string, now: Date): Promise<void> {
+  const job = await loadJob(jobId, tx)
+  const { entries, ledger } = jobStanding(job, +now)
+  await takeOffBellsOf(tx, 'look', jobId, now)
+  const { next } = jobProof(job, entries)
+  const last = job.proof.at(-1)
+  if (!next?.due || !last || ledger.state !== 'sealed') return
+  await hangBell(tx, {
+    jobId,
+    kind: 'look',
+    subjectId: derivedId(last.id, 'next'),
+    title: `${job.craft.name}: ${lowerFirst(next.step.title)}`,
+    detail: 'a step in use until it is proved',
+    dueAt: new Date(Math.max(next.due, +now + DAY)),
+  })
+}

@@ -1,0 +1,20 @@
+import * as yup from 'yup'
+import { proofOutcomes } from '../../core/ledger/proof/proofOf'
+import { entryId, oneOf, requiredLine, words } from './fields'
+
+/** A step in use as somebody records it. */
+export const proofSchema = yup.object({
+  id: entryId(),
+  step: requiredLine('The step', 40),
+  outcome: oneOf(proofOutcomes, 'How it was'),
+  /** s that it was watched; null where nobody said */
+  watched: yup
+    .number()
+    .typeError('Type a number, such as 6.9 or 6,9.')
+    .min(0, 'A watch is longer than no time.')
+    .max(7 * 86_400, 'More than a week is no watch. Check the unit.')
+    .nullable()
+    .default(null),
+  note: words(),
+})
+export type ProofForm = yup.InferType<typeof proofSchema>
