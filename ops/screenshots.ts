@@ -70,16 +70,6 @@ const shots: Shot[] = [
     },
   },
   {
-    name: 'halve',
-    path: `/jobs/${tractor.id}/halve`,
-    dark: true,
-    before: async page => {
-      await page.getByRole('button', { name: 'All of this is done' }).click()
-      await answered(page)
-      await page.getByRole('button', { name: /It leaks/ }).click()
-    },
-  },
-  {
     name: 'smoke',
     path: `/jobs/${van.id}/smoke`,
     height: 1100,
@@ -97,6 +87,15 @@ const shots: Shot[] = [
   },
   { name: 'make-safe', path: `/jobs/${tractor.id}/safe`, ...phone, height: 1400 },
   { name: 'strip', path: `/jobs/${flyingBoat.id}/strip`, height: 900 },
+  {
+    name: 'prove',
+    path: `/jobs/${pump.id}/prove`,
+    before: async page => {
+      await page.getByLabel(/Watched/).fill('25')
+      await page.getByRole('button', { name: 'It was dry' }).click()
+      await page.getByRole('heading', { name: 'Half full' }).waitFor()
+    },
+  },
   { name: 'decide', path: `/jobs/${saddle.id}/leaks/${saddle.leaks[0]!.id}`, height: 1100 },
   { name: 'stage', path: `/bench/repairs/${spare.id}/${spare.runs[0]!.id}` },
   { name: 'hold-setup', path: `/jobs/${pump.id}/hold`, height: 1280 },

@@ -84,6 +84,8 @@ test('a pinholed steel tank: what is there, decided, lined stage by stage, cured
   await goOn(page, 'Leave it to cure')
   await goOn(page, 'Look inside before it is closed', 'seen with a mirror, no camera')
   await expect(page.getByRole('heading', { level: 1, name: 'All stages are done' })).toBeVisible()
+  // What was plugged goes on again after the look, and is proved after that.
+  await pass(job.id, 1)
   await soapAllDry(job.id)
   await page.goto(`${empty.url}/jobs/${job.id}`)
   await expect(page.getByText('Sealed.', { exact: true })).toBeVisible()

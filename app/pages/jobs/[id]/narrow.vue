@@ -59,6 +59,11 @@ const list = (suspect: Suspect, purchase: { name: string; measure: string | null
     ),
   )
 const seeing = ref<SeenStart | null>(null)
+/** Whether what is told began with “it was this”; the job itself may hear of it before the answer comes. */
+let itWas = false
+watch(seeing, start => {
+  if (start) itWas = start.cause !== undefined
+})
 /** It was this: what is on the tank becomes a leak on the part that is named, what is not is only said. */
 function was({ cause, parts }: Suspect) {
   if (parts.length > 0) {
@@ -70,7 +75,6 @@ function was({ cause, parts }: Suspect) {
   )
 }
 function seenDone(view: JobView, leakId: string | null) {
-  const itWas = view.outcomes.length > (job.value?.outcomes.length ?? 0)
   take(view)
   if (leakId && itWas) void navigateTo(`/jobs/${id}/leaks/${leakId}`)
 }
@@ -202,7 +206,7 @@ useActionKeys('Narrow', [
           </p>
           <p class="soft">A large leak hides small ones: look again everywhere after the repair.</p>
           <div class="mt-3 flex flex-wrap gap-2">
-            <UButton :to="`/jobs/${job.id}?repair=${open[0]!.id}`" color="neutral" size="xl">Decide the repair</UButton>
+            <UButton :to="`/jobs/${job.id}/leaks/${open[0]!.id}`" color="neutral" size="xl">Decide the repair</UButton>
             <UButton color="neutral" variant="outline" size="xl" @click="searchOn = !searchOn">{{
               searchOn ? 'Enough looked' : 'Look for another'
             }}</UButton>
