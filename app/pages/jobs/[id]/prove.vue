@@ -66,56 +66,59 @@ useActionKeys('Prove', [{ key: 'j', label: 'To the job', run: () => void navigat
         {{ earlier }} step{{ earlier === 1 ? '' : 's' }} from before it was last disturbed say nothing any more.
       </p>
     </header>
-    <section class="sheet" aria-label="Steps in use">
-      <ol class="grid gap-x-3 sm:grid-cols-4">
-        <li v-for="(each, i) in proof.rows" :key="each.step.key" class="py-2">
-          <button
-            type="button"
-            class="w-full rounded-lg border-2 px-3 py-2 text-left"
-            :class="each === row ? 'border-(--time)' : 'border-transparent'"
-            :aria-pressed="each === row"
-            @click="picked = each.step.key"
-          >
-            <span class="flex items-center gap-2 font-semibold"
-              ><StateSign :look="look(each.entry)" />{{ i + 1 }}. {{ each.step.title }}</span
+    <div class="flex flex-col gap-3">
+      <section class="sheet" aria-label="Steps in use">
+        <ol class="grid gap-x-3 sm:grid-cols-4">
+          <li v-for="(each, i) in proof.rows" :key="each.step.key" class="py-2">
+            <button
+              type="button"
+              class="w-full rounded-lg border-2 px-3 py-2 text-left"
+              :class="each === row ? 'border-(--time)' : 'border-transparent'"
+              :aria-pressed="each === row"
+              @click="picked = each.step.key"
             >
-            <span class="soft block text-sm">
-              <template v-if="each.entry"
-                >{{ each.entry.outcome }}<template v-if="each.entry.watched">, {{ waitText(each.entry.watched) }}</template
-                >, {{ each.entry.by }}</template
+              <span class="flex items-center gap-2 font-semibold"
+                ><StateSign :look="look(each.entry)" />{{ i + 1 }}. {{ each.step.title }}</span
               >
-              <template v-else-if="each.due && each.due > now">{{ clockText(each.due, now) }}</template>
-              <template v-else-if="each.due">now</template>
-              <template v-else>after that</template>
-            </span>
-          </button>
-        </li>
-      </ol>
-    </section>
-    <section v-if="row" class="sheet space-y-3" :aria-label="row.step.title">
-      <h2>{{ row.step.title }}</h2>
-      <p class="text-[1.2rem] leading-snug">{{ row.step.doing }}</p>
-      <p class="soft">{{ upperFirst(row.step.why) }}.</p>
-      <p v-if="row.entry?.note" class="soft">{{ row.entry.by }} {{ clockText(row.entry.at, now) }}: {{ row.entry.note }}</p>
-      <template v-if="session.mayWork">
-        <div class="flex flex-wrap items-end gap-3">
-          <UFormField v-if="row.step.watch" :label="`Watched (at least ${waitText(row.step.watch)})`"
-            ><QuantityInput v-model="watched" kind="minutes" class="w-36"
-          /></UFormField>
-          <UFormField label="Note, or why it is left out" class="min-w-56 flex-1"
-            ><UInput v-model="note" class="w-full" autocomplete="off"
-          /></UFormField>
-        </div>
-        <p v-if="problem" role="alert" class="leaking font-semibold">{{ problem }}</p>
-        <ThumbBar>
-          <UButton color="neutral" size="xl" :loading="saving" :disabled="!sealed" @click="record('dry')">It was dry</UButton>
-          <UButton color="neutral" variant="outline" size="xl" :disabled="saving" @click="record('wet')">It is wet</UButton>
-          <UButton color="neutral" variant="ghost" size="xl" :disabled="saving || !sealed" @click="record('left out')"
-            >Leave it out</UButton
-          >
-        </ThumbBar>
-      </template>
-    </section>
+              <span class="soft block text-sm">
+                <template v-if="each.entry"
+                  >{{ each.entry.outcome }}<template v-if="each.entry.watched">, {{ waitText(each.entry.watched) }}</template
+                  >, {{ each.entry.by }}</template
+                >
+                <template v-else-if="sealed && each.due && each.due > now">{{ clockText(each.due, now) }}</template>
+                <template v-else-if="each.due">{{ sealed ? 'now' : 'once it is sealed' }}</template>
+                <template v-else>after that</template>
+              </span>
+            </button>
+          </li>
+        </ol>
+      </section>
+      <!-- On a phone what is to be done now stands before the road. -->
+      <section v-if="row" class="sheet space-y-3 max-sm:order-first" :aria-label="row.step.title">
+        <h2>{{ row.step.title }}</h2>
+        <p class="text-[1.2rem] leading-snug">{{ row.step.doing }}</p>
+        <p class="soft">{{ upperFirst(row.step.why) }}.</p>
+        <p v-if="row.entry?.note" class="soft">{{ row.entry.by }} {{ clockText(row.entry.at, now) }}: {{ row.entry.note }}</p>
+        <template v-if="session.mayWork">
+          <div class="flex flex-wrap items-end gap-3">
+            <UFormField v-if="row.step.watch" :label="`Watched (at least ${waitText(row.step.watch)})`"
+              ><QuantityInput v-model="watched" kind="minutes" class="w-36"
+            /></UFormField>
+            <UFormField label="Note, or why it is left out" class="min-w-56 flex-1"
+              ><UInput v-model="note" class="w-full" autocomplete="off"
+            /></UFormField>
+          </div>
+          <p v-if="problem" role="alert" class="leaking font-semibold">{{ problem }}</p>
+          <ThumbBar>
+            <UButton color="neutral" size="xl" :loading="saving" :disabled="!sealed" @click="record('dry')">It was dry</UButton>
+            <UButton color="neutral" variant="outline" size="xl" :disabled="saving" @click="record('wet')">It is wet</UButton>
+            <UButton color="neutral" variant="ghost" size="xl" :disabled="saving || !sealed" @click="record('left out')"
+              >Leave it out</UButton
+            >
+          </ThumbBar>
+        </template>
+      </section>
+    </div>
     <p v-if="sealed && !proof.complete" class="soft">
       What is recorded here ends as soon as something of the tank is disturbed, repaired or found leaking: then the steps begin
       anew.
