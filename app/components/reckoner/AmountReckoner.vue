@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { beadVolume, clothArea, filletSection, foamFor, rodsFor } from '#core/repair/amount/bead'
 import { kitsFor, linerVolume, USUAL_WASTE } from '#core/repair/amount/liner'
+import { volumeOnShelf } from '#shared/repair/onShelf'
 import { baffleArea, boxArea, boxOf } from '#core/repair/amount/tankArea'
 
 /** How much a liner, a bead, a weld, cloth or foam takes, and which kits of a size. */
@@ -50,6 +51,18 @@ const kits = computed(() => {
     { name: 'small', volume: state.value.small ?? 0, inStock: Infinity },
   ].filter(each => each.volume > 0)
   return kitsFor(liner.value, sizes)
+})
+const { materials } = useMaterials()
+const now = useClock()
+/** What the Shelf has of a liner, against what is needed. */
+const stock = computed(() => {
+  if (liner.value === null || !materials.value) return null
+  const { volume, tins } = volumeOnShelf(materials.value, 'epoxy-liner', now.value)
+  if (tins === 0) return 'The Shelf has no tin of epoxy liner that may be used.'
+  const has = `The Shelf has ${short('smallVolume', volume)} of epoxy liner in ${tins === 1 ? 'a tin' : `${tins} tins`}: `
+  return volume >= liner.value
+    ? `${has}enough, ${short('smallVolume', volume - liner.value)} would be left.`
+    : `${has}${short('smallVolume', liner.value - volume)} short.`
 })
 const bead = computed(() => {
   const { run, leg, past } = state.value
@@ -123,6 +136,7 @@ const needsBox = computed(() => state.value.of === 'liner' || state.value.of ===
             {{ short('smallVolume', kits.left) }} left over</template
           >.
         </p>
+        <p v-if="stock" class="text-base">{{ stock }}</p>
         <p v-if="box" class="soft text-base">
           As a box of {{ short('length', box.length) }} × {{ short('length', box.width) }} × {{ short('length', box.height) }}.
           What runs out as the excess is part of the waste.
