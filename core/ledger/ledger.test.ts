@@ -468,3 +468,21 @@ describe('a trial and what only gets it home', () => {
     expect(leakOf(at({ ...tested(40), repairs: [...trial, renewed] }, 45))).toBe('sealed')
   })
 })
+
+describe('seen wet in use, without saying where', () => {
+  const tight = { tests: [hold(10, 'sealed')] }
+  test('it leaks, whatever was evidence before', () => {
+    expect(at(tight)).toMatchObject({ state: 'sealed', unplaced: null })
+    expect(at({ ...tight, seenWet: [20] })).toMatchObject({ state: 'leaking', unplaced: 20 })
+    expect(at({ tests: [hold(10, 'sealed'), hold(30, 'sealed')], seenWet: [20] }).state).toBe('leaking')
+  })
+  test('until where is recorded; a find from before says nothing of it', () => {
+    const found = (when: number) => ({
+      leaks: [{ id: 'L', number: 1, partId: 'drain' }],
+      finds: [{ leakId: 'L', testId: null, at: when }],
+    })
+    expect(at({ ...tight, ...found(25), seenWet: [20] })).toMatchObject({ unplaced: null, state: 'leaking' })
+    expect(at({ ...tight, ...found(15), seenWet: [20] }).unplaced).toBe(20)
+    expect(at({ ...tight, ...found(25), seenWet: [20, 40] }).unplaced).toBe(40)
+  })
+})

@@ -134,7 +134,7 @@ function nextForLeaks(ledger: Ledger, entries: LedgerEntries): NextStep | null {
     })
   }
   if (ledger.unplaced !== null)
-    return step('place', 'It was seen wet in use, and nobody has said where. Find the highest wet place and record it.', {})
+    return step('place', 'It was seen wet in use, and nobody has said where. Find the highest wet place and record it.')
   const unlocated = ledger.measured.find(leak => !leak.explained)
   if (unlocated) {
     const test = entries.tests.find(each => each.id === unlocated.testId)!
