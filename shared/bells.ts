@@ -2,7 +2,7 @@ import { testKinds, type TestKindKey } from '../core/leaktest/testKinds'
 
 /**
  * Bells that hang for something of a job other than a test: a cure and when it may be moved or see fuel, the clocks of a repair,
- * tests of a trial, the day of what is only for now, approved data, the look again, pressure above the limit, the day promised,
+ * tests of a trial, the day of what is only for now, approved data, the look again, an owner who called, pressure above the limit, the day promised,
  * vapour readings.
  */
 export const jobBellKinds = [
@@ -15,6 +15,7 @@ export const jobBellKinds = [
   'temporary',
   'approval',
   'look',
+  'owner',
   'pressure',
   'promise',
   'vapour',

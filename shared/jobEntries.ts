@@ -4,6 +4,8 @@ import type { LedgerEntries } from '../core/ledger/ledger'
 import { nextStep, type Beginning, type NextStep, type RunningTest } from '../core/ledger/nextStep'
 import { replacesBefore, trialOfMethod } from '../core/repair/method/trial'
 import { testKindKeys, testKinds } from '../core/leaktest/testKinds'
+import { nextAfterSealed } from '../core/ledger/proof/handBack'
+import { handBackCase } from './prove/handBackCase'
 import { liveParts, targetPressure } from './jobCircuit'
 import { ledgerParts } from './ledgerParts'
 import { curedAt } from './curing'
@@ -80,12 +82,13 @@ export function jobStanding(job: JobView, now: number): { entries: LedgerEntries
   const entries = jobEntries(job)
   const ledger = deriveLedger(entries, now)
   const running = runningTest(job)
-  return {
-    entries,
-    ledger,
-    next: (running ? null : repairUnderWay(job, now)) ?? nextStep(ledger, entries, running, beginningOf(job)),
-  }
+  const next = (running ? null : repairUnderWay(job, now)) ?? nextStep(ledger, entries, running, beginningOf(job))
+  return { entries, ledger, next: next.action === 'record' ? afterSealed(job, entries, ledger, next, now) : next }
 }
+
+/** What comes after sealed: proof in use, signatures, handing back. */
+const afterSealed = (job: JobView, entries: LedgerEntries, ledger: Ledger, sealed: NextStep, now: number): NextStep =>
+  nextAfterSealed(sealed, handBackCase(job, entries, ledger), job.closedAt, now)
 
 /** Each test that measured a rate, in the order in which they ended: the descent of the leak rate. */
 export const descentOf = (job: Pick<JobView, 'tests'>): DescentPoint[] =>

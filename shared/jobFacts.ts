@@ -7,6 +7,7 @@ export const factsOf = (view: JobView): JobFacts => ({
   craftName: view.craft.name,
   craftKind: view.craft.kind,
   craftBuilt: view.craft.built,
+  craftRegistration: view.craft.registration,
   tankName: view.tankName,
   material: view.material,
   capacity: view.capacity,

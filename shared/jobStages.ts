@@ -29,6 +29,9 @@ const stageOf: Record<NextAction, StageName> = {
   'trial': 'Prove',
   'go on': 'Repair',
   'settle': 'Prove',
+  'prove': 'Prove',
+  'sign': 'Prove',
+  'hand back': 'Prove',
   'record': 'Prove',
 }
 

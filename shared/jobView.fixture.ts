@@ -23,7 +23,7 @@ export const partView = (id: string, change: Partial<PartView> = {}): PartView =
 /** A job to which nothing has happened yet, for tests. */
 export const jobView = (change: Partial<JobView> = {}): JobView => ({
   id: 'j',
-  craft: { name: 'Fire pump 3', kind: 'small equipment', built: null },
+  craft: { name: 'Fire pump 3', kind: 'small equipment', built: null, registration: '' },
   tankName: 'fuel tank',
   work: 'leak',
   tankKind: 'small-steel',
@@ -42,6 +42,7 @@ export const jobView = (change: Partial<JobView> = {}): JobView => ({
   openedBy: 'Finn',
   movedAt: 0,
   closedAt: null,
+  closedReason: '',
   hasStandIn: false,
   plan: USUAL_PLAN,
   cautionsRead: [],
@@ -69,6 +70,9 @@ export const jobView = (change: Partial<JobView> = {}): JobView => ({
   runs: [],
   newTank: [],
   proof: [],
+  signatures: [],
+  ownerCards: [],
+  instruments: [],
   touches: [],
   unholdable: [],
   ...change,

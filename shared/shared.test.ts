@@ -267,6 +267,7 @@ test('facts are the fields of the edit, and no more', () => {
     'craftBuilt',
     'craftKind',
     'craftName',
+    'craftRegistration',
     'fuel',
     'fuelAcceptance',
     'limitSource',

@@ -10,6 +10,8 @@ export const strikable = [
   'choices',
   'newTank',
   'proof',
+  'signatures',
+  'instruments',
   'touches',
   'unholdable',
   'answers',

@@ -22,6 +22,10 @@ import type { ChosenOption } from './schemas/choice'
 import type { SheetFacts } from './schemas/materials'
 import type { NewTankOutcome } from './schemas/newTank'
 import type { ProofOutcome } from '../core/ledger/proof/proofOf'
+import type { WetLookKey } from '../core/leaktest/wet/wetLooks'
+import type { SignedCover, SignedSections } from './prove/signedState'
+import type { SignatureCapacity } from './schemas/handBack'
+import type { InstrumentFacts } from './schemas/instruments'
 import type { CureStep } from '../core/repair/cure/reckonCure'
 import type { CureMilestones, CureSheet } from '../core/repair/material/repairMaterials'
 import type { Relief } from './leaktest/setupForm'
@@ -227,6 +231,7 @@ export interface CraftView {
   name: string
   kind: CraftKind
   built: number | null
+  registration: string
   tanks: {
     name: string
     tankKind: string
@@ -372,10 +377,62 @@ export interface ProofEntryView {
   outcome: ProofOutcome
   /** s */
   watched: number | null
+  /** how it was looked at; null where nobody said */
+  look: WetLookKey | null
+  /** m that it went, and rad that it leant */
+  distance: number | null
+  tilt: number | null
+  note: string
+  by: string
+  /** an owner said so on a card */
+  owner: boolean
+  at: number
+  struck: string | null
+}
+/** Somebody's name under the state of a job. */
+export interface SignatureView {
+  id: string
+  capacity: SignatureCapacity
+  authority: string
+  licence: string
+  digest: string
+  sections: SignedSections
+  cover: SignedCover
+  personId: string
+  by: string
+  at: number
+  struck: string | null
+}
+/** What was measured or switched of a tank's own instruments. */
+export interface InstrumentCheckView {
+  id: string
+  facts: InstrumentFacts
   note: string
   by: string
   at: number
   struck: string | null
+}
+/** What an owner sees of the one job of a card. */
+export interface OwnerSheetView {
+  shop: string
+  shopLine: string
+  craft: string
+  tankName: string
+  state: JobState
+  proved: boolean
+  /** the look that is next, and when; null when none is */
+  look: { title: string; doing: string; due: number | null } | null
+  watch: string[]
+  untested: string[]
+  /** what was said on cards of this job, the latest first */
+  said: { id: string; wet: boolean; at: number; words: string }[]
+}
+/** A card that an owner has of a job; its address is told once, when it is made. */
+export interface OwnerCardView {
+  id: string
+  by: string
+  at: number
+  endedAt: number | null
 }
 /** A sheet of a material in hand. */
 export interface MaterialSheetView {
@@ -434,7 +491,7 @@ export interface TouchView {
 
 export interface JobView {
   id: string
-  craft: { name: string; kind: CraftKind; built: number | null }
+  craft: { name: string; kind: CraftKind; built: number | null; registration: string }
   tankName: string
   work: WorkKind
   tankKind: string
@@ -457,6 +514,8 @@ export interface JobView {
   movedAt: number
   /** when it left the Bay, null while it is in */
   closedAt: number | null
+  /** why it left without being handed back; empty where it was handed back */
+  closedReason: string
   hasStandIn: boolean
   plan: WorkPlan
   cautionsRead: CautionReadView[]
@@ -486,6 +545,9 @@ export interface JobView {
   runs: RunView[]
   newTank: NewTankEntryView[]
   proof: ProofEntryView[]
+  signatures: SignatureView[]
+  ownerCards: OwnerCardView[]
+  instruments: InstrumentCheckView[]
   touches: TouchView[]
   unholdable: UnholdableView[]
 }

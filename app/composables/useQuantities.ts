@@ -59,6 +59,9 @@ export function useQuantities() {
       minutes: linear('min', 60, 0, 'time'),
       smallArea: linear('mm²', 1e-6, 1),
       film: linear('mm', 1e-3, 2, 'length'),
+      distance: linear('km', 1000, 1),
+      angle: linear('°', Math.PI / 180, 0),
+      ohms: linear('Ω', 1, 1),
     }
   })
   /** Figure alone, in the person's unit. @param digits decimals; the unit's own when absent */

@@ -1,7 +1,7 @@
-/** Loads who is signed in before any page but sign-in. */
+/** Loads who is signed in before any page but sign-in and an owner’s card. */
 export default defineNuxtRouteMiddleware(async to => {
   const session = useSession()
-  if (to.path === '/sign-in' || session.person) return
+  if (to.path === '/sign-in' || to.path.startsWith('/card/') || session.person) return
   try {
     const { user } = await $fetch<{ user?: unknown }>('/api/_auth/session')
     if (!user) return navigateTo({ path: '/sign-in', query: { back: to.fullPath } })

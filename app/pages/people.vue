@@ -32,7 +32,7 @@ const deeds = {
 <template>
   <PageState v-if="!people" :error="error" @retry="refresh" />
   <div v-else class="page max-w-3xl">
-    <h1 class="mb-4">People</h1>
+    <h1 class="mb-4">People and shop</h1>
     <ul class="sheet mb-5 divide-y divide-(--hair)">
       <li v-for="person in people" :key="person.id" class="flex flex-wrap items-baseline justify-between gap-2 py-3">
         <span
@@ -64,5 +64,6 @@ const deeds = {
         <UButton type="submit" size="xl" color="neutral" class="justify-self-start" :loading="saving">Add</UButton>
       </template>
     </SchemaForm>
+    <LetterheadForm v-if="session.person?.role === 'owner'" />
   </div>
 </template>

@@ -202,7 +202,7 @@ test('what is sealed is written down, with how many sealed holds there are', () 
   expect(step({ tests: [hold(1, 'sealed')] })).toEqual({
     action: 'record',
     sentence:
-      'Sealed: every part has evidence that stands, 1 sealed hold. Plugs and pinches out, vents open, then write the record.',
+      'Sealed: every part has evidence that stands, 1 sealed hold. Plugs and pinches out, vents open.',
     at: null,
     about: null,
     kind: null,
@@ -213,7 +213,7 @@ test('what is sealed is written down, with how many sealed holds there are', () 
   )
   const looked = ledgerSoap(3, Object.fromEntries(all.map(partId => [partId, 'dry' as const])))
   expect(step({ tests: [looked] }).sentence).toBe(
-    'Sealed: every part has evidence that stands. Plugs and pinches out, vents open, then write the record.',
+    'Sealed: every part has evidence that stands. Plugs and pinches out, vents open.',
   )
 })
 

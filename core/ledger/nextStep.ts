@@ -22,6 +22,9 @@ export const nextActions = [
   'trial',
   'go on',
   'settle',
+  'prove',
+  'sign',
+  'hand back',
   'record',
 ] as const
 export type NextAction = (typeof nextActions)[number]
@@ -239,6 +242,6 @@ function sealed(entries: LedgerEntries): NextStep {
   const held = holds > 0 ? `, ${holds} sealed ${holds > 1 ? 'holds' : 'hold'}` : ''
   return step(
     'record',
-    `Sealed: every part has evidence that stands${held}. Plugs and pinches out, vents open, then write the record.`,
+    `Sealed: every part has evidence that stands${held}. Plugs and pinches out, vents open.`,
   )
 }

@@ -1,5 +1,5 @@
 /**
- * Nothing but sign-in, health, loggers with a key of their own and the files that draw the sign-in page answers without a
+ * Nothing but sign-in, health, loggers with a key of their own, owners with a card and the files that draw the sign-in page answers without a
  * session.
  */
 const open = [
@@ -8,6 +8,9 @@ const open = [
   /^\/api\/session$/,
   /^\/api\/owner$/,
   /^\/api\/feed$/,
+  // An owner has no account: the address is the key, to one job.
+  /^\/api\/card\/[\w-]+$/,
+  /^\/card\/[\w-]+\/?$/,
   /^\/api\/_auth\/session/,
   /^\/_nuxt\//,
   /^\/_fonts\//,

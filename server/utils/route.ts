@@ -1,6 +1,7 @@
 import type { H3Event } from 'h3'
 import { ValidationError, type AnyObject, type ObjectSchema } from 'yup'
 import { isTankTestKind, type TankTestKind } from '#core/leaktest/testKinds'
+import { instrumentKinds, type InstrumentKind } from '#shared/schemas/instruments'
 import { unkeptText } from '#shared/unkeptText'
 import type { Actor } from '../services/shop/change'
 import { mustBeAllowed, type Deed } from '../services/shop/may'
@@ -23,6 +24,20 @@ export function tankTestKindIn(event: H3Event): TankTestKind {
   const kind = getRouterParam(event, 'kind') ?? ''
   if (!isTankTestKind(kind)) throw new Refusal(404, 'There is no such kind of test.')
   return kind
+}
+
+/** The kind of check of a tank's instrument that the path names. @throws Refusal 404 for what is none */
+export function instrumentKindIn(event: H3Event): InstrumentKind {
+  const kind = instrumentKinds.find(each => each === getRouterParam(event, 'kind'))
+  if (!kind) throw new Refusal(404, 'There is no such check.')
+  return kind
+}
+
+/** The token of an owner's card, as it stands in the address. @throws Refusal 404 for what cannot be one */
+export function cardTokenIn(event: H3Event): string {
+  const token = getRouterParam(event, 'token') ?? ''
+  if (!/^[\w-]{22}$/.test(token)) throw new Refusal(404, 'This card has ended. Ask the workshop for a new one.')
+  return token
 }
 
 /** What an open route's handler gets: the event and the checked body. */

@@ -60,6 +60,8 @@ const facts = {
     .max(2100, 'That year is still to come.')
     .nullable()
     .default(null),
+  /** registration, hull or fleet number; empty where it has none */
+  craftRegistration: line('Registration or hull number', 40).default(''),
   tankName: requiredLine('Tank', 80),
   material: oneOf(tankMaterials, 'Material'),
   capacity: positive('Capacity')

@@ -42,6 +42,7 @@ const names: Record<keyof JobFacts, string> = {
   capacity: 'Capacity',
   fuel: 'Fuel',
   craftBuilt: 'Built in',
+  craftRegistration: 'Registration or hull number',
   pressureLimit: 'Never above',
   limitSource: 'Where the limit comes from',
   acceptance: 'Acceptable leak',

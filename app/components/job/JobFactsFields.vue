@@ -37,6 +37,9 @@ const built = computed({
     <UFormField label="Built in" name="craftBuilt" hint="empty if nobody knows"
       ><UInput v-model="built" inputmode="numeric" autocomplete="off" class="figure"
     /></UFormField>
+    <UFormField label="Registration or hull number" name="craftRegistration" hint="empty if it has none"
+      ><UInput v-model="facts.craftRegistration" autocomplete="off"
+    /></UFormField>
     <UFormField label="Fuel" name="fuel"><USelect v-model="facts.fuel" :items="fuelItems" /></UFormField>
     <UFormField label="Material" name="material"><USelect v-model="facts.material" :items="items(tankMaterials)" /></UFormField>
     <UFormField label="Capacity" name="capacity"><QuantityInput v-model="facts.capacity" kind="volume" /></UFormField>

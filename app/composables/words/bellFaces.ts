@@ -18,6 +18,7 @@ const jobBells: Record<JobBellKind, BellFace> = {
   'temporary': { colour: 'unsure', to: toJob },
   'approval': { colour: 'unsure', to: toJob },
   'look': { colour: 'sealed', to: ({ jobId }) => `/jobs/${jobId}/prove` },
+  'owner': { colour: 'leaking', to: toJob },
   'promise': { colour: 'time', to: toJob },
   // Only a hold reads the pressure that rings.
   'pressure': { colour: 'leaking', to: ({ subjectId }) => `/bench/${subjectId}` },

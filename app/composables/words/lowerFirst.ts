@@ -1,1 +1,1 @@
-export { lowerFirst, upperFirst } from '#core/words/words'
+export { countOf, lowerFirst, upperFirst } from '#core/words/words'

@@ -1,3 +1,4 @@
+import { upperFirst } from '#core/words/words'
 import type { NextStep } from '#core/ledger/nextStep'
 import { testFaces } from '../../leaktest/testFaces'
 import { clockText } from './times'
@@ -39,14 +40,21 @@ export function nextAction(jobId: string, next: NextStep): { label: string; to: 
       }
     case 'settle':
       return { label: next.kind === 'soap' ? 'Soap the rest' : 'Set up a hold', to: setUpPage(jobId) }
+    case 'prove':
+      return { label: next.at ? 'Look again' : 'Prove it in use', to: `${job}/prove` }
+    case 'sign':
+      return { label: 'Read and sign', to: `${job}/record` }
+    case 'hand back':
+      return { label: 'Hand it back', to: `${job}/prove` }
     case 'record':
-      return { label: 'Write the record', to: `${job}/record` }
+      return { label: 'The record', to: `${job}/record` }
   }
 }
 
 /** The sentence with its time of day. */
 export function nextSentence(next: NextStep, now: number): string {
   if (!next.at) return next.sentence
+  if (next.action === 'prove') return `${next.sentence} ${upperFirst(clockText(next.at, now))}.`
   const then =
     next.action === 'trial' ? `Test it again ${clockText(next.at, now)}` : `Cured ${clockText(next.at, now)}, then hold again`
   return `${next.sentence} ${then}.`

@@ -25,5 +25,8 @@ export const quantityKinds = [
   'minutes',
   'smallArea',
   'film',
+  'distance',
+  'angle',
+  'ohms',
 ] as const
 export type QuantityKind = (typeof quantityKinds)[number]

@@ -21,6 +21,7 @@ const { draft, clear } = useDraft<Omit<NewJob, 'id'>>('new-job', () => ({
   fuelAcceptance: null,
   limitsReason: '',
   craftBuilt: null,
+  craftRegistration: '',
   tankName: 'fuel tank',
   fuel: 'petrol',
   complaint: emptyComplaint(),
@@ -69,6 +70,7 @@ function again(craft: CraftView, tank: CraftView['tanks'][number]) {
     craftName: craft.name,
     craftKind: craft.kind,
     craftBuilt: craft.built,
+    craftRegistration: craft.registration,
     tankName: name,
   }
   choosing.value = false

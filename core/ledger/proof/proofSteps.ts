@@ -14,11 +14,21 @@ export interface ProofStep {
   watch: number
   /** s after the step before it at which it is due */
   wait: number
+  /** places are wiped, dusted or papered and watched for the fuel in hand, not only looked at */
+  watchedFor: boolean
+  /** m that it goes at least; null where it does not go, or nobody counts */
+  leastDistance: number | null
+  /** how far it leant is asked */
+  leans: boolean
 }
 
-interface StepRow extends Omit<ProofStep, 'doing'> {
+interface StepRow extends Omit<ProofStep, 'doing' | 'watchedFor' | 'leastDistance' | 'leans'> {
   /** what is done, by craft; a craft without words has no such step */
   doing: Partial<Record<CraftKind, string>>
+  watchedFor?: true
+  /** m, by craft that counts them */
+  leastDistance?: Partial<Record<CraftKind, number>>
+  leans?: true
 }
 
 const MINUTE = 60
@@ -43,6 +53,7 @@ const rows: readonly StepRow[] = [
     source: 'trade practice',
     watch: 20 * MINUTE,
     wait: 0,
+    watchedFor: true,
   },
   {
     key: 'half',
@@ -52,6 +63,7 @@ const rows: readonly StepRow[] = [
     source: 'trade practice',
     watch: 20 * MINUTE,
     wait: 0,
+    watchedFor: true,
   },
   {
     key: 'brim',
@@ -67,6 +79,8 @@ const rows: readonly StepRow[] = [
     source: 'trade practice',
     watch: 30 * MINUTE,
     wait: 0,
+    watchedFor: true,
+    leans: true,
   },
   {
     key: 'engine',
@@ -96,6 +110,7 @@ const rows: readonly StepRow[] = [
     source: 'trade practice',
     watch: 10 * MINUTE,
     wait: 0,
+    leastDistance: { 'road vehicle': 20_000, 'heavy vehicle': 20_000 },
   },
   {
     key: 'soak',
@@ -105,6 +120,7 @@ const rows: readonly StepRow[] = [
     source: 'trade practice',
     watch: 8 * HOUR,
     wait: 0,
+    watchedFor: true,
   },
   {
     key: 'week',
@@ -138,5 +154,7 @@ const proofRows = known(
 export const proofSteps = (craft: CraftKind): ProofStep[] =>
   proofRows.flatMap(row => {
     const doing = row.doing[craft]
-    return doing === undefined ? [] : [{ ...row, doing }]
+    if (doing === undefined) return []
+    const { watchedFor = false, leans = false, leastDistance } = row
+    return [{ ...row, doing, watchedFor, leans, leastDistance: leastDistance?.[craft] ?? null }]
   })

@@ -1,6 +1,7 @@
 import { and, eq, isNull, lt, or } from 'drizzle-orm'
 import { closeDatabase, database } from '../client'
 import { bell } from '../schema'
+import { demoHandedBack } from './handedBack'
 import { demoKit } from './kit'
 import { demoRepairs } from './repairs'
 import { demoJob, demoPerson, mLmin } from './shop'
@@ -11,7 +12,7 @@ const HOUR = 3_600_000
 const DAY = 24 * HOUR
 const ago = (milliseconds: number) => new Date(now - milliseconds)
 
-await demoPerson('oda', 'Oda Vint', 'owner', ago(90 * DAY))
+const oda = await demoPerson('oda', 'Oda Vint', 'owner', ago(90 * DAY))
 const finn = await demoPerson('finn', 'Finn Calder', 'technician', ago(90 * DAY))
 await demoPerson('ines', 'Ines Marrow', 'inspector', ago(90 * DAY))
 
@@ -261,6 +262,7 @@ const tug = await demoJob(
 await tug.hold('1', ago(7 * 60_000), 7, { testPressure: 3500, gaugeStep: 10, gaugeNoise: 5 }, true)
 
 await demoRepairs(finn, now)
+await demoHandedBack(oda, finn, now)
 
 // Bells that would have been answered days ago.
 await database()

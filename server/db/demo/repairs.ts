@@ -3,8 +3,7 @@ import { closeJob } from '../../services/job/jobs'
 import { recordChoice, setShopFigure } from '../../services/repair/decide'
 import { saveLot, saveSheet } from '../../services/shelf/materials'
 import { takeShopTemperature } from '../../services/shelf/shopTemperatures'
-import type { Actor } from '../../services/shop/change'
-import { demoId, demoJob, type DemoAct } from './shop'
+import { demoId, demoJob, type DemoAct, type Finn } from './shop'
 
 const MINUTE = 60_000
 const HOUR = 60 * MINUTE
@@ -15,7 +14,7 @@ const ticks = (from: number, every: number, stage: string, items: readonly (stri
   items.map((item, i) => [from + i * every, 'tick', { stage, item }])
 
 /** Jobs of the demo shop on which something is being repaired, and what the shop has for it. */
-export async function demoRepairs(finn: (at: Date) => Actor, now: number): Promise<void> {
+export async function demoRepairs(finn: Finn, now: number): Promise<void> {
   const ago = (milliseconds: number) => new Date(now - milliseconds)
   await shelf(finn, ago)
   await pastWicks(finn, ago)
@@ -25,7 +24,6 @@ export async function demoRepairs(finn: (at: Date) => Actor, now: number): Promi
   await patchOrRenew(finn, ago)
 }
 type Ago = (milliseconds: number) => Date
-type Finn = (at: Date) => Actor
 
 async function shelf(finn: Finn, ago: Ago) {
   const at = finn(ago(20 * DAY))
@@ -129,7 +127,7 @@ async function pastWicks(finn: Finn, ago: Ago) {
     })
     if (i % 2 === 0) await past.seen(ago((138 - i) * DAY), part, 'wet', 0.012)
   }
-  await closeJob(finn(ago(120 * DAY)), past.id)
+  await closeJob(finn(ago(120 * DAY)), past.id, { reason: 'Sold as it was; the next owner has the bay opened.' })
 }
 
 /** A fillet that was put on yesterday evening, and a night that was cold. */

@@ -52,7 +52,7 @@ export type DemoAct = [minute: number, kind: RunKind, facts: Record<string, unkn
 
 const HOUR = 3_600_000
 export const DEMO_PASSWORD = 'skerry-reach'
-const hasher = new Hash(new Scrypt({}))
+export const demoHasher = new Hash(new Scrypt({}))
 
 /** Ids from names, so that the demo is the same each time it is loaded. */
 export function demoId(name: string): string {
@@ -75,12 +75,15 @@ export async function demoPerson(login: string, name: string, role: Role, now: D
       login,
       name,
       role,
-      passwordHash: await hasher.make(DEMO_PASSWORD),
+      passwordHash: await demoHasher.make(DEMO_PASSWORD),
       preferences: defaultPreferences,
       createdAt: now,
     })
   return at => ({ id, role, now: at })
 }
+
+/** Somebody of the demo shop, acting at a moment. */
+export type Finn = (at: Date) => Actor
 
 export const mLmin = throughputFromStandard
 
@@ -105,6 +108,7 @@ export async function demoJob(
     limitsReason: '',
     complaint: emptyComplaint(),
     craftBuilt: null,
+    craftRegistration: '',
     work: 'leak',
     ...facts,
   })
@@ -189,6 +193,12 @@ export async function demoJob(
     started: Date,
     marks: Record<string, { mark: SoapMark; from?: number; to?: number; length?: number; note?: string; again?: number }>,
   ) => {
+    await readCautions(
+      actor(started),
+      id,
+      cautions.map(caution => caution.key),
+      'air or smoke',
+    )
     const soapId = demoId(`${id} soap ${name}`)
     view = await beginTest(actor(started), id, 'soap', {
       id: soapId,

@@ -17,6 +17,8 @@ export const craft = pgTable('craft', {
   kind: text('kind').$type<CraftKind>().notNull(),
   /** year in which it was built */
   built: integer('built'),
+  /** registration, hull or fleet number */
+  registration: text('registration').notNull().default(''),
 })
 
 export const job = pgTable(
@@ -56,6 +58,8 @@ export const job = pgTable(
     movedAt: moment('moved_at').notNull(),
     /** when it left the Bay; empty while it is in */
     closedAt: moment('closed_at'),
+    /** why it left without being handed back; empty where it was handed back */
+    closedReason: text('closed_reason').notNull().default(''),
     /** what the simulated tank of this job hides; empty until a stand-in hold is set up */
     hiddenTank: jsonb('hidden_tank').$type<HiddenTank>(),
   },

@@ -4,6 +4,7 @@ import { craft, job, mapBefore, part } from './jobs'
 import { find, leak, repair, rigFind, unholdable } from './leaks'
 import { cautionRead, drained, gasReading, hotWork, weighing } from './makeSafe'
 import { checkAnswer, outcome, probe, purchase, purchaseStep } from './narrowing'
+import { instrumentCheck, ownerCard, ownerWord, signature } from './handBack'
 import { person } from './people'
 import { approval, defectCard, materialSheet, newTankEntry, proofEntry, repairChoice, repairRun, runEntry } from './repairing'
 import { photo, refit, stripEntry } from './strips'
@@ -39,6 +40,10 @@ export const jobRelations = relations(job, ({ one, many }) => ({
   runs: many(repairRun),
   newTankEntries: many(newTankEntry),
   proofEntries: many(proofEntry),
+  signatures: many(signature),
+  ownerCards: many(ownerCard),
+  ownerWords: many(ownerWord),
+  instrumentChecks: many(instrumentCheck),
 }))
 export const mapBeforeRelations = relations(mapBefore, ({ one }) => ({
   job: one(job, { fields: [mapBefore.jobId], references: [job.id] }),
@@ -141,4 +146,16 @@ export const proofEntryRelations = relations(proofEntry, ({ one }) => ({
 }))
 export const newTankEntryRelations = relations(newTankEntry, ({ one }) => ({
   job: one(job, { fields: [newTankEntry.jobId], references: [job.id] }),
+}))
+export const signatureRelations = relations(signature, ({ one }) => ({
+  job: one(job, { fields: [signature.jobId], references: [job.id] }),
+}))
+export const ownerCardRelations = relations(ownerCard, ({ one }) => ({
+  job: one(job, { fields: [ownerCard.jobId], references: [job.id] }),
+}))
+export const ownerWordRelations = relations(ownerWord, ({ one }) => ({
+  job: one(job, { fields: [ownerWord.jobId], references: [job.id] }),
+}))
+export const instrumentCheckRelations = relations(instrumentCheck, ({ one }) => ({
+  job: one(job, { fields: [instrumentCheck.jobId], references: [job.id] }),
 }))

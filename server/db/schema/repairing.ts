@@ -1,5 +1,6 @@
 import { sql } from 'drizzle-orm'
 import { boolean, check, doublePrecision, index, jsonb, pgTable, text, uuid } from 'drizzle-orm/pg-core'
+import type { WetLookKey } from '../../../core/leaktest/wet/wetLooks'
 import type { ProofOutcome } from '../../../core/ledger/proof/proofOf'
 import type { Defect } from '../../../core/repair/defect/defect'
 import type { RepairMaterialKey } from '../../../core/repair/material/repairMaterials'
@@ -157,6 +158,10 @@ export const proofEntry = pgTable(
     outcome: text('outcome').$type<ProofOutcome>().notNull(),
     /** s */
     watched: doublePrecision('watched'),
+    /** how it was looked at, m that it went, and rad that it leant; null where nobody said */
+    look: text('look').$type<WetLookKey>(),
+    distance: doublePrecision('distance'),
+    tilt: doublePrecision('tilt'),
     note: text('note').notNull(),
     ...saidBy(),
   },

@@ -24,6 +24,9 @@ const pressing: NextAction[] = [
   'line',
   'test',
   'trial',
+  'prove',
+  'sign',
+  'hand back',
   'wait',
   'record',
 ]
@@ -131,7 +134,12 @@ export async function bay(
 /** Rows of some jobs, the ones that need someone first, then the latest. */
 async function rowsOf(ids: string[], now: number, signal?: AbortSignal): Promise<BayRow[]> {
   const jobs = await loadAspectsOf(ids, rowAspects, database(), signal)
-  return [...jobs.values()]
+  const views = [...jobs.values()]
+  // Whether a signature stands follows from the whole job; few jobs of a page are signed.
+  const signed = views.filter(view => view.signatures.length > 0).map(view => view.id)
+  const rest = await loadAspectsOf(signed, ['safety', 'stripping'], database(), signal)
+  return views
+    .map(view => ({ ...view, ...rest.get(view.id) }))
     .map(view => bayRow(view as RowJob, now))
     .sort((a, b) => pressing.indexOf(a.next.action) - pressing.indexOf(b.next.action) || b.movedAt - a.movedAt)
 }

@@ -122,9 +122,9 @@ describe('one test at a time, but for what may run beside it', () => {
   test('a job is not closed over a running test', async () => {
     const { id } = await testJob(technician())
     const walk = testsOf(await startSoap(technician(), id), 'soap')[0]!
-    expect((await refusal(closeJob(technician(), id))).message).toBe('Soap 1 is still running on this tank. End it first.')
+    expect((await refusal(closeJob(technician(), id, { reason: 'the owner fetched it' }))).message).toBe('Soap 1 is still running on this tank. End it first.')
     await endTest(technician(), walk.id)
-    expect((await closeJob(technician(), id)).closedAt).not.toBeNull()
+    expect((await closeJob(technician(), id, { reason: 'the owner fetched it' })).closedAt).not.toBeNull()
   })
   test('an entry or a find that its kind does not have is refused, and so is a repeated or a foreign test', async () => {
     const { id, parts } = await testJob(technician())
@@ -309,12 +309,12 @@ describe('the Bay by pages', () => {
     expect((await refusal(bay({ after: 'yesterday' }, Date.now()))).status).toBe(400)
 
     const { id } = jobs[0]!
-    expect((await closeJob(technician(), id)).closedAt).not.toBeNull()
+    expect((await closeJob(technician(), id, { reason: 'the owner fetched it' })).closedAt).not.toBeNull()
     const isIn = async (closed: boolean) =>
       (await bay({ words: `${mark} k0`, closed }, Date.now())).rows.some(row => row.id === id)
     expect([await isIn(false), await isIn(true)]).toEqual([false, true])
     expect((await reopenJob(technician(), id)).closedAt).toBeNull()
-    await closeJob(technician(), id)
+    await closeJob(technician(), id, { reason: 'the owner fetched it' })
     await startSoap(technician(), id)
     expect([await isIn(false), await isIn(true)]).toEqual([true, false])
   })

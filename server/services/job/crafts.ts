@@ -8,6 +8,7 @@ interface CraftFacts {
   name: string
   kind: CraftKind
   built: number | null
+  registration: string
 }
 
 const sameName = (name: string) => sql`lower(${craft.name}) = lower(${name})`
@@ -18,7 +19,11 @@ export async function craftNamed(tx: Transaction, facts: CraftFacts): Promise<st
   if (known) {
     await tx
       .update(craft)
-      .set({ kind: facts.kind, built: facts.built ?? known.built })
+      .set({
+        kind: facts.kind,
+        built: facts.built ?? known.built,
+        registration: facts.registration || known.registration,
+      })
       .where(eq(craft.id, known.id))
     return known.id
   }
@@ -96,7 +101,7 @@ export async function listCrafts(words = ''): Promise<CraftView[]> {
     .orderBy(asc(chosen.rank), desc(job.openedAt))
   const crafts = new Map<string, CraftView>()
   for (const { craft: its, job: last } of rows) {
-    const known = crafts.get(its.id) ?? { id: its.id, name: its.name, kind: its.kind, built: its.built, tanks: [] }
+    const known = crafts.get(its.id) ?? { id: its.id, name: its.name, kind: its.kind, built: its.built, registration: its.registration, tanks: [] }
     if (!known.tanks.some(tank => tank.name.toLowerCase() === last.tankName.toLowerCase())) {
       known.tanks.push({
         name: last.tankName,

@@ -1,3 +1,7 @@
+import { lacksToHandBack, type HandBackLack } from '../../../core/ledger/proof/handBack'
+import { jobStanding } from '../../../shared/jobEntries'
+import { handBackCase } from '../../../shared/prove/handBackCase'
+import type { CloseForm } from '../../../shared/schemas/handBack'
 import { desc, eq } from 'drizzle-orm'
 import { tankKind } from '../../../core/circuit/tankKinds'
 import { testName } from '../../../core/leaktest/testKinds'
@@ -32,8 +36,13 @@ export async function openJob(actor: Actor, input: NewJob): Promise<JobView> {
     async (tx, now) => {
       const [same] = await tx.select({ id: job.id }).from(job).where(eq(job.id, input.id))
       if (same) return null
-      const { craftName, craftKind, craftBuilt, ...facts } = input
-      const craftId = await craftNamed(tx, { name: craftName, kind: craftKind, built: craftBuilt })
+      const { craftName, craftKind, craftBuilt, craftRegistration, ...facts } = input
+      const craftId = await craftNamed(tx, {
+        name: craftName,
+        kind: craftKind,
+        built: craftBuilt,
+        registration: craftRegistration,
+      })
       const before = await lastDrawn(tx, craftId, input.tankName, input.tankKind)
       const [made] = await tx
         .insert(job)
@@ -93,9 +102,14 @@ export async function editJob(actor: Actor, id: string, { revision, ...edit }: J
       mustBeRevision(current, revision)
       if (changed.length === 0) return null
       mustGiveReason(changed, edit)
-      const { craftName, craftKind, craftBuilt, ...facts } = edit
+      const { craftName, craftKind, craftBuilt, craftRegistration, ...facts } = edit
       const [row] = await tx.select({ craftId: job.craftId }).from(job).where(eq(job.id, id))
-      const craftId = await renamedCraft(tx, row!.craftId, { name: craftName, kind: craftKind, built: craftBuilt })
+      const craftId = await renamedCraft(tx, row!.craftId, {
+        name: craftName,
+        kind: craftKind,
+        built: craftBuilt,
+        registration: craftRegistration,
+      })
       await tx
         .update(job)
         .set({ ...facts, craftId, revision: revision + 1 })
@@ -107,16 +121,45 @@ export async function editJob(actor: Actor, id: string, { revision, ...edit }: J
 }
 
 /**
- * Takes a job out of the Bay. Whatever is recorded on it later brings it back.
- * @throws Refusal 409 while a test runs on it, which would go on with nobody watching
+ * Takes a job out of the Bay: without a reason it is handed back, with one it goes as it is. Whatever is recorded on it later brings
+ * it back.
+ * @throws Refusal 409 while a test runs on it, which would go on with nobody watching; 422 where it may not be handed back and no
+ *   reason is given
  */
-export async function closeJob(actor: Actor, id: string): Promise<JobView> {
-  await change(actor, { verb: 'closed the job', touches: ['facts'], jobId: id, closesJob: true, subjectId: id }, async tx => {
-    const running = (await loadJob(id, tx)).tests.find(isRunning)
-    if (running) throw new Refusal(409, `${testName(running)} is still running on this tank. End it first.`)
-    return true
-  })
+export async function closeJob(actor: Actor, id: string, { reason }: CloseForm): Promise<JobView> {
+  await change(
+    actor,
+    {
+      verb: reason ? 'closed the job' : 'handed the tank back',
+      touches: ['facts'],
+      jobId: id,
+      closesJob: { reason },
+      subjectId: id,
+      detail: { reason },
+    },
+    async (tx, now) => {
+      const view = await loadJob(id, tx)
+      const running = view.tests.find(isRunning)
+      if (running) throw new Refusal(409, `${testName(running)} is still running on this tank. End it first.`)
+      if (view.closedAt !== null) return null
+      if (!reason) mustBeHandedBack(view, +now)
+      return true
+    },
+  )
   return loadJob(id)
+}
+
+const lackSentences: Record<HandBackLack, string> = {
+  'not sealed': 'It is not sealed.',
+  'steps in use': 'Steps in use are still to be done.',
+  'technician': 'Nobody who did the work has signed it as it is now.',
+  'inspector': 'Nobody else with authority has countersigned it as it is now.',
+}
+/** @throws Refusal 422 with what is wanting */
+function mustBeHandedBack(view: JobView, now: number): void {
+  const { entries, ledger } = jobStanding(view, now)
+  const [lack] = lacksToHandBack(handBackCase(view, entries, ledger))
+  if (lack) throw refuseField('reason', `${lackSentences[lack]} Do that first, or say why it goes as it is.`)
 }
 
 /** Brings a job back into the Bay. */

@@ -4,9 +4,9 @@ import { jobAspects, type JobAspect } from '../../../shared/changes'
 import type { TestView } from '../../../shared/leaktest/tests'
 import type { TestViewOf } from '../../../shared/leaktest/testView'
 import type { SheetFacts } from '../../../shared/schemas/materials'
-import type { JobView, RunEntryView, RunView } from '../../../shared/views'
+import type { JobView, ProofEntryView, RunEntryView, RunView } from '../../../shared/views'
 import { database, type Transaction } from '../../db/client'
-import { job } from '../../db/schema'
+import { job, type ownerWord } from '../../db/schema'
 import type { EntryRow, TestService } from '../bench/testService'
 import type { TestRow } from '../bench/testRows'
 import { seedOf } from '../bench/hiddenTank'
@@ -44,6 +44,9 @@ interface AspectViews {
     | 'runs'
     | 'newTank'
     | 'proof'
+    | 'signatures'
+    | 'ownerCards'
+    | 'instruments'
   >
 }
 type Intersection<U> = (U extends unknown ? (one: U) => void : never) extends (all: infer I) => void ? I : never
@@ -91,7 +94,7 @@ const loaders: { [A in JobAspect]: (reader: Reader, ids: string[], words: Words)
         rest.id,
         {
           ...rest,
-          craft: { name: craft.name, kind: craft.kind, built: craft.built },
+          craft: { name: craft.name, kind: craft.kind, built: craft.built, registration: craft.registration },
           openedAt: +openedAt,
           openedBy: name(openedBy),
           movedAt: +movedAt,
@@ -210,6 +213,10 @@ const loaders: { [A in JobAspect]: (reader: Reader, ids: string[], words: Words)
         runs: { with: { entries: true, sheet: true } },
         newTankEntries: true,
         proofEntries: true,
+        signatures: true,
+        ownerCards: true,
+        ownerWords: true,
+        instrumentChecks: true,
         rigFinds: true,
         touches: true,
         unholdable: true,
@@ -250,7 +257,21 @@ const loaders: { [A in JobAspect]: (reader: Reader, ids: string[], words: Words)
           }),
           runs: inTime(row.runs).map(each => runView(each, words)),
           newTank: allSaid(row.newTankEntries, words).map(({ jobId: _, ...each }) => each),
-          proof: allSaid(row.proofEntries, words).map(({ jobId: _, ...each }) => each),
+          proof: inTime([
+            ...row.proofEntries.map(({ jobId: _, ...each }) => ({ ...said(each, words), owner: false })),
+            ...row.ownerWords.map(each => ownerSaid(each, words)),
+          ]),
+          instruments: allSaid(row.instrumentChecks, words).map(({ jobId: _, ...each }) => each),
+          signatures: inTime(row.signatures).map(({ jobId: _, ...each }) => ({
+            ...said(each, words),
+            personId: each.personId,
+          })),
+          ownerCards: inTime(row.ownerCards).map(({ id, personId, at, endedAt }) => ({
+            id,
+            by: words.name(personId),
+            at: +at,
+            endedAt: endedAt && +endedAt,
+          })),
           rigFinds: allSaid(row.rigFinds, words),
           touches: allSaid(row.touches, words),
           unholdable: allSaid(row.unholdable, words),
@@ -259,6 +280,22 @@ const loaders: { [A in JobAspect]: (reader: Reader, ids: string[], words: Words)
     )
   },
 }
+
+/** What an owner said on a card, as a step in use. */
+const ownerSaid = (row: typeof ownerWord.$inferSelect, { struck }: Words): ProofEntryView => ({
+  id: row.id,
+  step: row.step,
+  outcome: row.outcome,
+  watched: null,
+  look: null,
+  distance: null,
+  tilt: null,
+  note: row.words,
+  by: 'the owner',
+  owner: true,
+  at: +row.at,
+  struck: struck(row.id),
+})
 
 /** Whether a repair was only practised. */
 const practised = (runs: readonly RunRow[], runId: string | null) => runs.some(run => run.id === runId && run.simulated)

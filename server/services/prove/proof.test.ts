@@ -47,6 +47,9 @@ const step = (key: string, change: Partial<ProofForm> = {}): ProofForm => ({
   step: key,
   outcome: 'dry',
   watched: 9 * 3600,
+  look: 'blotting paper',
+  distance: null,
+  tilt: null,
   note: '',
   ...change,
 })

@@ -1,3 +1,5 @@
+import type { ProofStep } from '../../../core/ledger/proof/proofSteps'
+import { proofWatch } from '../../../shared/prove/proofWatch'
 import { jobProof } from '../../../shared/prove/jobProof'
 import { jobStanding } from '../../../shared/jobEntries'
 import type { ProofForm } from '../../../shared/schemas/proof'
@@ -13,7 +15,7 @@ import { lowerFirst } from '../../../core/words/words'
 
 const DAY = 86_400_000
 /** A look that is due in days may be taken so much before its day. */
-const EARLY = DAY
+export const EARLY = DAY
 
 /**
  * Records a step in use between sealed and proved, and hangs the bell of the next. A repeated id is the same entry.
@@ -29,6 +31,8 @@ export async function recordProof(actor: Actor, jobId: string, form: ProofForm):
       jobId,
       subjectId: form.id,
       detail: { step: form.step, outcome: form.outcome },
+      // A look in use that stays dry does not bring a tank back that was handed back.
+      leavesAway: form.outcome === 'dry',
     },
     async (tx, now) => {
       const job = await loadJob(jobId, tx)
@@ -57,11 +61,7 @@ function mustBeStep(job: JobView, form: ProofForm, now: number): void {
   if (ledger.state !== 'sealed') throw new Refusal(409, `Nothing is proved in use before the tank is sealed. ${next.sentence}`)
   if (form.outcome === 'left out') {
     if (!form.note.trim()) throw refuseField('note', 'Say why it is left out: the record shows it.')
-  } else if (row.step.watch > 0 && !((form.watched ?? 0) >= row.step.watch))
-    throw refuseField(
-      'watched',
-      `Dry counts after ${Math.round(row.step.watch / 60)} min of watching. Watch on, or leave it out with a reason.`,
-    )
+  } else mustBeWatched(job, row.step, form)
   if (proof.next && row !== proof.next && row.entry === null)
     throw new Refusal(409, `“${proof.next.step.title}” comes first. Do it, or leave it out with a reason.`)
   if (form.outcome === 'dry' && row.due !== null && now < row.due - EARLY)
@@ -71,8 +71,23 @@ function mustBeStep(job: JobView, form: ProofForm, now: number): void {
     )
 }
 
+/** Dry counts after a watch that would have shown what matters, in the way that it was looked at. @throws Refusal 422 */
+function mustBeWatched(job: JobView, step: ProofStep, form: ProofForm): void {
+  if (step.watchedFor && form.look === null) throw refuseField('look', 'Say how it was looked at: how long to watch follows from that.')
+  const least = proofWatch(step, job.fuel, form.look)
+  if (least === Infinity)
+    throw refuseField('look', 'This fuel dries as fast as it comes: looked at like that, it never shows. Dust it or lay paper.')
+  if (least > 0 && !((form.watched ?? 0) >= least))
+    throw refuseField(
+      'watched',
+      `Dry counts after ${Math.ceil(least / 60)} min of watching. Watch on, or leave it out with a reason.`,
+    )
+  if (step.leastDistance !== null && !((form.distance ?? 0) >= step.leastDistance))
+    throw refuseField('distance', `It goes at least ${step.leastDistance / 1000} km. Say how far, or leave it out with a reason.`)
+}
+
 /** Takes off the looks that hung before, and hangs that of the next one: on its day, or tomorrow where it could be done now. */
-async function hangNext(tx: Transaction, jobId: string, now: Date): Promise<void> {
+export async function hangNext(tx: Transaction, jobId: string, now: Date): Promise<void> {
   const job = await loadJob(jobId, tx)
   const { entries, ledger } = jobStanding(job, +now)
   await takeOffBellsOf(tx, 'look', jobId, now)

@@ -149,7 +149,7 @@ test('a reading that is struck out no longer counts, stays to be read, and once'
 
 test('a cure that turns out to be over rings at once, on a closed job too; the same reading twice is one', async () => {
   const job = await repaired(5)
-  await closeJob(at(0.5), job.id)
+  await closeJob(at(0.5), job.id, { reason: 'the owner fetched it' })
   expect((await cureBell(job.id))!.dueAt).toBeCloseTo(moment(16), -1)
   const line = (hours: number) => `${new Date(moment(hours)).toISOString()},45`
   await takeTemperatureFile(at(9), ['time,temperature_C', line(1.1), line(2.1), line(8.9)].join('\n'))

@@ -131,7 +131,14 @@ export async function answerBell(actor: Actor, id: string): Promise<void> {
   if (!found) throw notFound('bell')
   await change(
     actor,
-    { verb: 'answered a bell', touches: ['bells'], jobId: found.jobId, subjectId: id, detail: { title: found.title } },
+    {
+      verb: 'answered a bell',
+      touches: ['bells'],
+      jobId: found.jobId,
+      subjectId: id,
+      detail: { title: found.title },
+      leavesAway: true,
+    },
     async (tx, now) => {
       const [made] = await tx
         .update(bell)

@@ -20,8 +20,12 @@ export interface ChangeSubject {
   jobId?: string | null
   /** the job is made by the change itself, so there is none to hold yet */
   opensJob?: boolean
-  /** it leaves the Bay; whatever else is done on a job brings it back */
-  closesJob?: boolean
+  /** it leaves the Bay, for a reason where it is not handed back; whatever else is done on a job brings it back */
+  closesJob?: { reason: string }
+  /** when somebody without an account did it: an owner on a card */
+  byOwner?: Date
+  /** it says nothing new of a job that has left: that stays away */
+  leavesAway?: boolean
   subjectId?: string | null
   detail?: Record<string, unknown>
 }
@@ -40,24 +44,30 @@ export async function change<T>(
   subject: ChangeSubject,
   work: (tx: Transaction, now: Date) => Promise<T>,
 ): Promise<T> {
-  const now = actor?.now ?? new Date()
+  const now = actor?.now ?? subject.byOwner ?? new Date()
   return database().transaction(async tx => {
     if (subject.jobId && !subject.opensJob) await lockJob(tx, subject.jobId)
     const result = await work(tx, now)
     if (result !== null) {
       await writeTrail(tx, actor, now, subject)
-      if (subject.jobId && actor)
+      if (subject.jobId && (actor || subject.byOwner))
         await tx
           .update(job)
           .set({
             movedAt: sql`greatest(${job.movedAt}, ${now.toISOString()}::timestamptz)`,
-            closedAt: subject.closesJob ? now : null,
+            ...leaving(subject, now),
           })
           .where(eq(job.id, subject.jobId))
       await tell(tx, { topics: subject.touches, jobId: subject.jobId ?? null, subjectId: subject.subjectId ?? null })
     }
     return result
   })
+}
+
+/** Whether a job is in the Bay after a change. */
+function leaving({ closesJob, leavesAway }: ChangeSubject, now: Date) {
+  if (leavesAway) return {}
+  return closesJob ? { closedAt: now, closedReason: closesJob.reason } : { closedAt: null, closedReason: '' }
 }
 
 /** A line in the trail, in the transaction of what it tells of. */

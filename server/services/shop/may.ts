@@ -6,6 +6,7 @@ const allowed = {
   work: ['owner', 'technician'],
   people: ['owner'],
   devices: ['owner'],
+  sign: ['owner', 'technician', 'inspector'],
   read: ['owner', 'technician', 'inspector'],
 } as const satisfies Record<string, readonly Role[]>
 export type Deed = keyof typeof allowed

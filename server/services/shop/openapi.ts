@@ -8,6 +8,7 @@ const whoWords = {
   work: 'Owner and technicians.',
   people: 'The owner.',
   devices: 'The owner.',
+  sign: 'Everybody signed in, under their own name.',
   device: 'A logger with its key.',
 }
 
@@ -16,7 +17,7 @@ const operation = ({ summary, who, path }: RouteDescription, bodies: AnyObjectSc
     name,
     in: 'path',
     required: true,
-    schema: { type: 'string', format: 'uuid' },
+    schema: name === 'token' ? { type: 'string' } : { type: 'string', format: 'uuid' },
   }))
   const schemas = bodies.map(body => convertSchema(body))
   return {

@@ -30,13 +30,18 @@ export async function shopIsEmpty(): Promise<boolean> {
 /** Wrong tries by name: eight a minute. */
 const wrongTries = new RateLimiterMemory({ points: 8, duration: 60 })
 
+/** @throws Refusal 429 after eight wrong tries in a minute */
+async function mustNotGuess(login: string): Promise<void> {
+  const tried = await wrongTries.get(login)
+  if (tried && tried.remainingPoints <= 0) throw new Refusal(429, 'Too many wrong tries. Wait a minute, then try again.')
+}
+
 /**
  * Checks a sign-in name and password.
  * @throws Refusal 401 when they do not fit, 429 after eight wrong tries in a minute
  */
 export async function signIn(hasher: Hasher, login: string, password: string): Promise<PersonView> {
-  const tried = await wrongTries.get(login)
-  if (tried && tried.remainingPoints <= 0) throw new Refusal(429, 'Too many wrong tries. Wait a minute, then try again.')
+  await mustNotGuess(login)
   const [found] = await database().select().from(person).where(eq(person.login, login))
   if (!found || !(await hasher.verify(found.passwordHash, password))) {
     await wrongTries.penalty(login)
@@ -44,6 +49,21 @@ export async function signIn(hasher: Hasher, login: string, password: string): P
   }
   await wrongTries.delete(login)
   return view(found)
+}
+
+/**
+ * Checks that whoever is signed in is at the tablet too, by the password once more.
+ * @throws Refusal 422 when it does not fit, 429 after eight wrong tries in a minute
+ */
+export async function mustBeSelf(hasher: Pick<Hasher, 'verify'>, actor: Actor, password: string): Promise<void> {
+  const [self] = await database().select().from(person).where(eq(person.id, actor.id))
+  if (!self) throw notFound('person')
+  await mustNotGuess(self.login)
+  if (!(await hasher.verify(self.passwordHash, password))) {
+    await wrongTries.penalty(self.login)
+    throw refuseField('password', `That is not the password of ${self.name}. Who signs types their own.`)
+  }
+  await wrongTries.delete(self.login)
 }
 
 /**

@@ -5,7 +5,6 @@ import { choiceSchema, shopFigureSchema } from '../../../shared/schemas/choice'
 import { defectCardSchema } from '../../../shared/schemas/defect'
 import { lotSchema, materialSheetSchema } from '../../../shared/schemas/materials'
 import { newTankSchema } from '../../../shared/schemas/newTank'
-import { proofSchema } from '../../../shared/schemas/proof'
 import type { RouteDescription } from './routes'
 
 const runWords = runKinds.map(value => ({
@@ -43,13 +42,6 @@ export const repairRoutes: readonly RouteDescription[] = [
     summary: 'Something of a new tank was checked',
     who: 'work',
     body: newTankSchema,
-  },
-  {
-    method: 'post',
-    path: '/jobs/{id}/proof',
-    summary: 'A step in use between sealed and proved',
-    who: 'work',
-    body: proofSchema,
   },
   { method: 'post', path: '/jobs/{id}/runs', summary: 'Begin a repair, stage by stage', who: 'work', body: runSchema },
   {

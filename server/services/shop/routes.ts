@@ -37,6 +37,8 @@ import { eyeFindSchema, findSchema, rigFindSchema } from '../../../shared/leakte
 import { testDescriptors } from '../../../shared/leaktest/tests'
 import { testKinds, type TankTestKind } from '../../../core/leaktest/testKinds'
 import type { Deed } from './may'
+import { closeSchema } from '../../../shared/schemas/handBack'
+import { proveRoutes } from './proveRoutes'
 import { repairRoutes } from './repairRoutes'
 
 export interface RouteDescription {
@@ -76,6 +78,7 @@ const entryWords = [...new Set(entriesOfTests.map(entry => entry.value))].map(va
 /** Every route of the server, in words. Quantities are SI, times milliseconds since 1970. */
 export const routes: readonly RouteDescription[] = [
   ...repairRoutes,
+  ...proveRoutes,
   {
     method: 'get',
     path: '/health',
@@ -218,7 +221,13 @@ export const routes: readonly RouteDescription[] = [
     who: 'read',
   },
   { method: 'get', path: '/bench', summary: 'Tanks under test and those that want one', who: 'read' },
-  { method: 'post', path: '/jobs/{id}/close', summary: 'Take a job out of the Bay', who: 'work' },
+  {
+    method: 'post',
+    path: '/jobs/{id}/close',
+    summary: 'Hand a tank back; with a reason it leaves the Bay as it is',
+    who: 'work',
+    body: closeSchema,
+  },
   { method: 'post', path: '/jobs/{id}/reopen', summary: 'Bring a job back into the Bay', who: 'work' },
   {
     method: 'get',

@@ -92,6 +92,7 @@ export const newJobForm = (change: Partial<NewJob> = {}): NewJob => {
     limitsReason: '',
     complaint: emptyComplaint(),
     craftBuilt: null,
+    craftRegistration: '',
     ...change,
   }
 }

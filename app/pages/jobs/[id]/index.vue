@@ -132,7 +132,8 @@ useActionKeys('Job', [
           <NuxtLink :to="`/jobs/${job.id}/prove`" class="font-semibold underline">Prove it in use</NuxtLink>
         </p>
         <p v-if="job.closedAt !== null" class="soft font-semibold">
-          Closed {{ clockText(job.closedAt, now) }}. Whatever is recorded on it brings it back to the Bay.
+          {{ job.closedReason ? 'Left as it is' : 'Handed back' }} {{ clockText(job.closedAt, now) }}. Whatever is recorded on it,
+          but for a look that stays dry, brings it back to the Bay.
         </p>
         <p v-if="isSimulated(job)" class="unsure font-semibold">
           Holds on a simulated tank, or repairs only practised, count here: this is practice, not evidence for a real one.
@@ -143,7 +144,7 @@ useActionKeys('Job', [
           >Record<span class="key max-sm:hidden">W</span></UButton
         >
         <UButton
-          v-if="session.mayWork || standing.next.action === 'watch' || standing.next.action === 'record'"
+          v-if="session.mayWork || ['watch', 'sign', 'record'].includes(standing.next.action)"
           :to="action!.to"
           color="neutral"
           size="xl"

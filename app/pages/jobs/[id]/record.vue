@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import { whatToWatch } from '#shared/prove/whatToWatch'
+import type { LetterheadForm } from '#shared/schemas/handBack'
 import { jobProof } from '#shared/prove/jobProof'
 import { fuelLimit } from '#shared/ledgerParts'
 import { fuelName } from '#core/fuel/fuels'
@@ -9,12 +11,37 @@ import type { JobView } from '#shared/views'
 /** The record: one page that prints, with everything that was found, done and measured. */
 const id = String(useRoute().params.id)
 const { job, error, refresh, standing, take, now } = useJob(id)
-const session = useSession()
-const { saving, problem, save } = useSave()
-/** Out of the Bay, or back into it. */
-const close = () =>
-  save(async () => take(await callApi<JobView>(`jobs/${id}/${job.value!.closedAt === null ? 'close' : 'reopen'}`, 'POST')))
 const { short } = useQuantities()
+const { kit, overdue } = useKit()
+const { value: shop } = useRefreshed(
+  () => callApi<LetterheadForm>('shop'),
+  notice => notice.topics.includes('figures'),
+)
+const striking = ref<{ id: string; name: string } | null>(null)
+function taken(view: JobView) {
+  take(view)
+  striking.value = null
+}
+const watching = computed(
+  () => job.value && standing.value && whatToWatch(job.value, standing.value.ledger, standing.value.entries),
+)
+/** What was read with, and when that was calibrated. */
+const instruments = computed(() => {
+  const used = new Set(
+    job.value?.tests.flatMap(test => (test.kind === 'hold' && !test.struck ? Object.values(test.kit ?? {}) : [])),
+  )
+  return (kit.value ?? [])
+    .filter(item => used.has(item.id))
+    .map(item => ({
+      id: item.id,
+      text: `${item.name}: ${item.calibratedAt ? `calibrated ${dayText(item.calibratedAt)}` : 'no calibration on record'}${overdue(item) ? ', past its day' : ''}`,
+    }))
+})
+const checks = computed(() =>
+  (job.value?.instruments ?? [])
+    .filter(each => !each.struck)
+    .map(each => ({ ...each, verdict: instrumentVerdict(each.facts, job.value!, short) })),
+)
 const approvals = computed(
   () =>
     job.value?.approvals
@@ -56,27 +83,21 @@ useActionKeys('Record', [
         >← {{ job.craft.name }}, {{ job.tankName }}</NuxtLink
       >
       <div class="flex flex-wrap justify-end gap-2">
-        <UButton
-          v-if="session.mayWork"
-          color="neutral"
-          variant="outline"
-          size="xl"
-          :icon="job.closedAt === null ? 'i-lucide-archive' : 'i-lucide-archive-restore'"
-          :loading="saving"
-          @click="close"
-          >{{ job.closedAt === null ? 'Close the job' : 'Back to the Bay' }}</UButton
-        >
+        <UButton :to="`/jobs/${job.id}/prove`" color="neutral" variant="outline" size="xl">Prove and hand back</UButton>
         <UButton color="neutral" size="xl" icon="i-lucide-printer" @click="print"
           >Print<span class="key max-sm:hidden">P</span></UButton
         >
       </div>
     </div>
-    <p v-if="problem" role="alert" class="leaking mb-3 font-medium">{{ problem }}</p>
     <article class="record sheet p-5 sm:p-10">
       <header class="mb-5 flex flex-wrap items-start justify-between gap-4 border-b-2 border-(--ink) pb-4">
         <div>
+          <p v-if="shop?.name" class="font-semibold">
+            {{ shop.name }}<span v-if="shop.line" class="soft font-normal"> · {{ shop.line }}</span>
+          </p>
           <p class="soft font-semibold">Record of tests and repairs</p>
           <h1>{{ job.craft.name }}, {{ job.tankName }}</h1>
+          <p v-if="job.craft.registration">Registration or hull number {{ job.craft.registration }}</p>
           <p class="soft">
             {{ short('volume', job.capacity) }} {{ job.material }}, {{ fuelName(job.fuel).toLowerCase() }} · never above
             {{ short('pressure', job.pressureLimit) }} ({{ job.limitSource }})
@@ -251,6 +272,14 @@ useActionKeys('Record', [
         </p>
       </section>
 
+      <section v-if="instruments.length || checks.length">
+        <h2>Instruments</h2>
+        <p v-for="each in instruments" :key="each.id">{{ each.text }}</p>
+        <p v-for="each in checks" :key="each.id">
+          {{ each.verdict.name }}: {{ each.verdict.text }}. {{ each.by }}, {{ stampText(each.at)
+          }}<template v-if="each.note">. {{ each.note }}</template>
+        </p>
+      </section>
       <section v-if="descentOf(job).length">
         <h2>Descent</h2>
         <DescentChart :points="descentOf(job)" :limit="job.acceptance" :height="190" eager />
@@ -273,11 +302,27 @@ useActionKeys('Record', [
           Local codes, the maker’s manual and licensed practice come first; this record does not return any craft to service.
         </p>
       </section>
-      <div class="mt-8 grid grid-cols-2 gap-8">
-        <p class="border-t border-(--ink) pt-1">Technician</p>
-        <p class="border-t border-(--ink) pt-1">Inspector, with authority</p>
-      </div>
+      <section v-if="job.closedAt !== null">
+        <h2>Handed back</h2>
+        <p>
+          {{
+            job.closedReason
+              ? `It left as it is, ${stampText(job.closedAt)}, and was not handed back: ${job.closedReason}`
+              : `Handed back ${stampText(job.closedAt)}.`
+          }}
+        </p>
+      </section>
+      <WatchPanel v-if="watching" :watching="watching" :now="now" class="p-0!" />
+      <SignaturePanel
+        :job="job"
+        :ledger="standing.ledger"
+        :now="now"
+        class="mt-5 p-0!"
+        @done="taken"
+        @strike="striking = $event"
+      />
     </article>
+    <StrikePanel :job="job" :subject="striking" @done="taken" @close="striking = null" />
   </div>
 </template>
 

@@ -1,3 +1,4 @@
+import { closeSchema } from '#shared/schemas/handBack'
 import { closeJob } from '../../../services/job/jobs'
 
-export default signedInRoute('work', null, ({ actor, id }) => closeJob(actor, id()))
+export default signedInRoute('work', closeSchema, ({ actor, id, body }) => closeJob(actor, id(), body))

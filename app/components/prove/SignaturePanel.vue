@@ -1,0 +1,120 @@
+<script setup lang="ts">
+import { asksInspector } from '#core/ledger/proof/handBack'
+import type { Ledger } from '#core/ledger/deriveLedger'
+import { signedState } from '#shared/prove/signedState'
+import { signatureStandings } from '#shared/prove/signatures'
+import { signatureSchema, type SignatureCapacity } from '#shared/schemas/handBack'
+import type { JobView } from '#shared/views'
+
+/** Who has signed what: each name covers a state, and is void as soon as something of it changes. */
+const props = defineProps<{ job: JobView; ledger: Ledger; now: number }>()
+const emit = defineEmits<{ done: [view: JobView]; strike: [subject: { id: string; name: string }] }>()
+const session = useSession()
+const today = computed(() => signedState(props.job, props.ledger))
+const standings = computed(() => signatureStandings(props.job, props.ledger, today.value).filter(each => !each.signature.struck))
+const wantsInspector = computed(() => asksInspector(props.job.craft.kind))
+const capacity = computed<SignatureCapacity>(() =>
+  session.person?.role === 'inspector' ? 'inspector' : chosen.value,
+)
+const chosen = ref<SignatureCapacity>('technician')
+const open = ref(false)
+const blank = () => ({ id: newId(), authority: '', licence: '', password: '' })
+const said = ref(blank())
+const whole = computed(() => ({ ...said.value, capacity: capacity.value, digest: today.value.digest }))
+const form = useTemplateRef('form')
+const { saving, problem, save } = useSave()
+const sign = () =>
+  save(async () => {
+    const view = await callApi<JobView>(`jobs/${props.job.id}/signatures`, 'POST', whole.value)
+    said.value = blank()
+    open.value = false
+    emit('done', view)
+  }, form.value)
+const begin = (as: SignatureCapacity) => {
+  chosen.value = as
+  said.value = blank()
+  open.value = true
+}
+const words = { technician: 'did the work', inspector: 'inspector, with authority' }
+const state = { 'sealed': 'sealed', 'leaking': 'leaking', 'repairing': 'repaired, not proved', 'cannot-tell': 'cannot tell yet' }
+const covers = (cover: JobView['signatures'][number]['cover']) =>
+  `“${state[cover.state]}”, ${countOf(cover.parts, 'part')}, ${countOf(cover.tests, 'test')}, ${countOf(cover.repairs, 'repair')}, ${countOf(cover.steps, 'step')} in use`
+const short = (digest: string) => `${digest.slice(0, 4)} ${digest.slice(4, 8)}`
+</script>
+
+<template>
+  <section class="sheet space-y-3" aria-labelledby="signed-title">
+    <h2 id="signed-title">Signed</h2>
+    <p v-if="!standings.length" class="soft">
+      Nobody has signed it yet. A signature covers all that is recorded, and falls when anything of it changes.
+    </p>
+    <ul class="grid gap-x-5 gap-y-3 sm:grid-cols-2">
+      <li
+        v-for="{ signature, stands, changed } in standings"
+        :key="signature.id"
+        class="border-t-2 pt-2"
+        :class="stands ? 'border-(--ink)' : 'border-dashed border-(--ink-soft)'"
+      >
+        <p>
+          <b>{{ signature.by }}</b
+          >, {{ words[signature.capacity] }}
+        </p>
+        <p v-if="signature.authority" class="soft">{{ signature.authority }}, no. {{ signature.licence }}</p>
+        <p class="soft">{{ upperFirst(clockText(signature.at, now)) }}. Covers {{ covers(signature.cover) }}.</p>
+        <p v-if="stands" class="sealed font-semibold"><StateSign look="sealed" :size="16" /> stands · {{ short(signature.digest) }}</p>
+        <p v-else class="leaking font-semibold">
+          <StateSign look="leaking" :size="16" /> void: changed since, {{ changed.join(', ') }}
+        </p>
+        <StrikeLink
+          v-if="session.mayWork"
+          @click="emit('strike', { id: signature.id, name: `the signature of ${signature.by}` })"
+        />
+      </li>
+    </ul>
+    <div v-if="!open" class="no-print flex flex-wrap gap-2">
+      <UButton
+        v-if="session.mayWork"
+        color="neutral"
+        variant="outline"
+        class="min-h-11"
+        icon="i-lucide-pen-line"
+        @click="begin('technician')"
+        >I did or saw the work: sign</UButton
+      >
+      <UButton color="neutral" variant="outline" class="min-h-11" icon="i-lucide-stamp" @click="begin('inspector')">{{
+        wantsInspector ? 'With authority: countersign' : 'Countersign'
+      }}</UButton>
+    </div>
+    <SchemaForm
+      v-else
+      ref="form"
+      :schema="signatureSchema"
+      :state="whole"
+      :problem="problem"
+      class="no-print grid gap-3 sm:grid-cols-2"
+      @submit="sign"
+    >
+      <p class="sm:col-span-2">
+        {{ session.person?.name }} signs {{ covers(today.cover) }}, as the record has it now
+        <span class="soft figure">({{ short(today.digest) }})</span>.
+      </p>
+      <template v-if="capacity === 'inspector'">
+        <UFormField label="By whose authority" name="authority" :hint="wantsInspector ? 'asked of what flies' : 'if any'"
+          ><UInput v-model="said.authority" autocomplete="off"
+        /></UFormField>
+        <UFormField label="Licence or approval number" name="licence"
+          ><UInput v-model="said.licence" autocomplete="off"
+        /></UFormField>
+      </template>
+      <UFormField label="Your password" name="password" hint="so that it is you"
+        ><UInput v-model="said.password" type="password" autocomplete="current-password"
+      /></UFormField>
+      <template #actions>
+        <div class="flex gap-2 sm:col-span-2">
+          <UButton type="submit" color="neutral" size="xl" :loading="saving">Sign</UButton>
+          <UButton type="button" color="neutral" variant="ghost" size="xl" @click="open = false">Not now</UButton>
+        </div>
+      </template>
+    </SchemaForm>
+  </section>
+</template>

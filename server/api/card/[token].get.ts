@@ -1,0 +1,3 @@
+import { readOwnerCard } from '../../services/prove/ownerCards'
+
+export default openRoute(null, ({ event }) => readOwnerCard(cardTokenIn(event), new Date()))

@@ -1,0 +1,3 @@
+import { endOwnerCards } from '../../../services/prove/ownerCards'
+
+export default signedInRoute('work', null, ({ actor, id }) => endOwnerCards(actor, id()))

@@ -1,0 +1,3 @@
+import { shopName } from '../services/prove/letterhead'
+
+export default signedInRoute('read', null, () => shopName())
