@@ -11,9 +11,14 @@ import { setUpHold, startSoap, testActor, testJob, holdForm, markPart, fed } fro
 import { addFind } from '../server/services/bench/finds'
 import { endTest } from '../server/services/bench/endTest'
 import { stepHold } from '../server/services/bench/hold/holds'
+import type { PastQuery } from '../shared/schemas/past'
+import { recordOutcome } from '../server/services/narrow/narrowing'
+import { searchPast } from '../server/services/past/search'
 import { recordRepair } from '../server/services/repair/repairs'
 
 const JOBS = 10_000
+/** Jobs that a shop closes in a year. */
+const YEAR = 2000
 const median = (values: number[]) => [...values].sort((a, b) => a - b)[values.length >> 1]!
 
 /** Statements sent to the database while some work is done. */
@@ -82,16 +87,18 @@ async function templateJob() {
       })
     }
   }
+  await recordOutcome(at(230), job.id, { id: randomUUID(), cause: 'drain', partId: job.parts[0]!.id })
   return { jobId: job.id, actor }
 }
 
-/** Copies a job so many times in the database, each with ids of its own. */
-async function seed(jobId: string, count: number): Promise<void> {
+/** Copies a job from one number to another in the database, each with ids of its own. */
+async function seed(jobId: string, from: number, to: number): Promise<void> {
   const own = (column: string) => `md5(n || ${column}::text)::uuid`
-  const copy = (table: string, columns: string[], made: Record<string, string>, from = `where t.job_id = '${jobId}'`) => {
+  const series = `generate_series(${from}, ${to}) n`
+  const copy = (table: string, columns: string[], made: Record<string, string>, where = `where t.job_id = '${jobId}'`) => {
     const values = columns.map(column => made[column] ?? `t.${column}`)
     return sql.raw(
-      `insert into ${table} (${columns.join(', ')}) select ${values.join(', ')} from ${table} t cross join generate_series(1, ${count}) n ${from}`,
+      `insert into ${table} (${columns.join(', ')}) select ${values.join(', ')} from ${table} t cross join ${series} ${where}`,
     )
   }
   const run = (statement: ReturnType<typeof sql.raw>) => database().execute(statement)
@@ -122,19 +129,56 @@ async function seed(jobId: string, count: number): Promise<void> {
   await database().execute(
     sql.raw(`insert into test_entry (id, test_id, at, entry, person_id)
     select md5(n || t.id::text)::uuid, md5(n || t.test_id::text)::uuid, t.at, case when t.entry ? 'partId' then t.entry || jsonb_build_object('partId', md5(n || (t.entry->>'partId'))::uuid) else t.entry end, t.person_id
-    from test_entry t ${inTests.replace('where', `cross join generate_series(1, ${count}) n where`)}`),
+    from test_entry t ${inTests.replace('where', `cross join ${series} where`)}`),
   )
   await run(copy('leak', columnsOf('leak'), { id: own('t.id'), job_id: own('t.job_id'), part_id: own('t.part_id') }))
   const ofLeak = `where t.leak_id in (select id from leak where job_id = '${jobId}')`
   await run(copy('find', columnsOf('find'), { id: own('t.id'), leak_id: own('t.leak_id'), test_id: own('t.test_id') }, ofLeak))
-  await run(copy('repair', columnsOf('repair'), { id: own('t.id'), leak_id: own('t.leak_id') }, ofLeak))
+  const leakIds = `(select jsonb_agg(md5(n || each)::uuid) from jsonb_array_elements_text(t.leak_ids) each)`
+  await run(copy('repair', columnsOf('repair'), { id: own('t.id'), job_id: own('t.job_id'), leak_ids: leakIds }))
+  await run(copy('outcome', columnsOf('outcome'), { id: own('t.id'), job_id: own('t.job_id'), part_id: own('t.part_id') }))
+  await run(
+    copy(
+      'trail',
+      columnsOf('trail').filter(column => column !== 'id'),
+      { job_id: own('t.job_id') },
+    ),
+  )
   await database().execute(sql.raw('analyze'))
+}
+
+/** How long a search takes among the jobs of a year, all of them closed. */
+async function lookedBack(): Promise<void> {
+  await database().execute(sql`update job set closed_at = moved_at`)
+  const {
+    rows: [counts],
+  } = await database().execute<{ jobs: number; acts: number }>(
+    sql`select (select count(*)::int from job) as jobs, (select count(*)::int from trail) as acts`,
+  )
+  console.log(`\nLooking back on ${counts!.jobs} closed jobs with ${counts!.acts} acts (bar: 100 ms)`)
+  const asked: [string, Partial<PastQuery>][] = [
+    ['one word', { words: 'pump' }],
+    ['three words', { words: 'fire seal 1999' }],
+    ['part, cause and person', { part: 'cap', cause: 'drain', person: 'p' }],
+    ['a word that stands nowhere', { words: 'nowhere' }],
+    ['everything', {}],
+  ]
+  for (const [name, change] of asked) {
+    const query = { words: '', part: '', cause: '', material: '', person: '', from: null, to: null, after: '', ...change }
+    await searchPast(query)
+    const runs = []
+    for (let k = 0; k < 9; k++) runs.push(await counted(() => searchPast(query)))
+    console.log(`${name.padEnd(34)}${`${median(runs.map(run => run.took)).toFixed(0)} ms`.padStart(10)}${`${runs[0]!.result.all} found`.padStart(18)}`)
+  }
+  await database().execute(sql`update job set closed_at = null`)
 }
 
 /** A shop of ten thousand jobs and fifty thousand tests: how long its pages take, how much they send, and how many statements they send to the database. */
 export async function largeShop(): Promise<void> {
   const { jobId, actor } = await templateJob()
-  await seed(jobId, JOBS - 1)
+  await seed(jobId, 1, YEAR - 1)
+  await lookedBack()
+  await seed(jobId, YEAR, JOBS - 1)
   const counts = (
     await database().execute<{ jobs: number; tests: number }>(
       sql`select (select count(*)::int from job) as jobs, (select count(*)::int from test) as tests`,

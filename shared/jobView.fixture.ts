@@ -23,7 +23,7 @@ export const partView = (id: string, change: Partial<PartView> = {}): PartView =
 /** A job to which nothing has happened yet, for tests. */
 export const jobView = (change: Partial<JobView> = {}): JobView => ({
   id: 'j',
-  craft: { name: 'Fire pump 3', kind: 'small equipment', built: null, registration: '' },
+  craft: { id: 'c', name: 'Fire pump 3', kind: 'small equipment', built: null, registration: '' },
   tankName: 'fuel tank',
   work: 'leak',
   tankKind: 'small-steel',

@@ -491,7 +491,7 @@ export interface TouchView {
 
 export interface JobView {
   id: string
-  craft: { name: string; kind: CraftKind; built: number | null; registration: string }
+  craft: { id: string; name: string; kind: CraftKind; built: number | null; registration: string }
   tankName: string
   work: WorkKind
   tankKind: string
@@ -550,6 +550,47 @@ export interface JobView {
   instruments: InstrumentCheckView[]
   touches: TouchView[]
   unholdable: UnholdableView[]
+}
+
+/** A job as it is found again among all. */
+export interface PastJob {
+  id: string
+  craftId: string
+  craft: string
+  registration: string
+  tankName: string
+  material: TankMaterial
+  fuel: FuelKey
+  openedAt: number
+  closedAt: number | null
+  closedReason: string
+  /** what it turned out to be, with the part */
+  causes: { cause: string; part: string | null }[]
+  /** how it was repaired, and with what */
+  repairs: { method: string; material: string; batch: string }[]
+}
+export interface PastPage {
+  rows: PastJob[]
+  /** how many fit */
+  all: number
+  /** what to ask for the next page with; null on the last one */
+  next: string | null
+}
+/** All that a craft has been here for, the latest job first. */
+export interface CraftHistory {
+  craft: { id: string; name: string; kind: CraftKind; built: number | null; registration: string }
+  jobs: (PastJob & { state: JobState; sentence: string; acceptance: number; descent: DescentPoint[] })[]
+}
+/** The shop's own figures. */
+export interface PastFigures {
+  jobs: number
+  /** days from complaint to handed back, the middle one of those that were; null where none was */
+  days: number | null
+  causes: { cause: string; jobs: number }[]
+  /** how repairs of a method held: days that each was followed, and whether it came back */
+  methods: { method: string; followed: { days: number; back: boolean }[] }[]
+  /** s by step: tests that ran, curing, watching in use */
+  hours: { tests: number; repairs: number; curing: number; watching: number }
 }
 
 /** One hold on the descent. */

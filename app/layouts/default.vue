@@ -9,7 +9,7 @@ const settings = ref(false)
 const keys = ref(false)
 
 const rooms = [
-  { to: '/', name: 'Bay', icon: 'i-lucide-warehouse', here: (path: string) => path === '/' || path.startsWith('/jobs') },
+  { to: '/', name: 'Bay', icon: 'i-lucide-warehouse', here: (path: string) => path === '/' || path.startsWith('/jobs') || path.startsWith('/past') },
   { to: '/bench', name: 'Bench', icon: 'i-lucide-gauge', here: (path: string) => path.startsWith('/bench') },
   { to: '/reckoner', name: 'Reckoner', icon: 'i-lucide-calculator', here: (path: string) => path.startsWith('/reckoner') },
   { to: '/shelf', name: 'Shelf', icon: 'i-lucide-library', here: (path: string) => path.startsWith('/shelf') },
@@ -36,6 +36,7 @@ useActionKeys('Everywhere', [
   { key: 'g-h', label: 'Go to the Bench', run: () => void navigateTo('/bench') },
   { key: 'g-r', label: 'Go to the Reckoner', run: () => void navigateTo('/reckoner') },
   { key: 'g-s', label: 'Go to the Shelf', run: () => void navigateTo('/shelf') },
+  { key: 'g-l', label: 'Look back', run: () => void navigateTo('/past') },
   {
     key: 'u',
     label: 'Units and look',

@@ -141,6 +141,7 @@ useActionKeys('Bay', [
       </li>
     </ul>
     <div v-if="hasJobs" class="mt-4 flex flex-wrap gap-3">
+      <UButton to="/past" color="neutral" variant="ghost" size="xl" icon="i-lucide-history">Look back</UButton>
       <UButton v-if="bay.next" color="neutral" variant="subtle" size="xl" class="flex-1 justify-center" @click="showMore"
         >Show more</UButton
       >

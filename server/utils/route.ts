@@ -164,6 +164,14 @@ async function checkedBody<Body extends AnyObject>(
   }
   if (typeof body !== 'object' || body === null || Array.isArray(body))
     throw new Refusal(400, 'What was sent is not a JSON object.')
+  return checked(body, schema)
+}
+
+/** What an address asks, checked as a body is. @throws Refusal 422 */
+export const checkedQuery = <Query extends AnyObject>(event: H3Event, schema: ObjectSchema<Query>): Promise<Query> =>
+  checked(getQuery(event), schema)
+
+async function checked<Body extends AnyObject>(body: object, schema: ObjectSchema<Body>): Promise<Body> {
   const unkept = unkeptText(body)
   if (unkept !== null) {
     const sentence = 'This text has a character that cannot be kept. Type it again.'

@@ -19,7 +19,7 @@ export function ownerSheet(
     tankName: job.tankName,
     state: ledger.state,
     proved: sealed && complete,
-    look: sealed && next ? { title: next.step.title, doing: next.step.doing, due: next.due } : null,
+    look: sealed && next && next.step.wait > 0 ? { title: next.step.title, doing: next.step.doing, due: next.due } : null,
     watch,
     untested,
     said: job.proof

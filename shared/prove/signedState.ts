@@ -65,7 +65,7 @@ export function signedState(job: JobView, ledger: Ledger): SignedState {
   const inUse = countsInUse(job)
   const contents: Record<SignedSection, unknown> = {
     'tank and complaint': [
-      job.craft,
+      [job.craft.name, job.craft.kind, job.craft.built, job.craft.registration],
       job.tankName,
       job.work,
       job.tankKind,

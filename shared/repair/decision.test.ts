@@ -8,7 +8,7 @@ const shop: ShopSide = { figures: {}, held: {}, materials: { sheets: [], lots: [
 const find = (id: string, at: number) => ({ id, leakId: 'L', testId: null, at, length: 0.012, struck: null }) as FindView
 const bay = (change: Partial<JobView> = {}, defect: Partial<Defect> = {}): JobView =>
   jobView({
-    craft: { name: 'Flying boat', kind: 'light aircraft', built: null, registration: '' },
+    craft: { id: 'c', name: 'Flying boat', kind: 'light aircraft', built: null, registration: '' },
     tankKind: 'riveted-bay',
     material: 'riveted aluminium',
     fuel: 'avgas',
@@ -81,7 +81,7 @@ test('what the shop knows moves it: its own record, its prices, its sheets', () 
   const alcohol = bay(
     {
       fuel: 'e85',
-      craft: { name: 'x', kind: 'boat', built: null, registration: '' },
+      craft: { id: 'c', name: 'x', kind: 'boat', built: null, registration: '' },
       material: 'aluminium',
       parts: [partView('a', { family: 'seam' })],
     },

@@ -12,6 +12,12 @@ const emit = defineEmits<{ done: [view: JobView]; strike: [subject: { id: string
 const session = useSession()
 const today = computed(() => signedState(props.job, props.ledger))
 const standings = computed(() => signatureStandings(props.job, props.ledger, today.value).filter(each => !each.signature.struck))
+/** Whoever's name stands under the work as it is now need not sign it again. */
+const hasSigned = computed(() =>
+  standings.value.some(
+    ({ stands, signature }) => stands && signature.personId === session.person?.id && signature.capacity === 'technician',
+  ),
+)
 const wantsInspector = computed(() => asksInspector(props.job.craft.kind))
 const capacity = computed<SignatureCapacity>(() =>
   session.person?.role === 'inspector' ? 'inspector' : chosen.value,
@@ -73,7 +79,7 @@ const short = (digest: string) => `${digest.slice(0, 4)} ${digest.slice(4, 8)}`
     </ul>
     <div v-if="!open" class="no-print flex flex-wrap gap-2">
       <UButton
-        v-if="session.mayWork"
+        v-if="session.mayWork && !hasSigned"
         color="neutral"
         variant="outline"
         class="min-h-11"

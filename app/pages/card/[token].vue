@@ -89,8 +89,9 @@ useHead({ title: 'Your fuel tank', meta: [{ name: 'referrer', content: 'no-refer
       </section>
       <p class="soft text-sm">
         Fuel smells before it drips. If you smell it: no flame, no switches, air it, and call. This page shows this tank only; the
-        workshop can end it.<template v-if="sheet.shopLine"> {{ sheet.shopLine }}</template>
+        workshop can end it.
       </p>
+      <p v-if="sheet.shopLine" class="soft text-sm">{{ sheet.shopLine }}</p>
     </template>
   </div>
 </template>

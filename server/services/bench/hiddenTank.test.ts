@@ -9,7 +9,7 @@ import { inventHiddenTank, reachInTruth, remainingLeaks, seedOf, standInFor } fr
 const job = (id: string = randomUUID()): JobView =>
   jobView({
     id,
-    craft: { name: 'x', kind: 'boat', built: null, registration: '' },
+    craft: { id: 'c', name: 'x', kind: 'boat', built: null, registration: '' },
     acceptance: 1e-3,
     hasStandIn: true,
     parts: ['a', 'b', 'c'].map((part, position) =>

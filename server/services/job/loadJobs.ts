@@ -94,7 +94,7 @@ const loaders: { [A in JobAspect]: (reader: Reader, ids: string[], words: Words)
         rest.id,
         {
           ...rest,
-          craft: { name: craft.name, kind: craft.kind, built: craft.built, registration: craft.registration },
+          craft: { id: craft.id, name: craft.name, kind: craft.kind, built: craft.built, registration: craft.registration },
           openedAt: +openedAt,
           openedBy: name(openedBy),
           movedAt: +movedAt,

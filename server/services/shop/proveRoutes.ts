@@ -49,6 +49,15 @@ export const proveRoutes: readonly RouteDescription[] = [
     who: 'anyone',
     body: ownerWordSchema,
   },
+  {
+    method: 'get',
+    path: '/past',
+    summary:
+      'Find among all jobs: ?words=, ?part=, ?cause=, ?material=, ?person=, ?from= and ?to= in ms since 1970, ?after= the mark of the page before',
+    who: 'read',
+  },
+  { method: 'get', path: '/past/figures', summary: 'What failed, how long repairs held, where the hours went', who: 'read' },
+  { method: 'get', path: '/crafts/{id}', summary: 'All that a craft has been here for', who: 'read' },
   { method: 'get', path: '/shop', summary: 'What the shop calls itself on papers', who: 'read' },
   { method: 'put', path: '/shop', summary: 'Set what the shop calls itself on papers', who: 'people', body: letterheadSchema },
 ]

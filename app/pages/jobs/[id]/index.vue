@@ -126,7 +126,10 @@ useActionKeys('Job', [
           >
           {{ nextSentence(standing.next, now) }}
         </p>
-        <p class="soft">{{ standsCount }} of {{ parts.length }} parts have evidence that still stands.</p>
+        <p class="soft">
+          {{ standsCount }} of {{ parts.length }} parts have evidence that still stands.
+          <NuxtLink :to="`/past/crafts/${job.craft.id}`" class="underline">What this craft was here for</NuxtLink>
+        </p>
         <p v-if="proving" class="soft">
           {{ proving }}
           <NuxtLink :to="`/jobs/${job.id}/prove`" class="font-semibold underline">Prove it in use</NuxtLink>

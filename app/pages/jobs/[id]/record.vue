@@ -57,7 +57,7 @@ const inUse = computed(() => {
   return jobProof(job.value, standing.value.entries).rows.map(({ step, entry }) => ({
     key: step.key,
     text: entry
-      ? `${step.title}: ${entry.outcome}${entry.watched ? `, watched ${waitText(entry.watched)}` : ''}, ${entry.by} ${stampText(entry.at)}${entry.note ? `: ${entry.note}` : ''}`
+      ? `${[`${step.title}: ${entry.outcome}`, ...proofConditions(entry, short), `${entry.by} ${stampText(entry.at)}`].join(', ')}${entry.note ? `: ${entry.note}` : ''}`
       : `${step.title}: not done`,
   }))
 })
@@ -330,7 +330,7 @@ useActionKeys('Record', [
 section {
   margin-bottom: 1.375rem;
 }
-section > h2 {
+.record :deep(section > h2) {
   color: var(--ink);
   font-size: 1.0625rem;
   margin-bottom: 0.375rem;

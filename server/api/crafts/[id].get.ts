@@ -1,0 +1,3 @@
+import { craftHistory } from '../../services/past/craftHistory'
+
+export default signedInRoute('read', null, ({ actor, id }) => craftHistory(id(), +actor.now))

@@ -1,0 +1,3 @@
+import { pastFigures } from '../../services/past/figures'
+
+export default signedInRoute('read', null, () => pastFigures())

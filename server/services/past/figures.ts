@@ -1,0 +1,51 @@
+import { sql } from 'drizzle-orm'
+import type { PastFigures } from '../../../shared/views'
+import { database } from '../../db/client'
+
+const SECONDS_A_DAY = 86_400
+
+/** The shop's own figures, from everything that was not struck out. */
+export async function pastFigures(): Promise<PastFigures> {
+  const notStruck = (id: string) => sql.raw(`not exists (select 1 from strike s where s.subject_id = ${id})`)
+  const all = <T extends Record<string, unknown>>(query: ReturnType<typeof sql>) =>
+    database()
+      .execute<T>(query)
+      .then(({ rows }) => rows)
+  const [jobs, causes, followed, hours] = await Promise.all([
+    all<{ jobs: string; days: string | null }>(sql`
+      select count(*) as jobs, percentile_cont(0.5) within group (order by extract(epoch from closed_at - opened_at) / ${SECONDS_A_DAY})
+        filter (where closed_at is not null and closed_reason = '') as days
+      from job`),
+    all<{ cause: string; jobs: string }>(sql`
+      select o.cause, count(distinct o.job_id) as jobs from outcome o where ${notStruck('o.id')} group by 1 order by 2 desc, 1`),
+    all<{ method: string; days: string; back: boolean }>(sql`
+      with mended as (
+        select r.method, r.at, r.job_id, jsonb_array_elements_text(r.leak_ids)::uuid as leak_id from repair r where ${notStruck('r.id')}
+      ), ended as (
+        select m.method, m.at, j.moved_at,
+          (select min(f.at) from find f where f.leak_id = m.leak_id and f.at > m.at and ${notStruck('f.id')}) as back_at,
+          (select min(later.at) from mended later where later.leak_id = m.leak_id and later.at > m.at) as again_at
+        from mended m join job j on j.id = m.job_id
+      )
+      select method, (back_at is not null and (again_at is null or back_at <= again_at)) as back,
+        greatest(0, extract(epoch from least(coalesce(back_at, moved_at), coalesce(again_at, moved_at), moved_at) - at) / ${SECONDS_A_DAY}) as days
+      from ended order by method, days`),
+    all<Record<'tests' | 'repairs' | 'curing' | 'watching', string>>(sql`
+      select
+        (select coalesce(sum(extract(epoch from stopped_at - started_at)), 0) from test t where stopped_at is not null and ${notStruck('t.id')}) as tests,
+        (select coalesce(sum(extract(epoch from e.last - r.at)), 0) from repair_run r
+          join (select run_id, max(at) as last from run_entry group by 1) e on e.run_id = r.id) as repairs,
+        (select coalesce(sum(cure_time), 0) from repair r where ${notStruck('r.id')}) as curing,
+        (select coalesce(sum(watched), 0) from proof_entry p where ${notStruck('p.id')}) as watching`),
+  ])
+  const methods = new Map<string, { days: number; back: boolean }[]>()
+  for (const { method, days, back } of followed)
+    methods.set(method, [...(methods.get(method) ?? []), { days: Number(days), back }])
+  return {
+    jobs: Number(jobs[0]!.jobs),
+    days: jobs[0]!.days === null ? null : Number(jobs[0]!.days),
+    causes: causes.map(({ cause, jobs: many }) => ({ cause, jobs: Number(many) })),
+    methods: [...methods].map(([method, each]) => ({ method, followed: each })).sort((a, b) => b.followed.length - a.followed.length),
+    hours: Object.fromEntries(Object.entries(hours[0]!).map(([key, value]) => [key, Number(value)])) as PastFigures['hours'],
+  }
+}

@@ -1,0 +1,129 @@
+import { and, desc, eq, gte, ilike, inArray, isNull, lte, or, sql, type SQL } from 'drizzle-orm'
+import { causes } from '../../../core/complaint/causes'
+import { repairMaterials } from '../../../core/repair/material/repairMaterials'
+import { repairMethods } from '../../../core/repair/method/repairMethods'
+import type { PastQuery } from '../../../shared/schemas/past'
+import type { PastJob, PastPage } from '../../../shared/views'
+import { database } from '../../db/client'
+import { craft, job, outcome, part, repair, strike } from '../../db/schema'
+import { Refusal } from '../shop/refusal'
+
+/** Jobs on a page of what was found. */
+const PAST_PAGE = 30
+
+const like = (word: string) => `%${word.replace(/[\\%_]/g, letter => `\\${letter}`)}%`
+/** Keys of a data set whose names have a word in them. */
+const keysNamed = (rows: readonly { key: string; name: string }[], word: string) =>
+  rows.filter(row => row.name.toLowerCase().includes(word.toLowerCase())).map(row => row.key)
+const inKeys = (column: SQL, keys: readonly string[]) =>
+  keys.length > 0 ? sql`${column} in (${sql.join(keys.map(key => sql`${key}`), sql`, `)})` : sql`false`
+
+/** Jobs on which somebody whose name has these words did something. */
+const byPerson = (name: string) => sql`${job.id} in (
+  select t.job_id from trail t join person p on p.id = t.person_id where p.name ilike ${like(name)} and t.job_id is not null)`
+/** Jobs on which a part of this name leaked or was mended. */
+const withPart = (name: string) => sql`${job.id} in (
+  select p.job_id from part p join leak l on l.part_id = p.id where p.name ilike ${like(name)}
+  union all
+  select p.job_id from outcome o join part p on p.id = o.part_id where p.name ilike ${like(name)})`
+const withCause = (keys: readonly string[]) =>
+  sql`${job.id} in (select o.job_id from outcome o where ${inKeys(sql`o.cause`, keys)} and not exists (select 1 from strike s where s.subject_id = o.id))`
+const withMaterial = (keys: readonly string[]) =>
+  sql`${job.id} in (select r.job_id from repair r where ${inKeys(sql`r.material`, keys)} and not exists (select 1 from strike s where s.subject_id = r.id))`
+
+/** A word that stands somewhere in what was recorded of a job. */
+const holds = (word: string) =>
+  or(
+    ilike(craft.name, like(word)),
+    ilike(craft.registration, like(word)),
+    ilike(job.tankName, like(word)),
+    ilike(job.material, like(word)),
+    ilike(job.fuel, like(word)),
+    ilike(job.closedReason, like(word)),
+    sql`${job.complaint} ->> 'words' ilike ${like(word)}`,
+    withPart(word),
+    withCause(keysNamed(causes, word)),
+    withMaterial(keysNamed(repairMaterials, word)),
+    sql`${job.id} in (select r.job_id from repair r where r.batch ilike ${like(word)} or r.note ilike ${like(word)} or ${inKeys(sql`r.method`, keysNamed(repairMethods, word))})`,
+    sql`${job.id} in (select l.job_id from find f join leak l on l.id = f.leak_id where f.note ilike ${like(word)})`,
+    byPerson(word),
+  )
+
+/** @throws Refusal 400 for what is no mark of a page */
+function moment(after: string): Date {
+  const at = new Date(after)
+  if (Number.isNaN(+at)) throw new Refusal(400, 'That is no page. Begin at its first one.')
+  return at
+}
+
+/** Finds jobs among all that were ever here, those that moved last first. */
+export async function searchPast({ words, part: partName, cause, material, person: name, from, to, after }: PastQuery): Promise<PastPage> {
+  const wanted = words.split(/\s+/).filter(Boolean)
+  const fits = and(
+    ...wanted.map(holds),
+    partName ? withPart(partName) : undefined,
+    cause ? withCause([cause]) : undefined,
+    material ? withMaterial([material]) : undefined,
+    name ? byPerson(name) : undefined,
+    from === null ? undefined : or(isNull(job.closedAt), gte(job.closedAt, new Date(from))),
+    to === null ? undefined : lte(job.openedAt, new Date(to)),
+  )
+  const found = await database()
+    .select({ id: job.id, movedAt: job.movedAt, all: sql<number>`count(*) over ()`.mapWith(Number) })
+    .from(job)
+    .innerJoin(craft, eq(job.craftId, craft.id))
+    .where(fits)
+    .orderBy(desc(job.movedAt), desc(job.id))
+    .limit(after ? 100_000 : PAST_PAGE + 1)
+  const rest = after ? found.filter(each => each.movedAt < moment(after)) : found
+  const shown = rest.slice(0, PAST_PAGE)
+  return {
+    rows: await pastJobs(shown.map(each => each.id)),
+    all: found[0]?.all ?? 0,
+    next: rest.length > PAST_PAGE ? shown.at(-1)!.movedAt.toISOString() : null,
+  }
+}
+
+/** Some jobs as they are found again, in the order of their ids. */
+export async function pastJobs(ids: readonly string[]): Promise<PastJob[]> {
+  if (ids.length === 0) return []
+  const notStruck = (id: SQL) => sql`not exists (select 1 from ${strike} where ${strike.subjectId} = ${id})`
+  const [jobs, outcomes, repairs] = await Promise.all([
+    database().select({ job, craft }).from(job).innerJoin(craft, eq(job.craftId, craft.id)).where(inArray(job.id, [...ids])),
+    database()
+      .select({ jobId: outcome.jobId, cause: outcome.cause, part: part.name })
+      .from(outcome)
+      .leftJoin(part, eq(part.id, outcome.partId))
+      .where(and(inArray(outcome.jobId, [...ids]), notStruck(sql`${outcome.id}`)))
+      .orderBy(outcome.at),
+    database()
+      .select({ jobId: repair.jobId, method: repair.method, material: repair.material, batch: repair.batch })
+      .from(repair)
+      .where(and(inArray(repair.jobId, [...ids]), notStruck(sql`${repair.id}`)))
+      .orderBy(repair.at),
+  ])
+  const of = <T extends { jobId: string }>(rows: readonly T[], id: string) =>
+    rows.filter(row => row.jobId === id).map(({ jobId: _, ...rest }) => rest)
+  const byId = new Map(jobs.map(row => [row.job.id, row]))
+  return ids.flatMap(id => {
+    const row = byId.get(id)
+    if (!row) return []
+    const { tankName, material, fuel, openedAt, closedAt, closedReason } = row.job
+    return [
+      {
+        id,
+        craftId: row.craft.id,
+        craft: row.craft.name,
+        registration: row.craft.registration,
+        tankName,
+        material,
+        fuel,
+        openedAt: +openedAt,
+        closedAt: closedAt && +closedAt,
+        closedReason,
+        causes: of(outcomes, id),
+        repairs: of(repairs, id),
+      },
+    ]
+  })
+}
