@@ -164,7 +164,7 @@ async function lookedBack(): Promise<void> {
     ['everything', {}],
   ]
   for (const [name, change] of asked) {
-    const query = { words: '', part: '', cause: '', material: '', person: '', from: null, to: null, after: '', ...change }
+    const query: PastQuery = { words: '', part: '', cause: '', material: '', person: '', from: null, to: null, after: '', ...change }
     await searchPast(query)
     const runs = []
     for (let k = 0; k < 9; k++) runs.push(await counted(() => searchPast(query)))

@@ -43,6 +43,7 @@ export const jobView = (change: Partial<JobView> = {}): JobView => ({
   movedAt: 0,
   closedAt: null,
   closedReason: '',
+  brought: null,
   hasStandIn: false,
   plan: USUAL_PLAN,
   cautionsRead: [],

@@ -23,6 +23,7 @@ import type { SheetFacts } from './schemas/materials'
 import type { NewTankOutcome } from './schemas/newTank'
 import type { ProofOutcome } from '../core/ledger/proof/proofOf'
 import type { WetLookKey } from '../core/leaktest/wet/wetLooks'
+import type { BroughtView } from './archive/brought'
 import type { SignedCover, SignedSections } from './prove/signedState'
 import type { SignatureCapacity } from './schemas/handBack'
 import type { InstrumentFacts } from './schemas/instruments'
@@ -516,6 +517,8 @@ export interface JobView {
   closedAt: number | null
   /** why it left without being handed back; empty where it was handed back */
   closedReason: string
+  /** where it was brought in from; null for a job of this shop alone */
+  brought: BroughtView | null
   hasStandIn: boolean
   plan: WorkPlan
   cautionsRead: CautionReadView[]

@@ -10,6 +10,7 @@ const open = [
   /^\/api\/feed$/,
   // An owner has no account: the address is the key, to one job.
   /^\/api\/card\/[\w-]+$/,
+  /^\/api\/calendar\/[\w-]+$/,
   /^\/card\/[\w-]+\/?$/,
   /^\/api\/_auth\/session/,
   /^\/_nuxt\//,

@@ -33,10 +33,10 @@ export function instrumentKindIn(event: H3Event): InstrumentKind {
   return kind
 }
 
-/** The token of an owner's card, as it stands in the address. @throws Refusal 404 for what cannot be one */
-export function cardTokenIn(event: H3Event): string {
+/** The token of an owner's card or a calendar, as it stands in the address. @throws Refusal 404 for what cannot be one */
+export function secretTokenIn(event: H3Event): string {
   const token = getRouterParam(event, 'token') ?? ''
-  if (!/^[\w-]{22}$/.test(token)) throw new Refusal(404, 'This card has ended. Ask the workshop for a new one.')
+  if (!/^[\w-]{22}$/.test(token)) throw new Refusal(404, 'This address has ended. Ask the workshop for a new one.')
   return token
 }
 

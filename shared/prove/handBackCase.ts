@@ -15,5 +15,5 @@ export const handBackCase = (
   state: ledger.state,
   proof: jobProof(job, entries),
   craft: job.craft.kind,
-  signed: signedBy(standings),
+  signed: signedBy(standings, job.brought?.broughtAt),
 })

@@ -21,10 +21,15 @@ export function signatureStandings(job: JobView, ledger: Ledger, today?: SignedS
   }))
 }
 
-/** Whether somebody who did the work has signed, and somebody else with authority: one person is not both. */
-export function signedBy(standings: readonly SignatureStanding[]): { technician: boolean; inspector: boolean } {
+/**
+ * Whether somebody who did the work has signed, and somebody else with authority: one person is not both.
+ * @param since what was signed before it was brought in from elsewhere is told, and does not count here
+ */
+export function signedBy(standings: readonly SignatureStanding[], since = -Infinity): { technician: boolean; inspector: boolean } {
   const names = (capacity: SignatureView['capacity']) =>
-    standings.filter(each => each.stands && each.signature.capacity === capacity).map(each => each.signature.personId)
+    standings
+      .filter(({ stands, signature }) => stands && signature.capacity === capacity && signature.at > since)
+      .map(each => each.signature.personId)
   const technicians = names('technician')
   return {
     technician: technicians.length > 0,

@@ -49,6 +49,8 @@ export function canonicalJson(value: unknown): string {
   }
   return JSON.stringify(value ?? null)
 }
+/** Entries in an order that does not depend on how they were read. */
+const unordered = (entries: readonly unknown[]): string[] => entries.map(canonicalJson).sort()
 const digestOf = (value: unknown): string => bytesToHex(sha256(utf8ToBytes(canonicalJson(value))))
 
 /** What of a repair was said; how its cure goes is reckoned anew with each thermometer reading, and what follows is in the ledger. */
@@ -83,26 +85,26 @@ export function signedState(job: JobView, ledger: Ledger): SignedState {
       job.parts,
       job.mapsBefore,
     ],
-    'making safe': [job.plan, job.cautionsRead, job.gasReadings, job.drained, job.weighings, job.hotWork],
-    'narrowing': [job.answers, job.probes, job.outcomes],
-    'taking apart': [job.stripped, job.photos],
-    'tests': [job.tests, job.instruments],
-    'leaks': [job.leaks, job.finds, job.rigFinds],
+    'making safe': [job.plan, unordered(job.cautionsRead), unordered(job.gasReadings), unordered(job.drained), unordered(job.weighings), unordered(job.hotWork)],
+    'narrowing': [unordered(job.answers), unordered(job.probes), unordered(job.outcomes)],
+    'taking apart': [unordered(job.stripped), unordered(job.photos)],
+    'tests': [unordered(job.tests), unordered(job.instruments)],
+    'leaks': [unordered(job.leaks), unordered(job.finds), unordered(job.rigFinds)],
     'repairs': [
-      job.repairs.map(saidOf),
-      job.runs,
-      job.defectCards,
-      job.approvals,
-      job.choices,
-      job.newTank,
-      job.touches,
-      job.unholdable,
+      unordered(job.repairs.map(saidOf)),
+      unordered(job.runs),
+      unordered(job.defectCards),
+      unordered(job.approvals),
+      unordered(job.choices),
+      unordered(job.newTank),
+      unordered(job.touches),
+      unordered(job.unholdable),
     ],
-    'steps in use': inUse,
+    'steps in use': unordered(inUse),
     'what it amounts to': [
       ledger.state,
-      ledger.leaks.map(({ id, state }) => [id, state]),
-      ledger.parts.map(({ partId, standing }) => [partId, standing]),
+      unordered(ledger.leaks.map(({ id, state }) => [id, state])),
+      unordered(ledger.parts.map(({ partId, standing }) => [partId, standing])),
     ],
   }
   const sections = Object.fromEntries(signedSections.map(name => [name, digestOf(contents[name])])) as SignedSections

@@ -41,11 +41,6 @@ const begin = (as: SignatureCapacity) => {
   said.value = blank()
   open.value = true
 }
-const words = { technician: 'did the work', inspector: 'inspector, with authority' }
-const state = { 'sealed': 'sealed', 'leaking': 'leaking', 'repairing': 'repaired, not proved', 'cannot-tell': 'cannot tell yet' }
-const covers = (cover: JobView['signatures'][number]['cover']) =>
-  `“${state[cover.state]}”, ${countOf(cover.parts, 'part')}, ${countOf(cover.tests, 'test')}, ${countOf(cover.repairs, 'repair')}, ${countOf(cover.steps, 'step')} in use`
-const short = (digest: string) => `${digest.slice(0, 4)} ${digest.slice(4, 8)}`
 </script>
 
 <template>
@@ -63,11 +58,11 @@ const short = (digest: string) => `${digest.slice(0, 4)} ${digest.slice(4, 8)}`
       >
         <p>
           <b>{{ signature.by }}</b
-          >, {{ words[signature.capacity] }}
+          >, {{ capacityWords[signature.capacity] }}
         </p>
         <p v-if="signature.authority" class="soft">{{ signature.authority }}, no. {{ signature.licence }}</p>
-        <p class="soft">{{ upperFirst(clockText(signature.at, now)) }}. Covers {{ covers(signature.cover) }}.</p>
-        <p v-if="stands" class="sealed font-semibold"><StateSign look="sealed" :size="16" /> stands · {{ short(signature.digest) }}</p>
+        <p class="soft">{{ upperFirst(clockText(signature.at, now)) }}. Covers {{ coverWords(signature.cover) }}.</p>
+        <p v-if="stands" class="sealed font-semibold"><StateSign look="sealed" :size="16" /> stands · {{ shortDigest(signature.digest) }}</p>
         <p v-else class="leaking font-semibold">
           <StateSign look="leaking" :size="16" /> void: changed since, {{ changed.join(', ') }}
         </p>
@@ -101,8 +96,8 @@ const short = (digest: string) => `${digest.slice(0, 4)} ${digest.slice(4, 8)}`
       @submit="sign"
     >
       <p class="sm:col-span-2">
-        {{ session.person?.name }} signs {{ covers(today.cover) }}, as the record has it now
-        <span class="soft figure">({{ short(today.digest) }})</span>.
+        {{ session.person?.name }} signs {{ coverWords(today.cover) }}, as the record has it now
+        <span class="soft figure">({{ shortDigest(today.digest) }})</span>.
       </p>
       <template v-if="capacity === 'inspector'">
         <UFormField label="By whose authority" name="authority" :hint="wantsInspector ? 'asked of what flies' : 'if any'"

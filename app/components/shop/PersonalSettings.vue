@@ -53,6 +53,7 @@ async function leave() {
           </UButton>
         </div>
       </fieldset>
+      <CalendarFeed class="mb-5" />
       <p v-if="problem" role="alert" class="leaking mb-3 font-medium">{{ problem }}</p>
       <UButton
         v-if="session.person?.role === 'owner'"
@@ -63,7 +64,7 @@ async function leave() {
         icon="i-lucide-users"
         class="mb-3"
         @click="open = false"
-        >People</UButton
+        >People and shop</UButton
       >
       <UButton block color="neutral" variant="outline" icon="i-lucide-log-out" @click="leave">Sign out</UButton>
     </template>

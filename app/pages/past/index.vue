@@ -6,7 +6,8 @@ import type { PastPage, PersonView } from '#shared/views'
 
 /** Looking back: every job that was ever here, found by craft, part, cause, material, person and day, and the shop's own figures. */
 const route = useRoute()
-const of = computed(() => (route.query.of === 'figures' ? 'figures' : 'jobs'))
+const session = useSession()
+const of = computed(() => (route.query.of === 'figures' || route.query.of === 'bring' ? route.query.of : 'jobs'))
 const words = ref(typeof route.query.words === 'string' ? route.query.words : '')
 const ANY = 'any'
 const asked = ref({ part: '', cause: ANY, material: ANY, person: ANY, from: '', to: '' })
@@ -81,9 +82,18 @@ useActionKeys('Look back', [{ key: '/', label: 'Find', run: () => finder.value?.
         <UButton to="/past?of=figures" color="neutral" :variant="of === 'figures' ? 'solid' : 'outline'" class="min-h-11"
           >The shop’s figures</UButton
         >
+        <UButton
+          v-if="session.mayWork"
+          to="/past?of=bring"
+          color="neutral"
+          :variant="of === 'bring' ? 'solid' : 'outline'"
+          class="min-h-11"
+          >From another shop</UButton
+        >
       </nav>
     </header>
     <PastFiguresView v-if="of === 'figures'" />
+    <BringInPanel v-else-if="of === 'bring'" />
     <template v-else>
       <section class="sheet space-y-3" aria-label="What to find">
         <div class="flex gap-2">

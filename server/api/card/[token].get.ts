@@ -1,3 +1,3 @@
 import { readOwnerCard } from '../../services/prove/ownerCards'
 
-export default openRoute(null, ({ event }) => readOwnerCard(cardTokenIn(event), new Date()))
+export default openRoute(null, ({ event }) => readOwnerCard(secretTokenIn(event), new Date()))

@@ -1,4 +1,4 @@
 import { ownerWordSchema } from '#shared/schemas/handBack'
 import { takeOwnerWord } from '../../services/prove/ownerCards'
 
-export default openRoute(ownerWordSchema, ({ event, body }) => takeOwnerWord(cardTokenIn(event), body, new Date()))
+export default openRoute(ownerWordSchema, ({ event, body }) => takeOwnerWord(secretTokenIn(event), body, new Date()))

@@ -6,6 +6,7 @@ import type { CraftKind, TankMaterial } from '../../../core/circuit/tankKinds'
 import type { FuelKey } from '../../../core/fuel/fuels'
 import { USUAL_PLAN, type WorkPlan } from '../../../core/fuel/makeSafe'
 import type { Complaint, WorkKind } from '../../../shared/schemas/job'
+import type { Brought } from '../../../shared/archive/brought'
 import type { MapPart } from '../../../shared/views'
 import type { HiddenTank } from './hiddenTank'
 import { id, moment } from './columns'
@@ -60,6 +61,8 @@ export const job = pgTable(
     closedAt: moment('closed_at'),
     /** why it left without being handed back; empty where it was handed back */
     closedReason: text('closed_reason').notNull().default(''),
+    /** where it was brought in from, with what the thermometer there read while things cured; empty for a job of this shop alone */
+    brought: jsonb('brought').$type<Brought>(),
     /** what the simulated tank of this job hides; empty until a stand-in hold is set up */
     hiddenTank: jsonb('hidden_tank').$type<HiddenTank>(),
   },

@@ -10,12 +10,21 @@ export const person = pgTable('person', {
   role: text('role').$type<Role>().notNull(),
   preferences: jsonb('preferences').$type<Preferences>().notNull(),
   createdAt: moment('created_at').notNull(),
+  /** the shop of somebody who only stands in what was brought in from there, and cannot sign in */
+  elsewhere: text('elsewhere'),
 })
 
 export const personId = () =>
   uuid('person_id')
     .references(() => person.id)
     .notNull()
+
+/** A private address at which a calendar reads what is due. Of its token only a hash is kept. */
+export const calendarFeed = pgTable('calendar_feed', {
+  personId: personId().primaryKey(),
+  tokenHash: text('token_hash').notNull().unique(),
+  at: moment('at').notNull(),
+})
 
 /** Who did what and when; the database refuses to change or remove a row. */
 export const trail = pgTable(

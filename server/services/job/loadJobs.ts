@@ -12,7 +12,7 @@ import type { TestRow } from '../bench/testRows'
 import { seedOf } from '../bench/hiddenTank'
 import { serviceOf } from '../bench/testServices'
 import { notFound } from '../shop/refusal'
-import { cureOf, standInTemperatures, temperaturesSince } from '../repair/cures'
+import { cureOf, standInTemperatures, temperaturesSince, withBrought } from '../repair/cures'
 
 type Reader = Pick<Transaction, 'query' | 'select'>
 
@@ -90,7 +90,7 @@ const loaders: { [A in JobAspect]: (reader: Reader, ids: string[], words: Words)
       },
     })
     return new Map(
-      rows.map(({ hiddenTank, craftId: _, craft, openedBy, openedAt, movedAt, closedAt, parts, mapsBefore, ...rest }) => [
+      rows.map(({ hiddenTank, brought, craftId: _, craft, openedBy, openedAt, movedAt, closedAt, parts, mapsBefore, ...rest }) => [
         rest.id,
         {
           ...rest,
@@ -99,6 +99,7 @@ const loaders: { [A in JobAspect]: (reader: Reader, ids: string[], words: Words)
           openedBy: name(openedBy),
           movedAt: +movedAt,
           closedAt: closedAt && +closedAt,
+          brought: brought && { shop: brought.shop, exportedAt: brought.exportedAt, broughtAt: brought.broughtAt },
           hasStandIn: hiddenTank !== null,
           parts: parts.map(part => ({
             ...part,
@@ -202,7 +203,7 @@ const loaders: { [A in JobAspect]: (reader: Reader, ids: string[], words: Words)
   },
   async leaks(reader, ids, words) {
     const rows = await reader.query.job.findMany({
-      columns: { id: true },
+      columns: { id: true, brought: true },
       where: inArray(job.id, ids),
       with: {
         leaks: { orderBy: (row, to) => to.asc(row.number), with: { finds: true } },
@@ -240,7 +241,9 @@ const loaders: { [A in JobAspect]: (reader: Reader, ids: string[], words: Words)
             until: until && +until,
             ...cureOf(
               each,
-              practised(row.runs, each.runId) ? standInTemperatures(seedOf(each.id), each.at, Date.now()) : temperatures,
+              practised(row.runs, each.runId)
+                ? standInTemperatures(seedOf(each.id), each.at, Date.now())
+                : withBrought(row.brought, temperatures),
             ),
           })),
           defectCards: allSaid(row.defectCards, words).map(({ id, leakId, defect, by, at }) => ({

@@ -1,4 +1,3 @@
-import { createHash, randomBytes } from 'node:crypto'
 import { and, count, eq, gt, isNull } from 'drizzle-orm'
 import { proofSteps } from '../../../core/ledger/proof/proofSteps'
 import { jobStanding } from '../../../shared/jobEntries'
@@ -12,12 +11,10 @@ import { loadJob } from '../job/loadJobs'
 import { ringNow } from '../shop/bells'
 import { change, type Actor } from '../shop/change'
 import { Refusal } from '../shop/refusal'
+import { newToken, tokenHash } from '../shop/secretToken'
 import { EARLY, hangNext } from './proof'
 import { shopName } from './letterhead'
 
-/** 128 bits that nobody guesses, as they stand in an address. */
-const newToken = (): string => randomBytes(16).toString('base64url')
-const hashOf = (token: string): string => createHash('sha256').update(token).digest('hex')
 const DAY = 86_400_000
 /** Words a card takes in a day: an owner has a few, a script has many. */
 const MOST_WORDS_A_DAY = 12
@@ -35,7 +32,7 @@ export async function makeOwnerCard(actor: Actor, jobId: string, id: string): Pr
       await endCards(tx, actor, jobId, now)
       const [row] = await tx
         .insert(ownerCard)
-        .values({ id, jobId, tokenHash: hashOf(token), personId: actor.id, at: now })
+        .values({ id, jobId, tokenHash: tokenHash(token), personId: actor.id, at: now })
         .onConflictDoNothing()
         .returning({ id: ownerCard.id })
       if (!row) throw new Refusal(409, 'That card was made already, and its address told. Make another one if it is lost.')
@@ -69,7 +66,7 @@ async function cardOf(token: string): Promise<typeof ownerCard.$inferSelect> {
   const [found] = await database()
     .select()
     .from(ownerCard)
-    .where(and(eq(ownerCard.tokenHash, hashOf(token)), isNull(ownerCard.endedAt)))
+    .where(and(eq(ownerCard.tokenHash, tokenHash(token)), isNull(ownerCard.endedAt)))
   if (!found) throw new Refusal(404, 'This card has ended. Ask the workshop for a new one.')
   return found
 }

@@ -2,13 +2,14 @@ import { and, asc, gt, isNull } from 'drizzle-orm'
 import { reckonCure } from '../../../core/repair/cure/reckonCure'
 import { shopThermometer } from '../../../core/standin/shopThermometer'
 import { cureSheetOf } from '../../../shared/repair/cureSheet'
+import type { Brought } from '../../../shared/archive/brought'
 import type { RepairView } from '../../../shared/views'
 import type { Transaction } from '../../db/client'
 import { shopTemperature, type repair } from '../../db/schema'
 
 type Reader = Pick<Transaction, 'select'>
 type RepairRow = typeof repair.$inferSelect
-type TemperatureRow = Pick<typeof shopTemperature.$inferSelect, 'at' | 'temperature' | 'lowest' | 'since'>
+export type TemperatureRow = Pick<typeof shopTemperature.$inferSelect, 'at' | 'temperature' | 'lowest' | 'since'>
 
 /** What the shop's thermometer said since the first of some repairs on which something cures; nothing is read where none does. */
 export async function temperaturesSince(reader: Reader, repairs: readonly RepairRow[]): Promise<TemperatureRow[]> {
@@ -21,6 +22,19 @@ export async function temperaturesSince(reader: Reader, repairs: readonly Repair
     .where(and(gt(at, new Date(Math.min(...applied))), isNull(shopTemperature.struck)))
     .orderBy(asc(at))
 }
+
+/** What the thermometer said where a job was: elsewhere until it was sent, here since. */
+export const withBrought = (brought: Brought | null, here: readonly TemperatureRow[]): readonly TemperatureRow[] =>
+  brought === null
+    ? here
+    : [
+        ...brought.temperatures.map(({ at, since, ...read }) => ({
+          ...read,
+          at: new Date(at),
+          since: since === null ? null : new Date(since),
+        })),
+        ...here.filter(({ at, since }) => +(since ?? at) >= brought.exportedAt),
+      ]
 
 const HOUR = 3_600_000
 

@@ -1,5 +1,5 @@
 import { timingSafeEqual } from 'node:crypto'
-import { asc, eq, sql } from 'drizzle-orm'
+import { and, asc, eq, isNull, sql } from 'drizzle-orm'
 import { RateLimiterMemory } from 'rate-limiter-flexible'
 import { defaultPreferences, type Preferences, type Role } from '../../../shared/schemas/person'
 import type { PersonView } from '../../../shared/views'
@@ -42,7 +42,10 @@ async function mustNotGuess(login: string): Promise<void> {
  */
 export async function signIn(hasher: Hasher, login: string, password: string): Promise<PersonView> {
   await mustNotGuess(login)
-  const [found] = await database().select().from(person).where(eq(person.login, login))
+  const [found] = await database()
+    .select()
+    .from(person)
+    .where(and(eq(person.login, login), isNull(person.elsewhere)))
   if (!found || !(await hasher.verify(found.passwordHash, password))) {
     await wrongTries.penalty(login)
     throw new Refusal(401, 'That name and password do not fit together. Check both and try again.')
@@ -101,9 +104,9 @@ export async function makeOwner(
   })
 }
 
-/** Everybody, by name. */
+/** Everybody who works here, by name. */
 export async function people(): Promise<PersonView[]> {
-  return (await database().select().from(person).orderBy(asc(person.name))).map(view)
+  return (await database().select().from(person).where(isNull(person.elsewhere)).orderBy(asc(person.name))).map(view)
 }
 
 export async function personById(id: string): Promise<PersonView> {

@@ -138,6 +138,10 @@ useActionKeys('Job', [
           {{ job.closedReason ? 'Left as it is' : 'Handed back' }} {{ clockText(job.closedAt, now) }}. Whatever is recorded on it,
           but for a look that stays dry, brings it back to the Bay.
         </p>
+        <p v-if="job.brought" class="unsure font-semibold">
+          Brought in from {{ job.brought.shop }} {{ clockText(job.brought.broughtAt, now) }}: what was recorded there this shop did
+          not see.
+        </p>
         <p v-if="isSimulated(job)" class="unsure font-semibold">
           Holds on a simulated tank, or repairs only practised, count here: this is practice, not evidence for a real one.
         </p>

@@ -1,6 +1,10 @@
 <script setup lang="ts">
 import { whatToWatch } from '#shared/prove/whatToWatch'
 import type { LetterheadForm } from '#shared/schemas/handBack'
+import { signatureStandings } from '#shared/prove/signatures'
+import { download, standaloneSvg } from '~/report/mapSvg'
+import { recordPaper } from '~/report/recordPaper'
+import { recordPdf } from '~/report/recordPdf'
 import { jobProof } from '#shared/prove/jobProof'
 import { fuelLimit } from '#shared/ledgerParts'
 import { fuelName } from '#core/fuel/fuels'
@@ -62,6 +66,107 @@ const inUse = computed(() => {
   }))
 })
 const print = () => window.print()
+/** What of a job leaves in an open format. */
+const outgoing = computed(() => {
+  const file = (path: string) => ({ to: `/api/jobs/${id}/${path}`, external: true, target: '_blank' })
+  return [
+    { label: 'The record, PDF', icon: 'i-lucide-file-text', onSelect: () => void savePdf() },
+    { label: 'The register, CSV', icon: 'i-lucide-table', ...file('register.csv') },
+    { label: 'The map, SVG', icon: 'i-lucide-image', onSelect: saveMap },
+    { label: 'The whole job, for another shop', icon: 'i-lucide-archive', ...file('archive') },
+  ]
+})
+const sentence = computed(() => {
+  if (!job.value || !standing.value || !rows.value) return ''
+  if (standing.value.ledger.state === 'sealed')
+    return `Every one of ${parts.value.length} parts has evidence that stands: a test that reached it after it was last disturbed, found nothing, and could see less than ${limitText(job.value.acceptance)} mL/min, where fuel stands less than ${rateText(fuelLimit(job.value))} mL/min.`
+  const { missing } = rows.value
+  const without = missing.length && missing.length < parts.value.length ? ` Without evidence: ${missing.join(', ')}.` : ''
+  return `${nextSentence(standing.value.next, now.value)}${without}`
+})
+/** What stands over the record because of where it comes from. */
+const notes = computed(() => {
+  if (!job.value) return []
+  const { brought, closedAt, closedReason } = job.value
+  return [
+    ...(brought
+      ? [
+          `Brought in from ${brought.shop} on ${stampText(brought.broughtAt)}. What is dated before then was recorded there: this shop did not see it.`,
+        ]
+      : []),
+    ...(isSimulated(job.value)
+      ? ['Holds on a simulated tank, or repairs only practised, count in this record: it is practice, not evidence for a real tank.']
+      : []),
+    ...(closedAt !== null && closedReason
+      ? [`It left as it is, ${stampText(closedAt)}, and was not handed back: ${closedReason}`]
+      : []),
+  ]
+})
+const under = computed(() => {
+  if (!job.value) return []
+  const { craft, capacity, material, fuel, pressureLimit, limitSource, openedAt, openedBy } = job.value
+  return [
+    ...(craft.registration ? [`Registration or hull number ${craft.registration}`] : []),
+    `${short('volume', capacity)} ${material}, ${fuelName(fuel).toLowerCase()} · never above ${short('pressure', pressureLimit)} (${limitSource})`,
+    `Opened ${dayText(openedAt)} by ${openedBy} · this copy ${stampText(now.value)}`,
+  ]
+})
+const foot = computed(() => {
+  const read = job.value?.cautionsRead ?? []
+  const cautions = read.length
+    ? `Cautions read by ${[...new Set(read.map(each => each.by))].join(', ')}, last ${stampText(read.at(-1)!.at)}.`
+    : 'The cautions have not been read on this job.'
+  return `${cautions} Local codes, the maker’s manual and licensed practice come first; this record does not return any craft to service.`
+})
+const article = useTemplateRef<HTMLElement>('article')
+/** The map as a file of its own, as it is drawn here. */
+const drawnMap = () => {
+  const drawing = article.value?.querySelector<SVGSVGElement>('svg[role="img"], .map svg')
+  return drawing ? standaloneSvg(drawing) : null
+}
+function saveMap() {
+  const map = drawnMap()
+  if (map) download(map, 'map.svg', 'image/svg+xml')
+}
+const making = ref(false)
+const failed = ref('')
+async function savePdf() {
+  if (!job.value || !standing.value || !rows.value || !watching.value) return
+  making.value = true
+  failed.value = ''
+  try {
+    const paper = recordPaper(
+      job.value,
+      standing.value.ledger,
+      rows.value,
+      {
+        shop: [shop.value?.name, shop.value?.line].filter(Boolean).join(' · '),
+        title: `${job.value.craft.name}, ${job.value.tankName}`,
+        under: under.value,
+        state: jobWords[standing.value.ledger.state],
+        sentence: sentence.value,
+        complaint: complaint.value,
+        inUse: showsInUse.value ? inUse.value.map(each => each.text) : [],
+        instruments: [...instruments.value.map(each => each.text), ...checks.value.map(each => `${each.verdict.name}: ${each.verdict.text}`)],
+        approved: approvals.value.map(each => each.text),
+        watching: watching.value,
+        signed: signatureStandings(job.value, standing.value.ledger)
+          .filter(each => !each.signature.struck)
+          .map(signatureLine),
+        notes: notes.value,
+        foot: foot.value,
+      },
+      now.value,
+      drawnMap(),
+    )
+    download(await recordPdf(paper), `record-${job.value.craft.name}.pdf`.replaceAll(/[^\w.-]+/g, '-'), 'application/pdf')
+  } catch {
+    failed.value = 'The PDF could not be made. Print the page instead.'
+  } finally {
+    making.value = false
+  }
+}
+const showsInUse = computed(() => standing.value?.ledger.state === 'sealed' || job.value?.proof.some(each => !each.struck) === true)
 const parts = computed(() => job.value?.parts.filter(part => part.removedAt === null) ?? [])
 const rows = computed(() => job.value && standing.value && recordRows(job.value, standing.value.ledger, now.value, short))
 const complaint = computed(() => {
@@ -84,12 +189,16 @@ useActionKeys('Record', [
       >
       <div class="flex flex-wrap justify-end gap-2">
         <UButton :to="`/jobs/${job.id}/prove`" color="neutral" variant="outline" size="xl">Prove and hand back</UButton>
+        <UDropdownMenu :items="outgoing" :content="{ align: 'end' }">
+          <UButton color="neutral" variant="outline" size="xl" icon="i-lucide-download" :loading="making">Files</UButton>
+        </UDropdownMenu>
         <UButton color="neutral" size="xl" icon="i-lucide-printer" @click="print"
           >Print<span class="key max-sm:hidden">P</span></UButton
         >
       </div>
     </div>
-    <article class="record sheet p-5 sm:p-10">
+    <p v-if="failed" role="alert" class="leaking mb-3 font-medium">{{ failed }}</p>
+    <article ref="article" class="record sheet p-5 sm:p-10">
       <header class="mb-5 flex flex-wrap items-start justify-between gap-4 border-b-2 border-(--ink) pb-4">
         <div>
           <p v-if="shop?.name" class="font-semibold">
@@ -97,33 +206,15 @@ useActionKeys('Record', [
           </p>
           <p class="soft font-semibold">Record of tests and repairs</p>
           <h1>{{ job.craft.name }}, {{ job.tankName }}</h1>
-          <p v-if="job.craft.registration">Registration or hull number {{ job.craft.registration }}</p>
-          <p class="soft">
-            {{ short('volume', job.capacity) }} {{ job.material }}, {{ fuelName(job.fuel).toLowerCase() }} · never above
-            {{ short('pressure', job.pressureLimit) }} ({{ job.limitSource }})
-          </p>
-          <p class="soft">Opened {{ dayText(job.openedAt) }} by {{ job.openedBy }} · this copy {{ stampText(now) }}</p>
+          <p v-for="line in under" :key="line" class="soft">{{ line }}</p>
         </div>
         <p class="flex items-center gap-2 text-2xl font-bold" :class="jobLook(standing.ledger.state)">
           <StateSign :look="jobLook(standing.ledger.state)" :size="30" />{{ jobWords[standing.ledger.state] }}
         </p>
       </header>
-      <p v-if="standing.ledger.state === 'sealed'" class="mb-5 text-lg">
-        Every one of {{ parts.length }} parts has evidence that stands: a test that reached it after it was last disturbed,
-        found nothing, and could see less than {{ limitText(job.acceptance) }} mL/min, where fuel stands less than
-        {{ rateText(fuelLimit(job)) }} mL/min.
-      </p>
-      <p v-else class="mb-5 text-lg">
-        {{ nextSentence(standing.next, now)
-        }}<template v-if="rows.missing.length && rows.missing.length < parts.length">
-          Without evidence: {{ rows.missing.join(', ') }}.</template
-        >
-      </p>
+      <p class="mb-5 text-lg">{{ sentence }}</p>
 
-      <p v-if="isSimulated(job)" class="unsure mb-5 font-semibold">
-        Holds on a simulated tank, or repairs only practised, count in this record: it is practice, not evidence for a real
-        tank.
-      </p>
+      <p v-for="note in notes" :key="note" class="unsure mb-5 font-semibold">{{ note }}</p>
 
       <section>
         <h2>Complaint</h2>
@@ -201,7 +292,7 @@ useActionKeys('Record', [
         <p v-for="row in rows.stages" :key="row.id">{{ row.text }}</p>
       </section>
 
-      <section v-if="standing.ledger.state === 'sealed' || job.proof.some(each => !each.struck)">
+      <section v-if="showsInUse">
         <h2>In use</h2>
         <p v-for="each in inUse" :key="each.key">{{ each.text }}</p>
       </section>
@@ -293,24 +384,11 @@ useActionKeys('Record', [
         <p v-for="(row, i) in rows.struck" :key="i">{{ row.name }}: {{ row.struck }}</p>
       </section>
       <section class="soft text-sm">
-        <p>
-          {{
-            job.cautionsRead.length
-              ? `Cautions read by ${[...new Set(job.cautionsRead.map(read => read.by))].join(', ')}, last ${stampText(job.cautionsRead.at(-1)!.at)}.`
-              : 'The cautions have not been read on this job.'
-          }}
-          Local codes, the maker’s manual and licensed practice come first; this record does not return any craft to service.
-        </p>
+        <p>{{ foot }}</p>
       </section>
-      <section v-if="job.closedAt !== null">
+      <section v-if="job.closedAt !== null && !job.closedReason">
         <h2>Handed back</h2>
-        <p>
-          {{
-            job.closedReason
-              ? `It left as it is, ${stampText(job.closedAt)}, and was not handed back: ${job.closedReason}`
-              : `Handed back ${stampText(job.closedAt)}.`
-          }}
-        </p>
+        <p>Handed back {{ stampText(job.closedAt) }}.</p>
       </section>
       <WatchPanel v-if="watching" :watching="watching" :now="now" class="p-0!" />
       <SignaturePanel

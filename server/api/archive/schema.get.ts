@@ -1,0 +1,3 @@
+import { archiveSchema } from '../../services/archive/archiveSchema'
+
+export default signedInRoute('read', null, () => archiveSchema())

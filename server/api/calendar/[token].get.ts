@@ -1,0 +1,6 @@
+import { readCalendarFeed } from '../../services/shop/calendarFeed'
+
+export default openRoute(null, ({ event }) => {
+  setHeader(event, 'Content-Type', 'text/calendar; charset=utf-8')
+  return readCalendarFeed(secretTokenIn(event), new Date())
+})

@@ -1,0 +1,2 @@
+ALTER TABLE "person" ADD COLUMN "elsewhere" text;--> statement-breakpoint
+ALTER TABLE "job" ADD COLUMN "brought" jsonb;

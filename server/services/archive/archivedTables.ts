@@ -1,0 +1,110 @@
+import { getTableColumns, getTableName } from 'drizzle-orm'
+import { getTableConfig, type PgColumn, type PgTable } from 'drizzle-orm/pg-core'
+import * as schema from '../../db/schema'
+
+/** How the rows of a table are found from those before it. */
+export interface ArchivedTable {
+  name: string
+  table: PgTable
+  /** its column that names a row of the table before */
+  by: { column: string; of: string; its?: string }
+  /** columns that do not travel: secrets, and what is a file of its own */
+  without?: readonly string[]
+  /** rows that may have changed since they were sent, and are then taken as they come back */
+  changes?: true
+  /** columns that each shop has its own of: where only they differ, nothing has changed */
+  own?: readonly string[]
+  /** rows that belong to the shop, not to the job: an own one of the same id is left as it is */
+  shared?: true
+}
+
+const ofJob = { column: 'jobId', of: 'job' }
+const row = (name: string, table: PgTable, by: ArchivedTable['by'] = ofJob, more: Omit<ArchivedTable, 'name' | 'table' | 'by'> = {}) => ({
+  name,
+  table,
+  by,
+  ...more,
+})
+
+/** What belongs to a job, in an order in which each row finds what it refers to. */
+export const archivedTables: readonly ArchivedTable[] = [
+  row('craft', schema.craft, { column: 'id', of: 'job', its: 'craftId' }, { shared: true }),
+  row('job', schema.job, { column: 'id', of: 'job' }, {
+    changes: true,
+    without: ['hiddenTank', 'brought'],
+    own: ['movedAt', 'craftId'],
+  }),
+  row('photo', schema.photo, ofJob, { without: ['picture', 'thumbnail'] }),
+  row('part', schema.part, ofJob, { changes: true }),
+  row('mapBefore', schema.mapBefore),
+  row('strike', schema.strike),
+  row('touch', schema.touch),
+  row('cautionRead', schema.cautionRead),
+  row('gasReading', schema.gasReading),
+  row('drained', schema.drained),
+  row('weighing', schema.weighing),
+  row('hotWork', schema.hotWork),
+  row('checkAnswer', schema.checkAnswer),
+  row('probe', schema.probe),
+  row('outcome', schema.outcome),
+  row('purchase', schema.purchase, ofJob, { changes: true }),
+  row('purchaseStep', schema.purchaseStep, { column: 'purchaseId', of: 'purchase' }),
+  row('stripEntry', schema.stripEntry),
+  row('refit', schema.refit, { column: 'entryId', of: 'stripEntry' }),
+  row('test', schema.test),
+  row('testEntry', schema.testEntry, { column: 'testId', of: 'test' }),
+  row('leak', schema.leak),
+  row('find', schema.find, { column: 'leakId', of: 'leak' }),
+  row('rigFind', schema.rigFind),
+  row('unholdable', schema.unholdable),
+  row('materialSheet', schema.materialSheet, { column: 'id', of: 'repairRun', its: 'sheetId' }, { shared: true }),
+  row('repairRun', schema.repairRun),
+  row('runEntry', schema.runEntry, { column: 'runId', of: 'repairRun' }),
+  row('repair', schema.repair),
+  row('defectCard', schema.defectCard),
+  row('approval', schema.approval),
+  row('repairChoice', schema.repairChoice),
+  row('newTankEntry', schema.newTankEntry),
+  row('proofEntry', schema.proofEntry),
+  row('signature', schema.signature),
+  row('ownerCard', schema.ownerCard, ofJob, { without: ['tokenHash'], own: ['endedAt', 'endedBy'] }),
+  row('ownerWord', schema.ownerWord),
+  row('instrumentCheck', schema.instrumentCheck),
+  row('trail', schema.trail, ofJob, { without: ['id'] }),
+]
+
+/** Tables that do not travel with a job, and why. */
+export const leftBehind: Record<string, string> = {
+  person: 'who did what travels as a name',
+  reading: 'readings travel as CSV, a file a hold',
+  bell: 'what is due follows from the entries',
+  device_key: 'a secret of this shop',
+  kit_item: 'kit stays on its Shelf; its doubt is in each hold',
+  shop_temperature: 'what was read while something cured travels beside',
+  shop_figure: 'of the shop',
+  letterhead: 'of the shop; its name stands at the head of the archive',
+  calendar_feed: 'a secret of somebody here',
+  lot: 'stays on its Shelf; the batch is in the repair',
+  lot_use: 'of the Shelf',
+}
+
+export const archivedTable = (name: string): ArchivedTable => {
+  const found = archivedTables.find(each => each.name === name)
+  if (!found) throw new RangeError(`There is no archived table “${name}”.`)
+  return found
+}
+
+/** The columns that travel, by name. */
+export const columnsOf = ({ table, without = [] }: ArchivedTable): Record<string, PgColumn> =>
+  Object.fromEntries(Object.entries(getTableColumns(table)).filter(([name]) => !without.includes(name)))
+
+/** Columns that name a person. */
+export function personColumns({ table }: ArchivedTable): string[] {
+  const columns = Object.entries(getTableColumns(table))
+  return getTableConfig(table).foreignKeys.flatMap(key => {
+    const { columns: from, foreignTable } = key.reference()
+    if (getTableName(foreignTable) !== 'person') return []
+    return from.flatMap(column => columns.filter(([, each]) => each.name === column.name).map(([name]) => name))
+  })
+}
+
