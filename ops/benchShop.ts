@@ -164,11 +164,23 @@ async function lookedBack(): Promise<void> {
     ['everything', {}],
   ]
   for (const [name, change] of asked) {
-    const query: PastQuery = { words: '', part: '', cause: '', material: '', person: '', from: null, to: null, after: '', ...change }
+    const query: PastQuery = {
+      words: '',
+      part: '',
+      cause: '',
+      material: '',
+      person: '',
+      from: null,
+      to: null,
+      after: '',
+      ...change,
+    }
     await searchPast(query)
     const runs = []
     for (let k = 0; k < 9; k++) runs.push(await counted(() => searchPast(query)))
-    console.log(`${name.padEnd(34)}${`${median(runs.map(run => run.took)).toFixed(0)} ms`.padStart(10)}${`${runs[0]!.result.all} found`.padStart(18)}`)
+    console.log(
+      `${name.padEnd(34)}${`${median(runs.map(run => run.took)).toFixed(0)} ms`.padStart(10)}${`${runs[0]!.result.all} found`.padStart(18)}`,
+    )
   }
   await database().execute(sql`update job set closed_at = null`)
 }

@@ -108,7 +108,8 @@ test('a part is repaired until something is found on it again', () => {
 })
 
 test('the rest comes from the job as it stands, its age from the year it was built', () => {
-  const built = (year: number | null) => jobView({ craft: { id: 'c', name: 'Library van', kind: 'road vehicle', built: year, registration: '' } })
+  const built = (year: number | null) =>
+    jobView({ craft: { id: 'c', name: 'Library van', kind: 'road vehicle', built: year, registration: '' } })
   expect(situationOf(built(1998), Date.UTC(2026, 6)).age).toBeCloseTo(28, 1)
   expect(situationOf(built(2030), Date.UTC(2026, 6)).age).toBe(0)
   expect(situationOf(built(null), 0).age).toBeNull()

@@ -2,6 +2,7 @@ import type { Situation, TestWord } from '../core/complaint/situation'
 import { testKinds, testName } from '../core/leaktest/testKinds'
 import { liveParts } from './jobCircuit'
 import { descriptorOf, testDescriptors } from './leaktest/tests'
+import { pressureSensorIsTrue, suspectCodes } from './prove/instruments'
 import type { AnswerView, JobView, ProbeView } from './views'
 
 /** The answer to each check that counts: the latest that was not struck out. */
@@ -74,6 +75,13 @@ function dryAt(job: Pick<JobView, 'work' | 'drained' | 'weighings'>, at: number)
   return fuelled <= drained && (drained > -Infinity || job.work === 'new tank')
 }
 
+const SENSOR_CHECK = 'sensor-zero'
+/** What was measured of the tank pressure sensor, as the answer to its check. */
+function measuredSensor(job: JobView) {
+  const isTrue = pressureSensorIsTrue(job)
+  return isTrue === null ? [] : [{ check: SENSOR_CHECK, outcome: isTrue ? 'clear' : 'off', dryTank: false }]
+}
+
 const YEAR = 365.25 * 86_400_000
 
 /**
@@ -89,8 +97,12 @@ export function situationOf(job: JobView, now: number, outcomes: Readonly<Record
     parts: liveParts(job),
     age: built === null ? null : Math.max(0, (now - built) / YEAR),
     signs: job.complaint.signs,
-    codes: job.complaint.codes,
-    answers: answersThatCount(job).map(({ check, outcome, at }) => ({ check, outcome, dryTank: dryAt(job, at) })),
+    // A code that rests on an instrument which is wrong says nothing.
+    codes: job.complaint.codes.filter(code => !suspectCodes(job).includes(code)),
+    answers: answersThatCount(job)
+      .filter(({ check }) => !(check === SENSOR_CHECK && pressureSensorIsTrue(job) !== null))
+      .map(({ check, outcome, at }) => ({ check, outcome, dryTank: dryAt(job, at) }))
+      .concat(measuredSensor(job)),
     dryTank: dryAt(job, now),
     tests: testWords(job),
     repaired: repairedParts(job),

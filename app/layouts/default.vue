@@ -9,7 +9,12 @@ const settings = ref(false)
 const keys = ref(false)
 
 const rooms = [
-  { to: '/', name: 'Bay', icon: 'i-lucide-warehouse', here: (path: string) => path === '/' || path.startsWith('/jobs') || path.startsWith('/past') },
+  {
+    to: '/',
+    name: 'Bay',
+    icon: 'i-lucide-warehouse',
+    here: (path: string) => path === '/' || path.startsWith('/jobs') || path.startsWith('/past'),
+  },
   { to: '/bench', name: 'Bench', icon: 'i-lucide-gauge', here: (path: string) => path.startsWith('/bench') },
   { to: '/reckoner', name: 'Reckoner', icon: 'i-lucide-calculator', here: (path: string) => path.startsWith('/reckoner') },
   { to: '/shelf', name: 'Shelf', icon: 'i-lucide-library', here: (path: string) => path.startsWith('/shelf') },

@@ -1,6 +1,7 @@
 import type { TankTestKind } from '#core/leaktest/testKinds'
 import type { TestView, TestViews } from '#shared/leaktest/tests'
 import { balloonFace } from './balloonFace'
+import { lookFace } from './lookFace'
 import { holdFace } from './holdFace'
 import { smokeFace } from './smokeFace'
 import { soapFace } from './soapFace'
@@ -12,6 +13,7 @@ export const testFaces: { [K in TankTestKind]: TestFace<TestViews[K]> } = {
   soap: soapFace,
   smoke: smokeFace,
   balloon: balloonFace,
+  look: lookFace,
 }
 
 /** What a test shows, by its own kind. */

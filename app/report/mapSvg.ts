@@ -1,10 +1,23 @@
 /** What of a drawing's look is written into it, so that it looks the same without the page around it. */
-const looks = ['fill', 'stroke', 'stroke-width', 'stroke-dasharray', 'stroke-linecap', 'opacity', 'font-size', 'font-weight', 'text-anchor'] as const
+const looks = [
+  'fill',
+  'stroke',
+  'stroke-width',
+  'stroke-dasharray',
+  'stroke-linecap',
+  'opacity',
+  'font-size',
+  'font-weight',
+  'text-anchor',
+] as const
 
 /** A drawing of the page as a file of its own: its look is written into each of its pieces, and nothing of the page is wanted to read it. */
 export function standaloneSvg(drawing: SVGSVGElement): string {
   const copy = drawing.cloneNode(true) as SVGSVGElement
-  const [from, to] = [drawing, copy].map(root => [root, ...root.querySelectorAll<SVGElement>('*')]) as [SVGElement[], SVGElement[]]
+  const [from, to] = [drawing, copy].map(root => [root, ...root.querySelectorAll<SVGElement>('*')]) as [
+    SVGElement[],
+    SVGElement[],
+  ]
   from.forEach((each, i) => {
     const style = getComputedStyle(each)
     const made = to[i]!
@@ -13,7 +26,13 @@ export function standaloneSvg(drawing: SVGSVGElement): string {
       if (value) made.setAttribute(look, value)
     }
     if (made.tagName === 'text') made.setAttribute('font-family', 'Archivo, sans-serif')
-    for (const name of ['class', 'style', 'tabindex', 'role', ...made.getAttributeNames().filter(name => name.startsWith('data-'))])
+    for (const name of [
+      'class',
+      'style',
+      'tabindex',
+      'role',
+      ...made.getAttributeNames().filter(name => name.startsWith('data-')),
+    ])
       made.removeAttribute(name)
   })
   for (const hidden of [...copy.querySelectorAll('[fill-opacity="0"]')]) hidden.remove()

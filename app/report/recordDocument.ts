@@ -22,7 +22,8 @@ export interface RecordPaper {
 
 const cell = (text: string, bold = false): TableCell => ({ text, bold })
 /** Letters that the typeface of the paper has not, in words. */
-const printable = (text: string) => text.replaceAll('Ω', 'ohm').replaceAll('≥', 'at least ').replaceAll('≤', 'at most ').replaceAll('→', 'to')
+const printable = (text: string) =>
+  text.replaceAll('Ω', 'ohm').replaceAll('≥', 'at least ').replaceAll('≤', 'at most ').replaceAll('→', 'to')
 
 function sectionContent({ title, lines = [], table, svg }: RecordSection): Content[] {
   if (lines.length === 0 && !table?.rows.length && !svg) return []
@@ -36,7 +37,10 @@ function sectionContent({ title, lines = [], table, svg }: RecordSection): Conte
             table: {
               headerRows: 1,
               widths: table.head.map(() => 'auto' as const),
-              body: [table.head.map(text => cell(printable(text), true)), ...table.rows.map(row => row.map(text => cell(printable(text))))],
+              body: [
+                table.head.map(text => cell(printable(text), true)),
+                ...table.rows.map(row => row.map(text => cell(printable(text)))),
+              ],
             },
             layout: 'lightHorizontalLines',
             fontSize: 9,

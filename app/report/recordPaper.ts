@@ -28,13 +28,23 @@ export interface RecordWords {
 }
 
 /** A short page for the owner: what was wrong, what was done, what to watch, when to come back. */
-export function ownerSections(rows: Rows, words: Pick<RecordWords, 'complaint' | 'watching' | 'sentence'>, now: number): RecordSection[] {
+export function ownerSections(
+  rows: Rows,
+  words: Pick<RecordWords, 'complaint' | 'watching' | 'sentence'>,
+  now: number,
+): RecordSection[] {
   const { watch, untested, comeBack } = words.watching
   return [
     { title: 'What was wrong', lines: [words.complaint, ...(rows.was ? [`It turned out to be: ${rows.was}.`] : [])] },
-    { title: 'What was done', lines: [...new Set(rows.done.filter(row => !row.struck).map(row => `${row.what}: ${row.done}`))] },
+    {
+      title: 'What was done',
+      lines: [...new Set(rows.done.filter(row => !row.struck).map(row => `${row.what}: ${row.done}`))],
+    },
     { title: 'How it stands', lines: [words.sentence] },
-    { title: 'What to watch', lines: watch.length ? watch : ['Smell first, then look with a lamp under the tank after filling up.'] },
+    {
+      title: 'What to watch',
+      lines: watch.length ? watch : ['Smell first, then look with a lamp under the tank after filling up.'],
+    },
     { title: 'Not tested', lines: untested },
     { title: 'Come back', lines: comeBack === null ? [] : [dayText(Math.max(comeBack, now))] },
     {
@@ -45,7 +55,14 @@ export function ownerSections(rows: Rows, words: Pick<RecordWords, 'complaint' |
 }
 
 /** A record as paper, from the same rows and words as its page. */
-export function recordPaper(job: JobView, ledger: Ledger, rows: Rows, words: RecordWords, now: number, map: string | null): RecordPaper {
+export function recordPaper(
+  job: JobView,
+  ledger: Ledger,
+  rows: Rows,
+  words: RecordWords,
+  now: number,
+  map: string | null,
+): RecordPaper {
   const owner = ownerSections(rows, words, now)
   const sections: RecordSection[] = [
     { title: 'How it stands', lines: [words.sentence, ...words.notes] },
@@ -99,7 +116,10 @@ export function recordPaper(job: JobView, ledger: Ledger, rows: Rows, words: Rec
     },
     {
       title: 'Tests that looked',
-      lines: [...rows.joint.map(each => each.text), ...rows.looked.map(row => (row.struck ? `Struck out: ${row.text}` : row.text))],
+      lines: [
+        ...rows.joint.map(each => each.text),
+        ...rows.looked.map(row => (row.struck ? `Struck out: ${row.text}` : row.text)),
+      ],
     },
     { title: 'Instruments', lines: words.instruments },
     {

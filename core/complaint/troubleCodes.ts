@@ -23,6 +23,17 @@ export const codeClasses = [
 ] as const
 export type CodeClass = (typeof codeClasses)[number]
 
+/** What the engine's computer judges by the tank pressure sensor: with that wrong, none of these says anything. */
+export const byPressureSensor: readonly CodeClass[] = [
+  'any vapour fault',
+  'small vapour leak',
+  'large vapour leak',
+  'cap loose',
+  'purge flow wrong',
+  'purge stuck open',
+  'vent not working',
+]
+
 export interface TroubleCode {
   code: string
   of: CodeClass

@@ -11,6 +11,7 @@ export const sources = {
     'Usual pressures for testing each class of tank, general practice; the plate, label or manual of the tank wins.',
   'codes on fuel tanks':
     'NFPA 326 (safeguarding tanks for entry, cleaning or repair), API 2015 (cleaning of tanks), OSHA 1910.106 and 1910.146; local codes win.',
+  'ASTM E515': 'ASTM E515, leaks by bubble emission; the limits of the eye are those of a practised one.',
   'SAE J2012': 'SAE J2012 / ISO 15031-6, diagnostic trouble code definitions; the plain words are ours.',
   'EN 228': 'EN 228, unleaded petrol, and suppliers’ safety data.',
   'EN 590': 'EN 590, diesel, and suppliers’ safety data.',

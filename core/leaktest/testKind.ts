@@ -10,6 +10,8 @@ export interface TestKind {
   says: 'rate' | 'looks' | 'both'
   /** what is tested: a tank, or a rig from the Shelf on its own */
   subject: 'tank' | 'rig'
+  /** whether air or smoke goes in, at exactly one opening, and reaches what it reaches from there */
+  feeds: boolean
   /** whether what goes in must not come out at an open end, or nothing would hold */
   mustHold: boolean
   /** keys of the kinds that may run on the same tank at the same time; said by one of the two */

@@ -1,3 +1,4 @@
+import { lookKind } from './look/lookKind'
 import { holdKind } from './hold/holdKind'
 import { balloonKind } from './balloon/balloonKind'
 import { rigKind } from './rig/rigKind'
@@ -11,6 +12,7 @@ export const testKinds = {
   balloon: balloonKind,
   soap: soapKind,
   smoke: smokeKind,
+  look: lookKind,
   rig: rigKind,
 } as const satisfies Record<string, TestKind>
 

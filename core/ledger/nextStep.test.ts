@@ -201,8 +201,7 @@ describe('what has no evidence is settled', () => {
 test('what is sealed is written down, with how many sealed holds there are', () => {
   expect(step({ tests: [hold(1, 'sealed')] })).toEqual({
     action: 'record',
-    sentence:
-      'Sealed: every part has evidence that stands, 1 sealed hold. Plugs and pinches out, vents open.',
+    sentence: 'Sealed: every part has evidence that stands, 1 sealed hold. Plugs and pinches out, vents open.',
     at: null,
     about: null,
     kind: null,

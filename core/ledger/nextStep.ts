@@ -240,8 +240,5 @@ function wouldSettle({ tests, minutes }: Pick<SettlingPlan, 'tests' | 'minutes'>
 function sealed(entries: LedgerEntries): NextStep {
   const holds = entries.tests.filter(test => measures(test) && verdictIn(test, entries) === 'sealed').length
   const held = holds > 0 ? `, ${holds} sealed ${holds > 1 ? 'holds' : 'hold'}` : ''
-  return step(
-    'record',
-    `Sealed: every part has evidence that stands${held}. Plugs and pinches out, vents open.`,
-  )
+  return step('record', `Sealed: every part has evidence that stands${held}. Plugs and pinches out, vents open.`)
 }

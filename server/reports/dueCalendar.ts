@@ -6,7 +6,11 @@ const LASTS = 15
 
 /** What hangs on the rope as iCalendar (RFC 5545), an event a bell, with an alarm. */
 export function dueCalendar(bells: readonly BellView[], now: Date): string {
-  const calendar = ical({ name: 'Zinc Bell: what is due', prodId: { company: 'Zinc Bell', product: 'rope' }, method: ICalCalendarMethod.PUBLISH })
+  const calendar = ical({
+    name: 'Zinc Bell: what is due',
+    prodId: { company: 'Zinc Bell', product: 'rope' },
+    method: ICalCalendarMethod.PUBLISH,
+  })
   for (const { id, title, detail, dueAt } of bells)
     calendar
       .createEvent({

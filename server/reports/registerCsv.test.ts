@@ -8,7 +8,9 @@ const touched = (note: string, by = 'F') =>
 
 test('a row an entry, in the order in which they happened, with headings', () => {
   const { data } = Papa.parse<Record<string, string>>(registerCsv(touched('by the trolley, twice'), 1e12), { header: true })
-  expect(data).toMatchObject([{ kind: 'disturbed', when: '1970-01-02T00:00:00.000Z', part: 'A, B', what: 'knocked: by the trolley, twice', by: 'F' }])
+  expect(data).toMatchObject([
+    { kind: 'disturbed', when: '1970-01-02T00:00:00.000Z', part: 'A, B', what: 'knocked: by the trolley, twice', by: 'F' },
+  ])
 })
 
 test('no cell begins as a formula would, whatever people type', () => {

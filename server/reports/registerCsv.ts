@@ -6,7 +6,21 @@ import { jobStanding, latestFind } from '../../shared/jobEntries'
 import { descriptorOf } from '../../shared/leaktest/tests'
 import type { JobView } from '../../shared/views'
 
-const headings = ['kind', 'when', 'name', 'part', 'what', 'state', 'rate_mLmin', 'low95_mLmin', 'high95_mLmin', 'material', 'batch', 'by', 'struck']
+const headings = [
+  'kind',
+  'when',
+  'name',
+  'part',
+  'what',
+  'state',
+  'rate_mLmin',
+  'low95_mLmin',
+  'high95_mLmin',
+  'material',
+  'batch',
+  'by',
+  'struck',
+]
 type Row = Partial<Record<(typeof headings)[number], string | number | null>>
 
 const when = (at: number | null) => (at === null ? '' : new Date(at).toISOString())
@@ -84,4 +98,7 @@ export function registerRows(job: JobView, now: number): Row[] {
 
 /** The register as CSV (RFC 4180). No cell can run as a formula in a spreadsheet: what would is led by a quote. */
 export const registerCsv = (job: JobView, now: number): string =>
-  Papa.unparse({ fields: headings, data: registerRows(job, now).map(row => headings.map(name => row[name] ?? '')) }, { newline: '\r\n', escapeFormulae: true })
+  Papa.unparse(
+    { fields: headings, data: registerRows(job, now).map(row => headings.map(name => row[name] ?? '')) },
+    { newline: '\r\n', escapeFormulae: true },
+  )

@@ -2,6 +2,9 @@ import type { TankTestKind } from '../../core/leaktest/testKinds'
 import type { BalloonForm } from './balloon/balloonForm'
 import { balloonTest } from './balloon/balloonTest'
 import type { BalloonView } from './balloon/balloonView'
+import type { LookForm } from './look/lookForm'
+import { lookTest } from './look/lookTest'
+import type { LookView } from './look/lookView'
 import type { HoldForm } from './hold/holdForm'
 import { holdTest } from './hold/holdTest'
 import type { HoldView } from './hold/holdView'
@@ -19,6 +22,7 @@ export interface TestViews {
   balloon: BalloonView
   soap: SoapView
   smoke: SmokeView
+  look: LookView
 }
 export type TestView = TestViews[TankTestKind]
 
@@ -28,6 +32,7 @@ export const testDescriptors: { [K in TankTestKind]: TestDescriptor<TestViews[K]
   balloon: balloonTest,
   soap: soapTest,
   smoke: smokeTest,
+  look: lookTest,
 }
 
 /** The descriptor of a test's own kind. */
@@ -48,4 +53,5 @@ export interface TestForms {
   balloon: BalloonForm
   soap: SoapForm
   smoke: SmokeForm
+  look: LookForm
 }

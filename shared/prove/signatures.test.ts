@@ -44,7 +44,11 @@ test('equal contents give equal text, whatever the order of their keys and the w
         Array.isArray(each)
           ? each.map(turned)
           : typeof each === 'object' && each !== null
-            ? Object.fromEntries(Object.entries(each).reverse().map(([key, its]) => [key, turned(its)]))
+            ? Object.fromEntries(
+                Object.entries(each)
+                  .reverse()
+                  .map(([key, its]) => [key, turned(its)]),
+              )
             : each
       expect(canonicalJson(turned(travelled))).toBe(canonicalJson(travelled))
       expect(JSON.parse(canonicalJson(value))).toEqual(travelled)
@@ -76,11 +80,14 @@ test('any change of anything that it covers makes it void, and is named', () => 
   const touches = [{ id: 't', partIds: ['a'], kind: 'removed' as const, note: '', by: 'F', at: 6, struck: null }]
   expect(changed({ touches }).changed).toContain('repairs')
   expect(changed({ touches }).stands).toBe(false)
-  expect(changed({ proof: [look({ step: 'quarter', owner: false, by: 'Finn' })] })).toMatchObject({ stands: false, changed: ['steps in use'] })
+  expect(changed({ proof: [look({ step: 'quarter', owner: false, by: 'Finn' })] })).toMatchObject({
+    stands: false,
+    changed: ['steps in use'],
+  })
   expect(changed({ proof: [look({ outcome: 'wet' })] }).changed).toContain('steps in use')
-  expect(changed({ drained: [{ id: 'd', volume: 1, method: '', gaugeShown: null, by: 'F', at: 1, struck: null }] }).changed).toEqual([
-    'making safe',
-  ])
+  expect(
+    changed({ drained: [{ id: 'd', volume: 1, method: '', gaugeShown: null, by: 'F', at: 1, struck: null }] }).changed,
+  ).toEqual(['making safe'])
   expect(changed({ cautionsRead: [{ caution: 'x', calledBy: [], personId: 'p', by: 'F', at: 1 }] }).stands).toBe(false)
   expect(signedSections).toContain('what it amounts to')
 })
@@ -89,7 +96,20 @@ test('every list of a job that somebody can add to is covered, but for what is b
   const job = jobView()
   const digest = stateOf(job).digest
   const outside = ['purchases', 'signatures', 'ownerCards']
-  const row = { id: 'x', at: 1, by: 'F', struck: null, step: 'quarter', outcome: 'dry', partIds: [], leakId: 'l', until: 0, circuit: job.circuit, parts: [], leakIds: [] }
+  const row = {
+    id: 'x',
+    at: 1,
+    by: 'F',
+    struck: null,
+    step: 'quarter',
+    outcome: 'dry',
+    partIds: [],
+    leakId: 'l',
+    until: 0,
+    circuit: job.circuit,
+    parts: [],
+    leakIds: [],
+  }
   for (const [key, value] of Object.entries(job)) {
     if (!Array.isArray(value) || key === 'parts' || key === 'tests') continue
     const more = { ...job, [key]: [row] } as JobView

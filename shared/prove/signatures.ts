@@ -25,7 +25,10 @@ export function signatureStandings(job: JobView, ledger: Ledger, today?: SignedS
  * Whether somebody who did the work has signed, and somebody else with authority: one person is not both.
  * @param since what was signed before it was brought in from elsewhere is told, and does not count here
  */
-export function signedBy(standings: readonly SignatureStanding[], since = -Infinity): { technician: boolean; inspector: boolean } {
+export function signedBy(
+  standings: readonly SignatureStanding[],
+  since = -Infinity,
+): { technician: boolean; inspector: boolean } {
   const names = (capacity: SignatureView['capacity']) =>
     standings
       .filter(({ stands, signature }) => stands && signature.capacity === capacity && signature.at > since)

@@ -29,7 +29,9 @@ export function whatToWatch(job: JobView, ledger: Ledger, entries: LedgerEntries
   const left = proof.rows.flatMap(({ step, entry }) =>
     entry?.outcome === 'left out' ? [`${step.title}: left out, ${lowerFirst(entry.note)}`] : [],
   )
-  const missing = ledger.missing.map(id => `${upperFirst(partName(id))}: no ${testKinds.hold.name.toLowerCase()} or look reached it.`)
+  const missing = ledger.missing.map(
+    id => `${upperFirst(partName(id))}: no ${testKinds.hold.name.toLowerCase()} or look reached it.`,
+  )
   return {
     watch: [...new Set(mended)],
     untested: [...missing, ...left],

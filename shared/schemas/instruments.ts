@@ -38,9 +38,16 @@ export const instrumentKinds = ['sender', 'sensor', 'valve', 'relief'] as const 
 
 /** Most points of a sweep. */
 export const MOST_SWEEP_POINTS = 500
-const volts = (name: string) => quantity(name).min(-1, 'That is no voltage of such a sensor.').max(15, 'That is no voltage of such a sensor.')
+const volts = (name: string) =>
+  quantity(name).min(-1, 'That is no voltage of such a sensor.').max(15, 'That is no voltage of such a sensor.')
 const orNull = (name: string) =>
-  yup.number().typeError('Type a number, such as 6.9 or 6,9.').min(-100_000, `${name} is out of range.`).max(100_000, `${name} is out of range.`).nullable().default(null)
+  yup
+    .number()
+    .typeError('Type a number, such as 6.9 or 6,9.')
+    .min(-100_000, `${name} is out of range.`)
+    .max(100_000, `${name} is out of range.`)
+    .nullable()
+    .default(null)
 
 const common = { id: entryId(), note: words() }
 /** One form a kind, as the page sends it. */
@@ -54,7 +61,10 @@ export const instrumentSchemas = {
           .object({
             level: quantity('Level').min(0, 'A level is from empty to full.').max(1, 'A level is from empty to full.'),
             /** ohm; null where nothing is connected */
-            resistance: quantity('Resistance').min(0, 'A resistance is not below zero.').max(1e7, 'Leave it open above 10 megohm.').nullable(),
+            resistance: quantity('Resistance')
+              .min(0, 'A resistance is not below zero.')
+              .max(1e7, 'Leave it open above 10 megohm.')
+              .nullable(),
           })
           .required(),
       )

@@ -6,7 +6,7 @@ import type { JobView } from '#shared/views'
 const { saving, problem, save } = useSave()
 const file = ref<File | null>(null)
 const plan = ref<ArchivePlan | null>(null)
-const send = <T,>(sure: string | null) => callApi<T>(`archive${sure ? `?sure=${sure}` : ""}`, "POST", file.value!)
+const send = <T,>(sure: string | null) => callApi<T>(`archive${sure ? `?sure=${sure}` : ''}`, 'POST', file.value!)
 const choose = (event: Event) => {
   const input = event.target as HTMLInputElement
   file.value = input.files?.[0] ?? null
@@ -33,7 +33,14 @@ const does = {
 <template>
   <section class="sheet space-y-3" aria-labelledby="bring-title">
     <h2 id="bring-title">A job from another shop</h2>
-    <input ref="picker" type="file" accept=".zip,application/zip" class="sr-only" aria-label="The file of the job" @change="choose" />
+    <input
+      ref="picker"
+      type="file"
+      accept=".zip,application/zip"
+      class="sr-only"
+      aria-label="The file of the job"
+      @change="choose"
+    />
     <template v-if="plan">
       <p class="text-lg">
         <b>{{ plan.craft }}, {{ plan.tankName }}</b
@@ -42,22 +49,26 @@ const does = {
       <p>{{ does[plan.does] }}</p>
       <p v-if="plan.brings.length">
         It brings
-        {{ plan.brings.map(each => `${each.what}: ${each.entries}`).join(', ') }}<template v-if="plan.readings"
-          >, readings: {{ plan.readings }}</template
+        {{ plan.brings.map(each => `${each.what}: ${each.entries}`).join(', ')
+        }}<template v-if="plan.readings">, readings: {{ plan.readings }}</template
         >.
       </p>
       <p v-if="plan.renumbered" class="unsure font-semibold">
         Its numbers are taken here by something else, so all are made anew: signatures from there do not stand here.
       </p>
       <p class="soft">
-        What it says was recorded elsewhere, by {{ plan.people.join(', ') || 'nobody' }}. This shop did not see it; a signature of this
-        shop is wanted before it is handed back.
+        What it says was recorded elsewhere, by {{ plan.people.join(', ') || 'nobody' }}. This shop did not see it; a signature
+        of this shop is wanted before it is handed back.
       </p>
     </template>
-    <p v-else class="soft">Choose the file that the other shop sent. What it would bring is said first; nothing is changed by looking.</p>
+    <p v-else class="soft">
+      Choose the file that the other shop sent. What it would bring is said first; nothing is changed by looking.
+    </p>
     <p v-if="problem" role="alert" class="leaking font-semibold">{{ problem }}</p>
     <div class="flex flex-wrap gap-2">
-      <UButton v-if="plan && plan.does !== 'nothing'" color="neutral" size="xl" :loading="saving" @click="bring">Bring it in</UButton>
+      <UButton v-if="plan && plan.does !== 'nothing'" color="neutral" size="xl" :loading="saving" @click="bring"
+        >Bring it in</UButton
+      >
       <UButton
         color="neutral"
         :variant="plan ? 'ghost' : 'outline'"

@@ -5,14 +5,15 @@ import { productLimit, type Followed } from '#core/repair/decide/survival'
 const props = defineProps<{ followed: readonly Followed[]; name: string }>()
 const inks = useInks()
 const steps = computed(() => productLimit(props.followed))
-const last = computed(() => Math.max(30, ...props.followed.map(each => each.days)))
+/** What was followed for less says nothing of later. */
+const last = computed(() => Math.max(0, ...props.followed.map(each => each.days)))
 const option = computed(() => ({
   animation: false,
   grid: { left: 44, right: 16, top: 10, bottom: 34 },
   xAxis: {
     type: 'value' as const,
     min: 0,
-    max: Math.ceil(last.value / 10) * 10,
+    max: Math.max(30, Math.ceil(last.value / 10) * 10),
     name: 'days',
     nameLocation: 'middle' as const,
     nameGap: 20,

@@ -5,7 +5,11 @@ import { isRepairMethodKey, repairMethod, repairMethodName } from '#core/repair/
 import type { HeldRecords, PastFigures } from '#shared/views'
 
 /** The shop's own figures: what failed, how long repairs held, where the hours went, and what of it moves the odds. */
-const { value: figures, error, refresh } = useRefreshed(
+const {
+  value: figures,
+  error,
+  refresh,
+} = useRefreshed(
   () => callApi<PastFigures>('past/figures'),
   () => false,
 )
@@ -23,7 +27,7 @@ const causesOption = computed(() => {
     yAxis: {
       type: 'category' as const,
       data: rows.map(row => causeOf(row.cause).name),
-      axisLabel: { color: inks.value.ink, fontSize: 13, width: 190, overflow: 'break' as const },
+      axisLabel: { color: inks.value.ink, fontSize: 13, lineHeight: 15, width: 220, overflow: 'truncate' as const },
       axisLine: { show: false },
       axisTick: { show: false },
     },
@@ -80,7 +84,8 @@ const odds = computed(() =>
         <h2 id="hours-title" class="mb-2">Where the hours went</h2>
         <p v-for="each in hours" :key="each.name" class="py-1.5">
           <span class="flex justify-between gap-3"
-            ><span>{{ each.name }}</span><span class="figure">{{ Math.round(each.seconds / 3600) }} h</span></span
+            ><span>{{ each.name }}</span
+            ><span class="figure">{{ Math.round(each.seconds / 3600) }} h</span></span
           >
           <span class="mt-1 block h-2 rounded bg-(--hair)"
             ><span class="block h-2 rounded bg-(--tank-line)" :style="{ width: `${(100 * each.seconds) / most}%` }"
@@ -109,8 +114,8 @@ const odds = computed(() =>
     <section v-if="odds.length" class="sheet" aria-labelledby="odds-title">
       <h2 id="odds-title" class="mb-1">What that moves</h2>
       <p class="soft mb-2 text-[0.9rem]">
-        Of ten repairs so many are expected to hold: by the trade alone, then with what held here. The suspects are moved by what jobs
-        turned out to be, on Narrow, with a switch to see them without.
+        Of ten repairs so many are expected to hold: by the trade alone, then with what held here. The suspects are moved by
+        what jobs turned out to be, on Narrow, with a switch to see them without.
       </p>
       <div class="overflow-x-auto">
         <table class="w-full text-left">

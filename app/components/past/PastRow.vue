@@ -19,11 +19,13 @@ const done = computed(() => [...new Set(props.job.repairs.map(each => repairMeth
 <template>
   <span class="block min-w-0">
     <span v-if="named" class="block font-bold"
-      >{{ job.craft }}<span v-if="job.registration" class="soft font-normal"> {{ job.registration }}</span
-      >, {{ job.tankName }}</span
+      >{{ job.craft }}, {{ job.tankName
+      }}<span v-if="job.registration" class="soft ml-2 font-normal">{{ job.registration }}</span></span
     >
     <span v-else class="block font-bold">{{ upperFirst(job.tankName) }}</span>
     <span class="soft block text-[0.9rem]">{{ when }}</span>
-    <span class="block text-[0.95rem]">{{ was || 'Nobody said what it was' }}<template v-if="done">. {{ done }}</template></span>
+    <span class="block text-[0.95rem]"
+      >{{ was || 'Nobody said what it was' }}<template v-if="done">. {{ done }}</template></span
+    >
   </span>
 </template>

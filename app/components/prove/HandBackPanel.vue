@@ -39,10 +39,7 @@ const asItIs = () => {
     <p v-else-if="lacks.length">Before that: {{ lacks.map(lack => lackWords[lack]).join('; ') }}.</p>
     <p v-else class="text-[1.1rem]">Plugs out, vents open, cap on, bilge or boot aired. Then it goes back.</p>
     <p v-if="problem" role="alert" class="leaking font-semibold">{{ problem }}</p>
-    <UFormField
-      v-if="asking"
-      label="Why it goes as it is"
-      :error="needsWhy ? 'Say why: the record shows it.' : undefined"
+    <UFormField v-if="asking" label="Why it goes as it is" :error="needsWhy ? 'Say why: the record shows it.' : undefined"
       ><UInput v-model="reason" class="w-full" autocomplete="off"
     /></UFormField>
     <div v-if="session.mayWork" class="no-print flex flex-wrap gap-2">

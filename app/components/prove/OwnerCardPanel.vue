@@ -47,8 +47,8 @@ const print = () => window.print()
     <template v-else>
       <p v-if="current">The owner has a card, made by {{ current.by }} {{ clockText(current.at, now) }}.</p>
       <p v-else class="soft">
-        The owner opens it on a phone without an account. It shows what to watch of this tank and nothing else, and what the owner
-        says comes in here.
+        The owner opens it on a phone without an account. It shows what to watch of this tank and nothing else, and what the
+        owner says comes in here.
       </p>
     </template>
     <p v-for="word in said" :key="word.id">
@@ -68,7 +68,9 @@ const print = () => window.print()
         @click="make"
         >{{ current ? 'Make another, and end this one' : 'Make a card' }}</UButton
       >
-      <UButton v-if="current" color="neutral" variant="ghost" class="min-h-11" :disabled="saving" @click="end">End the card</UButton>
+      <UButton v-if="current" color="neutral" variant="ghost" class="min-h-11" :disabled="saving" @click="end"
+        >End the card</UButton
+      >
     </div>
   </section>
 </template>

@@ -28,7 +28,10 @@ const looks = computed(() => proofLooks(step.value, props.job.fuel))
 const least = computed(() => proofWatch(step.value, props.job.fuel, said.value.look))
 const lookWords = computed(() =>
   Object.fromEntries(
-    looks.value.map(({ look, watch }) => [look.key, `${look.name}${watch === Infinity ? ': never shows it' : `, ${waitText(watch)}`}`]),
+    looks.value.map(({ look, watch }) => [
+      look.key,
+      `${look.name}${watch === Infinity ? ': never shows it' : `, ${waitText(watch)}`}`,
+    ]),
   ),
 )
 const chosen = computed(() => looks.value.find(({ look }) => look.key === said.value.look)?.look)
@@ -53,7 +56,12 @@ async function record(outcome: ProofOutcome) {
     </p>
     <template v-if="session.mayWork">
       <UFormField v-if="step.watchedFor" label="Looked at how">
-        <TapChoice v-model="said.look" label="How it was looked at" :options="looks.map(each => each.look.key as WetLookKey)" :words="lookWords" />
+        <TapChoice
+          v-model="said.look"
+          label="How it was looked at"
+          :options="looks.map(each => each.look.key as WetLookKey)"
+          :words="lookWords"
+        />
         <template v-if="chosen" #help>{{ chosen.doing }} Fooled by: {{ lowerFirst(chosen.fooledBy) }}</template>
       </UFormField>
       <div class="flex flex-wrap items-end gap-3">
@@ -63,7 +71,9 @@ async function record(outcome: ProofOutcome) {
         <UFormField v-if="step.leastDistance" :label="`Went (at least ${step.leastDistance / 1000} km)`"
           ><QuantityInput v-model="said.distance" kind="distance" class="w-36"
         /></UFormField>
-        <UFormField v-if="step.leans" label="Leant by"><QuantityInput v-model="said.tilt" kind="angle" class="w-36" /></UFormField>
+        <UFormField v-if="step.leans" label="Leant by"
+          ><QuantityInput v-model="said.tilt" kind="angle" class="w-36"
+        /></UFormField>
         <UFormField label="Note, or why it is left out" class="min-w-56 flex-1"
           ><UInput v-model="said.note" class="w-full" autocomplete="off"
         /></UFormField>

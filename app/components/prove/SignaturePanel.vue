@@ -11,7 +11,9 @@ const props = defineProps<{ job: JobView; ledger: Ledger; now: number }>()
 const emit = defineEmits<{ done: [view: JobView]; strike: [subject: { id: string; name: string }] }>()
 const session = useSession()
 const today = computed(() => signedState(props.job, props.ledger))
-const standings = computed(() => signatureStandings(props.job, props.ledger, today.value).filter(each => !each.signature.struck))
+const standings = computed(() =>
+  signatureStandings(props.job, props.ledger, today.value).filter(each => !each.signature.struck),
+)
 /** Whoever's name stands under the work as it is now need not sign it again. */
 const hasSigned = computed(() =>
   standings.value.some(
@@ -19,9 +21,7 @@ const hasSigned = computed(() =>
   ),
 )
 const wantsInspector = computed(() => asksInspector(props.job.craft.kind))
-const capacity = computed<SignatureCapacity>(() =>
-  session.person?.role === 'inspector' ? 'inspector' : chosen.value,
-)
+const capacity = computed<SignatureCapacity>(() => (session.person?.role === 'inspector' ? 'inspector' : chosen.value))
 const chosen = ref<SignatureCapacity>('technician')
 const open = ref(false)
 const blank = () => ({ id: newId(), authority: '', licence: '', password: '' })
@@ -57,12 +57,13 @@ const begin = (as: SignatureCapacity) => {
         :class="stands ? 'border-(--ink)' : 'border-dashed border-(--ink-soft)'"
       >
         <p>
-          <b>{{ signature.by }}</b
-          >, {{ capacityWords[signature.capacity] }}
+          <b>{{ signature.by }}</b>, {{ capacityWords[signature.capacity] }}
         </p>
         <p v-if="signature.authority" class="soft">{{ signature.authority }}, no. {{ signature.licence }}</p>
         <p class="soft">{{ upperFirst(clockText(signature.at, now)) }}. Covers {{ coverWords(signature.cover) }}.</p>
-        <p v-if="stands" class="sealed font-semibold"><StateSign look="sealed" :size="16" /> stands · {{ shortDigest(signature.digest) }}</p>
+        <p v-if="stands" class="sealed font-semibold">
+          <StateSign look="sealed" :size="16" /> stands · {{ shortDigest(signature.digest) }}
+        </p>
         <p v-else class="leaking font-semibold">
           <StateSign look="leaking" :size="16" /> void: changed since, {{ changed.join(', ') }}
         </p>

@@ -11,8 +11,7 @@ defineProps<{ watching: Watching; now: number }>()
     <p v-for="line in watching.watch" :key="line">{{ line }}</p>
     <p v-if="!watching.watch.length">Nothing was mended. Smell first, then look with a lamp under the tank after filling up.</p>
     <p v-if="watching.comeBack !== null">
-      Come back: <b>{{ dayText(Math.max(watching.comeBack, now)) }}</b
-      >.
+      Come back: <b>{{ dayText(Math.max(watching.comeBack, now)) }}</b>.
     </p>
     <h2 class="pt-1">Not tested</h2>
     <p v-for="line in watching.untested" :key="line">{{ line }}</p>

@@ -1,4 +1,11 @@
-import { judgeRelief, judgeValve, sensorIsTrue, type ReliefFault, type ValveFault } from '#core/leaktest/instrument/instrumentJudgements'
+import {
+  judgeRelief,
+  judgeValve,
+  sensorIsTrue,
+  standsAtRest,
+  type ReliefFault,
+  type ValveFault,
+} from '#core/leaktest/instrument/instrumentJudgements'
 import { senderStandard } from '#core/leaktest/instrument/senderStandards'
 import { judgeSweep, type SweepFault } from '#core/leaktest/instrument/senderSweep'
 import { countOf, listWords } from '#core/words/words'
@@ -49,7 +56,11 @@ export function instrumentVerdict(
         }
       return conclusive
         ? { look: 'sealed', name, text: `good from end to end, looked at every ${share(coarsest)}` }
-        : { look: 'unsure', name, text: `nothing wrong seen, but up to ${share(coarsest)} of its travel, or an end, was not looked at` }
+        : {
+            look: 'unsure',
+            name,
+            text: `nothing wrong seen, but up to ${share(coarsest)} of its travel, or an end, was not looked at`,
+          }
     }
     case 'sensor': {
       const good = sensorIsTrue(facts.volts, facts.zero)
@@ -62,7 +73,7 @@ export function instrumentVerdict(
     }
     case 'valve': {
       const link = job.circuit.links.find(each => each.id === facts.link)
-      const fault = link ? judgeValve(link.normally, facts.passesAtRest, facts.passesSwitched) : null
+      const fault = link ? judgeValve(standsAtRest(link), facts.passesAtRest, facts.passesSwitched) : null
       return {
         look: fault ? 'leaking' : 'sealed',
         name: link?.name ?? 'A valve',

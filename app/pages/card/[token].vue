@@ -28,7 +28,9 @@ const say = (says: 'dry' | 'wet') =>
     words.value = ''
     saying.value = null
     heard.value =
-      says === 'wet' ? 'The workshop knows. Do not fill it up; air it, and no sparks near it.' : 'Thank you: it is written down.'
+      says === 'wet'
+        ? 'The workshop knows. Do not fill it up; air it, and no sparks near it.'
+        : 'Thank you: it is written down.'
   })
 const stateWords = computed(() => {
   if (!sheet.value) return ''
@@ -36,7 +38,13 @@ const stateWords = computed(() => {
   return sheet.value.state === 'leaking' ? 'It leaks: the workshop is on it' : 'Not sealed yet'
 })
 const look = computed(() => (sheet.value ? jobLook(sheet.value.state) : 'unsure'))
-useHead({ title: 'Your fuel tank', meta: [{ name: 'referrer', content: 'no-referrer' }, { name: 'robots', content: 'noindex' }] })
+useHead({
+  title: 'Your fuel tank',
+  meta: [
+    { name: 'referrer', content: 'no-referrer' },
+    { name: 'robots', content: 'noindex' },
+  ],
+})
 </script>
 
 <template>
@@ -53,7 +61,10 @@ useHead({ title: 'Your fuel tank', meta: [{ name: 'referrer', content: 'no-refer
       </header>
       <p v-if="heard" role="status" class="sheet text-lg font-semibold">{{ heard }}</p>
       <section v-if="sheet.look" class="sheet space-y-2">
-        <h2>{{ sheet.look.title }}<template v-if="sheet.look.due && sheet.look.due > now">, {{ dayText(sheet.look.due) }}</template></h2>
+        <h2>
+          {{ sheet.look.title
+          }}<template v-if="sheet.look.due && sheet.look.due > now">, {{ dayText(sheet.look.due) }}</template>
+        </h2>
         <p class="text-lg leading-snug">{{ sheet.look.doing }}</p>
       </section>
       <section v-if="sheet.watch.length" class="sheet space-y-2">
@@ -72,7 +83,9 @@ useHead({ title: 'Your fuel tank', meta: [{ name: 'referrer', content: 'no-refer
           <UButton block color="neutral" variant="ghost" size="xl" class="min-h-12" @click="saying = null">Not now</UButton>
         </template>
         <template v-else>
-          <UButton block color="neutral" size="xl" class="min-h-14 text-lg" :loading="saving" @click="say('dry')">Still dry</UButton>
+          <UButton block color="neutral" size="xl" class="min-h-14 text-lg" :loading="saving" @click="say('dry')"
+            >Still dry</UButton
+          >
           <UButton block color="neutral" variant="outline" size="xl" class="min-h-14 text-lg" @click="saying = 'wet'"
             >It smells or is wet</UButton
           >
@@ -88,8 +101,8 @@ useHead({ title: 'Your fuel tank', meta: [{ name: 'referrer', content: 'no-refer
         <p v-for="line in sheet.untested" :key="line">{{ line }}</p>
       </section>
       <p class="soft text-sm">
-        Fuel smells before it drips. If you smell it: no flame, no switches, air it, and call. This page shows this tank only; the
-        workshop can end it.
+        Fuel smells before it drips. If you smell it: no flame, no switches, air it, and call. This page shows this tank only;
+        the workshop can end it.
       </p>
       <p v-if="sheet.shopLine" class="soft text-sm">{{ sheet.shopLine }}</p>
     </template>

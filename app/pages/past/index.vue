@@ -35,7 +35,9 @@ const ask = (after: string | null) => {
     to: dayAt(to, true),
     after,
   }
-  return callApi<PastPage>(`past?${new URLSearchParams(Object.entries(all).filter((each): each is [string, string] => !!each[1]))}`)
+  return callApi<PastPage>(
+    `past?${new URLSearchParams(Object.entries(all).filter((each): each is [string, string] => !!each[1]))}`,
+  )
 }
 const {
   value: found,
@@ -113,7 +115,9 @@ useActionKeys('Look back', [{ key: '/', label: 'Find', run: () => finder.value?.
         <div v-if="more" class="grid gap-3 sm:grid-cols-3">
           <UFormField label="Part that leaked"><UInput v-model="asked.part" autocomplete="off" /></UFormField>
           <UFormField label="It was"><USelectMenu v-model="asked.cause" value-key="value" :items="causeItems" /></UFormField>
-          <UFormField label="Material"><USelectMenu v-model="asked.material" value-key="value" :items="materialItems" /></UFormField>
+          <UFormField label="Material"
+            ><USelectMenu v-model="asked.material" value-key="value" :items="materialItems"
+          /></UFormField>
           <UFormField label="Who worked on it"><USelect v-model="asked.person" :items="personItems" /></UFormField>
           <UFormField label="Here after"><UInput v-model="asked.from" type="date" /></UFormField>
           <UFormField label="Here before"><UInput v-model="asked.to" type="date" /></UFormField>
@@ -121,11 +125,18 @@ useActionKeys('Look back', [{ key: '/', label: 'Find', run: () => finder.value?.
       </section>
       <PageState v-if="!found" :error="error" @retry="refresh" />
       <template v-else>
-        <p class="soft" role="status">{{ found.all === 0 ? 'No job fits. Take a word away.' : `${countOf(found.all, 'job')} found` }}</p>
+        <p class="soft" role="status">
+          {{ found.all === 0 ? 'No job fits. Take a word away.' : `${countOf(found.all, 'job')} found` }}
+        </p>
         <ul class="space-y-2">
           <li v-for="job in found.rows" :key="job.id" class="sheet flex flex-wrap items-center justify-between gap-3">
             <NuxtLink :to="`/jobs/${job.id}`" class="min-w-0 flex-1"><PastRow :job="job" named /></NuxtLink>
-            <UButton :to="`/past/crafts/${job.craftId}`" color="neutral" variant="ghost" class="min-h-11" icon="i-lucide-history"
+            <UButton
+              :to="`/past/crafts/${job.craftId}`"
+              color="neutral"
+              variant="ghost"
+              class="min-h-11"
+              icon="i-lucide-history"
               >The craft</UButton
             >
           </li>

@@ -7,6 +7,7 @@ export const balloonKind = {
   running: 'A balloon is tied on.',
   says: 'rate',
   subject: 'tank',
+  feeds: true,
   mustHold: true,
   besides: [],
 } as const satisfies TestKind

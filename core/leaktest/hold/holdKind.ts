@@ -7,6 +7,7 @@ export const holdKind = {
   running: 'A hold is running.',
   says: 'rate',
   subject: 'tank',
+  feeds: true,
   mustHold: true,
   besides: [],
 } as const satisfies TestKind

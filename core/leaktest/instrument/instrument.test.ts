@@ -12,7 +12,9 @@ const sweep = (standard = us, n = 21): SweepPoint[] =>
   })
 const kinds = (points: SweepPoint[], standard = us) => judgeSweep(points, standard).faults.map(fault => fault.kind)
 const at = (from: number, to: number, change: (point: SweepPoint) => number | null) =>
-  sweep().map(point => (point.level >= from - 1e-9 && point.level <= to + 1e-9 ? { ...point, resistance: change(point) } : point))
+  sweep().map(point =>
+    point.level >= from - 1e-9 && point.level <= to + 1e-9 ? { ...point, resistance: change(point) } : point,
+  )
 
 describe('a sweep of the sender', () => {
   test.each(senderStandards)('is good from end to end: $name', standard => {
@@ -25,16 +27,26 @@ describe('a sweep of the sender', () => {
     })
   })
   test('with a dead spot is open there', () => {
-    expect(judgeSweep(at(0.4, 0.5, () => null), us).faults).toEqual([{ kind: 'open', from: 0.4, to: 0.5 }])
+    expect(
+      judgeSweep(
+        at(0.4, 0.5, () => null),
+        us,
+      ).faults,
+    ).toEqual([{ kind: 'open', from: 0.4, to: 0.5 }])
   })
   test('that sticks over a stretch moves nothing there, and may jump after it', () => {
     const stuck = 240 - 207 * 0.3
-    const { faults } = judgeSweep(at(0.3, 0.6, () => stuck), us)
+    const { faults } = judgeSweep(
+      at(0.3, 0.6, () => stuck),
+      us,
+    )
     expect(faults.find(fault => fault.kind === 'flat')).toMatchObject({ from: expect.closeTo(0.3), to: expect.closeTo(0.6) })
     expect(faults.some(fault => fault.kind === 'jump')).toBe(true)
   })
   test('that jumps, and that runs back', () => {
-    expect(kinds(sweep().map(p => ({ ...p, resistance: p.resistance! - (p.level > 0.5 && p.level < 0.99 ? 60 : 0) })))).toContain('jump')
+    expect(
+      kinds(sweep().map(p => ({ ...p, resistance: p.resistance! - (p.level > 0.5 && p.level < 0.99 ? 60 : 0) }))),
+    ).toContain('jump')
     expect(kinds(at(0.5, 0.5, ({ resistance }) => resistance! + 30))).toContain('backwards')
   })
   test('the other way round is one fault, not one at each reading', () => {
@@ -54,12 +66,16 @@ describe('a sweep of the sender', () => {
   })
   test('with the noise of a contact is still good, in whatever order it is typed', () => {
     fc.assert(
-      fc.property(fc.array(fc.double({ min: -2.5, max: 2.5, noNaN: true }), { minLength: 21, maxLength: 21 }), fc.nat(), (noise, seed) => {
-        const noisy = sweep().map((point, i) => ({ ...point, resistance: point.resistance! + noise[i]! }))
-        const turned = [...noisy.slice(seed % 21), ...noisy.slice(0, seed % 21)]
-        expect(judgeSweep(turned, us)).toEqual(judgeSweep(noisy, us))
-        expect(kinds(noisy)).toEqual([])
-      }),
+      fc.property(
+        fc.array(fc.double({ min: -2.5, max: 2.5, noNaN: true }), { minLength: 21, maxLength: 21 }),
+        fc.nat(),
+        (noise, seed) => {
+          const noisy = sweep().map((point, i) => ({ ...point, resistance: point.resistance! + noise[i]! }))
+          const turned = [...noisy.slice(seed % 21), ...noisy.slice(0, seed % 21)]
+          expect(judgeSweep(turned, us)).toEqual(judgeSweep(noisy, us))
+          expect(kinds(noisy)).toEqual([])
+        },
+      ),
     )
   })
 })

@@ -1,4 +1,4 @@
-import type { LinkState } from '../../circuit/circuit'
+import type { Link, LinkState } from '../../circuit/circuit'
 
 /** V by which a sensor may be off at zero before the codes that rest on it are suspect. Source: general trade practice; the manual wins. */
 export const ZERO_TOLERANCE = 0.1
@@ -8,6 +8,10 @@ export const sensorIsTrue = (volts: number, zero: number): boolean => Math.abs(v
 
 export const valveFaultKinds = ['stuck open', 'stuck closed', 'the other way round'] as const
 export type ValveFault = (typeof valveFaultKinds)[number]
+
+/** How a valve stands without current; a check valve is tried against its way instead, and in its way. */
+export const standsAtRest = ({ kind, normally }: Pick<Link, 'kind' | 'normally'>): LinkState =>
+  kind === 'check' ? 'shut' : normally
 
 /**
  * Judges a switched valve by whether air passes.

@@ -62,7 +62,8 @@ export function judgeSweep(points: readonly SweepPoint[], standard: Pick<SenderS
   const steps = swept.slice(1).map((point, i) => ({ a: swept[i]!, b: point }))
   const first = swept[0]!
   const last = swept.at(-1)!
-  const isReversed = first.resistance !== null && last.resistance !== null && isWrongWay(first.resistance, last.resistance, rises, range)
+  const isReversed =
+    first.resistance !== null && last.resistance !== null && isWrongWay(first.resistance, last.resistance, rises, range)
   // Along which way running back is judged: as it goes, so that a sender that is only the other way round has that one fault.
   const upwards = rises !== isReversed
   const ends = isReversed ? { empty: standard.full, full: standard.empty } : standard
@@ -86,7 +87,9 @@ export function judgeSweep(points: readonly SweepPoint[], standard: Pick<SenderS
     faults,
     empty: first.resistance,
     full: last.resistance,
-    fits: faults.some(({ kind }) => kind === 'empty end' || kind === 'full end') ? fitting(first.resistance, last.resistance) : null,
+    fits: faults.some(({ kind }) => kind === 'empty end' || kind === 'full end')
+      ? fitting(first.resistance, last.resistance)
+      : null,
     coarsest,
     conclusive: coarsest <= CLOSE + 1e-9 && first.level <= NEAR_END && last.level >= 1 - NEAR_END,
   }

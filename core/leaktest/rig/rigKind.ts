@@ -7,6 +7,7 @@ export const rigKind = {
   running: 'A rig is being checked.',
   says: 'rate',
   subject: 'rig',
+  feeds: true,
   mustHold: true,
   besides: [],
 } as const satisfies TestKind

@@ -10,6 +10,7 @@ export const smokeKind = {
   running: 'Smoke is on.',
   says: 'both',
   subject: 'tank',
+  feeds: true,
   mustHold: false,
   besides: [],
 } as const satisfies TestKind

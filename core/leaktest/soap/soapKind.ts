@@ -7,6 +7,7 @@ export const soapKind = {
   running: 'A soap walk is running.',
   says: 'looks',
   subject: 'tank',
+  feeds: true,
   mustHold: false,
   besides: ['hold', 'balloon'],
 } as const satisfies TestKind

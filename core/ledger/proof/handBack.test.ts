@@ -41,7 +41,13 @@ test('nothing that is not sealed, was seen wet or misses a step is ever free to 
       fc.constantFrom(...jobStates),
       fc.constantFrom(...craftKinds),
       fc.subarray(here),
-      fc.array(fc.record({ step: fc.constantFrom(...here), at: fc.integer({ min: 1, max: 50 }), outcome: fc.constantFrom(...proofOutcomes) })),
+      fc.array(
+        fc.record({
+          step: fc.constantFrom(...here),
+          at: fc.integer({ min: 1, max: 50 }),
+          outcome: fc.constantFrom(...proofOutcomes),
+        }),
+      ),
       fc.record({ technician: fc.boolean(), inspector: fc.boolean() }),
       (state, craft, done, more, signed) => {
         const proof = proofFrom([...dry(done), ...more])

@@ -237,7 +237,7 @@ await demoJob(
     },
   },
   [{ part: 'Heater standpipe', rate: 26 }],
-  { unruliness: 0.6 },
+  { unruliness: 0.6, senderDead: [0.44, 0.52] },
 )
 
 const tug = await demoJob(

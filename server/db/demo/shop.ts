@@ -93,7 +93,7 @@ export async function demoJob(
   opened: Date,
   facts: Partial<NewJob> & Pick<NewJob, 'craftName' | 'craftKind' | 'tankName' | 'tankKind' | 'fuel'>,
   hiddenLeaks: { part: string; rate: number; law?: 'viscous' | 'orifice' }[],
-  faults: Pick<HiddenTank, 'stuck' | 'sensorOffset' | 'unruliness'> = {},
+  faults: Pick<HiddenTank, 'stuck' | 'sensorOffset' | 'unruliness' | 'senderDead'> = {},
 ) {
   const kind = tankKind(facts.tankKind)
   const id = demoId(facts.craftName + facts.tankName)

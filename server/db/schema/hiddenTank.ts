@@ -9,6 +9,8 @@ export interface HiddenTank {
   leftAfter?: Record<string, number>
   /** valves that do not do as they are told, by link id: how they stand */
   stuck?: Record<string, LinkState>
+  /** share of the travel, from and to, over which the level sender’s track is worn through */
+  senderDead?: [number, number]
   /** V that the tank pressure sensor is off by */
   sensorOffset?: number
   /** how far it does what real tanks do besides, from not at all (0) to as much as any (1); 0 when absent */

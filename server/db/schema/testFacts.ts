@@ -3,6 +3,9 @@ import type { BalloonSetup } from '../../../core/leaktest/balloon/balloon'
 import type { BallReading, FlowTube } from '../../../core/leaktest/flowtube/flowTube'
 import type { SmokeEvent } from '../../../core/leaktest/smoke/smoke'
 import type { SoapMark } from '../../../core/leaktest/soap/soap'
+import type { LookMethodKey } from '../../../core/leaktest/look/lookMethods'
+import type { WetLookKey } from '../../../core/leaktest/wet/wetLooks'
+import type { LookView } from '../../../shared/leaktest/look/lookView'
 import type { TestKindKey } from '../../../core/leaktest/testKinds'
 import type { PressureScale } from '../../../core/readings/pressureScale'
 import type { HoldClock } from '../../../shared/leaktest/hold/holdClock'
@@ -22,6 +25,7 @@ export interface TestFacts {
     own: BallReading
     simulated: boolean
   }
+  look: { method: LookMethodKey; way: WetLookKey | null; tilt: number | null; distance: number | null; simulated: boolean }
   rig: { setup: KeptSetup & Pick<HoldSetup, 'limit'>; readings: Reading[]; estimate: HoldEstimate; simulated: boolean }
 }
 
@@ -50,6 +54,17 @@ export interface TestEntries {
   balloon: { kind: 'girth'; girth: number; controlGirth: number | null; temperature: number | null; barometer: number | null }
   soap: { kind: 'mark'; partId: string; mark: SoapMark } | { kind: 'watch'; partIds: string[] }
   smoke: DistributiveOmit<SmokeEvent, 'at'>
+  look:
+    | { kind: 'mark'; partId: string; mark: LookView['marks'][number]['mark'] }
+    | {
+        kind: 'count'
+        partId: string
+        of: 'drops' | 'bubbles'
+        count: number
+        seconds: number
+        width: number | null
+        depth: number | null
+      }
   rig: never
 }
 export type TestEntry = TestEntries[TestKindKey]

@@ -109,10 +109,20 @@ const deeds = {
     keepPhoto(at, job.id, {
       id: randomUUID(),
       drawnOn: null,
-      file: await sharp({ create: { width: 40, height: 30, channels: 3, background: '#334' } }).png().toBuffer(),
+      file: await sharp({ create: { width: 40, height: 30, channels: 3, background: '#334' } })
+        .png()
+        .toBuffer(),
     }),
   buy: async (at: Actor, job: JobView) =>
-    addPurchase(at, job.id, { id: randomUUID(), name: 'washer', reason: 'confirmed', measure: '', cause: null, fixing: null, leadDays: null }),
+    addPurchase(at, job.id, {
+      id: randomUUID(),
+      name: 'washer',
+      reason: 'confirmed',
+      measure: '',
+      cause: null,
+      fixing: null,
+      leadDays: null,
+    }),
   sensor: async (at: Actor, job: JobView) =>
     recordInstrument(at, job.id, { id: randomUUID(), note: '', facts: { kind: 'sensor', volts: 1.5, zero: 1.5 } }),
   strike: async (at: Actor, job: JobView) =>
@@ -159,7 +169,9 @@ async function travels(id: string) {
       trail: trail!.filter(each => !String(each.verb).startsWith('brought')),
     },
     readings: [...archive.readings].sort(),
-    photographs: [...archive.photographs].map(([photo, { picture, thumbnail }]) => [photo, sha256(picture), sha256(thumbnail)]).sort(),
+    photographs: [...archive.photographs]
+      .map(([photo, { picture, thumbnail }]) => [photo, sha256(picture), sha256(thumbnail)])
+      .sort(),
   }
 }
 /** A job as its pages see it, but for what the other shop adds. */
@@ -176,7 +188,20 @@ test('every table travels with a job, or is left behind for a reason', () => {
 
 test('to another shop and out again nothing is lost, whatever was done', async () => {
   const home = await shopOf('Skerry Reach Workshop')
-  const everything = await jobWith(home.at, ['photo', 'wet', 'mend', 'walk', 'hold', 'touch', 'buy', 'strike', 'sensor', 'sign', 'owner', 'close'])
+  const everything = await jobWith(home.at, [
+    'photo',
+    'wet',
+    'mend',
+    'walk',
+    'hold',
+    'touch',
+    'buy',
+    'strike',
+    'sensor',
+    'sign',
+    'owner',
+    'close',
+  ])
   const jobs = [everything]
   for (const names of fc.sample(fc.array(fc.constantFrom(...allDeeds), { maxLength: 9 }), { numRuns: 10, seed: Date.now() }))
     jobs.push(await jobWith(home.at, names))
@@ -187,7 +212,12 @@ test('to another shop and out again nothing is lost, whatever was done', async (
 
   const away = await shopOf('Outer Bank Repairs')
   for (const { file, view, travels: wanted, id } of sent) {
-    expect(await planImport(file, new Date())).toMatchObject({ does: 'new', renumbered: false, shop: 'Skerry Reach Workshop', jobId: id })
+    expect(await planImport(file, new Date())).toMatchObject({
+      does: 'new',
+      renumbered: false,
+      shop: 'Skerry Reach Workshop',
+      jobId: id,
+    })
     const made = await importJob(away.now(), file, sha256(file))
     expect(seen(made)).toEqual(seen({ ...view, craft: { ...view.craft, id: made.craft.id } }))
     expect(await travels(id)).toEqual(wanted)
@@ -232,7 +262,9 @@ test('sent, worked on elsewhere, and back: what was done there comes in, nothing
   expect(now.repairs).toEqual(before.repairs)
   expect(now.openedBy).toBe(before.openedBy)
   // The signature of before covers less than is there now.
-  expect(signatureStandings(now, jobStanding(now, Date.now()).ledger)).toMatchObject([{ stands: false, changed: expect.arrayContaining(['tests']) }])
+  expect(signatureStandings(now, jobStanding(now, Date.now()).ledger)).toMatchObject([
+    { stands: false, changed: expect.arrayContaining(['tests']) },
+  ])
   // Gone on here meanwhile, what went on there too is refused.
   await deeds.touch(home.now(), now)
   expect((await planImport(back, new Date())).does).toBe('nothing')
@@ -254,7 +286,9 @@ describe('what cannot be taken in', () => {
   afterAll(() => home.close())
 
   /** The archive with its job.json changed, and the digests made good. */
-  async function forged(change: (job: { exportedAt: string; people: { id: string }[]; rows: Record<string, Record<string, unknown>[]> }) => void) {
+  async function forged(
+    change: (job: { exportedAt: string; people: { id: string }[]; rows: Record<string, Record<string, unknown>[]> }) => void,
+  ) {
     const zip = await JSZip.loadAsync(file)
     const job = JSON.parse(await zip.file('job.json')!.async('string')) as Parameters<typeof change>[0]
     change(job)
@@ -267,8 +301,14 @@ describe('what cannot be taken in', () => {
   /** Every id of the archive another one, as of a job that is not here. */
   const foreign = (change: Parameters<typeof forged>[0] = () => {}) =>
     forged(job => {
-      const ids = new Map(Object.values(job.rows).flat().map(row => [String(row.id), randomUUID()]))
-      const turned = JSON.parse(JSON.stringify(job.rows).replace(/[0-9a-f]{8}-[0-9a-f-]{27}/g, each => ids.get(each) ?? each)) as typeof job.rows
+      const ids = new Map(
+        Object.values(job.rows)
+          .flat()
+          .map(row => [String(row.id), randomUUID()]),
+      )
+      const turned = JSON.parse(
+        JSON.stringify(job.rows).replace(/[0-9a-f]{8}-[0-9a-f-]{27}/g, each => ids.get(each) ?? each),
+      ) as typeof job.rows
       Object.assign(job.rows, turned, { photo: [], strike: [] })
       for (const find of job.rows.find!) find.photoId = null
       change(job)
@@ -299,18 +339,24 @@ describe('what cannot be taken in', () => {
   })
 
   test('rows of another kind, of another job, of nobody, or dated after it was sent', async () => {
-    expect(await why(await forged(job => void (job.rows.find![0]!.note = { a: 1 })))).toContain('not as the format asks: /rows/find/0/note')
+    expect(await why(await forged(job => void (job.rows.find![0]!.note = { a: 1 })))).toContain(
+      'not as the format asks: /rows/find/0/note',
+    )
     expect(await why(await forged(job => void (job.rows.leak![0]!.jobId = randomUUID())))).toContain('belongs to another job')
     expect(await why(await forged(job => void (job.rows.leak![0]!.partId = randomUUID())))).toContain('refers to nothing')
     expect(await why(await forged(job => void (job.people = [])))).toContain('has no name')
-    expect(await why(await forged(job => void (job.rows.find![0]!.at = '2999-01-01T00:00:00.000Z')))).toContain('after it was sent')
+    expect(await why(await forged(job => void (job.rows.find![0]!.at = '2999-01-01T00:00:00.000Z')))).toContain(
+      'after it was sent',
+    )
     expect(await why(await forged(job => void (job.exportedAt = '2999-01-01T00:00:00.000Z')))).toContain('dated in the future')
     expect(await why(await forged(job => void (job.rows.job![0]!.circuit = { spaces: 4 })))).toContain('does not hang together')
     expect(await why(await forged(job => void job.rows.find!.push(job.rows.find![0]!)))).toContain('one id')
   })
 
   test('an entry of this shop that came back otherwise', async () => {
-    expect(await why(await forged(job => void (job.rows.find![0]!.note = 'dry after all')))).toContain('came back otherwise (finds)')
+    expect(await why(await forged(job => void (job.rows.find![0]!.note = 'dry after all')))).toContain(
+      'came back otherwise (finds)',
+    )
     expect((await loadJob(id)).finds[0]!.note).toContain('ring')
   })
 
@@ -353,5 +399,7 @@ describe('what cannot be taken in', () => {
 
 test('the published schema is the one that is checked against', async () => {
   const { readFile } = await import('node:fs/promises')
-  expect(JSON.parse(await readFile('docs/formats/job.schema.json', 'utf8'))).toEqual(JSON.parse(JSON.stringify(archiveSchema())))
+  expect(JSON.parse(await readFile('docs/formats/job.schema.json', 'utf8'))).toEqual(
+    JSON.parse(JSON.stringify(archiveSchema())),
+  )
 })

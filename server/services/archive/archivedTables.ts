@@ -19,7 +19,12 @@ export interface ArchivedTable {
 }
 
 const ofJob = { column: 'jobId', of: 'job' }
-const row = (name: string, table: PgTable, by: ArchivedTable['by'] = ofJob, more: Omit<ArchivedTable, 'name' | 'table' | 'by'> = {}) => ({
+const row = (
+  name: string,
+  table: PgTable,
+  by: ArchivedTable['by'] = ofJob,
+  more: Omit<ArchivedTable, 'name' | 'table' | 'by'> = {},
+) => ({
   name,
   table,
   by,
@@ -29,11 +34,16 @@ const row = (name: string, table: PgTable, by: ArchivedTable['by'] = ofJob, more
 /** What belongs to a job, in an order in which each row finds what it refers to. */
 export const archivedTables: readonly ArchivedTable[] = [
   row('craft', schema.craft, { column: 'id', of: 'job', its: 'craftId' }, { shared: true }),
-  row('job', schema.job, { column: 'id', of: 'job' }, {
-    changes: true,
-    without: ['hiddenTank', 'brought'],
-    own: ['movedAt', 'craftId'],
-  }),
+  row(
+    'job',
+    schema.job,
+    { column: 'id', of: 'job' },
+    {
+      changes: true,
+      without: ['hiddenTank', 'brought'],
+      own: ['movedAt', 'craftId'],
+    },
+  ),
   row('photo', schema.photo, ofJob, { without: ['picture', 'thumbnail'] }),
   row('part', schema.part, ofJob, { changes: true }),
   row('mapBefore', schema.mapBefore),
@@ -107,4 +117,3 @@ export function personColumns({ table }: ArchivedTable): string[] {
     return from.flatMap(column => columns.filter(([, each]) => each.name === column.name).map(([name]) => name))
   })
 }
-

@@ -50,7 +50,9 @@ const peopleIn = (rows: Record<string, ArchivedRow[]>): string[] => [
   ...new Set(
     archivedTables.flatMap(table => {
       const columns = personColumns(table)
-      return rows[table.name]!.flatMap(row => columns.map(name => row[name]).filter((id): id is string => typeof id === 'string'))
+      return rows[table.name]!.flatMap(row =>
+        columns.map(name => row[name]).filter((id): id is string => typeof id === 'string'),
+      )
     }),
   ),
 ]
@@ -72,7 +74,11 @@ export async function jobArchive(jobId: string, now: Date): Promise<Archive> {
       for (const { holdId, takenAt, ...rest } of read) readings.get(holdId)!.push({ ...rest, takenAt: takenAt.toISOString() })
       const ids = [...new Set([...peopleIn(rows), ...read.flatMap(each => each.personId ?? [])])]
       const people = ids.length
-        ? await tx.select({ id: person.id, name: person.name }).from(person).where(inArray(person.id, ids)).orderBy(asc(person.id))
+        ? await tx
+            .select({ id: person.id, name: person.name })
+            .from(person)
+            .where(inArray(person.id, ids))
+            .orderBy(asc(person.id))
         : []
       const photos = await tx
         .select({ id: photo.id, picture: photo.picture, thumbnail: photo.thumbnail })
@@ -83,12 +89,14 @@ export async function jobArchive(jobId: string, now: Date): Promise<Archive> {
         .select({ brought: jobTable.brought })
         .from(jobTable)
         .where(eq(jobTable.id, jobId))
-      const thermometer = withBrought(brought, await temperaturesSince(tx, repairs)).map(({ at, temperature, lowest, since }) => ({
-        at: +at,
-        temperature,
-        lowest,
-        since: since && +since,
-      }))
+      const thermometer = withBrought(brought, await temperaturesSince(tx, repairs)).map(
+        ({ at, temperature, lowest, since }) => ({
+          at: +at,
+          temperature,
+          lowest,
+          since: since && +since,
+        }),
+      )
       return {
         job: {
           format: 'zinc-bell-job' as const,

@@ -79,11 +79,13 @@ function mustHangTogether({ job: { rows, people }, photographs, readings }: Arch
     ['ownerWord', 'cardId', known.get('ownerCard')!],
   ]
   for (const [name, column, ids] of refers)
-    if (rows[name]!.some(row => row[column] !== null && !ids.has(row[column]))) throw refuse(`A row of “${name}” refers to nothing.`)
+    if (rows[name]!.some(row => row[column] !== null && !ids.has(row[column])))
+      throw refuse(`A row of “${name}” refers to nothing.`)
   for (const row of rows.photo!) if (!photographs.has(row.id as string)) throw refuse('A photograph is missing.')
   for (const id of photographs.keys()) if (!known.get('photo')!.has(id)) throw refuse('A photograph belongs to nothing.')
   for (const id of readings.keys()) if (!known.get('test')!.has(id)) throw refuse('Readings belong to no hold of this job.')
-  for (const row of rows.test!) if (row.stoppedAt === null) throw refuse('A test of this job still runs elsewhere. End it there, and send it again.')
+  for (const row of rows.test!)
+    if (row.stoppedAt === null) throw refuse('A test of this job still runs elsewhere. End it there, and send it again.')
   if (!hasSoundMap(rows)) throw refuse('The map of this job does not hang together.')
 }
 
@@ -101,8 +103,10 @@ const didAt = ['at', 'startedAt', 'stoppedAt', 'openedAt', 'movedAt', 'closedAt'
 /** Nothing was done after it was sent, nor is it sent from a day to come. @throws Refusal 422 */
 function mustNotBeToCome({ job: { exportedAt, rows }, readings }: Archive, now: Date): void {
   const MINUTE = 60_000
-  if (+new Date(exportedAt) > +now + 5 * MINUTE) throw refuse('This archive is dated in the future. Check the clock of the shop that sent it.')
-  const late = (row: object) => didAt.some(name => name in row && +new Date((row as ArchivedRow)[name] as string) > +new Date(exportedAt) + MINUTE)
+  if (+new Date(exportedAt) > +now + 5 * MINUTE)
+    throw refuse('This archive is dated in the future. Check the clock of the shop that sent it.')
+  const late = (row: object) =>
+    didAt.some(name => name in row && +new Date((row as ArchivedRow)[name] as string) > +new Date(exportedAt) + MINUTE)
   if (Object.values(rows).flat().some(late) || [...readings.values()].flat().some(late))
     throw refuse('Something in this archive is dated after it was sent.')
 }
@@ -129,7 +133,12 @@ async function here(tx: Transaction, table: ArchivedTable, rows: readonly Archiv
   const found = (await tx
     .select(columnsOf(table) as Record<string, PgColumn>)
     .from(table.table)
-    .where(inArray(columns.id!, rows.map(row => row.id as string)))) as Record<string, unknown>[]
+    .where(
+      inArray(
+        columns.id!,
+        rows.map(row => row.id as string),
+      ),
+    )) as Record<string, unknown>[]
   return new Map(found.map(row => [row.id as string, JSON.parse(JSON.stringify(row)) as ArchivedRow]))
 }
 
@@ -164,7 +173,10 @@ async function intakeOf(tx: Transaction, bytes: Buffer, now: Date): Promise<Inta
   let archive = await readArchive(bytes, now)
   const digest = sha256(bytes)
   const own = archive.job.rows.job![0]!
-  const [known] = await tx.select({ movedAt: job.movedAt }).from(job).where(eq(job.id, own.id as string))
+  const [known] = await tx
+    .select({ movedAt: job.movedAt })
+    .from(job)
+    .where(eq(job.id, own.id as string))
   let isRenumbered = false
   if (!known && (await anyHere(tx, archive))) {
     archive = { ...archive, ...withNewIds(archive, digest) }
@@ -186,7 +198,10 @@ async function intakeOf(tx: Transaction, bytes: Buffer, now: Date): Promise<Inta
     const [foreign] = [...mine.values()].filter(row => table.name !== 'job' && row.jobId !== undefined && row.jobId !== own.id)
     if (foreign) throw new Refusal(409, 'Something of another job here has an id of this archive. It is not taken in.')
     if (others.length > 0 && !table.changes)
-      throw new Refusal(409, `An entry that is here already came back otherwise (${whats[table.name] ?? table.name}). Nothing is taken in.`)
+      throw new Refusal(
+        409,
+        `An entry that is here already came back otherwise (${whats[table.name] ?? table.name}). Nothing is taken in.`,
+      )
     changed[table.name] = others
   }
   if (known) fresh.trail = await newActs(tx, own.id as string, rows.trail!)
@@ -248,7 +263,10 @@ async function newActs(tx: Transaction, jobId: string, acts: readonly ArchivedRo
 function mustNotHaveGoneOnHere({ job: { broughtFrom } }: Archive, movedAt: Date): void {
   const sent = broughtFrom ? +new Date(broughtFrom.exportedAt) : -Infinity
   if (+movedAt > sent)
-    throw new Refusal(409, 'This job is here, and somebody went on with it here since it was sent. Both cannot be one: compare the two records by hand.')
+    throw new Refusal(
+      409,
+      'This job is here, and somebody went on with it here since it was sent. Both cannot be one: compare the two records by hand.',
+    )
 }
 
 /** What taking a file in would do; nothing is done. @throws Refusal */
@@ -256,7 +274,8 @@ export const planImport = (bytes: Buffer, now: Date): Promise<ArchivePlan> =>
   database().transaction(async tx => (await intakeOf(tx, bytes, now)).plan)
 
 /** A value as its column wants it. */
-const kept = (column: PgColumn, value: unknown) => (column.dataType === 'date' && typeof value === 'string' ? new Date(value) : value)
+const kept = (column: PgColumn, value: unknown) =>
+  column.dataType === 'date' && typeof value === 'string' ? new Date(value) : value
 
 /**
  * Takes a job in from another shop: what is not here yet is added, nothing that is here is changed but what may change.
@@ -317,18 +336,27 @@ async function takeIn(tx: Transaction, { archive, fresh, changed, plan }: Intake
       }),
     )
   }
-  const brought = { shop: shop || 'another shop', exportedAt: +new Date(exportedAt), broughtAt: +now, temperatures: thermometer }
+  const brought = {
+    shop: shop || 'another shop',
+    exportedAt: +new Date(exportedAt),
+    broughtAt: +now,
+    temperatures: thermometer,
+  }
   const more: Partial<Record<string, (row: ArchivedRow) => object>> = {
     job: () => ({ craftId, brought }),
     photo: row => archive.photographs.get(row.id as string)!,
     materialSheet: () => ({ retiredAt: now }),
     // The address of a card is a secret of the shop that made it: here it leads nowhere.
-    ownerCard: row => ({ tokenHash: sha256(`${String(row.id)} ${plan.digest}`), endedAt: row.endedAt === null ? now : new Date(row.endedAt as string) }),
+    ownerCard: row => ({
+      tokenHash: sha256(`${String(row.id)} ${plan.digest}`),
+      endedAt: row.endedAt === null ? now : new Date(row.endedAt as string),
+    }),
   }
   for (const table of archivedTables) {
     if (table.name === 'craft') continue
     const rows = fresh[table.name]!.map(row => ({ ...values(table, row), ...more[table.name]?.(row) }))
-    for (let from = 0; from < rows.length; from += 500) await tx.insert(table.table).values(rows.slice(from, from + 500) as never)
+    for (let from = 0; from < rows.length; from += 500)
+      await tx.insert(table.table).values(rows.slice(from, from + 500) as never)
     for (const row of changed[table.name] ?? []) await takeBack(tx, table, values(table, row))
   }
   await tx.update(job).set({ brought }).where(eq(job.id, plan.jobId))
@@ -359,13 +387,30 @@ function takeBack(tx: Transaction, table: ArchivedTable, row: Record<string, unk
  * Who the people of an archive are here: somebody of elsewhere who is known, or made known. What is new is never said to be done by
  * somebody of this shop, whatever the archive says.
  */
-async function peopleHere(tx: Transaction, people: Archive['job']['people'], shop: string, now: Date): Promise<Map<string, string>> {
+async function peopleHere(
+  tx: Transaction,
+  people: Archive['job']['people'],
+  shop: string,
+  now: Date,
+): Promise<Map<string, string>> {
   const known = new Map(
     people.length === 0
       ? []
-      : (await tx.select().from(person).where(inArray(person.id, people.map(each => each.id)))).map(each => [each.id, each] as const),
+      : (
+          await tx
+            .select()
+            .from(person)
+            .where(
+              inArray(
+                person.id,
+                people.map(each => each.id),
+              ),
+            )
+        ).map(each => [each.id, each] as const),
   )
-  const taken = new Set((await tx.select({ name: person.name }).from(person).where(isNull(person.elsewhere))).map(each => each.name))
+  const taken = new Set(
+    (await tx.select({ name: person.name }).from(person).where(isNull(person.elsewhere))).map(each => each.name),
+  )
   const ids = new Map<string, string>()
   for (const { id, name } of people) {
     const its = known.get(id)
@@ -402,4 +447,3 @@ async function craftHere(tx: Transaction, fresh: readonly ArchivedRow[], row: Ar
   await tx.insert(craft).values(row as unknown as typeof craft.$inferInsert)
   return row.id as string
 }
-

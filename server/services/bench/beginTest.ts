@@ -48,18 +48,10 @@ export async function beginTest<K extends TankTestKind>(
     const tank = await loadJob(jobId, tx)
     const pressure = service.pressure.of(form)
     mustBeWithinLimit(tank, pressure, service.pressure.field)
-    if (service.cautions) mustHaveReadCautions(tank, actor, service.cautions.act, service.cautions.what)
+    const cautions = service.cautions?.(form)
+    if (cautions) mustHaveReadCautions(tank, actor, cautions.act, cautions.what)
     mustRunAlone(tank, kind)
-    mustFeedOnce(begin.closures)
-    const { reached, escapes } = reachOn(tank, { closures: begin.closures, links: begin.links, pressure })
-    if (reached.length === 0)
-      throw refuseField('closures', 'No part is under test: say how each opening is closed, and leave at least one part in.')
-    if (testKinds[kind].mustHold && escapes.length > 0) {
-      throw refuseField(
-        'links',
-        `Air would escape at the ${placeName(tank, escapes[0]!).toLowerCase()}: shut what leads there, or nothing will hold.`,
-      )
-    }
+    if (testKinds[kind].feeds) mustReach(tank, kind, begin, pressure)
     const facts = await service.facts(form, tank, tx)
     const earlyReason = mustHaveReasonIfEarly(tank, begin.earlyReason, now)
     const relief = service.blowsIn(form, tank)
@@ -88,6 +80,19 @@ export async function beginTest<K extends TankTestKind>(
     return true
   })
   return loadJob(jobId)
+}
+
+/** @throws Refusal 422 unless what goes in reaches something, and does not come out at once where it must hold */
+function mustReach(tank: JobView, kind: TankTestKind, begin: BeginForm, pressure: number): void {
+  mustFeedOnce(begin.closures)
+  const { reached, escapes } = reachOn(tank, { closures: begin.closures, links: begin.links, pressure })
+  if (reached.length === 0)
+    throw refuseField('closures', 'No part is under test: say how each opening is closed, and leave at least one part in.')
+  if (testKinds[kind].mustHold && escapes.length > 0)
+    throw refuseField(
+      'links',
+      `Air would escape at the ${placeName(tank, escapes[0]!).toLowerCase()}: shut what leads there, or nothing will hold.`,
+    )
 }
 
 /** @throws Refusal 422 unless air or smoke goes in at exactly one opening */

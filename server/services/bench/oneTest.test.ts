@@ -122,7 +122,9 @@ describe('one test at a time, but for what may run beside it', () => {
   test('a job is not closed over a running test', async () => {
     const { id } = await testJob(technician())
     const walk = testsOf(await startSoap(technician(), id), 'soap')[0]!
-    expect((await refusal(closeJob(technician(), id, { reason: 'the owner fetched it' }))).message).toBe('Soap 1 is still running on this tank. End it first.')
+    expect((await refusal(closeJob(technician(), id, { reason: 'the owner fetched it' }))).message).toBe(
+      'Soap 1 is still running on this tank. End it first.',
+    )
     await endTest(technician(), walk.id)
     expect((await closeJob(technician(), id, { reason: 'the owner fetched it' })).closedAt).not.toBeNull()
   })

@@ -49,7 +49,7 @@ export interface TestService<K extends TankTestKind> {
   /** where its form has the pressure, Pa gauge */
   pressure: { field: string; of: (form: TestForms[K]) => number }
   /** the act whose cautions are read before it, and what goes in; null when they are read later, as it starts */
-  cautions: { act: WorkAct; what: string } | null
+  cautions: ((form: TestForms[K]) => { act: WorkAct; what: string }) | null
   /** whether a person puts air or smoke into a real tank, so that something must keep it below the limit */
   blowsIn: (form: TestForms[K], tank: JobView) => boolean
   /** whether it is made on the simulated tank of the job */

@@ -1,5 +1,6 @@
 import type { TankTestKind } from '../../../core/leaktest/testKinds'
 import { balloonService } from './balloon/balloonService'
+import { lookService } from './look/lookService'
 import { holdService } from './hold/holdService'
 import { smokeService } from './smoke/smokeService'
 import { soapService } from './soap/soapService'
@@ -11,6 +12,7 @@ const testServices: { [K in TankTestKind]: TestService<K> } = {
   balloon: balloonService,
   soap: soapService,
   smoke: smokeService,
+  look: lookService,
 }
 
 export const serviceOf = <K extends TankTestKind>(kind: K): TestService<K> => testServices[kind] as TestService<K>

@@ -101,7 +101,14 @@ export async function listCrafts(words = ''): Promise<CraftView[]> {
     .orderBy(asc(chosen.rank), desc(job.openedAt))
   const crafts = new Map<string, CraftView>()
   for (const { craft: its, job: last } of rows) {
-    const known = crafts.get(its.id) ?? { id: its.id, name: its.name, kind: its.kind, built: its.built, registration: its.registration, tanks: [] }
+    const known = crafts.get(its.id) ?? {
+      id: its.id,
+      name: its.name,
+      kind: its.kind,
+      built: its.built,
+      registration: its.registration,
+      tanks: [],
+    }
     if (!known.tanks.some(tank => tank.name.toLowerCase() === last.tankName.toLowerCase())) {
       known.tanks.push({
         name: last.tankName,

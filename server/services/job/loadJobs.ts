@@ -90,25 +90,27 @@ const loaders: { [A in JobAspect]: (reader: Reader, ids: string[], words: Words)
       },
     })
     return new Map(
-      rows.map(({ hiddenTank, brought, craftId: _, craft, openedBy, openedAt, movedAt, closedAt, parts, mapsBefore, ...rest }) => [
-        rest.id,
-        {
-          ...rest,
-          craft: { id: craft.id, name: craft.name, kind: craft.kind, built: craft.built, registration: craft.registration },
-          openedAt: +openedAt,
-          openedBy: name(openedBy),
-          movedAt: +movedAt,
-          closedAt: closedAt && +closedAt,
-          brought: brought && { shop: brought.shop, exportedAt: brought.exportedAt, broughtAt: brought.broughtAt },
-          hasStandIn: hiddenTank !== null,
-          parts: parts.map(part => ({
-            ...part,
-            addedAt: part.addedAt && +part.addedAt,
-            removedAt: part.removedAt && +part.removedAt,
-          })),
-          mapsBefore: mapsBefore.map(({ until, circuit, parts: drawn }) => ({ until: +until, circuit, parts: drawn })),
-        },
-      ]),
+      rows.map(
+        ({ hiddenTank, brought, craftId: _, craft, openedBy, openedAt, movedAt, closedAt, parts, mapsBefore, ...rest }) => [
+          rest.id,
+          {
+            ...rest,
+            craft: { id: craft.id, name: craft.name, kind: craft.kind, built: craft.built, registration: craft.registration },
+            openedAt: +openedAt,
+            openedBy: name(openedBy),
+            movedAt: +movedAt,
+            closedAt: closedAt && +closedAt,
+            brought: brought && { shop: brought.shop, exportedAt: brought.exportedAt, broughtAt: brought.broughtAt },
+            hasStandIn: hiddenTank !== null,
+            parts: parts.map(part => ({
+              ...part,
+              addedAt: part.addedAt && +part.addedAt,
+              removedAt: part.removedAt && +part.removedAt,
+            })),
+            mapsBefore: mapsBefore.map(({ until, circuit, parts: drawn }) => ({ until: +until, circuit, parts: drawn })),
+          },
+        ],
+      ),
     )
   },
   async safety(reader, ids, words) {

@@ -45,7 +45,9 @@ export async function pastFigures(): Promise<PastFigures> {
     jobs: Number(jobs[0]!.jobs),
     days: jobs[0]!.days === null ? null : Number(jobs[0]!.days),
     causes: causes.map(({ cause, jobs: many }) => ({ cause, jobs: Number(many) })),
-    methods: [...methods].map(([method, each]) => ({ method, followed: each })).sort((a, b) => b.followed.length - a.followed.length),
+    methods: [...methods]
+      .map(([method, each]) => ({ method, followed: each }))
+      .sort((a, b) => b.followed.length - a.followed.length),
     hours: Object.fromEntries(Object.entries(hours[0]!).map(([key, value]) => [key, Number(value)])) as PastFigures['hours'],
   }
 }

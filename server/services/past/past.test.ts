@@ -74,7 +74,11 @@ test('found by craft, part, cause, material, batch, person and day, each alone a
   let job = await testJob(finn(on(0)), { craftName, craftRegistration: 'SR 771' })
   job = await seen(job, 'Drain plug', 1)
   await mend(job, 2)
-  await recordOutcome(finn(on(3)), job.id, { id: randomUUID(), cause: 'drain', partId: job.parts.find(each => each.name === 'Drain plug')!.id })
+  await recordOutcome(finn(on(3)), job.id, {
+    id: randomUUID(),
+    cause: 'drain',
+    partId: job.parts.find(each => each.name === 'Drain plug')!.id,
+  })
   await closeJob(finn(on(10)), job.id, { reason: 'fetched before it had cured' })
   const other = await testJob(oda(on(50)), { craftName: `Dory ${randomUUID().slice(0, 6)}` })
 

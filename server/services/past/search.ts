@@ -16,7 +16,12 @@ const like = (word: string) => `%${word.replace(/[\\%_]/g, letter => `\\${letter
 const keysNamed = (rows: readonly { key: string; name: string }[], word: string) =>
   rows.filter(row => row.name.toLowerCase().includes(word.toLowerCase())).map(row => row.key)
 const inKeys = (column: SQL, keys: readonly string[]) =>
-  keys.length > 0 ? sql`${column} in (${sql.join(keys.map(key => sql`${key}`), sql`, `)})` : sql`false`
+  keys.length > 0
+    ? sql`${column} in (${sql.join(
+        keys.map(key => sql`${key}`),
+        sql`, `,
+      )})`
+    : sql`false`
 
 /** Jobs on which somebody whose name has these words did something. */
 const byPerson = (name: string) => sql`${job.id} in (
@@ -57,7 +62,16 @@ function moment(after: string): Date {
 }
 
 /** Finds jobs among all that were ever here, those that moved last first. */
-export async function searchPast({ words, part: partName, cause, material, person: name, from, to, after }: PastQuery): Promise<PastPage> {
+export async function searchPast({
+  words,
+  part: partName,
+  cause,
+  material,
+  person: name,
+  from,
+  to,
+  after,
+}: PastQuery): Promise<PastPage> {
   const wanted = words.split(/\s+/).filter(Boolean)
   const fits = and(
     ...wanted.map(holds),
@@ -89,7 +103,11 @@ export async function pastJobs(ids: readonly string[]): Promise<PastJob[]> {
   if (ids.length === 0) return []
   const notStruck = (id: SQL) => sql`not exists (select 1 from ${strike} where ${strike.subjectId} = ${id})`
   const [jobs, outcomes, repairs] = await Promise.all([
-    database().select({ job, craft }).from(job).innerJoin(craft, eq(job.craftId, craft.id)).where(inArray(job.id, [...ids])),
+    database()
+      .select({ job, craft })
+      .from(job)
+      .innerJoin(craft, eq(job.craftId, craft.id))
+      .where(inArray(job.id, [...ids])),
     database()
       .select({ jobId: outcome.jobId, cause: outcome.cause, part: part.name })
       .from(outcome)

@@ -107,7 +107,9 @@ test('signed by who did the work it is handed back, and leaves the Bay until som
   const touched = await recordTouch(at(300), job.id, { id: randomUUID(), partIds: [part], kind: 'removed', note: '' })
   expect(touched.closedAt).toBeNull()
   expect(stands(touched)).toEqual([false])
-  expect((await bay({ words: job.craft.name }, Date.now())).rows.find(row => row.id === job.id)!.next.action).not.toBe('hand back')
+  expect((await bay({ words: job.craft.name }, Date.now())).rows.find(row => row.id === job.id)!.next.action).not.toBe(
+    'hand back',
+  )
 })
 
 test('nothing is handed back that is not sealed, misses a step, or was changed since it was signed', async () => {
@@ -123,7 +125,9 @@ test('nothing is handed back that is not sealed, misses a step, or was changed s
 
 test('who signs has read it, is who they say, and signs once', async () => {
   const job = await drySoFar()
-  expect((await refusal(signJob(hasher, at(20), job.id, form(job, { password: 'wrong' })))).fields.password).toContain('not the password')
+  expect((await refusal(signJob(hasher, at(20), job.id, form(job, { password: 'wrong' })))).fields.password).toContain(
+    'not the password',
+  )
   expect((await refusal(signJob(hasher, at(20), job.id, form(job, { digest: 'f'.repeat(64) })))).status).toBe(409)
   expect((await refusal(signJob(hasher, inspector(when(20)), job.id, form(job)))).status).toBe(403)
   const once = form(job)
@@ -146,7 +150,9 @@ test('what flies is countersigned by another, with authority and a number', asyn
   const second = (change: Partial<SignatureForm>) => form(job, { capacity: 'inspector', ...change })
   const asInspector = inspector(when(21))
   expect((await refusal(signJob(hasher, asInspector, job.id, second({ licence: '7' })))).fields).toHaveProperty('authority')
-  expect((await refusal(signJob(hasher, asInspector, job.id, second({ authority: 'island board' })))).fields).toHaveProperty('licence')
+  expect((await refusal(signJob(hasher, asInspector, job.id, second({ authority: 'island board' })))).fields).toHaveProperty(
+    'licence',
+  )
   // One person is not both.
   await signJob(hasher, at(21), job.id, second({ authority: 'island board', licence: '7' }))
   expect((await refusal(closeJob(at(21), job.id, { reason: '' }))).fields.reason).toContain('countersigned')
@@ -159,7 +165,12 @@ describe('the owner’s card', () => {
     const job = await drySoFar()
     const { token } = await makeOwnerCard(at(20), job.id, randomUUID())
     const sheet = await readOwnerCard(token, when(21))
-    expect(sheet).toMatchObject({ craft: job.craft.name, state: 'sealed', proved: false, look: { title: 'Look again, a week' } })
+    expect(sheet).toMatchObject({
+      craft: job.craft.name,
+      state: 'sealed',
+      proved: false,
+      look: { title: 'Look again, a week' },
+    })
     // Nothing of people, prices or other jobs.
     expect(JSON.stringify(sheet)).not.toContain(job.openedBy)
     expect(await refusal(readOwnerCard(`${token.slice(0, -1)}x`, when(21)))).toMatchObject({ status: 404 })
@@ -167,7 +178,9 @@ describe('the owner’s card', () => {
     expect(await refusal(readOwnerCard(token, when(22)))).toMatchObject({ status: 404 })
     await endOwnerCards(at(22), job.id)
     expect(await refusal(readOwnerCard(second, when(23)))).toMatchObject({ status: 404 })
-    expect(await refusal(takeOwnerWord(second, { id: randomUUID(), says: 'wet', words: '' }, when(23)))).toMatchObject({ status: 404 })
+    expect(await refusal(takeOwnerWord(second, { id: randomUUID(), says: 'wet', words: '' }, when(23)))).toMatchObject({
+      status: 404,
+    })
   })
 
   test('dry on its day is the look; wet after three weeks brings the job back as a leak nobody has placed', async () => {
@@ -192,7 +205,9 @@ describe('the owner’s card', () => {
     expect(now.closedAt).toBeNull()
     expect([ledger.state, next.action]).toEqual(['leaking', 'place'])
     expect(stands(now)).toEqual([false])
-    expect((await bells()).find(bell => bell.jobId === job.id && bell.kind === 'owner')).toMatchObject({ detail: 'smells again' })
+    expect((await bells()).find(bell => bell.jobId === job.id && bell.kind === 'owner')).toMatchObject({
+      detail: 'smells again',
+    })
     expect((await bay({}, Date.now())).rows.some(row => row.id === job.id)).toBe(true)
     // A second word that it is dry takes nothing back.
     await takeOwnerWord(token, { id: randomUUID(), says: 'dry', words: '' }, when(21 * 24 + 1))
@@ -216,5 +231,7 @@ test('a check of an instrument is kept, once, of a valve that is there', async (
   const view = await recordInstrument(at(1), job.id, check)
   expect(view.instruments).toMatchObject([{ facts: { kind: 'sensor', volts: 1.9 }, note: 'cap off' }])
   const valve = { kind: 'valve' as const, link: 'nowhere', passesAtRest: true, passesSwitched: false }
-  expect((await refusal(recordInstrument(at(1), job.id, { id: randomUUID(), note: '', facts: valve }))).fields).toHaveProperty('link')
+  expect((await refusal(recordInstrument(at(1), job.id, { id: randomUUID(), note: '', facts: valve }))).fields).toHaveProperty(
+    'link',
+  )
 })

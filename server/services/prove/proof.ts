@@ -73,7 +73,8 @@ function mustBeStep(job: JobView, form: ProofForm, now: number): void {
 
 /** Dry counts after a watch that would have shown what matters, in the way that it was looked at. @throws Refusal 422 */
 function mustBeWatched(job: JobView, step: ProofStep, form: ProofForm): void {
-  if (step.watchedFor && form.look === null) throw refuseField('look', 'Say how it was looked at: how long to watch follows from that.')
+  if (step.watchedFor && form.look === null)
+    throw refuseField('look', 'Say how it was looked at: how long to watch follows from that.')
   const least = proofWatch(step, job.fuel, form.look)
   if (least === Infinity)
     throw refuseField('look', 'This fuel dries as fast as it comes: looked at like that, it never shows. Dust it or lay paper.')
@@ -83,7 +84,10 @@ function mustBeWatched(job: JobView, step: ProofStep, form: ProofForm): void {
       `Dry counts after ${Math.ceil(least / 60)} min of watching. Watch on, or leave it out with a reason.`,
     )
   if (step.leastDistance !== null && !((form.distance ?? 0) >= step.leastDistance))
-    throw refuseField('distance', `It goes at least ${step.leastDistance / 1000} km. Say how far, or leave it out with a reason.`)
+    throw refuseField(
+      'distance',
+      `It goes at least ${step.leastDistance / 1000} km. Say how far, or leave it out with a reason.`,
+    )
 }
 
 /** Takes off the looks that hung before, and hangs that of the next one: on its day, or tomorrow where it could be done now. */

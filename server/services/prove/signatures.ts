@@ -38,7 +38,8 @@ export async function signJob(
     async (tx, now) => {
       const job = await loadJob(jobId, tx)
       if (job.signatures.some(each => each.id === form.id)) return null
-      if (job.tests.some(isRunning)) throw new Refusal(409, 'A test is running: what it finds is not signed unseen. End it first.')
+      if (job.tests.some(isRunning))
+        throw new Refusal(409, 'A test is running: what it finds is not signed unseen. End it first.')
       if (capacity === 'inspector') mustHaveAuthority(job, form)
       const { digest, sections, cover } = signedState(job, jobStanding(job, +now).ledger)
       if (digest !== form.digest)

@@ -24,7 +24,10 @@ export async function makeCalendarFeed(actor: Actor): Promise<{ token: string }>
 /** Ends somebody's address for a calendar. */
 export async function endCalendarFeed(actor: Actor): Promise<{ token: null }> {
   await change(actor, { verb: 'ended the address for a calendar', touches: [] }, async tx => {
-    const ended = await tx.delete(calendarFeed).where(eq(calendarFeed.personId, actor.id)).returning({ id: calendarFeed.personId })
+    const ended = await tx
+      .delete(calendarFeed)
+      .where(eq(calendarFeed.personId, actor.id))
+      .returning({ id: calendarFeed.personId })
     return ended[0] ?? null
   })
   return { token: null }
@@ -32,7 +35,10 @@ export async function endCalendarFeed(actor: Actor): Promise<{ token: null }> {
 
 /** What is due, for whoever has the address. @throws Refusal 404 */
 export async function readCalendarFeed(token: string, now: Date): Promise<string> {
-  const [found] = await database().select().from(calendarFeed).where(eq(calendarFeed.tokenHash, tokenHash(token)))
+  const [found] = await database()
+    .select()
+    .from(calendarFeed)
+    .where(eq(calendarFeed.tokenHash, tokenHash(token)))
   if (!found) throw new Refusal(404, 'This calendar has ended. Make another address in the settings.')
   return dueCalendar(await bells(), now)
 }

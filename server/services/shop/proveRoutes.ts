@@ -41,6 +41,12 @@ export const proveRoutes: readonly RouteDescription[] = [
     who: 'work',
     each: { name: 'kind', values: instrumentWords },
   },
+  {
+    method: 'get',
+    path: '/jobs/{id}/ohms',
+    summary: 'What the simulated ohmmeter shows at ?level=, of a sender of ?standard=',
+    who: 'read',
+  },
   { method: 'get', path: '/card/{token}', summary: 'What an owner sees of the one job of a card', who: 'anyone' },
   {
     method: 'post',
@@ -56,7 +62,12 @@ export const proveRoutes: readonly RouteDescription[] = [
       'Find among all jobs: ?words=, ?part=, ?cause=, ?material=, ?person=, ?from= and ?to= in ms since 1970, ?after= the mark of the page before',
     who: 'read',
   },
-  { method: 'get', path: '/jobs/{id}/archive', summary: 'A whole job as one file (ZIP), to be sent to another shop', who: 'read' },
+  {
+    method: 'get',
+    path: '/jobs/{id}/archive',
+    summary: 'A whole job as one file (ZIP), to be sent to another shop',
+    who: 'read',
+  },
   { method: 'get', path: '/archive/schema', summary: 'The JSON Schema of an archive’s job.json', who: 'read' },
   {
     method: 'post',
@@ -66,11 +77,21 @@ export const proveRoutes: readonly RouteDescription[] = [
   },
   { method: 'get', path: '/past/figures', summary: 'What failed, how long repairs held, where the hours went', who: 'read' },
   { method: 'get', path: '/crafts/{id}', summary: 'All that a craft has been here for', who: 'read' },
-  { method: 'get', path: '/jobs/{id}/register.csv', summary: 'Leaks, tests, repairs and steps in use of a job as CSV', who: 'read' },
+  {
+    method: 'get',
+    path: '/jobs/{id}/register.csv',
+    summary: 'Leaks, tests, repairs and steps in use of a job as CSV',
+    who: 'read',
+  },
   { method: 'get', path: '/due.ics', summary: 'What is due, as iCalendar', who: 'read' },
   { method: 'post', path: '/me/calendar', summary: 'A private address for a calendar: its token is told once', who: 'read' },
   { method: 'delete', path: '/me/calendar', summary: 'End the private address for a calendar', who: 'read' },
-  { method: 'get', path: '/calendar/{token}', summary: 'What is due, as iCalendar, for whoever has the address', who: 'anyone' },
+  {
+    method: 'get',
+    path: '/calendar/{token}',
+    summary: 'What is due, as iCalendar, for whoever has the address',
+    who: 'anyone',
+  },
   { method: 'get', path: '/shop', summary: 'What the shop calls itself on papers', who: 'read' },
   { method: 'put', path: '/shop', summary: 'Set what the shop calls itself on papers', who: 'people', body: letterheadSchema },
 ]

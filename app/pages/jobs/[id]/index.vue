@@ -135,12 +135,12 @@ useActionKeys('Job', [
           <NuxtLink :to="`/jobs/${job.id}/prove`" class="font-semibold underline">Prove it in use</NuxtLink>
         </p>
         <p v-if="job.closedAt !== null" class="soft font-semibold">
-          {{ job.closedReason ? 'Left as it is' : 'Handed back' }} {{ clockText(job.closedAt, now) }}. Whatever is recorded on it,
-          but for a look that stays dry, brings it back to the Bay.
+          {{ job.closedReason ? 'Left as it is' : 'Handed back' }} {{ clockText(job.closedAt, now) }}. Whatever is recorded on
+          it, but for a look that stays dry, brings it back to the Bay.
         </p>
         <p v-if="job.brought" class="unsure font-semibold">
-          Brought in from {{ job.brought.shop }} {{ clockText(job.brought.broughtAt, now) }}: what was recorded there this shop did
-          not see.
+          Brought in from {{ job.brought.shop }} {{ clockText(job.brought.broughtAt, now) }}: what was recorded there this shop
+          did not see.
         </p>
         <p v-if="isSimulated(job)" class="unsure font-semibold">
           Holds on a simulated tank, or repairs only practised, count here: this is practice, not evidence for a real one.
@@ -198,6 +198,9 @@ useActionKeys('Job', [
         >
         <UButton color="neutral" variant="outline" icon="i-lucide-hand" class="min-h-11" @click="panel = 'touch'"
           >Disturbed<span class="key max-sm:hidden">T</span></UButton
+        >
+        <UButton :to="`/jobs/${job.id}/instruments`" color="neutral" variant="outline" icon="i-lucide-gauge" class="min-h-11"
+          >Its instruments</UButton
         >
         <UButton :to="`/jobs/${job.id}/mend`" color="neutral" variant="outline" icon="i-lucide-paintbrush" class="min-h-11"
           >Work without a leak</UButton

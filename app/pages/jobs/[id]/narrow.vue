@@ -5,6 +5,7 @@ import { tankItself } from '#core/ledger/tankItself'
 import { troubleCode } from '#core/complaint/troubleCodes'
 import type { Suspect } from '#core/complaint/suspects'
 import { answersThatCount } from '#shared/situation'
+import { suspectCodes } from '#shared/prove/instruments'
 import type { JobView } from '#shared/views'
 
 /** Narrowing: what it most likely is, and the one check that tells most for its minutes. */
@@ -79,6 +80,8 @@ function seenDone(view: JobView, leakId: string | null) {
   if (leakId && itWas) void navigateTo(`/jobs/${id}/leaks/${leakId}`)
 }
 const said = computed(() => job.value?.outcomes.filter(each => !each.struck) ?? [])
+/** Codes that rest on an instrument of the tank which is wrong. */
+const suspect = computed(() => (job.value ? suspectCodes(job.value) : []))
 /** The causes here that a code speaks for, the ones that show it most often first. */
 function speaksFor(code: string): string {
   const known = troubleCode(code)?.known
@@ -350,7 +353,9 @@ useActionKeys('Narrow', [
           <p v-for="code in job.complaint.codes" :key="code" class="py-1">
             <b class="figure">{{ code }}</b>
             {{ troubleCode(code)?.known?.plain ?? 'Not among the generic fuel and vapour codes. It moves no suspect.'
-            }}<span v-if="speaksFor(code)" class="soft block text-sm">Speaks for: {{ speaksFor(code) }}.</span>
+            }}<b v-if="suspect.includes(code)" class="unsure block"
+              >Suspect: the instrument it rests on is wrong. It moves no suspect until that is right.</b
+            ><span v-else-if="speaksFor(code)" class="soft block text-sm">Speaks for: {{ speaksFor(code) }}.</span>
           </p>
         </section>
         <section v-if="said.length" class="sheet" aria-labelledby="was-title">

@@ -16,12 +16,12 @@ const left = computed(() => proof.value?.rows.filter(row => !row.entry || row.en
 const picked = ref<string | null>(null)
 /** The step that is recorded: the next one, unless another was tapped. */
 const row = computed(
-  () =>
-    proof.value?.rows.find(each => each.step.key === picked.value) ?? (isReady.value ? null : (proof.value?.next ?? null)),
+  () => proof.value?.rows.find(each => each.step.key === picked.value) ?? (isReady.value ? null : (proof.value?.next ?? null)),
 )
 /** All that can be seen here is seen: what is wanting now are names and the way out. */
 const isReady = computed(
-  () => sealed.value && job.value?.closedAt === null && !lacks.value.includes('steps in use') && proof.value?.next?.due !== null,
+  () =>
+    sealed.value && job.value?.closedAt === null && !lacks.value.includes('steps in use') && proof.value?.next?.due !== null,
 )
 const lacks = computed(() =>
   job.value && standing.value ? lacksToHandBack(handBackCase(job.value, standing.value.entries, standing.value.ledger)) : [],

@@ -3,7 +3,7 @@ import { whatToWatch } from '#shared/prove/whatToWatch'
 import type { LetterheadForm } from '#shared/schemas/handBack'
 import { signatureStandings } from '#shared/prove/signatures'
 import { download, standaloneSvg } from '~/report/mapSvg'
-import { recordPaper } from '~/report/recordPaper'
+import { ownerSections, recordPaper } from '~/report/recordPaper'
 import { recordPdf } from '~/report/recordPdf'
 import { jobProof } from '#shared/prove/jobProof'
 import { fuelLimit } from '#shared/ledgerParts'
@@ -95,7 +95,9 @@ const notes = computed(() => {
         ]
       : []),
     ...(isSimulated(job.value)
-      ? ['Holds on a simulated tank, or repairs only practised, count in this record: it is practice, not evidence for a real tank.']
+      ? [
+          'Holds on a simulated tank, or repairs only practised, count in this record: it is practice, not evidence for a real tank.',
+        ]
       : []),
     ...(closedAt !== null && closedReason
       ? [`It left as it is, ${stampText(closedAt)}, and was not handed back: ${closedReason}`]
@@ -128,6 +130,15 @@ function saveMap() {
   const map = drawnMap()
   if (map) download(map, 'map.svg', 'image/svg+xml')
 }
+const forOwner = computed(() =>
+  rows.value && watching.value
+    ? ownerSections(
+        rows.value,
+        { complaint: complaint.value, watching: watching.value, sentence: sentence.value },
+        now.value,
+      ).filter(each => each.lines?.length)
+    : [],
+)
 const making = ref(false)
 const failed = ref('')
 async function savePdf() {
@@ -147,7 +158,10 @@ async function savePdf() {
         sentence: sentence.value,
         complaint: complaint.value,
         inUse: showsInUse.value ? inUse.value.map(each => each.text) : [],
-        instruments: [...instruments.value.map(each => each.text), ...checks.value.map(each => `${each.verdict.name}: ${each.verdict.text}`)],
+        instruments: [
+          ...instruments.value.map(each => each.text),
+          ...checks.value.map(each => `${each.verdict.name}: ${each.verdict.text}`),
+        ],
         approved: approvals.value.map(each => each.text),
         watching: watching.value,
         signed: signatureStandings(job.value, standing.value.ledger)
@@ -166,7 +180,9 @@ async function savePdf() {
     making.value = false
   }
 }
-const showsInUse = computed(() => standing.value?.ledger.state === 'sealed' || job.value?.proof.some(each => !each.struck) === true)
+const showsInUse = computed(
+  () => standing.value?.ledger.state === 'sealed' || job.value?.proof.some(each => !each.struck) === true,
+)
 const parts = computed(() => job.value?.parts.filter(part => part.removedAt === null) ?? [])
 const rows = computed(() => job.value && standing.value && recordRows(job.value, standing.value.ledger, now.value, short))
 const complaint = computed(() => {
@@ -198,6 +214,16 @@ useActionKeys('Record', [
       </div>
     </div>
     <p v-if="failed" role="alert" class="leaking mb-3 font-medium">{{ failed }}</p>
+    <!-- On paper a short page for the owner comes first. -->
+    <article class="record owner hidden print:block">
+      <p v-if="shop?.name" class="font-semibold">{{ shop.name }}</p>
+      <p class="soft font-semibold">For the owner</p>
+      <h1>{{ job.craft.name }}, {{ job.tankName }}: {{ jobWords[standing.ledger.state].toLowerCase() }}</h1>
+      <section v-for="each in forOwner" :key="each.title">
+        <h2>{{ each.title }}</h2>
+        <p v-for="line in each.lines" :key="line">{{ line }}</p>
+      </section>
+    </article>
     <article ref="article" class="record sheet p-5 sm:p-10">
       <header class="mb-5 flex flex-wrap items-start justify-between gap-4 border-b-2 border-(--ink) pb-4">
         <div>
@@ -428,6 +454,9 @@ section {
 @media print {
   .record {
     padding: 0;
+  }
+  .owner {
+    break-after: page;
   }
   section {
     break-inside: avoid;

@@ -19,7 +19,9 @@ function isOfCraft(jobId: string | null): boolean {
 const often = computed(() => {
   const seen = new Map<string, number>()
   for (const job of history.value?.jobs ?? [])
-    for (const part of new Set(job.causes.flatMap(each => (each.part ? [`${lowerFirst(each.part)} of the ${job.tankName}`] : []))))
+    for (const part of new Set(
+      job.causes.flatMap(each => (each.part ? [`${lowerFirst(each.part)} of the ${job.tankName}`] : [])),
+    ))
       seen.set(part, (seen.get(part) ?? 0) + 1)
   return [...seen].filter(([, times]) => times > 1)
 })

@@ -20,7 +20,7 @@ export const balloonService: TestService<'balloon'> = {
   verbs: { begin: 'tied a balloon', end: 'took the balloon off' },
   ended: 'This balloon was taken off. Tie another.',
   pressure: { field: 'pressure', of: form => form.pressure },
-  cautions: { act: 'air or smoke', what: 'air' },
+  cautions: () => ({ act: 'air or smoke', what: 'air' }),
   // The rubber gives way before a tank does.
   blowsIn: () => false,
   onStandIn: () => false,

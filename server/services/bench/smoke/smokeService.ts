@@ -26,7 +26,7 @@ export const smokeService: TestService<'smoke'> = {
   verbs: { begin: 'put smoke on', end: 'took smoke off' },
   ended: 'This smoke test has ended. Start another.',
   pressure: { field: 'pressure', of: form => form.pressure },
-  cautions: { act: 'air or smoke', what: 'smoke' },
+  cautions: () => ({ act: 'air or smoke', what: 'smoke' }),
   blowsIn: form => !form.simulated,
   onStandIn: form => form.simulated,
   facts: ({ tube, own, simulated }) => ({ tube, own, simulated }),

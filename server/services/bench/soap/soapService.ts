@@ -27,7 +27,7 @@ export const soapService: TestService<'soap'> = {
   verbs: { begin: 'started a soap walk', end: 'ended the soap walk' },
   ended: 'This soap walk has ended. Start another.',
   pressure: { field: 'pressure', of: form => form.pressure },
-  cautions: { act: 'air or smoke', what: 'air' },
+  cautions: () => ({ act: 'air or smoke', what: 'air' }),
   blowsIn: (_, tank) => !tank.hasStandIn,
   onStandIn: () => false,
   facts: () => ({}),

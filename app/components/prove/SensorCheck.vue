@@ -1,0 +1,49 @@
+<script setup lang="ts">
+import { ZERO_TOLERANCE, sensorIsTrue } from '#core/leaktest/instrument/instrumentJudgements'
+import { instrumentSchemas } from '#shared/schemas/instruments'
+import type { JobView } from '#shared/views'
+
+/** The tank pressure sensor with the cap off: it must give its zero, or every code that rests on it is suspect. */
+const props = defineProps<{ job: JobView }>()
+const emit = defineEmits<{ done: [view: JobView] }>()
+const blank = () => ({ id: newId(), note: '', volts: null as number | null, zero: null as number | null })
+const state = ref(blank())
+const form = useTemplateRef('form')
+const { saving, problem, save } = useSave()
+const { short } = useQuantities()
+const verdict = computed(() => {
+  const { volts, zero } = state.value
+  return volts === null || zero === null || !Number.isFinite(volts) || !Number.isFinite(zero) ? null : sensorIsTrue(volts, zero)
+})
+const keep = () =>
+  save(async () => {
+    emit('done', await callApi<JobView>(`jobs/${props.job.id}/instruments/sensor`, 'POST', state.value))
+    state.value = blank()
+  }, form.value)
+</script>
+
+<template>
+  <SchemaForm
+    ref="form"
+    :schema="instrumentSchemas.sensor"
+    :state="state"
+    :problem="problem"
+    class="sheet grid gap-3 sm:grid-cols-2"
+    @submit="keep"
+  >
+    <h2 class="sm:col-span-2">Tank pressure sensor, cap off</h2>
+    <UFormField label="It gives" name="volts"><QuantityInput v-model="state.volts" kind="volts" /></UFormField>
+    <UFormField label="Zero by the manual" name="zero"><QuantityInput v-model="state.zero" kind="volts" /></UFormField>
+    <p v-if="verdict !== null" role="status" class="font-semibold sm:col-span-2" :class="verdict ? 'sealed' : 'leaking'">
+      <StateSign :look="verdict ? 'sealed' : 'leaking'" />
+      {{
+        verdict
+          ? `Its zero, within ${short('volts', ZERO_TOLERANCE)}.`
+          : 'Not its zero: every leak code is suspect until the sensor is right.'
+      }}
+    </p>
+    <template #actions
+      ><UButton type="submit" color="neutral" size="xl" :loading="saving" class="w-fit">Keep it</UButton></template
+    >
+  </SchemaForm>
+</template>
