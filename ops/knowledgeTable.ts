@@ -8,6 +8,9 @@ import { fuels } from '../core/fuel/fuels'
 import { cautions } from '../core/fuel/makeSafe'
 import { repairMaterials } from '../core/repair/material/repairMaterials'
 import { repairMethods } from '../core/repair/method/repairMethods'
+import { senderStandards } from '../core/leaktest/instrument/senderStandards'
+import { lookMethods } from '../core/leaktest/look/lookMethods'
+import { proofSteps } from '../core/ledger/proof/proofSteps'
 import { sources } from '../core/knowledge/sources'
 
 const cell = (value: unknown) => String(value).replaceAll('|', '\\|')
@@ -152,6 +155,36 @@ export function knowledgeTable(): string {
           row.outcomes.map(each => `${each.words} (${each.for.join(', ')}): ${each.hit}, ${each.miss}`).join('; '),
           row.source,
         ]),
+      ),
+      '## Ways of looking (core/leaktest/look/lookMethods.ts)',
+      table(
+        ['way', 'presses with', 'reach', 'smallest', 'fooled by', 'watch min', 'source'],
+        lookMethods.map(row => [
+          row.name,
+          row.reaches,
+          row.reach,
+          row.smallest,
+          row.fooledBy,
+          round(row.watch / 60),
+          row.source,
+        ]),
+      ),
+      '## Steps in use (core/ledger/proof/proofSteps.ts)',
+      table(
+        ['step', 'on a road vehicle', 'why', 'watch min', 'days after the one before', 'source'],
+        proofSteps('road vehicle').map(row => [
+          row.title,
+          row.doing,
+          row.why,
+          round(row.watch / 60),
+          round(row.wait / 86_400),
+          row.source,
+        ]),
+      ),
+      '## Level senders (core/leaktest/instrument/senderStandards.ts), ohm',
+      table(
+        ['empty', 'full', 'source'],
+        senderStandards.map(row => [row.empty, row.full, row.source]),
       ),
     ].join('\n\n') + '\n'
   )

@@ -41,8 +41,8 @@ const [flyingBoat, pump, tug, generator] = [
   await job('tug'),
   await job('generator'),
 ]
-const right = await job('SK-11, right outer'),
-  van = await job('van'),
+const van = await job('Library van, main tank'),
+  heater = await job('Library van, heater tank'),
   tractor = await job('Beach tractor, saddle tank')
 await first.close()
 
@@ -89,12 +89,7 @@ const shots: Shot[] = [
   { name: 'strip', path: `/jobs/${flyingBoat.id}/strip`, height: 900 },
   {
     name: 'prove',
-    path: `/jobs/${pump.id}/prove`,
-    before: async page => {
-      await page.getByLabel(/Watched/).fill('25')
-      await page.getByRole('button', { name: 'It was dry' }).click()
-      await page.getByRole('heading', { name: 'Half full' }).waitFor()
-    },
+    path: `/jobs/${heater.id}/prove`,
   },
   { name: 'decide', path: `/jobs/${saddle.id}/leaks/${saddle.leaks[0]!.id}`, height: 1100 },
   { name: 'stage', path: `/bench/repairs/${spare.id}/${spare.runs[0]!.id}` },
@@ -112,10 +107,10 @@ const shots: Shot[] = [
       await page.getByRole('button', { name: /^Foams/ }).click()
     },
   },
-  { name: 'balloon', path: `/jobs/${right.id}/balloon` },
   { name: 'reckoner', path: '/reckoner?of=thread', height: 860 },
   { name: 'shelf', path: '/shelf' },
   { name: 'record', path: `/jobs/${pump.id}/record` },
+  { name: 'past', path: '/past?of=figures' },
 ]
 const only = process.argv.slice(3)
 for (const { name, path, width = 1280, height = 800, dark, signedOut, before, regions } of shots.filter(

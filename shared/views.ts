@@ -620,6 +620,8 @@ export interface BayRow {
   next: NextStep
   leaks: { number: number; state: LeakState; x: number; y: number }[]
   descent: DescentPoint[]
+  /** the shop that it was brought in from; null for a job of this shop alone */
+  brought: string | null
   /** when somebody last did something on it */
   movedAt: number
 }

@@ -124,7 +124,8 @@ useActionKeys('Bay', [
               {{ fuelName(row.fuel).toLowerCase() }}</span
             >
             <span class="mt-1 block text-[0.9rem] font-semibold" :class="jobLook(row.state)"
-              ><StateSign :look="jobLook(row.state)" :size="18" /> {{ jobWords[row.state] }}</span
+              ><StateSign :look="jobLook(row.state)" :size="18" /> {{ jobWords[row.state]
+              }}<span v-if="row.brought" class="unsure">, as {{ row.brought }} recorded</span></span
             >
           </span>
         </NuxtLink>

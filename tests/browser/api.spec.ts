@@ -25,7 +25,7 @@ test('no route but sign-in and health answers without a session, and no page', a
 
 test('what is sent is checked: each bad field has its sentence', async ({ context, demo }) => {
   await enter(context, demo)
-  const job = await jobOf(context, demo, 'Library van')
+  const job = await jobOf(context, demo, 'Library van, main tank')
   const send = (path: string, data: unknown) => context.request.post(`${demo.url}/api/${path}`, { data: data as object })
   const bad = await send(`jobs/${job.id}/tests/hold`, {
     id: 'x',
@@ -191,7 +191,7 @@ test('one thing is ticked by two people at once: one is told who was first; an i
 
 test('the verdict cannot be set by hand', async ({ context, demo }) => {
   await enter(context, demo)
-  const job = await jobOf(context, demo, 'Library van')
+  const job = await jobOf(context, demo, 'Library van, main tank')
   const edit = await context.request.patch(`${demo.url}/api/jobs/${job.id}`, {
     data: {
       revision: job.revision,
@@ -298,7 +298,7 @@ test('a body of 300 MB is refused before it is read: without a key, with a false
   demo,
 }) => {
   await enter(context, demo)
-  const job = await jobOf(context, demo, 'Library van')
+  const job = await jobOf(context, demo, 'Library van, main tank')
   const cookie = (await context.cookies()).map(({ name, value }) => `${name}=${value}`).join('; ')
   const json = { 'content-type': 'application/json' }
   for (const [path, headers, status] of [

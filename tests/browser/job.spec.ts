@@ -74,7 +74,7 @@ test('disturbing a part ends its evidence alone; striking the entry does not und
 
 test('retesting before the cure wants a reason, which the record shows', async ({ page, context, demo }) => {
   await enter(context, demo)
-  const job = await jobOf(context, demo, 'Workboat Brine Lark')
+  const job = await jobOf(context, demo, 'Workboat Brine Lark, belly tank')
   await page.goto(`${demo.url}/jobs/${job.id}`)
   await expect(page.getByText(/Sender ring is curing\. Cured .*, then hold again\./)).toBeVisible()
   await page.keyboard.press('h')
@@ -151,7 +151,7 @@ test('a plugged opening is named as not under test, and a vacuum turns the targe
 test('a job that somebody else moves on moves here too', async ({ browser, demo }) => {
   const [here, there] = await Promise.all([browser.newContext(), browser.newContext()])
   await Promise.all([enter(here, demo, 'finn'), enter(there, demo, 'oda')])
-  const job = await jobOf(here, demo, 'Library van')
+  const job = await jobOf(here, demo, 'Library van, main tank')
   const page = await here.newPage()
   await page.goto(`${demo.url}/jobs/${job.id}`)
   await expect(page.getByText('No leak has been found.')).toBeVisible()
@@ -238,7 +238,7 @@ test('a tank that nobody can hold any more says so with its reason, on the job a
 
 test('a cold night is typed: the cure moves, and goes back once that is struck out', async ({ context, demo, page }) => {
   await enter(context, demo)
-  const job = await jobOf(context, demo, 'Workboat Brine Lark')
+  const job = await jobOf(context, demo, 'Workboat Brine Lark, belly tank')
   await page.goto(`${demo.url}/jobs/${job.id}`)
   const leaks = page.getByRole('region', { name: 'Leaks' })
   const cured = leaks.getByText(/\d+ % cured/)

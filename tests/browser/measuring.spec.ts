@@ -116,7 +116,7 @@ test('a file with columns that nobody knows is matched, shown, asked about and t
   demo,
 }, info) => {
   await enter(context, demo)
-  const job = await jobOf(context, demo, 'Library van')
+  const job = await jobOf(context, demo, 'Library van, main tank')
   await page.goto(`${demo.url}/jobs/${job.id}/hold`)
   await page.getByRole('button', { name: 'A CSV file' }).click()
   await closedAsProposed(page)

@@ -4,7 +4,7 @@ import { choose, enter, expect, jobOf, readCautions, test, closedAsProposed, say
 test('a vapour code goes past a smoke test that never reached the fault, to the neck', async ({ page, context, demo }) => {
   test.setTimeout(180_000)
   await enter(context, demo)
-  const van = await jobOf(context, demo, 'Library van')
+  const van = await jobOf(context, demo, 'Library van, main tank')
   await page.goto(`${demo.url}/jobs/${van.id}/narrow`)
   // The complaint alone: the neck leads, for the reason that a new cap did not help; the sensor was checked before.
   const suspects = page.getByRole('list', { name: 'Suspects' })
@@ -122,7 +122,7 @@ test('halving a real tank waits for a reason before the cure, and for what keeps
   demo,
 }) => {
   await enter(context, demo)
-  const lark = await jobOf(context, demo, 'Workboat Brine Lark')
+  const lark = await jobOf(context, demo, 'Workboat Brine Lark, belly tank')
   // Not the simulated tank: a real one stands in the shop.
   await demo.query(`update job set hidden_tank = null where id = '${lark.id}'`)
   await page.goto(`${demo.url}/jobs/${lark.id}/halve`)
@@ -139,7 +139,7 @@ test('halving a real tank waits for a reason before the cure, and for what keeps
   await page.getByLabel('It spills at').fill(String(lark.pressureLimit / 1000))
   await leaks.click()
   await expect(page.getByRole('region', { name: 'Steps so far' })).toContainText('leaks')
-  expect((await jobOf(context, demo, 'Workboat Brine Lark')).probes).toMatchObject([
+  expect((await jobOf(context, demo, 'Workboat Brine Lark, belly tank')).probes).toMatchObject([
     { leaks: true, earlyReason: 'owner wants to know by tonight', relief: { kind: 'water column' } },
   ])
 })
@@ -201,7 +201,7 @@ test('the map is changed by dragging, by keys and by name, and comes along when 
 
 test('photographs are taken, shown small and large; what is none is told', async ({ page, context, demo }) => {
   await enter(context, demo)
-  const lark = await jobOf(context, demo, 'Workboat Brine Lark')
+  const lark = await jobOf(context, demo, 'Workboat Brine Lark, belly tank')
   await page.goto(`${demo.url}/jobs/${lark.id}`)
   const input = page.locator('input[type=file]')
   const picture = await page.screenshot({ clip: { x: 0, y: 0, width: 600, height: 400 } })

@@ -30,7 +30,7 @@ test('two people edit one job: the second is told, chooses, and loses nothing', 
 test('two people edit the parts: the second keeps what both added', async ({ browser, demo }) => {
   const [first, second] = await Promise.all([browser.newContext(), browser.newContext()])
   await Promise.all([enter(first, demo, 'finn'), enter(second, demo, 'oda')])
-  const job = await jobOf(first, demo, 'Library van')
+  const job = await jobOf(first, demo, 'Library van, main tank')
   const pages = await Promise.all([first.newPage(), second.newPage()])
   for (const [page, name] of [
     [pages[0], 'Roll-over loop'],
@@ -47,7 +47,9 @@ test('two people edit the parts: the second keeps what both added', async ({ bro
   await expect(pages[0]!.getByText('Somebody else changed this job while you did.')).toBeVisible()
   await pages[0]!.getByRole('button', { name: 'Keep mine, and what they added' }).click()
   await expect(pages[0]!.getByRole('heading', { name: 'What a test reaches' })).toBeVisible()
-  const names = (await jobOf(first, demo, 'Library van')).parts.filter(part => part.removedAt === null).map(part => part.name)
+  const names = (await jobOf(first, demo, 'Library van, main tank')).parts
+    .filter(part => part.removedAt === null)
+    .map(part => part.name)
   expect(names).toEqual(expect.arrayContaining(['Roll-over loop', 'Heater tee']))
   await Promise.all([first.close(), second.close()])
 })

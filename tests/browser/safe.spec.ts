@@ -38,7 +38,7 @@ test('fuel and weight: a density either way, over capacity, what came out agains
   demo,
 }) => {
   await enter(context, demo)
-  const lark = await jobOf(context, demo, 'Workboat Brine Lark')
+  const lark = await jobOf(context, demo, 'Workboat Brine Lark, belly tank')
   await page.goto(`${demo.url}/jobs/${lark.id}/safe`)
   // Diesel never airs out by itself; a boat's tank full of water is no light thing.
   await page.getByText('Ways to get the vapour out').click()
@@ -91,7 +91,7 @@ test('a boat’s tank is stripped with the network gone for a while, and rebuilt
   demo,
 }) => {
   await enter(context, demo)
-  const lark = await jobOf(context, demo, 'Workboat Brine Lark')
+  const lark = await jobOf(context, demo, 'Workboat Brine Lark, belly tank')
   await page.setViewportSize({ width: 390, height: 844 })
   await page.goto(`${demo.url}/jobs/${lark.id}/strip`)
   await page.getByRole('button', { name: 'All of this is done' }).click()
@@ -147,7 +147,7 @@ test('a boat’s tank is stripped with the network gone for a while, and rebuilt
   await page.mouse.click(frame.x + 60, frame.y + 140)
   await page.getByRole('button', { name: 'Keep the drawing' }).click()
   await expect(page.getByRole('dialog')).toBeHidden()
-  const { photos } = await jobOf(context, demo, 'Workboat Brine Lark')
+  const { photos } = await jobOf(context, demo, 'Workboat Brine Lark, belly tank')
   const drawn = photos.find(photo => photo.drawnOn !== null)!
   expect(photos.some(photo => photo.id === drawn.drawnOn && photo.drawnOn === null)).toBe(true)
   await expect(page.getByRole('img', { name: 'Vent hose, tank end as it was' })).toHaveAttribute('src', new RegExp(drawn.id))
@@ -167,7 +167,7 @@ test('a boat’s tank is stripped with the network gone for a while, and rebuilt
 
 test('a road tank: what will break is ordered first, and its step waits until it arrives', async ({ page, context, demo }) => {
   await enter(context, demo)
-  const van = await jobOf(context, demo, 'Library van')
+  const van = await jobOf(context, demo, 'Library van, main tank')
   await page.goto(`${demo.url}/jobs/${van.id}/strip`)
   await page.getByRole('button', { name: 'All of this is done' }).click()
   await page.getByRole('button', { name: 'List: Hose and clamps, return' }).click()

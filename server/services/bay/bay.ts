@@ -60,6 +60,7 @@ export function bayRow(view: JobView, now: number): BayRow {
     state: ledger.state,
     next,
     descent: descentOf(view),
+    brought: view.brought?.shop ?? null,
     movedAt,
     leaks: entries.leaks.flatMap(each => {
       const at = latestFind(view.finds, each.id)
