@@ -1,46 +1,22 @@
 import type { Ledger } from '#core/ledger/deriveLedger'
 import { countOf } from '#core/words/words'
-import type { Watching } from '#shared/prove/whatToWatch'
 import type { JobView } from '#shared/views'
 import type { RecordPaper, RecordSection } from './recordDocument'
-import type { recordRows } from '../composables/words/recordRows'
+import type { RecordWords } from './recordWords'
 import { rateText } from '../composables/words/rateText'
 import { clockText, dayText } from '../composables/words/times'
 import { verdictWords } from '../composables/words/stateLooks'
 
-type Rows = ReturnType<typeof recordRows>
-
-/** What of a record is worked out on its page, so that page and paper say the same. */
-export interface RecordWords {
-  shop: string
-  title: string
-  under: string[]
-  state: string
-  sentence: string
-  complaint: string
-  inUse: string[]
-  instruments: string[]
-  approved: string[]
-  watching: Watching
-  signed: string[]
-  notes: string[]
-  foot: string
-}
-
 /** A short page for the owner: what was wrong, what was done, what to watch, when to come back. */
-export function ownerSections(
-  rows: Rows,
-  words: Pick<RecordWords, 'complaint' | 'watching' | 'sentence'>,
-  now: number,
-): RecordSection[] {
-  const { watch, untested, comeBack } = words.watching
+export function ownerSections({ rows, watching, complaint, sentence }: RecordWords, now: number): RecordSection[] {
+  const { watch, untested, comeBack } = watching
   return [
-    { title: 'What was wrong', lines: [words.complaint, ...(rows.was ? [`It turned out to be: ${rows.was}.`] : [])] },
+    { title: 'What was wrong', lines: [complaint, ...(rows.was ? [`It turned out to be: ${rows.was}.`] : [])] },
     {
       title: 'What was done',
       lines: [...new Set(rows.done.filter(row => !row.struck).map(row => `${row.what}: ${row.done}`))],
     },
-    { title: 'How it stands', lines: [words.sentence] },
+    { title: 'How it stands', lines: [sentence] },
     {
       title: 'What to watch',
       lines: watch.length ? watch : ['Smell first, then look with a lamp under the tank after filling up.'],
@@ -55,15 +31,9 @@ export function ownerSections(
 }
 
 /** A record as paper, from the same rows and words as its page. */
-export function recordPaper(
-  job: JobView,
-  ledger: Ledger,
-  rows: Rows,
-  words: RecordWords,
-  now: number,
-  map: string | null,
-): RecordPaper {
-  const owner = ownerSections(rows, words, now)
+export function recordPaper(job: JobView, ledger: Ledger, words: RecordWords, now: number, map: string | null): RecordPaper {
+  const { rows } = words
+  const owner = ownerSections(words, now)
   const sections: RecordSection[] = [
     { title: 'How it stands', lines: [words.sentence, ...words.notes] },
     owner[0]!,

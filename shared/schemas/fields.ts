@@ -1,4 +1,5 @@
 import * as yup from 'yup'
+import { wetLooks, type WetLookKey } from '../../core/leaktest/wet/wetLooks'
 
 /** Fields that several schemas share. Numbers are SI; texts are trimmed. */
 
@@ -38,6 +39,37 @@ export const oneOf = <T extends string>(values: readonly T[], name: string) =>
     .string<T>()
     .oneOf(values, `${name} must be one of: ${values.join(', ')}.`)
     .required(`Choose ${name.toLowerCase()}.`)
+
+/** m that something went; null where nobody said. */
+export const distanceOrNull = () =>
+  yup
+    .number()
+    .typeError('Type a number, such as 20.')
+    .min(0, 'It went no less than nothing.')
+    .max(1e8, 'That is too far. Check the unit.')
+    .nullable()
+    .default(null)
+
+/** rad that something leant; null where nobody said. */
+export const tiltOrNull = () =>
+  yup
+    .number()
+    .typeError('Type a number, such as 5.')
+    .min(0, 'A tilt is from 0 to 45 degrees.')
+    .max(Math.PI / 4, 'A tilt is from 0 to 45 degrees.')
+    .nullable()
+    .default(null)
+
+/** How fuel that comes out is made to show; null where nobody said. */
+export const wetLookOrNull = () =>
+  yup
+    .string<WetLookKey>()
+    .oneOf(
+      wetLooks.map(each => each.key as WetLookKey),
+      'That is no way of looking.',
+    )
+    .nullable()
+    .default(null)
 
 /** The year 2100, ms since 1970: nothing of a shop is dated later. */
 const LATEST = 4_102_444_800_000

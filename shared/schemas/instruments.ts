@@ -61,10 +61,13 @@ export const instrumentSchemas = {
           .object({
             level: quantity('Level').min(0, 'A level is from empty to full.').max(1, 'A level is from empty to full.'),
             /** ohm; null where nothing is connected */
-            resistance: quantity('Resistance')
+            resistance: yup
+              .number()
+              .typeError('Type the ohms, such as 118.')
               .min(0, 'A resistance is not below zero.')
               .max(1e7, 'Leave it open above 10 megohm.')
-              .nullable(),
+              .nullable()
+              .defined('Each reading has a resistance, or is open.'),
           })
           .required(),
       )

@@ -12,7 +12,9 @@ test('no route but sign-in and health answers without a session, and no page', a
       method,
       data: method === 'get' ? undefined : {},
     })
-    if (who === 'anyone') expect([200, 422], `${method} ${path}`).toContain(answer.status())
+    // An address that is a key opens nothing with another one.
+    if (path.includes('{token}')) expect([404, 422], `${method} ${path}`).toContain(answer.status())
+    else if (who === 'anyone') expect([200, 422], `${method} ${path}`).toContain(answer.status())
     else expect(answer.status(), `${method} ${path}`).toBe(401)
   }
   for (const page of ['/', '/bench', '/jobs/new', `/jobs/${someId}`, '/people', '/anything']) {
@@ -232,7 +234,7 @@ test('each role may do what is its own, and no more', async ({ browser, demo }) 
         .fetch(`${demo.url}/api${path.replace(/\{\w+\}/g, someId)}`, { method, data: {} })
         .then(answer => answer.status())
     const [read, work, own] = await Promise.all([call(inspector), call(technician), call(owner)])
-    expect(read === 403, `inspector ${method} ${path}`).toBe(who !== 'read')
+    expect(read === 403, `inspector ${method} ${path}`).toBe(who !== 'read' && who !== 'sign')
     expect(work === 403, `technician ${method} ${path}`).toBe(who === 'people' || who === 'devices')
     expect(own, `owner ${method} ${path}`).not.toBe(403)
   }

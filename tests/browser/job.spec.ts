@@ -184,7 +184,7 @@ test('finding a job by its words, and finding none', async ({ page, context, dem
   await page.getByLabel('Find a job').fill('submarine')
   await expect(page.getByText('No job fits “submarine”.')).toBeVisible()
   await page.getByRole('button', { name: 'Show all' }).click()
-  await expect(page.locator('main li')).toHaveCount(12)
+  await expect(page.locator('main li')).toHaveCount(14)
 })
 
 test('when the server is away a page says so and tries again', async ({ page, context, demo }) => {

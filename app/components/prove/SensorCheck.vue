@@ -6,6 +6,8 @@ import type { JobView } from '#shared/views'
 /** The tank pressure sensor with the cap off: it must give its zero, or every code that rests on it is suspect. */
 const props = defineProps<{ job: JobView }>()
 const emit = defineEmits<{ done: [view: JobView] }>()
+/** V, what many such sensors give at no pressure; the manual wins. */
+const USUAL_ZERO = 1.5
 const blank = () => ({ id: newId(), note: '', volts: null as number | null, zero: null as number | null })
 const state = ref(blank())
 const form = useTemplateRef('form')
@@ -15,6 +17,11 @@ const verdict = computed(() => {
   const { volts, zero } = state.value
   return volts === null || zero === null || !Number.isFinite(volts) || !Number.isFinite(zero) ? null : sensorIsTrue(volts, zero)
 })
+const readStandIn = () =>
+  save(async () => {
+    state.value.zero ??= USUAL_ZERO
+    state.value.volts = (await callApi<{ volts: number }>(`jobs/${props.job.id}/volts?zero=${state.value.zero}`)).volts
+  }, form.value)
 const keep = () =>
   save(async () => {
     emit('done', await callApi<JobView>(`jobs/${props.job.id}/instruments/sensor`, 'POST', state.value))
@@ -42,6 +49,16 @@ const keep = () =>
           : 'Not its zero: every leak code is suspect until the sensor is right.'
       }}
     </p>
+    <UButton
+      v-if="job.hasStandIn"
+      type="button"
+      color="neutral"
+      variant="subtle"
+      class="min-h-11 w-fit"
+      icon="i-lucide-plug-zap"
+      @click="readStandIn"
+      >Read the simulated sensor</UButton
+    >
     <template #actions
       ><UButton type="submit" color="neutral" size="xl" :loading="saving" class="w-fit">Keep it</UButton></template
     >

@@ -25,6 +25,13 @@ const keep = (link: string) =>
     )
     delete said.value[link]
   })
+const tryStandIn = (link: string) =>
+  save(async () => {
+    const { passesAtRest, passesSwitched } = await callApi<{ passesAtRest: boolean; passesSwitched: boolean }>(
+      `jobs/${props.job.id}/passes?link=${encodeURIComponent(link)}`,
+    )
+    said.value[link] = { rest: passesAtRest ? 'passes' : 'tight', switched: passesSwitched ? 'passes' : 'tight' }
+  })
 const faultOf = (id: string) => {
   const { rest, switched } = of(id)
   const link = valves.value.find(each => each.id === id)!
@@ -55,6 +62,15 @@ const ways = (kind: string) =>
           :words="words"
         />
       </div>
+      <UButton
+        v-if="job.hasStandIn"
+        color="neutral"
+        variant="subtle"
+        class="min-h-11"
+        icon="i-lucide-plug-zap"
+        @click="tryStandIn(link.id)"
+        >Try the simulated valve</UButton
+      >
       <template v-if="faultOf(link.id) !== undefined">
         <p role="status" class="font-semibold" :class="faultOf(link.id) ? 'leaking' : 'sealed'">
           <StateSign :look="faultOf(link.id) ? 'leaking' : 'sealed'" />

@@ -30,7 +30,7 @@ const submit = () =>
     @submit="submit"
   >
     <h2 class="sm:col-span-2">The shop, as records and owners’ cards name it</h2>
-    <UFormField label="Name" name="name"><UInput v-model="state.name" autocomplete="organization" /></UFormField>
+    <UFormField label="The shop’s name" name="name"><UInput v-model="state.name" autocomplete="organization" /></UFormField>
     <UFormField label="Where, and how it is reached" name="line"><UInput v-model="state.line" autocomplete="off" /></UFormField>
     <template #actions>
       <div class="flex items-center gap-3 sm:col-span-2">

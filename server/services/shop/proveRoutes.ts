@@ -47,6 +47,18 @@ export const proveRoutes: readonly RouteDescription[] = [
     summary: 'What the simulated ohmmeter shows at ?level=, of a sender of ?standard=',
     who: 'read',
   },
+  {
+    method: 'get',
+    path: '/jobs/{id}/volts',
+    summary: 'What the simulated pressure sensor gives with the cap off, of ?zero=',
+    who: 'read',
+  },
+  {
+    method: 'get',
+    path: '/jobs/{id}/passes',
+    summary: 'Whether the simulated valve ?link= passes air, without and with current',
+    who: 'read',
+  },
   { method: 'get', path: '/card/{token}', summary: 'What an owner sees of the one job of a card', who: 'anyone' },
   {
     method: 'post',

@@ -1,7 +1,6 @@
 import * as yup from 'yup'
 import { lookMethodKeys } from '../../../core/leaktest/look/lookMethods'
-import { wetLooks, type WetLookKey } from '../../../core/leaktest/wet/wetLooks'
-import { entryId, line, oneOf, quantity, uuidField } from '../../schemas/fields'
+import { distanceOrNull, entryId, line, oneOf, quantity, tiltOrNull, uuidField, wetLookOrNull } from '../../schemas/fields'
 import { linksSchema, reliefSchema } from '../setupForm'
 
 /** What a find looks like in a look. */
@@ -20,29 +19,10 @@ export const lookSchema = yup.object({
     .min(0, 'It cannot be less than nothing.')
     .max(1, 'It cannot be more than full.'),
   /** rad that it leans, and m that it goes; null where it does neither */
-  tilt: yup
-    .number()
-    .typeError('Type a number, such as 5.')
-    .min(0, 'A tilt is from 0 to 45 degrees.')
-    .max(Math.PI / 4, 'A tilt is from 0 to 45 degrees.')
-    .nullable()
-    .default(null),
-  distance: yup
-    .number()
-    .typeError('Type a number, such as 20.')
-    .min(0, 'It went no less than nothing.')
-    .max(1e8, 'That is too far. Check the unit.')
-    .nullable()
-    .default(null),
+  tilt: tiltOrNull(),
+  distance: distanceOrNull(),
   /** how fuel that comes out is made to show; null where it is only looked at */
-  way: yup
-    .string<WetLookKey>()
-    .oneOf(
-      wetLooks.map(each => each.key as WetLookKey),
-      'That is no way of looking.',
-    )
-    .nullable()
-    .default(null),
+  way: wetLookOrNull(),
   links: linksSchema(),
   closures: yup.mixed<Record<string, never>>().default({}),
   relief: reliefSchema(),

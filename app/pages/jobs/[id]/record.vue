@@ -1,22 +1,18 @@
 <script setup lang="ts">
-import { whatToWatch } from '#shared/prove/whatToWatch'
 import type { LetterheadForm } from '#shared/schemas/handBack'
-import { signatureStandings } from '#shared/prove/signatures'
 import { download, standaloneSvg } from '~/report/mapSvg'
 import { ownerSections, recordPaper } from '~/report/recordPaper'
 import { recordPdf } from '~/report/recordPdf'
-import { jobProof } from '#shared/prove/jobProof'
+import { recordWords } from '~/report/recordWords'
 import { fuelLimit } from '#shared/ledgerParts'
-import { fuelName } from '#core/fuel/fuels'
-import { repairMethod } from '#core/repair/method/repairMethods'
-import { descentOf, isSimulated } from '#shared/jobEntries'
+import { descentOf } from '#shared/jobEntries'
 import type { JobView } from '#shared/views'
 
 /** The record: one page that prints, with everything that was found, done and measured. */
 const id = String(useRoute().params.id)
 const { job, error, refresh, standing, take, now } = useJob(id)
 const { short } = useQuantities()
-const { kit, overdue } = useKit()
+const { kit } = useKit()
 const { value: shop } = useRefreshed(
   () => callApi<LetterheadForm>('shop'),
   notice => notice.topics.includes('figures'),
@@ -26,45 +22,12 @@ function taken(view: JobView) {
   take(view)
   striking.value = null
 }
-const watching = computed(
-  () => job.value && standing.value && whatToWatch(job.value, standing.value.ledger, standing.value.entries),
+const words = computed(() =>
+  job.value && standing.value
+    ? recordWords(job.value, standing.value, { shop: shop.value ?? null, kit: kit.value ?? [], now: now.value, short })
+    : null,
 )
-/** What was read with, and when that was calibrated. */
-const instruments = computed(() => {
-  const used = new Set(
-    job.value?.tests.flatMap(test => (test.kind === 'hold' && !test.struck ? Object.values(test.kit ?? {}) : [])),
-  )
-  return (kit.value ?? [])
-    .filter(item => used.has(item.id))
-    .map(item => ({
-      id: item.id,
-      text: `${item.name}: ${item.calibratedAt ? `calibrated ${dayText(item.calibratedAt)}` : 'no calibration on record'}${overdue(item) ? ', past its day' : ''}`,
-    }))
-})
-const checks = computed(() =>
-  (job.value?.instruments ?? [])
-    .filter(each => !each.struck)
-    .map(each => ({ ...each, verdict: instrumentVerdict(each.facts, job.value!, short) })),
-)
-const approvals = computed(
-  () =>
-    job.value?.approvals
-      .filter(each => !each.struck)
-      .map(each => ({
-        id: each.id,
-        text: `Approved data, ${lowerFirst(repairMethod(each.method).doing)}: ${each.step} ${clockText(each.at, now.value)}${each.reference ? `, ${each.reference}` : ''}, ${each.by}`,
-      })) ?? [],
-)
-/** Steps in use since it was last disturbed, with those that are still to be done. */
-const inUse = computed(() => {
-  if (!job.value || !standing.value) return []
-  return jobProof(job.value, standing.value.entries).rows.map(({ step, entry }) => ({
-    key: step.key,
-    text: entry
-      ? `${[`${step.title}: ${entry.outcome}`, ...proofConditions(entry, short), `${entry.by} ${stampText(entry.at)}`].join(', ')}${entry.note ? `: ${entry.note}` : ''}`
-      : `${step.title}: not done`,
-  }))
-})
+const rows = computed(() => words.value?.rows ?? null)
 const print = () => window.print()
 /** What of a job leaves in an open format. */
 const outgoing = computed(() => {
@@ -76,50 +39,6 @@ const outgoing = computed(() => {
     { label: 'The whole job, for another shop', icon: 'i-lucide-archive', ...file('archive') },
   ]
 })
-const sentence = computed(() => {
-  if (!job.value || !standing.value || !rows.value) return ''
-  if (standing.value.ledger.state === 'sealed')
-    return `Every one of ${parts.value.length} parts has evidence that stands: a test that reached it after it was last disturbed, found nothing, and could see less than ${limitText(job.value.acceptance)} mL/min, where fuel stands less than ${rateText(fuelLimit(job.value))} mL/min.`
-  const { missing } = rows.value
-  const without = missing.length && missing.length < parts.value.length ? ` Without evidence: ${missing.join(', ')}.` : ''
-  return `${nextSentence(standing.value.next, now.value)}${without}`
-})
-/** What stands over the record because of where it comes from. */
-const notes = computed(() => {
-  if (!job.value) return []
-  const { brought, closedAt, closedReason } = job.value
-  return [
-    ...(brought
-      ? [
-          `Brought in from ${brought.shop} on ${stampText(brought.broughtAt)}. What is dated before then was recorded there: this shop did not see it.`,
-        ]
-      : []),
-    ...(isSimulated(job.value)
-      ? [
-          'Holds on a simulated tank, or repairs only practised, count in this record: it is practice, not evidence for a real tank.',
-        ]
-      : []),
-    ...(closedAt !== null && closedReason
-      ? [`It left as it is, ${stampText(closedAt)}, and was not handed back: ${closedReason}`]
-      : []),
-  ]
-})
-const under = computed(() => {
-  if (!job.value) return []
-  const { craft, capacity, material, fuel, pressureLimit, limitSource, openedAt, openedBy } = job.value
-  return [
-    ...(craft.registration ? [`Registration or hull number ${craft.registration}`] : []),
-    `${short('volume', capacity)} ${material}, ${fuelName(fuel).toLowerCase()} · never above ${short('pressure', pressureLimit)} (${limitSource})`,
-    `Opened ${dayText(openedAt)} by ${openedBy} · this copy ${stampText(now.value)}`,
-  ]
-})
-const foot = computed(() => {
-  const read = job.value?.cautionsRead ?? []
-  const cautions = read.length
-    ? `Cautions read by ${[...new Set(read.map(each => each.by))].join(', ')}, last ${stampText(read.at(-1)!.at)}.`
-    : 'The cautions have not been read on this job.'
-  return `${cautions} Local codes, the maker’s manual and licensed practice come first; this record does not return any craft to service.`
-})
 const article = useTemplateRef<HTMLElement>('article')
 /** The map as a file of its own, as it is drawn here. */
 const drawnMap = () => {
@@ -130,49 +49,15 @@ function saveMap() {
   const map = drawnMap()
   if (map) download(map, 'map.svg', 'image/svg+xml')
 }
-const forOwner = computed(() =>
-  rows.value && watching.value
-    ? ownerSections(
-        rows.value,
-        { complaint: complaint.value, watching: watching.value, sentence: sentence.value },
-        now.value,
-      ).filter(each => each.lines?.length)
-    : [],
-)
+const forOwner = computed(() => (words.value ? ownerSections(words.value, now.value).filter(each => each.lines?.length) : []))
 const making = ref(false)
 const failed = ref('')
 async function savePdf() {
-  if (!job.value || !standing.value || !rows.value || !watching.value) return
+  if (!job.value || !standing.value || !words.value) return
   making.value = true
   failed.value = ''
   try {
-    const paper = recordPaper(
-      job.value,
-      standing.value.ledger,
-      rows.value,
-      {
-        shop: [shop.value?.name, shop.value?.line].filter(Boolean).join(' · '),
-        title: `${job.value.craft.name}, ${job.value.tankName}`,
-        under: under.value,
-        state: jobWords[standing.value.ledger.state],
-        sentence: sentence.value,
-        complaint: complaint.value,
-        inUse: showsInUse.value ? inUse.value.map(each => each.text) : [],
-        instruments: [
-          ...instruments.value.map(each => each.text),
-          ...checks.value.map(each => `${each.verdict.name}: ${each.verdict.text}`),
-        ],
-        approved: approvals.value.map(each => each.text),
-        watching: watching.value,
-        signed: signatureStandings(job.value, standing.value.ledger)
-          .filter(each => !each.signature.struck)
-          .map(signatureLine),
-        notes: notes.value,
-        foot: foot.value,
-      },
-      now.value,
-      drawnMap(),
-    )
+    const paper = recordPaper(job.value, standing.value.ledger, words.value, now.value, drawnMap())
     download(await recordPdf(paper), `record-${job.value.craft.name}.pdf`.replaceAll(/[^\w.-]+/g, '-'), 'application/pdf')
   } catch {
     failed.value = 'The PDF could not be made. Print the page instead.'
@@ -180,16 +65,7 @@ async function savePdf() {
     making.value = false
   }
 }
-const showsInUse = computed(
-  () => standing.value?.ledger.state === 'sealed' || job.value?.proof.some(each => !each.struck) === true,
-)
 const parts = computed(() => job.value?.parts.filter(part => part.removedAt === null) ?? [])
-const rows = computed(() => job.value && standing.value && recordRows(job.value, standing.value.ledger, now.value, short))
-const complaint = computed(() => {
-  if (!job.value) return ''
-  const { words } = job.value.complaint
-  return [complaintLine(job.value.complaint), words && `“${words}”`].filter(Boolean).join('. ') || 'None recorded'
-})
 useActionKeys('Record', [
   { key: 'p', label: 'Print', run: print },
   { key: 'j', label: 'To the job', run: () => void navigateTo(`/jobs/${id}`) },
@@ -197,7 +73,7 @@ useActionKeys('Record', [
 </script>
 
 <template>
-  <PageState v-if="!job || !standing || !rows" :error="error" @retry="refresh" />
+  <PageState v-if="!job || !standing || !words || !rows" :error="error" @retry="refresh" />
   <div v-else class="page max-w-4xl">
     <div class="no-print mb-4 flex items-center justify-between gap-3">
       <NuxtLink :to="`/jobs/${job.id}`" class="soft font-semibold hover:underline"
@@ -232,19 +108,19 @@ useActionKeys('Record', [
           </p>
           <p class="soft font-semibold">Record of tests and repairs</p>
           <h1>{{ job.craft.name }}, {{ job.tankName }}</h1>
-          <p v-for="line in under" :key="line" class="soft">{{ line }}</p>
+          <p v-for="line in words.under" :key="line" class="soft">{{ line }}</p>
         </div>
         <p class="flex items-center gap-2 text-2xl font-bold" :class="jobLook(standing.ledger.state)">
           <StateSign :look="jobLook(standing.ledger.state)" :size="30" />{{ jobWords[standing.ledger.state] }}
         </p>
       </header>
-      <p class="mb-5 text-lg">{{ sentence }}</p>
+      <p class="mb-5 text-lg">{{ words.sentence }}</p>
 
-      <p v-for="note in notes" :key="note" class="unsure mb-5 font-semibold">{{ note }}</p>
+      <p v-for="note in words.notes" :key="note" class="unsure mb-5 font-semibold">{{ note }}</p>
 
       <section>
         <h2>Complaint</h2>
-        <p>{{ complaint }}</p>
+        <p>{{ words.complaint }}</p>
         <p v-if="rows.was">It turned out to be: {{ rows.was }}.</p>
       </section>
       <section>
@@ -318,18 +194,14 @@ useActionKeys('Record', [
         <p v-for="row in rows.stages" :key="row.id">{{ row.text }}</p>
       </section>
 
-      <section v-if="showsInUse">
+      <section v-if="words.inUse.length">
         <h2>In use</h2>
-        <p v-for="each in inUse" :key="each.key">{{ each.text }}</p>
+        <p v-for="each in words.inUse" :key="each">{{ each }}</p>
       </section>
 
-      <section v-if="approvals.length || job.choices.some(each => !each.struck)">
+      <section v-if="words.approved.length">
         <h2>Approved and chosen</h2>
-        <p v-for="each in approvals" :key="each.id">{{ each.text }}</p>
-        <p v-for="each in job.choices.filter(one => !one.struck)" :key="each.id">
-          Chosen {{ clockText(each.at, now) }} by {{ each.chosenBy }}: {{ lowerFirst(repairMethod(each.method).doing) }}, of
-          {{ each.options.length }} ways.
-        </p>
+        <p v-for="each in words.approved" :key="each">{{ each }}</p>
       </section>
 
       <section>
@@ -389,13 +261,9 @@ useActionKeys('Record', [
         </p>
       </section>
 
-      <section v-if="instruments.length || checks.length">
+      <section v-if="words.instruments.length">
         <h2>Instruments</h2>
-        <p v-for="each in instruments" :key="each.id">{{ each.text }}</p>
-        <p v-for="each in checks" :key="each.id">
-          {{ each.verdict.name }}: {{ each.verdict.text }}. {{ each.by }}, {{ stampText(each.at)
-          }}<template v-if="each.note">. {{ each.note }}</template>
-        </p>
+        <p v-for="each in words.instruments" :key="each">{{ each }}</p>
       </section>
       <section v-if="descentOf(job).length">
         <h2>Descent</h2>
@@ -410,13 +278,13 @@ useActionKeys('Record', [
         <p v-for="(row, i) in rows.struck" :key="i">{{ row.name }}: {{ row.struck }}</p>
       </section>
       <section class="soft text-sm">
-        <p>{{ foot }}</p>
+        <p>{{ words.foot }}</p>
       </section>
       <section v-if="job.closedAt !== null && !job.closedReason">
         <h2>Handed back</h2>
         <p>Handed back {{ stampText(job.closedAt) }}.</p>
       </section>
-      <WatchPanel v-if="watching" :watching="watching" :now="now" class="p-0!" />
+      <WatchPanel :watching="words.watching" :now="now" class="p-0!" />
       <SignaturePanel
         :job="job"
         :ledger="standing.ledger"

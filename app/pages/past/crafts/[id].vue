@@ -44,7 +44,11 @@ const often = computed(() => {
       </p>
     </header>
     <ul class="space-y-3">
-      <li v-for="job in history.jobs" :key="job.id" class="sheet grid items-center gap-3 lg:grid-cols-[minmax(0,1fr)_22rem]">
+      <li
+        v-for="job in history.jobs"
+        :key="job.id"
+        class="sheet grid grid-cols-[minmax(0,1fr)] items-center gap-3 lg:grid-cols-[minmax(0,1fr)_22rem]"
+      >
         <NuxtLink :to="`/jobs/${job.id}`" class="min-w-0">
           <PastRow :job="job" />
           <span class="mt-1 block font-semibold" :class="jobLook(job.state)"

@@ -1,0 +1,166 @@
+import { eq, inArray } from 'drizzle-orm'
+import type { PgColumn } from 'drizzle-orm/pg-core'
+import type { ArchivePlan } from '../../../shared/archive/brought'
+import { canonicalJson } from '../../../shared/prove/signedState'
+import type { Transaction } from '../../db/client'
+import { job } from '../../db/schema'
+import { derivedId } from '../shop/derivedId'
+import { Refusal } from '../shop/refusal'
+import { sha256, type Archive, type ArchivedRow } from './archiveFile'
+import { archivedTable, archivedTables, columnsOf, personColumns, type ArchivedTable } from './archivedTables'
+import { archivedRows } from './exportJob'
+import { readArchive } from './readArchive'
+import { renumbered } from './renumber'
+
+/** What is to be done with an archive, and what it would take. */
+export interface Intake {
+  archive: Archive
+  plan: ArchivePlan
+  /** rows that are not here yet, by table */
+  fresh: Record<string, ArchivedRow[]>
+  /** rows that are here and came back otherwise */
+  changed: Record<string, ArchivedRow[]>
+}
+
+/** What is here of the ids of some rows, as it would travel. */
+async function here(tx: Transaction, table: ArchivedTable, rows: readonly ArchivedRow[]): Promise<Map<string, ArchivedRow>> {
+  if (rows.length === 0 || table.name === 'trail') return new Map()
+  const columns = table.table as unknown as Record<string, PgColumn>
+  const found = (await tx
+    .select(columnsOf(table) as Record<string, PgColumn>)
+    .from(table.table)
+    .where(
+      inArray(
+        columns.id!,
+        rows.map(row => row.id as string),
+      ),
+    )) as Record<string, unknown>[]
+  return new Map(found.map(row => [row.id as string, JSON.parse(JSON.stringify(row)) as ArchivedRow]))
+}
+
+/** Whether a row is here as it came: but for what each shop has its own of, and by whom is said under the id that they have here. */
+function isSame(table: ArchivedTable, mine: ArchivedRow, row: ArchivedRow): boolean {
+  const persons = personColumns(table)
+  return Object.keys(row).every(name => {
+    if (table.own?.includes(name)) return true
+    if (persons.includes(name) && row[name] !== null && mine[name] === foreignId(row[name] as string)) return true
+    return canonicalJson(mine[name]) === canonicalJson(row[name])
+  })
+}
+
+/** The id here of somebody elsewhere who has the id of somebody of this shop. */
+export const foreignId = (id: string): string => derivedId(id, 'elsewhere')
+
+const whats: Partial<Record<string, string>> = {
+  test: 'tests',
+  leak: 'leaks',
+  find: 'finds',
+  repair: 'repairs',
+  touch: 'disturbances',
+  proofEntry: 'steps in use',
+  signature: 'signatures',
+  photo: 'photographs',
+  strike: 'corrections',
+  outcome: 'outcomes',
+}
+
+/** What taking an archive in would do. @throws Refusal when it cannot be taken in */
+export async function intakeOf(tx: Transaction, bytes: Buffer, now: Date): Promise<Intake> {
+  let archive = await readArchive(bytes, now)
+  const digest = sha256(bytes)
+  const own = archive.job.rows.job![0]!
+  const [known] = await tx
+    .select({ movedAt: job.movedAt })
+    .from(job)
+    .where(eq(job.id, own.id as string))
+  let isRenumbered = false
+  if (!known && (await anyHere(tx, archive))) {
+    archive = { ...archive, ...withNewIds(archive, digest) }
+    isRenumbered = true
+  }
+  const { rows } = archive.job
+  const fresh: Intake['fresh'] = {}
+  const changed: Intake['changed'] = {}
+  let same = 0
+  for (const table of archivedTables) {
+    const mine = await here(tx, table, rows[table.name]!)
+    fresh[table.name] = rows[table.name]!.filter(row => !mine.has(row.id as string))
+    const others = rows[table.name]!.filter(row => {
+      const its = mine.get(row.id as string)
+      return its !== undefined && !isSame(table, its, row)
+    })
+    same += mine.size - others.length
+    if (table.shared) continue
+    const [foreign] = [...mine.values()].filter(row => table.name !== 'job' && row.jobId !== undefined && row.jobId !== own.id)
+    if (foreign) throw new Refusal(409, 'Something of another job here has an id of this archive. It is not taken in.')
+    if (others.length > 0 && !table.changes)
+      throw new Refusal(
+        409,
+        `An entry that is here already came back otherwise (${whats[table.name] ?? table.name}). Nothing is taken in.`,
+      )
+    changed[table.name] = others
+  }
+  if (known) fresh.trail = await newActs(tx, own.id as string, rows.trail!)
+  const moves = Object.values(changed).some(each => each.length > 0)
+  const brings = Object.entries(fresh).filter(([name, each]) => each.length > 0 && name !== 'trail')
+  const does = !known ? 'new' : moves || brings.some(([name]) => !archivedTable(name).shared) ? 'goes on' : 'nothing'
+  if (known && does === 'goes on') mustNotHaveGoneOnHere(archive, known.movedAt)
+  const [itsCraft] = rows.craft!
+  return {
+    archive,
+    fresh,
+    changed,
+    plan: {
+      digest,
+      shop: archive.job.shop,
+      exportedAt: +new Date(archive.job.exportedAt),
+      craft: String(itsCraft!.name),
+      tankName: String(rows.job![0]!.tankName),
+      does,
+      jobId: rows.job![0]!.id as string,
+      renumbered: isRenumbered,
+      brings: brings.flatMap(([name, each]) => {
+        const what = whats[name]
+        return what ? [{ what, entries: each.length }] : []
+      }),
+      known: same,
+      photographs: fresh.photo!.length,
+      readings: fresh.test!.reduce((sum, test) => sum + (archive.readings.get(test.id as string)?.length ?? 0), 0),
+      people: archive.job.people.map(each => each.name),
+    },
+  }
+}
+
+/** Whether any id of the archive, but for what belongs to a shop, is something here. */
+async function anyHere(tx: Transaction, { job: { rows } }: Archive): Promise<boolean> {
+  for (const table of archivedTables) if (!table.shared && (await here(tx, table, rows[table.name]!)).size > 0) return true
+  return false
+}
+
+function withNewIds({ job: archived, readings, photographs }: Archive, digest: string): Archive {
+  const { craft: itsCraft, materialSheet, ...own } = archived.rows
+  const made = renumbered({ rows: own, readings, photographs }, digest)
+  return {
+    job: { ...archived, rows: { craft: itsCraft!, materialSheet: materialSheet!, ...made.rows } },
+    readings: made.readings,
+    photographs: made.photographs,
+  }
+}
+
+/** Acts of the trail that are not here. */
+async function newActs(tx: Transaction, jobId: string, acts: readonly ArchivedRow[]): Promise<ArchivedRow[]> {
+  const key = (row: ArchivedRow) => canonicalJson([row.at, row.personId, row.verb, row.subjectId])
+  const mine = await archivedRows(tx, jobId)
+  const known = new Set(mine.trail!.map(key))
+  return acts.filter(act => !known.has(key(act)))
+}
+
+/** A job that comes back is taken only where nobody went on with it here since it was sent. @throws Refusal 409 */
+function mustNotHaveGoneOnHere({ job: { broughtFrom } }: Archive, movedAt: Date): void {
+  const sent = broughtFrom ? +new Date(broughtFrom.exportedAt) : -Infinity
+  if (+movedAt > sent)
+    throw new Refusal(
+      409,
+      'This job is here, and somebody went on with it here since it was sent. Both cannot be one: compare the two records by hand.',
+    )
+}

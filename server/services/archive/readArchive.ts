@@ -1,0 +1,98 @@
+import sharp from 'sharp'
+import type { Circuit, TiedPart } from '../../../core/circuit/circuit'
+import { circuitFaults } from '../../../core/circuit/circuitFaults'
+import { unkeptText } from '../../../shared/unkeptText'
+import { MOST_PHOTO_BYTES } from '../job/photos'
+import { Refusal } from '../shop/refusal'
+import { unpackArchive, type Archive, type ArchivedRow } from './archiveFile'
+import { archivedTables, personColumns } from './archivedTables'
+import { checkedJob } from './archiveSchema'
+
+const refuse = (sentence: string) => new Refusal(422, sentence)
+
+/** Reads and checks a file. @throws Refusal for what is no whole archive, or says what cannot be */
+export async function readArchive(bytes: Buffer, now: Date): Promise<Archive> {
+  const { job: said, photographs, readings } = await unpackArchive(bytes)
+  const unkept = unkeptText(said as object)
+  if (unkept !== null) throw refuse('A text of this archive has a character that cannot be kept.')
+  const archived = checkedJob(said)
+  const archive = { job: archived, photographs, readings }
+  mustHangTogether(archive)
+  mustNotBeToCome(archive, now)
+  await mustBePictures(archive)
+  return archive
+}
+
+/** Every row belongs to the one job, each id is there once, and what is referred to is in the archive. @throws Refusal 422 */
+function mustHangTogether({ job: { rows, people }, photographs, readings }: Archive): void {
+  const known = new Map(archivedTables.map(({ name }) => [name, new Set(rows[name]!.map(row => row.id))]))
+  const names = new Set(people.map(each => each.id))
+  for (const table of archivedTables) {
+    const { name, by } = table
+    if (name !== 'trail' && known.get(name)!.size !== rows[name]!.length) throw refuse('Two rows of this archive have one id.')
+    const target = by.its ? new Set(rows[by.of]!.map(row => row[by.its!])) : known.get(by.of)!
+    for (const row of rows[name]!) {
+      if (name !== 'job' && !target.has(row[by.column])) throw refuse(`A row of “${name}” belongs to another job.`)
+      for (const column of personColumns(table))
+        if (row[column] !== null && !names.has(row[column] as string)) throw refuse('Somebody in this archive has no name.')
+    }
+  }
+  const parts = known.get('part')!
+  const refers: [string, string, ReadonlySet<unknown>][] = [
+    ['leak', 'partId', parts],
+    ['outcome', 'partId', parts],
+    ['rigFind', 'partId', parts],
+    ['find', 'testId', known.get('test')!],
+    ['find', 'photoId', known.get('photo')!],
+    ['defectCard', 'leakId', known.get('leak')!],
+    ['repairChoice', 'leakId', known.get('leak')!],
+    ['stripEntry', 'photoId', known.get('photo')!],
+    ['ownerWord', 'cardId', known.get('ownerCard')!],
+  ]
+  for (const [name, column, ids] of refers)
+    if (rows[name]!.some(row => row[column] !== null && !ids.has(row[column])))
+      throw refuse(`A row of “${name}” refers to nothing.`)
+  for (const row of rows.photo!) if (!photographs.has(row.id as string)) throw refuse('A photograph is missing.')
+  for (const id of photographs.keys()) if (!known.get('photo')!.has(id)) throw refuse('A photograph belongs to nothing.')
+  for (const id of readings.keys()) if (!known.get('test')!.has(id)) throw refuse('Readings belong to no hold of this job.')
+  for (const row of rows.test!)
+    if (row.stoppedAt === null) throw refuse('A test of this job still runs elsewhere. End it there, and send it again.')
+  if (!hasSoundMap(rows)) throw refuse('The map of this job does not hang together.')
+}
+
+function hasSoundMap(rows: Record<string, ArchivedRow[]>): boolean {
+  try {
+    const faults = circuitFaults(rows.job![0]!.circuit as Circuit, rows.part as unknown as TiedPart[])
+    return faults.every(fault => !fault.fatal)
+  } catch {
+    return false
+  }
+}
+
+/** Moments at which somebody did something. */
+const didAt = ['at', 'startedAt', 'stoppedAt', 'openedAt', 'movedAt', 'closedAt', 'addedAt', 'removedAt', 'endedAt', 'takenAt']
+/** Nothing was done after it was sent, nor is it sent from a day to come. @throws Refusal 422 */
+function mustNotBeToCome({ job: { exportedAt, rows }, readings }: Archive, now: Date): void {
+  const MINUTE = 60_000
+  if (+new Date(exportedAt) > +now + 5 * MINUTE)
+    throw refuse('This archive is dated in the future. Check the clock of the shop that sent it.')
+  const late = (row: object) =>
+    didAt.some(name => name in row && +new Date((row as ArchivedRow)[name] as string) > +new Date(exportedAt) + MINUTE)
+  if (Object.values(rows).flat().some(late) || [...readings.values()].flat().some(late))
+    throw refuse('Something in this archive is dated after it was sent.')
+}
+
+/** Photographs are JPEG of the size they say, without what a camera writes beside the picture. @throws Refusal 415 */
+async function mustBePictures({ job: { rows }, photographs }: Archive): Promise<void> {
+  const wrong = new Refusal(415, 'A photograph of this archive is no picture as this program keeps them.')
+  for (const row of rows.photo!) {
+    const { picture, thumbnail } = photographs.get(row.id as string)!
+    if (picture.length > MOST_PHOTO_BYTES || thumbnail.length > MOST_PHOTO_BYTES) throw wrong
+    for (const [bytes, width] of [[picture, row.width] as const, [thumbnail, null] as const]) {
+      const seen = await sharp(bytes, { limitInputPixels: 20_000_000, failOn: 'error' })
+        .metadata()
+        .catch(() => null)
+      if (seen?.format !== 'jpeg' || seen.exif || seen.xmp || seen.iptc || (width !== null && seen.width !== width)) throw wrong
+    }
+  }
+}
