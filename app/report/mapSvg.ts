@@ -25,7 +25,11 @@ export function standaloneSvg(drawing: SVGSVGElement): string {
       const value = style.getPropertyValue(look)
       if (value) made.setAttribute(look, value)
     }
-    if (made.tagName === 'text') made.setAttribute('font-family', 'Archivo, sans-serif')
+    if (made.tagName === 'text') {
+      made.setAttribute('font-family', 'Archivo, sans-serif')
+      // The halo behind a name is painted over it by readers that do not know the order of painting.
+      made.setAttribute('stroke', 'none')
+    }
     for (const name of [
       'class',
       'style',

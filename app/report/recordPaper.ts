@@ -8,7 +8,7 @@ import { clockText, dayText } from '../composables/words/times'
 import { verdictWords } from '../composables/words/stateLooks'
 
 /** A short page for the owner: what was wrong, what was done, what to watch, when to come back. */
-export function ownerSections({ rows, watching, complaint, sentence }: RecordWords, now: number): RecordSection[] {
+export function ownerSections({ rows, watching, complaint, state, sealed }: RecordWords, now: number): RecordSection[] {
   const { watch, untested, comeBack } = watching
   return [
     { title: 'What was wrong', lines: [complaint, ...(rows.was ? [`It turned out to be: ${rows.was}.`] : [])] },
@@ -16,7 +16,12 @@ export function ownerSections({ rows, watching, complaint, sentence }: RecordWor
       title: 'What was done',
       lines: [...new Set(rows.done.filter(row => !row.struck).map(row => `${row.what}: ${row.done}`))],
     },
-    { title: 'How it stands', lines: [sentence] },
+    {
+      title: 'How it stands',
+      lines: [
+        sealed ? 'Sealed: every part was tested after it was last disturbed, and nothing shows that matters.' : `${state}.`,
+      ],
+    },
     {
       title: 'What to watch',
       lines: watch.length ? watch : ['Smell first, then look with a lamp under the tank after filling up.'],

@@ -24,6 +24,7 @@ export interface RecordWords {
   title: string
   under: string[]
   state: string
+  sealed: boolean
   sentence: string
   /** what stands over the record because of where it comes from, or how it left */
   notes: string[]
@@ -142,6 +143,7 @@ export function recordWords(job: JobView, standing: Standing, around: RecordSurr
       `Opened ${dayText(job.openedAt)} by ${job.openedBy} · this copy ${stampText(now)}`,
     ],
     state: jobWords[ledger.state],
+    sealed: ledger.state === 'sealed',
     sentence: sentenceOf(job, standing, rows.missing, now),
     notes: notesOf(job),
     complaint: [complaintLine(job.complaint), words && `“${words}”`].filter(Boolean).join('. ') || 'None recorded',

@@ -94,7 +94,7 @@ useActionKeys('Record', [
     <article class="record owner hidden print:block">
       <p v-if="shop?.name" class="font-semibold">{{ shop.name }}</p>
       <p class="soft font-semibold">For the owner</p>
-      <h1>{{ job.craft.name }}, {{ job.tankName }}: {{ jobWords[standing.ledger.state].toLowerCase() }}</h1>
+      <h1 class="mb-4">{{ job.craft.name }}, {{ job.tankName }}: {{ words.state.toLowerCase() }}</h1>
       <section v-for="each in forOwner" :key="each.title">
         <h2>{{ each.title }}</h2>
         <p v-for="line in each.lines" :key="line">{{ line }}</p>
