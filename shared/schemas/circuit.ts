@@ -46,6 +46,18 @@ const linkSchema = yup.object({
   at: placeSchema.required(),
 })
 
+/** A part as it is drawn and tied. */
+export const partSchema = yup.object({
+  id: entryId(),
+  name: requiredLine('Part name', 60),
+  family: oneOf(partFamilies, 'Kind of part'),
+  shape: shapeSchema,
+  opening: yup.boolean().default(false),
+  space: yup.string().trim().max(60, 'That space is not known.').nullable().default('tank'),
+  link: yup.string().trim().max(60, 'That valve is not known.').nullable().default(null),
+  trait: yup.string().oneOf(partTraits, 'Choose what is particular about the part.').nullable().default(null),
+})
+
 /** The parts in route order with the circuit that they are tied to. Whether it hangs together is checked where it is saved. */
 /** What a change of the map says: the drawing was wrong, or the tank is another now. */
 export const mapChanges = ['it was always so', 'changed now'] as const
@@ -55,18 +67,7 @@ export const circuitSchema = yup.object({
   says: oneOf(mapChanges, 'Whether it was always so or changed now'),
   revision: yup.number().integer().required('The revision that was edited is missing.'),
   parts: yup
-    .array(
-      yup.object({
-        id: entryId(),
-        name: requiredLine('Part name', 60),
-        family: oneOf(partFamilies, 'Kind of part'),
-        shape: shapeSchema,
-        opening: yup.boolean().default(false),
-        space: yup.string().trim().max(60, 'That space is not known.').nullable().default('tank'),
-        link: yup.string().trim().max(60, 'That valve is not known.').nullable().default(null),
-        trait: yup.string().oneOf(partTraits, 'Choose what is particular about the part.').nullable().default(null),
-      }),
-    )
+    .array(partSchema)
     .required('The parts are missing.')
     .min(1, 'A tank has at least one part.')
     .max(200, 'Keep it under 200 parts.')

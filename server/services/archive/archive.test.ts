@@ -349,7 +349,17 @@ describe('what cannot be taken in', () => {
       'after it was sent',
     )
     expect(await why(await forged(job => void (job.exportedAt = '2999-01-01T00:00:00.000Z')))).toContain('dated in the future')
-    expect(await why(await forged(job => void (job.rows.job![0]!.circuit = { spaces: 4 })))).toContain('does not hang together')
+    expect(await why(await forged(job => void (job.rows.job![0]!.circuit = { spaces: 4 })))).toContain(
+      '“job” says what cannot be',
+    )
+    expect(await why(await forged(job => void (job.rows.test![0]!.kind = 'guess')))).toContain('“test” says what cannot be')
+    expect(await why(await forged(job => void job.rows.test!.forEach(test => (test.facts = {}))))).toContain(
+      '“test” says what cannot be',
+    )
+    expect(await why(await forged(job => void (job.rows.part![0]!.shape = [])))).toContain('“part” says what cannot be')
+    expect(await why(await forged(job => void (job.rows.job![0]!.acceptance = -1)))).toContain('“job” says what cannot be')
+    expect(await why(await forged(job => void (job.rows.find![0]!.x1 = 1e300)))).toContain('“find” says what cannot be')
+    expect(await why(await forged(job => void (job.exportedAt = '2026-13-45T99:99:99.999Z')))).toContain('dated in the future')
     expect(await why(await forged(job => void job.rows.find!.push(job.rows.find![0]!)))).toContain('one id')
   })
 
@@ -360,9 +370,10 @@ describe('what cannot be taken in', () => {
     expect((await loadJob(id)).finds[0]!.note).toContain('ring')
   })
 
-  test('facts that no page could read are not taken in, and nothing of them stays', async () => {
-    const bytes = await withoutFiles(await foreign(job => void (job.rows.repair![0]!.leakIds = {})))
+  test('what no page could read is not taken in, and nothing of it stays', async () => {
+    const bytes = await withoutFiles(await foreign(job => void (job.rows.test![0]!.startedAt = '0000-00-00T00:00:00.000Z')))
     const { jobId } = await planImport(bytes, new Date())
+    expect(await why(await forged(job => void (job.rows.repair![0]!.leakIds = {})))).toContain('“repair” says what cannot be')
     expect((await refusal(importJob(home.now(), bytes, sha256(bytes)))).status).toBe(422)
     await expect(loadJob(jobId)).rejects.toMatchObject({ status: 404 })
     expect((await bay({}, Date.now())).rows.length).toBeGreaterThan(0)

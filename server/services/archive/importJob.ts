@@ -49,24 +49,25 @@ export async function importJob(actor: Actor, bytes: Buffer, sure: string): Prom
     async (tx, now) => {
       const intake = await intakeOf(tx, bytes, now)
       if (intake.plan.does === 'nothing') return null
-      await takeIn(tx, intake, now)
-      const view = await loadJob(intake.plan.jobId, tx)
-      mustBeReadable(view, +now)
-      await hangCures(tx, view.id, now)
-      await hangNext(tx, view.id, now)
+      await takeInWhole(tx, intake, now)
       return true
     },
   )
   return loadJob(planned.jobId)
 }
 
-/** What cannot be read as a job would stand in every page's way: then nothing is taken in. @throws Refusal 422 */
-function mustBeReadable(view: JobView, now: number): void {
+/** What cannot be kept or read as a job would stand in every page's way: then nothing is taken in. @throws Refusal 422 */
+async function takeInWhole(tx: Transaction, intake: Intake, now: Date): Promise<void> {
   try {
-    const { ledger } = jobStanding(view, now)
+    await takeIn(tx, intake, now)
+    const view = await loadJob(intake.plan.jobId, tx)
+    const { ledger } = jobStanding(view, +now)
     signatureStandings(view, ledger)
-    JSON.stringify(bayRow(view, now))
-  } catch {
+    JSON.stringify(bayRow(view, +now))
+    await hangCures(tx, view.id, now)
+    await hangNext(tx, view.id, now)
+  } catch (error) {
+    if (error instanceof Refusal) throw error
     throw new Refusal(422, 'What this archive says cannot be read as a job. Nothing was taken in.')
   }
 }

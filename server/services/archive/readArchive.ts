@@ -7,6 +7,7 @@ import { Refusal } from '../shop/refusal'
 import { unpackArchive, type Archive, type ArchivedRow } from './archiveFile'
 import { archivedTables, personColumns } from './archivedTables'
 import { checkedJob } from './archiveSchema'
+import { mustMakeSense } from './soundRows'
 
 const refuse = (sentence: string) => new Refusal(422, sentence)
 
@@ -17,6 +18,7 @@ export async function readArchive(bytes: Buffer, now: Date): Promise<Archive> {
   if (unkept !== null) throw refuse('A text of this archive has a character that cannot be kept.')
   const archived = checkedJob(said)
   const archive = { job: archived, photographs, readings }
+  await mustMakeSense(archived.rows)
   mustHangTogether(archive)
   mustNotBeToCome(archive, now)
   await mustBePictures(archive)
@@ -74,7 +76,7 @@ const didAt = ['at', 'startedAt', 'stoppedAt', 'openedAt', 'movedAt', 'closedAt'
 /** Nothing was done after it was sent, nor is it sent from a day to come. @throws Refusal 422 */
 function mustNotBeToCome({ job: { exportedAt, rows }, readings }: Archive, now: Date): void {
   const MINUTE = 60_000
-  if (+new Date(exportedAt) > +now + 5 * MINUTE)
+  if (!(+new Date(exportedAt) <= +now + 5 * MINUTE))
     throw refuse('This archive is dated in the future. Check the clock of the shop that sent it.')
   const late = (row: object) =>
     didAt.some(name => name in row && +new Date((row as ArchivedRow)[name] as string) > +new Date(exportedAt) + MINUTE)

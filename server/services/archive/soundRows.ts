@@ -1,0 +1,104 @@
+import * as yup from 'yup'
+import { craftKinds, tankKinds, tankMaterials } from '../../../core/circuit/tankKinds'
+import { fuelKeys } from '../../../core/fuel/fuels'
+import { lookMethodKeys } from '../../../core/leaktest/look/lookMethods'
+import { isTankTestKind, type TankTestKind } from '../../../core/leaktest/testKinds'
+import { proofOutcomes } from '../../../core/ledger/proof/proofOf'
+import { repairMaterialKeys } from '../../../core/repair/material/repairMaterials'
+import { findLooks } from '../../../shared/leaktest/findForm'
+import { circuitSchema, partSchema } from '../../../shared/schemas/circuit'
+import { signatureCapacities } from '../../../shared/schemas/handBack'
+import { complaintSchema, workKinds } from '../../../shared/schemas/job'
+import { Refusal } from '../shop/refusal'
+import type { ArchivedRow } from './archiveFile'
+
+const finite = () => yup.number().required()
+const positive = () => finite().moreThan(0)
+const word = <T extends string>(words: readonly T[]) => yup.string().oneOf(words).required()
+const ids = () => yup.array(yup.string().uuid().required()).required()
+
+/** What each kind of test has to have kept, so that its page can be drawn and its estimate made anew. */
+const facts: Record<TankTestKind, yup.AnyObjectSchema> = {
+  hold: yup.object({
+    source: yup.string().required(),
+    setup: yup
+      .object({
+        space: yup.object({ volume: positive(), wallGive: finite() }).required(),
+        volumeUncertainty: finite(),
+        gauge: yup.object({ resolution: positive(), noise: finite() }).required(),
+      })
+      .required(),
+    estimate: yup
+      .object({
+        leakRate: finite(),
+        above95: finite(),
+        below95: finite(),
+        smallestSeen: finite(),
+        verdict: yup.string().required(),
+      })
+      .nullable()
+      .default(null),
+    scale: yup.object({ kind: yup.string().required() }).required(),
+  }),
+  balloon: yup.object({ setup: yup.object({ volume: positive(), girthUncertainty: finite() }).required() }),
+  soap: yup.object(),
+  smoke: yup.object({ tube: yup.object().required(), own: yup.object().required() }),
+  look: yup.object({ method: word(lookMethodKeys) }),
+}
+
+/** What rows have to be besides their types, by table: what the program reads without asking again. */
+const rowSchemas: Record<string, yup.AnyObjectSchema> = {
+  craft: yup.object({ kind: word(craftKinds), name: yup.string().required() }),
+  job: yup.object({
+    work: word(workKinds),
+    tankKind: word(tankKinds.map(kind => kind.key)),
+    material: word(tankMaterials),
+    fuel: word(fuelKeys),
+    capacity: positive().max(20),
+    pressureLimit: positive().max(100_000),
+    acceptance: positive(),
+    wallGive: finite().min(0),
+    complaint: complaintSchema,
+    circuit: yup.object({ spaces: circuitSchema.fields.spaces, links: circuitSchema.fields.links }),
+    plan: yup.object({ place: yup.string().required(), acts: yup.array(yup.string().required()).required() }),
+  }),
+  part: partSchema,
+  find: yup.object({
+    seen: word(findLooks),
+    x1: finite().min(-2000).max(3000),
+    y1: finite().min(-2000).max(3000),
+    x2: finite().min(-2000).max(3000),
+    y2: finite().min(-2000).max(3000),
+  }),
+  repair: yup.object({ leakIds: ids(), partIds: ids(), material: word(repairMaterialKeys), cureTime: finite().min(0) }),
+  touch: yup.object({ partIds: ids(), kind: yup.string().required() }),
+  testEntry: yup.object({ entry: yup.object({ kind: yup.string().required() }).required() }),
+  runEntry: yup.object({ kind: yup.string().required() }),
+  proofEntry: yup.object({ outcome: word(proofOutcomes) }),
+  ownerWord: yup.object({ outcome: word(proofOutcomes) }),
+  signature: yup.object({
+    capacity: word(signatureCapacities),
+    digest: yup
+      .string()
+      .matches(/^[0-9a-f]{64}$/)
+      .required(),
+    sections: yup.object().required(),
+    cover: yup
+      .object({ state: yup.string().required(), parts: finite(), tests: finite(), repairs: finite(), steps: finite() })
+      .required(),
+  }),
+  instrumentCheck: yup.object({ facts: yup.object({ kind: yup.string().required() }).required() }),
+}
+
+/** Everything that the program would read without asking again is as it reads it. @throws Refusal 422 with the table that is not */
+export async function mustMakeSense(rows: Record<string, ArchivedRow[]>): Promise<void> {
+  const fits = (schema: yup.AnyObjectSchema, row: unknown) => schema.isValid(row, { strict: true }).catch(() => false)
+  for (const [name, schema] of Object.entries(rowSchemas))
+    for (const row of rows[name]!) if (!(await fits(schema, row))) throw nonsense(name)
+  for (const { kind, facts: kept } of rows.test!) {
+    if (typeof kind !== 'string' || !isTankTestKind(kind)) throw nonsense('test')
+    if (!(await fits(facts[kind], kept))) throw nonsense('test')
+  }
+}
+
+const nonsense = (name: string) => new Refusal(422, `A row of “${name}” says what cannot be. Nothing is taken in.`)
