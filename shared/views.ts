@@ -25,7 +25,7 @@ import type { ProofOutcome } from '../core/ledger/proof/proofOf'
 import type { WetLookKey } from '../core/leaktest/wet/wetLooks'
 import type { BroughtView } from './archive/brought'
 import type { SignedCover, SignedSections } from './prove/signedState'
-import type { SignatureCapacity } from './schemas/handBack'
+import type { LetterheadForm, SignatureCapacity } from './schemas/handBack'
 import type { InstrumentFacts } from './schemas/instruments'
 import type { CureStep } from '../core/repair/cure/reckonCure'
 import type { CureMilestones, CureSheet } from '../core/repair/material/repairMaterials'
@@ -412,6 +412,11 @@ export interface InstrumentCheckView {
   by: string
   at: number
   struck: string | null
+}
+/** What the shop calls itself on papers. */
+export interface LetterheadView extends LetterheadForm {
+  /** changes with the mark; null where it has none */
+  mark: number | null
 }
 /** What an owner sees of the one job of a card. */
 export interface OwnerSheetView {

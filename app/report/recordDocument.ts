@@ -11,6 +11,8 @@ export interface RecordSection {
 /** A record as paper: what the page shows, in the same words. */
 export interface RecordPaper {
   shop: string
+  /** the shop's mark as a data address; null where it has none */
+  mark: string | null
   title: string
   under: readonly string[]
   state: string
@@ -52,8 +54,9 @@ function sectionContent({ title, lines = [], table, svg }: RecordSection): Conte
 
 /** A record as a document of the PDF library. */
 export function recordDocument(paper: RecordPaper): TDocumentDefinitions {
-  const { shop, title, under, state, owner, sections, foot } = paper
+  const { shop, mark, title, under, state, owner, sections, foot } = paper
   const head = (kind: string): Content[] => [
+    ...(mark ? [{ image: mark, fit: [160, 48], margin: [0, 0, 0, 6] } satisfies Content] : []),
     ...(shop ? [{ text: printable(shop), color: '#565f65' } satisfies Content] : []),
     { text: kind, color: '#565f65' },
     { text: printable(title), style: 'title' },

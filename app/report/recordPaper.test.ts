@@ -16,7 +16,7 @@ const paperOf = (job: JobView) => {
     now: NOW,
     short,
   })
-  return { words, paper: recordPaper(job, deriveLedger(jobEntries(job), NOW), words, NOW, null) }
+  return { words, paper: recordPaper(job, deriveLedger(jobEntries(job), NOW), words, NOW, { map: null, mark: null }) }
 }
 /** Every text of a document, however deep. */
 const textsOf = (value: unknown): string[] => {
@@ -75,6 +75,7 @@ test('what is brought in, left as it is, or practised stands over the record', (
 test('letters that the typeface of the paper has not are written in words', () => {
   const paper = {
     shop: '',
+    mark: null,
     title: 'x',
     under: [],
     state: '',

@@ -35,8 +35,20 @@ export function ownerSections({ rows, watching, complaint, state, sealed }: Reco
   ]
 }
 
+/** Pictures of a record: its map as SVG, the shop's mark as a data address; null where there is none. */
+export interface RecordPictures {
+  map: string | null
+  mark: string | null
+}
+
 /** A record as paper, from the same rows and words as its page. */
-export function recordPaper(job: JobView, ledger: Ledger, words: RecordWords, now: number, map: string | null): RecordPaper {
+export function recordPaper(
+  job: JobView,
+  ledger: Ledger,
+  words: RecordWords,
+  now: number,
+  { map, mark }: RecordPictures,
+): RecordPaper {
   const { rows } = words
   const owner = ownerSections(words, now)
   const sections: RecordSection[] = [
@@ -108,5 +120,14 @@ export function recordPaper(job: JobView, ledger: Ledger, words: RecordWords, no
     ...owner.slice(3, 6),
     { title: 'Signed', lines: words.signed.length ? words.signed : ['Nobody has signed it.'] },
   ]
-  return { shop: words.shop, title: words.title, under: words.under, state: words.state, owner, sections, foot: words.foot }
+  return {
+    shop: words.shop,
+    mark,
+    title: words.title,
+    under: words.under,
+    state: words.state,
+    owner,
+    sections,
+    foot: words.foot,
+  }
 }

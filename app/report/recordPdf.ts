@@ -13,6 +13,9 @@ async function base64Of(address: string): Promise<string> {
   return btoa(text)
 }
 
+/** A picture of this program as an address that carries it. */
+export const pictureIn = async (address: string): Promise<string> => `data:image/png;base64,${await base64Of(address)}`
+
 /** A record as a PDF; the library and its typeface are fetched when the first one is asked for. */
 export async function recordPdf(paper: RecordPaper): Promise<Blob> {
   const [{ default: pdf }, ...files] = await Promise.all([

@@ -3,7 +3,7 @@ import type { ProofOutcome } from '../../../core/ledger/proof/proofOf'
 import type { SignatureCapacity } from '../../../shared/schemas/handBack'
 import type { SignedCover, SignedSections } from '../../../shared/prove/signedState'
 import type { InstrumentFacts } from '../../../shared/schemas/instruments'
-import { id, moment } from './columns'
+import { bytes, id, moment } from './columns'
 import { jobId } from './jobs'
 import { person, personId } from './people'
 
@@ -65,6 +65,8 @@ export const letterhead = pgTable('letterhead', {
   name: text('name').notNull(),
   /** where it is and how it is reached */
   line: text('line').notNull(),
+  /** PNG; empty where it has no mark */
+  mark: bytes('mark'),
   personId: personId(),
   at: moment('at').notNull(),
 })

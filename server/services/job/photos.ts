@@ -5,6 +5,7 @@ import { database } from '../../db/client'
 import { photo } from '../../db/schema'
 import { change, type Actor } from '../shop/change'
 import { loadJob } from './loadJobs'
+import { pictureKind } from './pictureKind'
 import { notFound, Refusal, refuseField } from '../shop/refusal'
 
 /** Largest file that is taken, bytes; the page makes larger pictures smaller before it sends them. */
@@ -48,6 +49,8 @@ export async function keepPhoto(
 }
 
 async function drawn(file: Buffer) {
+  const unreadable = new Refusal(415, 'This is not a picture that can be read. Send a JPEG, PNG or WebP photograph.')
+  if (pictureKind(file) === null) throw unreadable
   try {
     // Without keepMetadata nothing but the pixels is written.
     const upright = sharp(file, { limitInputPixels: MOST_PIXELS, failOn: 'error' }).rotate()
@@ -63,7 +66,7 @@ async function drawn(file: Buffer) {
     )
     return { picture: large!.data, thumbnail: small!.data, width: large!.info.width, height: large!.info.height }
   } catch {
-    throw new Refusal(415, 'This is not a picture that can be read. Send a JPEG, PNG or WebP photograph.')
+    throw unreadable
   }
 }
 

@@ -1,22 +1,71 @@
+import { eq } from 'drizzle-orm'
+import sharp from 'sharp'
 import type { LetterheadForm } from '../../../shared/schemas/handBack'
+import type { LetterheadView } from '../../../shared/views'
 import { database } from '../../db/client'
 import { letterhead } from '../../db/schema'
+import { pictureKind } from '../job/pictureKind'
 import { change, type Actor } from '../shop/change'
+import { notFound, Refusal } from '../shop/refusal'
 
-/** What the shop calls itself on papers; empty until somebody said. */
-export async function shopName(): Promise<LetterheadForm> {
-  const [found] = await database().select({ name: letterhead.name, line: letterhead.line }).from(letterhead)
-  return found ?? { name: '', line: '' }
+/** The one row. */
+const OWN = 1
+/** Largest file of a mark that is taken, bytes, and the most pixels of one. */
+export const MOST_MARK_BYTES = 4_000_000
+const MOST_PIXELS = 40_000_000
+/** A mark is no larger on paper than this, px. */
+const MARK = { width: 480, height: 160 }
+
+/** What the shop calls itself on papers; empty until somebody said. `mark` changes with the mark, so that an old one is not shown. */
+export async function shopName(): Promise<LetterheadView> {
+  const [found] = await database().select().from(letterhead)
+  return found
+    ? { name: found.name, line: found.line, mark: found.mark ? +found.at : null }
+    : { name: '', line: '', mark: null }
 }
 
-export async function setShopName(actor: Actor, form: LetterheadForm): Promise<LetterheadForm> {
+export async function setShopName(actor: Actor, form: LetterheadForm): Promise<LetterheadView> {
   await change(actor, { verb: 'set the shop’s name', touches: ['figures'], detail: { ...form } }, async (tx, now) => {
     const said = { ...form, personId: actor.id, at: now }
     await tx
       .insert(letterhead)
-      .values({ id: 1, ...said })
+      .values({ id: OWN, ...said })
       .onConflictDoUpdate({ target: letterhead.id, set: said })
     return true
   })
   return shopName()
+}
+
+/**
+ * Keeps the shop's mark, small enough for a letterhead, as PNG. @throws Refusal 415 for what is no picture; 409 before the shop has
+ * a name
+ */
+export async function setShopMark(actor: Actor, file: Buffer): Promise<LetterheadView> {
+  const unreadable = new Refusal(415, 'This is not a picture that can be read. Send a PNG, JPEG or WebP.')
+  if (pictureKind(file) === null) throw unreadable
+  const mark = await sharp(file, { limitInputPixels: MOST_PIXELS, failOn: 'error' })
+    .rotate()
+    .resize({ ...MARK, fit: 'inside', withoutEnlargement: true })
+    .png()
+    .toBuffer()
+    .catch(() => {
+      throw unreadable
+    })
+  await change(actor, { verb: 'set the shop’s mark', touches: ['figures'] }, async (tx, now) => {
+    const [kept] = await tx
+      .update(letterhead)
+      .set({ mark, personId: actor.id, at: now })
+      .where(eq(letterhead.id, OWN))
+      .returning({ id: letterhead.id })
+    if (!kept) throw new Refusal(409, 'Give the shop a name first, then its mark.')
+    return kept
+  })
+  return shopName()
+}
+
+/** The mark as PNG. @throws Refusal 404 */
+export async function shopMark(): Promise<Buffer> {
+  const [found] = await database().select({ mark: letterhead.mark }).from(letterhead)
+  if (!found?.mark) throw notFound('mark')
+  return found.mark
 }

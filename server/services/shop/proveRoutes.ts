@@ -105,5 +105,7 @@ export const proveRoutes: readonly RouteDescription[] = [
     who: 'anyone',
   },
   { method: 'get', path: '/shop', summary: 'What the shop calls itself on papers', who: 'read' },
+  { method: 'get', path: '/shop/mark', summary: 'The shop’s mark, PNG', who: 'read' },
+  { method: 'put', path: '/shop/mark', summary: 'Set the shop’s mark: a picture as the body', who: 'people' },
   { method: 'put', path: '/shop', summary: 'Set what the shop calls itself on papers', who: 'people', body: letterheadSchema },
 ]

@@ -1,12 +1,11 @@
 <script setup lang="ts">
-import type { LetterheadForm } from '#shared/schemas/handBack'
 import { download, standaloneSvg } from '~/report/mapSvg'
 import { ownerSections, recordPaper } from '~/report/recordPaper'
-import { recordPdf } from '~/report/recordPdf'
+import { pictureIn, recordPdf } from '~/report/recordPdf'
 import { recordWords } from '~/report/recordWords'
 import { fuelLimit } from '#shared/ledgerParts'
 import { descentOf } from '#shared/jobEntries'
-import type { JobView } from '#shared/views'
+import type { JobView, LetterheadView } from '#shared/views'
 
 /** The record: one page that prints, with everything that was found, done and measured. */
 const id = String(useRoute().params.id)
@@ -14,7 +13,7 @@ const { job, error, refresh, standing, take, now } = useJob(id)
 const { short } = useQuantities()
 const { kit } = useKit()
 const { value: shop } = useRefreshed(
-  () => callApi<LetterheadForm>('shop'),
+  () => callApi<LetterheadView>('shop'),
   notice => notice.topics.includes('figures'),
 )
 const striking = ref<{ id: string; name: string } | null>(null)
@@ -57,7 +56,10 @@ async function savePdf() {
   making.value = true
   failed.value = ''
   try {
-    const paper = recordPaper(job.value, standing.value.ledger, words.value, now.value, drawnMap())
+    const paper = recordPaper(job.value, standing.value.ledger, words.value, now.value, {
+      map: drawnMap(),
+      mark: shop.value?.mark ? await pictureIn(`/api/shop/mark?of=${shop.value.mark}`) : null,
+    })
     download(await recordPdf(paper), `record-${job.value.craft.name}.pdf`.replaceAll(/[^\w.-]+/g, '-'), 'application/pdf')
   } catch {
     failed.value = 'The PDF could not be made. Print the page instead.'
@@ -92,6 +94,7 @@ useActionKeys('Record', [
     <p v-if="failed" role="alert" class="leaking mb-3 font-medium">{{ failed }}</p>
     <!-- On paper a short page for the owner comes first. -->
     <article class="record owner hidden print:block">
+      <img v-if="shop?.mark" :src="`/api/shop/mark?of=${shop.mark}`" alt="" class="mb-2 max-h-16" />
       <p v-if="shop?.name" class="font-semibold">{{ shop.name }}</p>
       <p class="soft font-semibold">For the owner</p>
       <h1 class="mb-4">{{ job.craft.name }}, {{ job.tankName }}: {{ words.state.toLowerCase() }}</h1>
@@ -103,6 +106,7 @@ useActionKeys('Record', [
     <article ref="article" class="record sheet p-5 sm:p-10">
       <header class="mb-5 flex flex-wrap items-start justify-between gap-4 border-b-2 border-(--ink) pb-4">
         <div>
+          <img v-if="shop?.mark" :src="`/api/shop/mark?of=${shop.mark}`" alt="" class="mb-2 max-h-16 bg-white" />
           <p v-if="shop?.name" class="font-semibold">
             {{ shop.name }}<span v-if="shop.line" class="soft font-normal"> · {{ shop.line }}</span>
           </p>

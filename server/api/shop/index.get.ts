@@ -1,3 +1,3 @@
-import { shopName } from '../services/prove/letterhead'
+import { shopName } from '../../services/prove/letterhead'
 
 export default signedInRoute('read', null, () => shopName())

@@ -1,0 +1,1 @@
+ALTER TABLE "letterhead" ADD COLUMN "mark" "bytea";
