@@ -14,7 +14,10 @@ export interface Watching {
   comeBack: number | null
 }
 
-/** What to watch follows from what was mended and how, what was left out from the steps in use and the parts without evidence. */
+/**
+ * What to watch follows from what was mended and how, what was left out from the steps in use and the parts without evidence. Why
+ * a step was left out is the shop's to tell, in its record.
+ */
 export function whatToWatch(job: JobView, ledger: Ledger, entries: LedgerEntries): Watching {
   const partName = (id: string) => job.parts.find(part => part.id === id)?.name ?? 'a part'
   const proof = jobProof(job, entries)
@@ -26,9 +29,7 @@ export function whatToWatch(job: JobView, ledger: Ledger, entries: LedgerEntries
       const how = counts === 'temporary' ? 'it only gets it home' : counts === 'trial' ? 'on trial, look often' : 'mended'
       return `${where} (${how}): smell there and look with a lamp, most of all after filling up.`
     })
-  const left = proof.rows.flatMap(({ step, entry }) =>
-    entry?.outcome === 'left out' ? [`${step.title}: left out, ${lowerFirst(entry.note)}`] : [],
-  )
+  const left = proof.rows.flatMap(({ step, entry }) => (entry?.outcome === 'left out' ? [`${step.title}: left out.`] : []))
   const missing = ledger.missing.map(
     id => `${upperFirst(partName(id))}: no ${testKinds.hold.name.toLowerCase()} or look reached it.`,
   )
