@@ -57,6 +57,17 @@ test('equal contents give equal text, whatever the order of their keys and the w
   expect(canonicalJson({ b: 1, a: [undefined, { d: undefined, c: 'x' }] })).toBe('{"a":[null,{"c":"x"}],"b":1}')
 })
 
+test('what was recorded in one moment is the same in whatever order it is read, and nothing else is', () => {
+  const touch = (id: string) => ({ id, partIds: ['a', 'b'], kind: 'removed' as const, note: '', by: 'F', at: 6, struck: null })
+  const [one, two] = [touch('t'), touch('u')]
+  const of = (touches: JobView['touches']) => stateOf(jobView({ touches })).digest
+  expect(of([one, two])).toBe(of([two, one]))
+  expect(of([one, two])).not.toBe(of([one]))
+  expect(of([one, { ...two, note: 'x' }])).not.toBe(of([{ ...one, note: 'x' }, two]))
+  const swapped = jobView({ tankName: jobView().craft.name, craft: { ...jobView().craft, name: jobView().tankName } })
+  expect(stateOf(swapped).digest).not.toBe(stateOf(jobView()).digest)
+})
+
 test('the digest is SHA-256 over the sections, each of them over its contents', () => {
   const { digest, sections } = stateOf(jobView())
   const sha = (text: string) => createHash('sha256').update(text).digest('hex')

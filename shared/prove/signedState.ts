@@ -49,9 +49,20 @@ export function canonicalJson(value: unknown): string {
   }
   return JSON.stringify(value ?? null)
 }
-/** Entries in an order that does not depend on how they were read. */
-const unordered = (entries: readonly unknown[]): string[] => entries.map(canonicalJson).sort()
-const digestOf = (value: unknown): string => bytesToHex(sha256(utf8ToBytes(canonicalJson(value))))
+/**
+ * A value with every list in an order of its own: what was recorded in one moment has none, and is read in one or another.
+ * @param value what JSON carries; an order that means something is a field of its entries
+ */
+export function unordered(value: unknown): unknown {
+  if (Array.isArray(value)) {
+    const entries = value.map(each => [canonicalJson(unordered(each)), unordered(each)] as const)
+    return entries.sort(([a], [b]) => (a < b ? -1 : a > b ? 1 : 0)).map(([, each]) => each)
+  }
+  if (typeof value === 'object' && value !== null)
+    return Object.fromEntries(Object.entries(value).map(([key, each]) => [key, unordered(each)]))
+  return value
+}
+const digestOf = (value: unknown): string => bytesToHex(sha256(utf8ToBytes(canonicalJson(unordered(value)))))
 
 /** What of a repair was said; how its cure goes is reckoned anew with each thermometer reading, and what follows is in the ledger. */
 const saidOf = ({ cure: _, curedAt: __, movableAt: ___, fuelAt: ____, ...said }: JobView['repairs'][number]) => said
@@ -65,54 +76,55 @@ const countsInUse = (job: JobView) => {
 /** The state of a job that a signature covers: what was recorded, what was struck out, and what the ledger makes of it. */
 export function signedState(job: JobView, ledger: Ledger): SignedState {
   const inUse = countsInUse(job)
+  const { name, kind, built, registration } = job.craft
   const contents: Record<SignedSection, unknown> = {
-    'tank and complaint': [
-      [job.craft.name, job.craft.kind, job.craft.built, job.craft.registration],
-      job.tankName,
-      job.work,
-      job.tankKind,
-      job.material,
-      job.capacity,
-      job.wallGive,
-      job.fuel,
-      job.pressureLimit,
-      job.limitSource,
-      job.acceptance,
-      job.fuelAcceptance,
-      job.limitsReason,
-      job.complaint,
-      job.circuit,
-      job.parts,
-      job.mapsBefore,
-    ],
-    'making safe': [
-      job.plan,
-      unordered(job.cautionsRead),
-      unordered(job.gasReadings),
-      unordered(job.drained),
-      unordered(job.weighings),
-      unordered(job.hotWork),
-    ],
-    'narrowing': [unordered(job.answers), unordered(job.probes), unordered(job.outcomes)],
-    'taking apart': [unordered(job.stripped), unordered(job.photos)],
-    'tests': [unordered(job.tests), unordered(job.instruments)],
-    'leaks': [unordered(job.leaks), unordered(job.finds), unordered(job.rigFinds)],
-    'repairs': [
-      unordered(job.repairs.map(saidOf)),
-      unordered(job.runs),
-      unordered(job.defectCards),
-      unordered(job.approvals),
-      unordered(job.choices),
-      unordered(job.newTank),
-      unordered(job.touches),
-      unordered(job.unholdable),
-    ],
-    'steps in use': unordered(inUse),
-    'what it amounts to': [
-      ledger.state,
-      unordered(ledger.leaks.map(({ id, state }) => [id, state])),
-      unordered(ledger.parts.map(({ partId, standing }) => [partId, standing])),
-    ],
+    'tank and complaint': {
+      craft: { name, kind, built, registration },
+      tankName: job.tankName,
+      work: job.work,
+      tankKind: job.tankKind,
+      material: job.material,
+      capacity: job.capacity,
+      wallGive: job.wallGive,
+      fuel: job.fuel,
+      pressureLimit: job.pressureLimit,
+      limitSource: job.limitSource,
+      acceptance: job.acceptance,
+      fuelAcceptance: job.fuelAcceptance,
+      limitsReason: job.limitsReason,
+      complaint: job.complaint,
+      circuit: job.circuit,
+      parts: job.parts,
+      mapsBefore: job.mapsBefore,
+    },
+    'making safe': {
+      plan: job.plan,
+      cautionsRead: job.cautionsRead,
+      gasReadings: job.gasReadings,
+      drained: job.drained,
+      weighings: job.weighings,
+      hotWork: job.hotWork,
+    },
+    'narrowing': { answers: job.answers, probes: job.probes, outcomes: job.outcomes },
+    'taking apart': { stripped: job.stripped, photos: job.photos },
+    'tests': { tests: job.tests, instruments: job.instruments },
+    'leaks': { leaks: job.leaks, finds: job.finds, rigFinds: job.rigFinds },
+    'repairs': {
+      repairs: job.repairs.map(saidOf),
+      runs: job.runs,
+      defectCards: job.defectCards,
+      approvals: job.approvals,
+      choices: job.choices,
+      newTank: job.newTank,
+      touches: job.touches,
+      unholdable: job.unholdable,
+    },
+    'steps in use': inUse,
+    'what it amounts to': {
+      state: ledger.state,
+      leaks: ledger.leaks.map(({ id, state }) => ({ id, state })),
+      parts: ledger.parts.map(({ partId, standing }) => ({ partId, standing })),
+    },
   }
   const sections = Object.fromEntries(signedSections.map(name => [name, digestOf(contents[name])])) as SignedSections
   const counts = (all: readonly { struck: string | null }[]) => all.filter(each => !each.struck).length

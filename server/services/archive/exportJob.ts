@@ -1,4 +1,4 @@
-import { asc, eq, inArray, sql } from 'drizzle-orm'
+import { asc, eq, inArray } from 'drizzle-orm'
 import type { PgColumn } from 'drizzle-orm/pg-core'
 import { isRunning } from '../../../shared/leaktest/tests'
 import { testName } from '../../../core/leaktest/testKinds'
@@ -20,7 +20,7 @@ const travelling = (table: ArchivedTable, row: Record<string, unknown>): Archive
     }),
   )
 
-/** The rows of a job, table by table, in the order in which they were recorded, so that what happened at one moment stays in its order. */
+/** The rows of a job, table by table, in order of time; what was recorded in one moment has no order of its own. */
 export async function archivedRows(tx: Transaction, jobId: string): Promise<Record<string, ArchivedRow[]>> {
   const rows: Record<string, ArchivedRow[]> = {}
   const idsOf = (name: string, column: string) =>
@@ -39,7 +39,7 @@ export async function archivedRows(tx: Transaction, jobId: string): Promise<Reco
             .select(columnsOf(each!) as Record<string, PgColumn>)
             .from(table)
             .where(inArray(columns[by.column]!, ids))
-            .orderBy(...(columns.at ? [asc(columns.at)] : []), sql`ctid`)
+            .orderBy(...(columns.at ? [asc(columns.at)] : []), asc(columns.id!))
     rows[name] = (found as Record<string, unknown>[]).map(row => travelling(each!, row))
   }
   return rows
