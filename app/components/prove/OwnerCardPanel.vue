@@ -36,7 +36,7 @@ const print = () => window.print()
       <p>{{ job.craft.name }}, {{ job.tankName }}: what to watch, and a place to say “still dry” or “it smells”.</p>
       <img :src="picture" alt="Square code of the card’s address" width="200" height="200" class="rounded-md" />
       <p class="figure text-sm break-all">{{ address }}</p>
-      <p class="soft text-sm">It is shown only now. Print it, or let the owner’s phone read it.</p>
+      <p class="soft no-print text-sm">It is shown only now. Print it, or let the owner’s phone read it.</p>
       <div class="no-print flex flex-wrap gap-2">
         <UButton color="neutral" class="min-h-11" icon="i-lucide-printer" @click="print">Print the card</UButton>
         <UButton color="neutral" variant="outline" class="min-h-11" icon="i-lucide-copy" @click="copy(address)">{{
