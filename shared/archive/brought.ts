@@ -33,6 +33,8 @@ export interface ArchivePlan {
   jobId: string
   /** its ids are taken by something else here, so that all of them are made anew */
   renumbered: boolean
+  /** what of this shop's own comes back otherwise and is then as it says */
+  changes: string[]
   /** entries that come in, by kind, and those that are here already */
   brings: { what: string; entries: number }[]
   known: number

@@ -25,7 +25,7 @@ const bring = () =>
 const picker = useTemplateRef('picker')
 const does = {
   'new': 'It comes in as a new job.',
-  'goes on': 'It is a job of this shop that went on elsewhere: what was done there is added, nothing that is here is changed.',
+  'goes on': 'It is a job of this shop that went on elsewhere: what was done there is added.',
   'nothing': 'All of it is here already.',
 }
 </script>
@@ -52,6 +52,13 @@ const does = {
         {{ plan.brings.map(each => `${each.what}: ${each.entries}`).join(', ')
         }}<template v-if="plan.readings">, readings: {{ plan.readings }}</template
         >.
+      </p>
+      <p v-if="plan.does === 'goes on'" :class="plan.changes.length ? 'unsure font-semibold' : 'soft'">
+        {{
+          plan.changes.length
+            ? `It also changes what stands here: ${plan.changes.join('; ')}. Compare the record before and after.`
+            : 'Nothing that stands here is changed.'
+        }}
       </p>
       <p v-if="plan.renumbered" class="unsure font-semibold">
         Its numbers are taken here by something else, so all are made anew: signatures from there do not stand here.

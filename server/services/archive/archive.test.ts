@@ -257,7 +257,28 @@ test('sent, worked on elsewhere, and back: what was done there comes in, nothing
   await away.close()
 
   process.env.DATABASE_URL = homeUrl
-  expect(await planImport(back, new Date())).toMatchObject({ does: 'goes on', brings: [{ what: 'tests', entries: 1 }] })
+  expect(await planImport(back, new Date())).toMatchObject({
+    does: 'goes on',
+    changes: [],
+    brings: [{ what: 'tests', entries: 1 }],
+  })
+  // What would come back otherwise is told, and when it says that it left cannot be after it was sent.
+  const forgedJob = async (
+    change: (job: { broughtFrom: { exportedAt: string }; rows: Record<string, Record<string, unknown>[]> }) => void,
+  ) => {
+    const zip = await JSZip.loadAsync(back)
+    const job = JSON.parse(await zip.file('job.json')!.async('string')) as Parameters<typeof change>[0]
+    change(job)
+    const text = JSON.stringify(job)
+    zip.file('job.json', text)
+    const digests = JSON.parse(await zip.file('digests.json')!.async('string')) as Record<string, string>
+    zip.file('digests.json', JSON.stringify({ ...digests, 'job.json': sha256(text) }))
+    return zip.generateAsync({ type: 'nodebuffer' })
+  }
+  const wider = await forgedJob(job => void (job.rows.job![0]!.acceptance = 1))
+  expect((await planImport(wider, new Date())).changes).toEqual([expect.stringContaining('its limits')])
+  const late = await forgedJob(job => void (job.broughtFrom.exportedAt = '2999-01-01T00:00:00.000Z'))
+  expect((await refusal(planImport(late, new Date()))).message).toContain('brought in after it was sent')
   const now = await importJob(home.now(), back, sha256(back))
   expect(now.tests).toHaveLength(1)
   expect(now.repairs).toEqual(before.repairs)

@@ -64,6 +64,13 @@ const whats: Partial<Record<string, string>> = {
   outcome: 'outcomes',
 }
 
+/** What of a job may come back otherwise, in words. */
+const whatChanges: Partial<Record<string, string>> = {
+  job: 'the tank, its limits, map or complaint, or whether it is in',
+  part: 'its parts',
+  purchase: 'what is bought for it',
+}
+
 /** What taking an archive in would do. @throws Refusal when it cannot be taken in */
 export async function intakeOf(tx: Transaction, bytes: Buffer, now: Date): Promise<Intake> {
   let archive = await readArchive(bytes, now)
@@ -119,6 +126,7 @@ export async function intakeOf(tx: Transaction, bytes: Buffer, now: Date): Promi
       does,
       jobId: rows.job![0]!.id as string,
       renumbered: isRenumbered,
+      changes: Object.entries(changed).flatMap(([name, each]) => (each.length > 0 ? [whatChanges[name] ?? name] : [])),
       brings: brings.flatMap(([name, each]) => {
         const what = whats[name]
         return what ? [{ what, entries: each.length }] : []

@@ -75,7 +75,7 @@ function hasSoundMap(rows: Record<string, ArchivedRow[]>): boolean {
 /** Moments at which somebody did something. */
 const didAt = ['at', 'startedAt', 'stoppedAt', 'openedAt', 'movedAt', 'closedAt', 'addedAt', 'removedAt', 'endedAt', 'takenAt']
 /** Nothing was done after it was sent, nor is it sent from a day to come. @throws Refusal 422 */
-function mustNotBeToCome({ job: { exportedAt, rows }, readings }: Archive, now: Date): void {
+function mustNotBeToCome({ job: { exportedAt, broughtFrom, rows }, readings }: Archive, now: Date): void {
   const MINUTE = 60_000
   if (!(+new Date(exportedAt) <= +now + 5 * MINUTE))
     throw refuse('This archive is dated in the future. Check the clock of the shop that sent it.')
@@ -83,6 +83,9 @@ function mustNotBeToCome({ job: { exportedAt, rows }, readings }: Archive, now: 
     didAt.some(name => name in row && +new Date((row as ArchivedRow)[name] as string) > +new Date(exportedAt) + MINUTE)
   if (Object.values(rows).flat().some(late) || [...readings.values()].flat().some(late))
     throw refuse('Something in this archive is dated after it was sent.')
+  // When it left this shop decides whether it may change anything here.
+  if (broughtFrom && !(+new Date(broughtFrom.exportedAt) <= +new Date(exportedAt)))
+    throw refuse('This archive says that it was brought in after it was sent.')
 }
 
 /** Photographs are JPEG of the size they say, without what a camera writes beside the picture. @throws Refusal 415 */
