@@ -1,6 +1,7 @@
 declare module '#auth-utils' {
-  interface User {
-    id: string
+  /** Sealed in the cookie; the page does not see it. */
+  interface SecureSessionData {
+    sessionId: string
   }
 }
 export {}

@@ -45,6 +45,23 @@ export interface PersonView {
   name: string
   role: Role
   preferences: Preferences
+  hasPin: boolean
+}
+
+/** A browser at which a person is signed in. */
+export interface SignedInView {
+  id: string
+  device: string
+  beganAt: number
+  seenAt: number
+  /** the one that asks */
+  own: boolean
+}
+
+/** Somebody signed in at a shared browser, who can be switched to by PIN. */
+export interface TabletPerson {
+  id: string
+  name: string
 }
 
 export interface PartView {

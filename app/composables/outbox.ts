@@ -15,6 +15,10 @@ export function fateOf(error: unknown): { fate: Fate; message: string } {
   }
 }
 
+/** Of what waits in this browser, what a person put there. */
+export const ofPerson = <T extends { personId: string }>(waiting: readonly T[], person: { id: string } | null): T[] =>
+  waiting.filter(each => each.personId === person?.id)
+
 /**
  * Sends what waits in the browser, one round after the other, so that what is added while a round ends has a round of its own.
  * @param round sends all that waits; when it ends with `later`, another follows after a while

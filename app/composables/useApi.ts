@@ -25,15 +25,18 @@ type Method = 'GET' | 'POST' | 'PATCH' | 'PUT' | 'DELETE'
  */
 export async function callApi<Answer>(path: string, method: Method = 'GET', body?: object): Promise<Answer> {
   for (;;) {
+    const person = useSession().person?.id
+    // Whose page this is: another tab may have signed somebody else in meanwhile.
+    const headers = person === undefined || path.startsWith('session') ? undefined : { 'x-zinc-person': person }
     try {
-      return (await $fetch<Answer>(`/api/${path}`, { method, body, retry: 0 })) as Answer
+      return (await $fetch<Answer>(`/api/${path}`, { method, body, headers, retry: 0 })) as Answer
     } catch (error) {
       if (!(error instanceof FetchError)) throw error
       const data = (
         error.data as { data?: { message?: string; fields?: Record<string, string>; current?: unknown } } | undefined
       )?.data
       // Only a person whose session ran out is asked again; after signing out a late call just fails.
-      if (error.status === 401 && path !== 'session' && useSession().person) {
+      if (error.status === 401 && !path.startsWith('session') && useSession().person) {
         await useSession().signInAgain()
         continue
       }

@@ -3,10 +3,9 @@ export default defineNuxtRouteMiddleware(async to => {
   const session = useSession()
   if (to.path === '/sign-in' || to.path.startsWith('/card/') || session.person) return
   try {
-    const { user } = await $fetch<{ user?: unknown }>('/api/_auth/session')
-    if (!user) return navigateTo({ path: '/sign-in', query: { back: to.fullPath } })
     await session.load()
-  } catch {
+  } catch (error) {
+    if (error instanceof ApiError && error.status === 401) return navigateTo({ path: '/sign-in', query: { back: to.fullPath } })
     return abortNavigation(
       createError({
         statusCode: 503,

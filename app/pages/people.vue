@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { personSchema, roles } from '#shared/schemas/person'
+import { LEAST_PASSWORD, personSchema, roles } from '#shared/schemas/person'
 import type { PersonView } from '#shared/views'
 
 /** Who works here; the owner adds people. */
@@ -34,12 +34,9 @@ const deeds = {
   <div v-else class="page max-w-3xl">
     <h1 class="mb-4">People and shop</h1>
     <ul class="sheet mb-5 divide-y divide-(--hair)">
-      <li v-for="person in people" :key="person.id" class="flex flex-wrap items-baseline justify-between gap-2 py-3">
-        <span
-          ><b>{{ person.name }}</b> <span class="soft">{{ person.login }}</span></span
-        ><span class="soft">{{ person.role }} · {{ deeds[person.role].toLowerCase() }}</span>
-      </li>
+      <PersonRow v-for="person in people" :key="person.id" :person="person" :deeds="deeds" @changed="people = $event" />
     </ul>
+    <PeopleWhoLeft v-if="session.person?.role === 'owner'" @changed="people = $event" />
     <SchemaForm
       v-if="session.person?.role === 'owner'"
       ref="form"
@@ -54,7 +51,7 @@ const deeds = {
       <UFormField label="Sign-in name" name="login"
         ><UInput v-model="state.login" autocomplete="off" autocapitalize="none"
       /></UFormField>
-      <UFormField label="First password" name="password" hint="at least 8 characters"
+      <UFormField label="First password" name="password" :hint="`at least ${LEAST_PASSWORD} characters`"
         ><UInput v-model="state.password" type="password" autocomplete="new-password"
       /></UFormField>
       <UFormField label="Role" name="role" :help="deeds[state.role]"

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { ownerSchema } from '#shared/schemas/person'
+import { LEAST_PASSWORD, ownerSchema } from '#shared/schemas/person'
 
 definePageMeta({ layout: 'plain' })
 const session = useSession()
@@ -8,6 +8,7 @@ const { data: health, error } = await useAsyncData('health', () => $fetch<{ empt
 const owner = reactive({ code: '', name: '', login: '', password: '' })
 const form = useTemplateRef('form')
 const { saving, problem, save } = useSave()
+const hasCode = ref(false)
 
 /** Back to the page that asked, never to another site. */
 function enter() {
@@ -81,7 +82,7 @@ const makeOwner = () =>
           <UFormField label="Sign-in name" name="login" hint="letters, digits, dot, dash"
             ><UInput v-model="owner.login" autocomplete="username" autocapitalize="none"
           /></UFormField>
-          <UFormField label="Password" name="password" hint="at least 8 characters"
+          <UFormField label="Password" name="password" :hint="`at least ${LEAST_PASSWORD} characters`"
             ><UInput v-model="owner.password" type="password" autocomplete="new-password"
           /></UFormField>
           <template #actions>
@@ -91,7 +92,12 @@ const makeOwner = () =>
       </template>
       <template v-else>
         <h1 class="mb-6">Sign in</h1>
-        <SignInForm @done="enter" />
+        <SwitchPerson class="mb-8" />
+        <CodeForm v-if="hasCode" @done="enter" />
+        <SignInForm v-else @done="enter" />
+        <UButton color="neutral" variant="link" class="mt-4 min-h-11 self-start px-0" @click="hasCode = !hasCode">{{
+          hasCode ? 'Sign in with the password' : 'I have a code for a new password'
+        }}</UButton>
       </template>
     </div>
   </div>

@@ -49,7 +49,12 @@ export const useChanges = defineStore('changes', () => {
     { flush: 'sync' },
   )
   watch(source.error, error => {
-    if (error) lose()
+    if (!error) return
+    lose()
+    // A stream also ends with its session: then whoever is here signs in again, over the page.
+    void useSession()
+      .load()
+      .catch(() => {})
   })
   useEventListener(window, 'offline', lose)
   useEventListener(window, 'online', () => {

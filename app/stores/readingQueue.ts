@@ -5,6 +5,8 @@ import type { ReadingView } from '#shared/leaktest/hold/holdView'
 const MOST_AT_ONCE = 1000
 
 interface Waiting {
+  /** who typed it: it is sent in no other name */
+  personId: string
   holdId: string
   reading: ReadingView
 }
@@ -20,12 +22,13 @@ export const useReadingQueue = defineStore('readingQueue', () => {
   let store: Promise<IDBPDatabase> | null = null
 
   const open = () =>
-    (store ??= openDB('zinc-bell', 1, {
+    (store ??= openDB('zinc-bell-readings', 1, {
       upgrade: db => {
-        db.createObjectStore('readings', { keyPath: ['holdId', 'reading.t'] })
+        db.createObjectStore('readings', { keyPath: ['personId', 'holdId', 'reading.t'] })
       },
     }))
-  const all = async () => (await (await open()).getAll('readings')) as Waiting[]
+  const session = useSession()
+  const all = async () => ofPerson((await (await open()).getAll('readings')) as Waiting[], session.person)
 
   const flush = outbox(async () => {
     const db = await open()
@@ -53,7 +56,7 @@ export const useReadingQueue = defineStore('readingQueue', () => {
         problem.value = `A reading was not taken: ${message}`
       }
       const tx = db.transaction('readings', 'readwrite')
-      await Promise.all([...batch.map(each => tx.store.delete([each.holdId, each.reading.t])), tx.done])
+      await Promise.all([...batch.map(each => tx.store.delete([each.personId, each.holdId, each.reading.t])), tx.done])
     }
   })
   return {
@@ -61,7 +64,7 @@ export const useReadingQueue = defineStore('readingQueue', () => {
     problem,
     flush,
     async add(holdId: string, reading: ReadingView) {
-      await (await open()).put('readings', { holdId, reading })
+      await (await open()).put('readings', { personId: session.person!.id, holdId, reading })
       waiting.value++
       void flush()
     },

@@ -6,6 +6,8 @@ import type { JobView } from '#shared/views'
 /** Something tapped in a repair on its way to the server. */
 export interface WaitingEntry {
   id: string
+  /** who tapped it: it is sent in no other name */
+  personId: string
   runId: string
   kind: RunKind
   facts: object
@@ -31,8 +33,9 @@ export const useRunQueue = defineStore('runQueue', () => {
         db.createObjectStore('entries', { keyPath: 'id' })
       },
     }))
+  const session = useSession()
   const look = async () => {
-    const all = (await (await open()).getAll('entries')) as WaitingEntry[]
+    const all = ofPerson((await (await open()).getAll('entries')) as WaitingEntry[], session.person)
     waiting.value = all.sort((a, b) => a.tappedAt - b.tappedAt)
   }
 
@@ -64,7 +67,7 @@ export const useRunQueue = defineStore('runQueue', () => {
     async add(runId: string, kind: RunKind, facts: object) {
       problem.value = null
       fields.value = {}
-      const entry: WaitingEntry = { id: newId(), runId, kind, facts, tappedAt: Date.now() }
+      const entry: WaitingEntry = { id: newId(), personId: session.person!.id, runId, kind, facts, tappedAt: Date.now() }
       await (await open()).put('entries', entry)
       await look()
       await flush()

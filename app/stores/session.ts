@@ -14,6 +14,14 @@ export const useSession = defineStore('session', () => {
   const preferences = computed(() => person.value?.preferences ?? defaultPreferences)
   const mayWork = computed(() => person.value !== null && person.value.role !== 'inspector')
 
+  // Pages of one browser share the cookie: when it is another person's, each opens anew.
+  const otherPages = 'BroadcastChannel' in globalThis ? new BroadcastChannel('zinc-bell-person') : null
+  otherPages?.addEventListener('message', () => location.reload())
+  const handOver = (to = location.pathname) => {
+    otherPages?.postMessage(null)
+    location.assign(to)
+  }
+
   const take = (view: PersonView) => {
     person.value = view
     look.value = view.preferences.look
@@ -34,6 +42,20 @@ export const useSession = defineStore('session', () => {
       waiting = []
       ready.forEach(go => go())
     },
+    /** With a code of the owner's, a new password: signed in at once. */
+    async useCode(form: { login: string; code: string; password: string }) {
+      take(await callApi<PersonView>('session/code', 'POST', form))
+    },
+    /** On a shared tablet: the page opens anew, so that nothing of the other person stays on it. */
+    async switchTo(personId: string, pin: string) {
+      await callApi('session/switch', 'POST', { personId, pin })
+      handOver()
+    },
+    /** Puts a shared tablet down: whoever takes it up says who they are. */
+    async lock() {
+      await callApi('session/lock', 'POST')
+      handOver('/sign-in')
+    },
     async makeOwner(form: { code: string; name: string; login: string; password: string }) {
       take(await callApi<PersonView>('owner', 'POST', form))
     },
@@ -48,6 +70,7 @@ export const useSession = defineStore('session', () => {
       person.value = null
       useChanges().close()
       await callApi('session', 'DELETE')
+      otherPages?.postMessage(null)
     },
     /** Waits until somebody has signed in again over the page that is open. */
     signInAgain(): Promise<void> {

@@ -5,6 +5,8 @@ import type { JobView } from '#shared/views'
 
 /** One line of a strip list on its way, with its photograph. */
 export interface WaitingStrip {
+  /** who typed it: it is sent in no other name */
+  personId: string
   jobId: string
   form: StripForm
   photo: Blob | null
@@ -28,8 +30,9 @@ export const useStripQueue = defineStore('stripQueue', () => {
         db.createObjectStore('strips', { keyPath: 'form.id' })
       },
     }))
+  const session = useSession()
   const look = async () => {
-    waiting.value = (await (await open()).getAll('strips')) as WaitingStrip[]
+    waiting.value = ofPerson((await (await open()).getAll('strips')) as WaitingStrip[], session.person)
   }
 
   const flush = outbox(async () => {
@@ -65,7 +68,8 @@ export const useStripQueue = defineStore('stripQueue', () => {
     flush,
     async add(jobId: string, form: StripForm, photo: Blob | null) {
       problem.value = null
-      await (await open()).put('strips', { jobId, form: { ...form, photoId: photo ? newId() : null }, photo, photoSent: false })
+      const own = { ...form, photoId: photo ? newId() : null }
+      await (await open()).put('strips', { personId: session.person!.id, jobId, form: own, photo, photoSent: false })
       await look()
       void flush()
     },

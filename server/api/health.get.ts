@@ -1,3 +1,3 @@
-import { shopIsEmpty } from '../services/shop/people'
+import { shopIsEmpty } from '../services/people/people'
 
 export default openRoute(null, async () => ({ ok: true, empty: await shopIsEmpty() }))

@@ -1,8 +1,8 @@
 import { ownerSchema } from '#shared/schemas/person'
-import { makeOwner } from '../services/shop/people'
+import { makeOwner } from '../services/people/people'
 
 export default openRoute(ownerSchema, async ({ event, body }) => {
-  const person = await makeOwner({ hash: hashPassword, verify: verifyPassword }, process.env.ZINC_OWNER_CODE, body)
-  await setUserSession(event, { user: { id: person.id } })
+  const person = await makeOwner(hasher, process.env.ZINC_OWNER_CODE, body, await triedFrom(event))
+  await enter(event, person.id)
   return person
 })

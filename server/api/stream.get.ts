@@ -2,14 +2,24 @@ import { onChange } from '../feeds/changeFeed'
 
 /**
  * Server-sent events, each with a number of its own: one notice for each committed change, and a beat so that a page knows that
- * it is connected.
+ * it is connected. A stream ends with its session.
  */
 export default defineEventHandler(async event => {
   const stream = createEventStream(event)
   let count = 0
   const push = (message: { event?: string; data: string }) => void stream.push({ ...message, id: String(++count) })
-  const stop = onChange(notice => push({ data: JSON.stringify(notice) }))
-  const beat = setInterval(() => push({ event: 'beat', data: '' }), 15_000)
+  const lasts = async () => {
+    delete (event.context as { caller?: unknown }).caller
+    if (!(await callerOf(event))) await stream.close()
+  }
+  const stop = onChange(notice => {
+    push({ data: JSON.stringify(notice) })
+    if (notice.topics.includes('people')) void lasts()
+  })
+  const beat = setInterval(() => {
+    push({ event: 'beat', data: '' })
+    void lasts()
+  }, 15_000)
   stream.onClosed(async () => {
     clearInterval(beat)
     stop()

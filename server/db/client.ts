@@ -25,6 +25,12 @@ export function database() {
   return opened.db
 }
 
+/** The pool of the application's database, for packages that bring queries of their own. @throws Error as `database` does */
+export function databasePool(): pg.Pool {
+  database()
+  return opened!.pool
+}
+
 /** Closes the pool, for scripts that end. */
 export async function closeDatabase() {
   await opened?.pool.end()

@@ -5,14 +5,13 @@
 const open = [
   /^\/sign-in\/?(\?|$)/,
   /^\/api\/health$/,
-  /^\/api\/session$/,
+  /^\/api\/session(\/(code|here|switch|lock))?$/,
   /^\/api\/owner$/,
   /^\/api\/feed$/,
   // An owner has no account: the address is the key, to one job.
   /^\/api\/card\/[\w-]+$/,
   /^\/api\/calendar\/[\w-]+$/,
   /^\/card\/[\w-]+\/?$/,
-  /^\/api\/_auth\/session/,
   /^\/_nuxt\//,
   /^\/_fonts\//,
   /^\/bell\.svg$/,
@@ -21,8 +20,7 @@ const open = [
 export default defineEventHandler(async event => {
   const { pathname, search } = getRequestURL(event)
   if (open.some(pattern => pattern.test(pathname))) return
-  const { user } = await getUserSession(event)
-  if (user) return
+  if (await callerOf(event)) return
   if (pathname.startsWith('/api/')) {
     const message = 'Your session has ended. Sign in again; nothing you typed is lost.'
     throw createError({ statusCode: 401, statusMessage: 'refused', message, data: { message, fields: {} } })

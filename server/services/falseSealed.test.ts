@@ -32,8 +32,18 @@ import { strikeEntry } from './job/strikes'
 import { readGas } from './safe/safety'
 import { takeShopTemperature } from './shelf/shopTemperatures'
 import type { Actor } from './shop/change'
-import { Refusal } from './shop/refusal'
-import { fed, holdForm, markPart, openTestShop, repairForm, setUpHold, startSoap, testActor, testJob } from './shop/testShop'
+import {
+  fed,
+  holdForm,
+  markPart,
+  openTestShop,
+  refusal,
+  repairForm,
+  setUpHold,
+  startSoap,
+  testActor,
+  testJob,
+} from './shop/testShop'
 
 /**
  * Ways in which “sealed” could be had without evidence. Each is walked through the services as a page or a script would, and each
@@ -51,17 +61,6 @@ const HOUR = 3_600_000
 const START = Date.now() - 200 * HOUR
 const at = (hours: number) => technician(new Date(START + hours * HOUR))
 const mLmin = throughputFromStandard
-const refusal = (work: Promise<unknown>): Promise<Refusal> =>
-  work.then(
-    () => {
-      throw new Error('it was not refused')
-    },
-    error => {
-      if (error instanceof Refusal) return error
-      throw error
-    },
-  )
-
 /** A tank whose every part may leak 1 mL/min, so that a fine hold of twenty minutes says something of all of them. */
 const tank = (change: Partial<NewJob> = {}) => testJob(at(0), { acceptance: mLmin(1), fuelAcceptance: mLmin(1), ...change })
 const partId = (job: JobView, name: string) => liveParts(job).find(part => part.name === name)!.id

@@ -5,8 +5,8 @@ import { instrumentKinds, type InstrumentKind } from '#shared/schemas/instrument
 import { unkeptText } from '#shared/unkeptText'
 import type { Actor } from '../services/shop/change'
 import { mustBeAllowed, type Deed } from '../services/shop/may'
-import { personById } from '../services/shop/people'
 import { Refusal } from '../services/shop/refusal'
+import { actorOf } from './session'
 
 const UUID = /^[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}$/i
 
@@ -97,19 +97,6 @@ function whenGone(event: H3Event): AbortSignal {
     if (!res.writableFinished) gone.abort(new Refusal(499, 'Whoever asked has gone.'))
   })
   return gone.signal
-}
-
-/** Who is signed in. @throws Refusal 401 */
-export async function actorOf(event: H3Event): Promise<Actor> {
-  const { user } = await getUserSession(event)
-  if (!user) throw new Refusal(401, 'Your session has ended. Sign in again; nothing you typed is lost.')
-  try {
-    const { id, role } = await personById(user.id)
-    return { id, role, now: new Date() }
-  } catch (error) {
-    if (error instanceof Refusal) throw new Refusal(401, 'Your account is not in this shop. Sign in again.')
-    throw error
-  }
 }
 
 /** How long a sender of too much may go on after the answer, ms. */

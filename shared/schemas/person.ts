@@ -1,6 +1,6 @@
 import * as yup from 'yup'
 import { pressureUnits, temperatureUnits, volumeUnits } from '../../core/quantity/units'
-import { entryId, oneOf, requiredLine } from './fields'
+import { entryId, oneOf, requiredLine, uuidField } from './fields'
 
 export const roles = ['owner', 'technician', 'inspector'] as const
 export type Role = (typeof roles)[number]
@@ -10,13 +10,35 @@ const login = () =>
   requiredLine('Sign-in name', 40)
     .lowercase()
     .matches(/^[a-z0-9._-]+$/, 'Use letters, digits, dot, dash and underscore only.')
-const password = () =>
-  yup.string().required('Password is missing.').min(8, 'Use at least 8 characters.').max(200, 'Use at most 200 characters.')
+/** Length first; whether it is one that everybody tries is looked up on the server. */
+export const LEAST_PASSWORD = 12
+const password = (name = 'Password') =>
+  yup
+    .string()
+    .required(`${name} is missing.`)
+    .min(LEAST_PASSWORD, `Use at least ${LEAST_PASSWORD} characters; a few words do.`)
+    .max(200, 'Use at most 200 characters.')
+const given = () => yup.string().required('Password is missing.').max(200, 'Use at most 200 characters.')
 
 export const signInSchema = yup.object({
   login: requiredLine('Sign-in name', 40).lowercase(),
-  password: yup.string().required('Password is missing.').max(200, 'Use at most 200 characters.'),
+  password: given(),
 })
+
+export const passwordSchema = yup.object({ password: given(), fresh: password('New password') })
+
+export const codeSchema = yup.object({
+  login: requiredLine('Sign-in name', 40).lowercase(),
+  code: requiredLine('The code', 40),
+  password: password('New password'),
+})
+
+const pin = () => yup.string().matches(/^\d{4,8}$/, 'A PIN has 4 to 8 figures.')
+export const pinSchema = yup.object({ password: given(), pin: pin().nullable().default(null) })
+
+export const switchSchema = yup.object({ personId: uuidField('Who'), pin: pin().required('The PIN is missing.') })
+
+export const roleSchema = yup.object({ role: oneOf(roles, 'Role') })
 
 export const ownerSchema = yup.object({
   code: requiredLine('The code from the terminal', 40),

@@ -9,7 +9,7 @@ const props = defineProps<{ capacity?: number }>()
 const { short } = useQuantities()
 const things = ['liner', 'bead', 'rods', 'cloth', 'foam'] as const
 const words = { liner: 'Liner', bead: 'Bead', rods: 'Weld rods', cloth: 'Cloth', foam: 'Foam' }
-const state = useLocalStorage('reckoner:amount', {
+const state = useLocalStorage(ownKey('reckoner:amount'), {
   of: 'liner' as (typeof things)[number],
   capacity: (props.capacity ?? 0.034) as number | null,
   length: null as number | null,

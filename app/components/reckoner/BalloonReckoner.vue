@@ -4,7 +4,7 @@ import { STANDARD_PRESSURE, STANDARD_TEMPERATURE } from '#core/quantity/standard
 
 /** What weather alone does to a balloon: how much of it a night takes. */
 const { short } = useQuantities()
-const state = useLocalStorage('reckoner:balloon', {
+const state = useLocalStorage(ownKey('reckoner:balloon'), {
   volume: 0.08 as number | null,
   girth: 0.667 as number | null,
   cooler: 10 as number | null,

@@ -5,17 +5,17 @@ import { bubbleRate, depthPressure } from '#core/leaktest/count/bubbles'
 import { dropFreeTime, dropRate, spotRate, type LiquidRate } from '#core/leaktest/count/drops'
 
 /** Drops, a spot on paper and bubbles under water, counted to a rate with its doubt. */
-const drops = useLocalStorage('reckoner:drops', {
+const drops = useLocalStorage(ownKey('reckoner:drops'), {
   count: 3 as number | null,
   time: 600 as number | null,
   fuel: 'petrol' as FuelKey,
 })
-const spot = useLocalStorage('reckoner:spot', {
+const spot = useLocalStorage(ownKey('reckoner:spot'), {
   width: 0.03 as number | null,
   dropWidth: 0.015 as number | null,
   time: 1800 as number | null,
 })
-const bubbles = useLocalStorage('reckoner:bubbles', {
+const bubbles = useLocalStorage(ownKey('reckoner:bubbles'), {
   count: 20 as number | null,
   time: 60 as number | null,
   width: 0.003 as number | null,

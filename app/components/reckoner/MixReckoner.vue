@@ -7,7 +7,7 @@ import { repairMaterial, repairMaterials, type RepairMaterialKey } from '#core/r
 /** Parts of a mix by mass and volume, how long a cup can be worked in this warmth, and when it has cured. */
 const { short } = useQuantities()
 const { materials } = useMaterials()
-const state = useLocalStorage('reckoner:mix', {
+const state = useLocalStorage(ownKey('reckoner:mix'), {
   of: 'epoxy-liner' as string,
   amount: 'mass' as 'mass' | 'volume',
   mass: 0.1 as number | null,

@@ -4,7 +4,7 @@ import { oRingFit } from '#core/repair/amount/oRing'
 import { rubbers } from '#core/repair/material/rubbers'
 
 /** How an O-ring sits in its groove, and which rubber stands the fuel. */
-const state = useLocalStorage('reckoner:oring', {
+const state = useLocalStorage(ownKey('reckoner:oring'), {
   cord: 0.00353 as number | null,
   bore: 0.04 as number | null,
   seat: 0.041 as number | null,

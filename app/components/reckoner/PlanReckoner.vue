@@ -6,7 +6,7 @@ import { throughputFromStandard } from '#core/quantity/standardLeakRate'
 
 /** Will this test see it? A hold planned without a job. */
 const { of } = useKit()
-const state = useLocalStorage('reckoner:plan', {
+const state = useLocalStorage(ownKey('reckoner:plan'), {
   volume: 0.06 as number | null,
   pressure: 5000 as number | null,
   step: 10 as number | null,

@@ -5,7 +5,7 @@ import { orificeFlow } from '#core/gas/orificeFlow'
 import { STANDARD_PRESSURE, throughputFromStandard } from '#core/quantity/standardLeakRate'
 
 /** What a rate means, and which rate a hole would give. */
-const state = useLocalStorage('reckoner:rate', {
+const state = useLocalStorage(ownKey('reckoner:rate'), {
   rate: throughputFromStandard(1) as number | null,
   pressure: 5000 as number | null,
   fuel: 'petrol' as FuelKey,

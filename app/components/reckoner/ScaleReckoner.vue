@@ -4,8 +4,11 @@ import { WATER_DENSITY } from '#core/quantity/waterDensity'
 
 /** A column's height and a sensor's volts as pressure. */
 const { short } = useQuantities()
-const column = useLocalStorage('reckoner:column', { height: 0.3 as number | null, density: WATER_DENSITY as number | null })
-const sensor = useLocalStorage('reckoner:sensor', {
+const column = useLocalStorage(ownKey('reckoner:column'), {
+  height: 0.3 as number | null,
+  density: WATER_DENSITY as number | null,
+})
+const sensor = useLocalStorage(ownKey('reckoner:sensor'), {
   volts1: 0.5 as number | null,
   pressure1: -3750 as number | null,
   volts2: 4.5 as number | null,

@@ -5,7 +5,7 @@ import { smallestWetSeen, wetWatch } from '#core/leaktest/wet/smallestWetSeen'
 import { wetLooks } from '#core/leaktest/wet/wetLooks'
 
 /** With fuel in: how long each way of looking takes to show what matters, and what it shows in the time there is. */
-const state = useLocalStorage('reckoner:watch', { fuel: 'petrol' as FuelKey, watch: 1800 as number | null })
+const state = useLocalStorage(ownKey('reckoner:watch'), { fuel: 'petrol' as FuelKey, watch: 1800 as number | null })
 const fuel = computed(() => fuels.find(each => each.key === state.value.fuel)!)
 const harmless = computed(() => harmlessFuel(fuel.value))
 const ways = computed(() => {

@@ -5,7 +5,7 @@ import { NOT_WEIGHED } from '#core/fuel/weighing'
 import { familiarWeight, panelForce } from '#core/gas/panelForce'
 
 /** Weight of a tank with its fuel, the force on its flat side, and airing it out, without a job. */
-const state = useLocalStorage('reckoner:weight', {
+const state = useLocalStorage(ownKey('reckoner:weight'), {
   fuel: 'petrol' as FuelKey,
   material: 'sheet steel' as TankMaterial,
   capacity: 0.06 as number | null,

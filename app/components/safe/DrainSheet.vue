@@ -20,7 +20,11 @@ const inIt = computed(() => props.reckoned?.level ?? props.job.capacity)
 const stays = (method: (typeof drainMethods)[number], level = inIt.value) =>
   leftAfter(method, level, props.reckoned?.unusable ?? 0)
 /** The cans that this person has: m3 each, and how many. */
-const cans = useLocalStorage('cans', { size: 0.02 as number | null, count: 2 as number | null }, { mergeDefaults: true })
+const cans = useLocalStorage(
+  ownKey('cans'),
+  { size: 0.02 as number | null, count: 2 as number | null },
+  { mergeDefaults: true },
+)
 const cansWanted = computed(() =>
   cans.value.size && cans.value.size > 0.0001 && inIt.value > 0 ? containersNeeded(inIt.value, cans.value.size) : null,
 )

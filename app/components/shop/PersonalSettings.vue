@@ -37,6 +37,7 @@ async function leave() {
     :ui="{ content: 'max-w-sm' }"
   >
     <template #body>
+      <SwitchPerson class="mb-6" />
       <fieldset v-for="choice in choices" :key="choice.name" class="mb-5">
         <legend class="mb-1.5 font-semibold">{{ choice.title }}</legend>
         <div class="flex flex-wrap gap-2">
@@ -66,7 +67,29 @@ async function leave() {
         @click="open = false"
         >People and shop</UButton
       >
-      <UButton block color="neutral" variant="outline" icon="i-lucide-log-out" @click="leave">Sign out</UButton>
+      <UButton
+        to="/me"
+        block
+        color="neutral"
+        variant="outline"
+        icon="i-lucide-key-round"
+        class="mb-3 min-h-11"
+        @click="open = false"
+        >Password, PIN, where you are signed in</UButton
+      >
+      <UButton
+        v-if="session.person?.hasPin"
+        block
+        color="neutral"
+        variant="outline"
+        icon="i-lucide-lock"
+        class="mb-3 min-h-11"
+        @click="save(() => session.lock())"
+        >Put the tablet down</UButton
+      >
+      <UButton block color="neutral" variant="outline" icon="i-lucide-log-out" class="min-h-11" @click="leave"
+        >Sign out</UButton
+      >
     </template>
   </USlideover>
 </template>

@@ -1,4 +1,4 @@
-import { bigserial, index, jsonb, pgTable, text, uuid } from 'drizzle-orm/pg-core'
+import { bigint, bigserial, index, integer, jsonb, pgTable, text, uuid, varchar } from 'drizzle-orm/pg-core'
 import type { Preferences, Role } from '../../../shared/schemas/person'
 import { id, moment } from './columns'
 
@@ -12,12 +12,50 @@ export const person = pgTable('person', {
   createdAt: moment('created_at').notNull(),
   /** the shop of somebody who only stands in what was brought in from there, and cannot sign in */
   elsewhere: text('elsewhere'),
+  /** taken off: the name stays on what was done, and nobody signs in with it */
+  leftAt: moment('left_at'),
+  /** switches to this person on a tablet on which they are signed in */
+  pinHash: text('pin_hash'),
 })
 
 export const personId = () =>
   uuid('person_id')
     .references(() => person.id)
     .notNull()
+
+/** A browser at which somebody signed in, until it ends. The cookie holds its id and says nothing else, so that ending it here ends it everywhere. */
+export const signedIn = pgTable(
+  'signed_in',
+  {
+    id: id(),
+    personId: personId(),
+    /** of the token that the browser keeps when nobody is signed in at it: people of one tablet switch by PIN */
+    deviceHash: text('device_hash').notNull(),
+    /** what the browser says it is */
+    device: text('device').notNull(),
+    beganAt: moment('began_at').notNull(),
+    seenAt: moment('seen_at').notNull(),
+    endsAt: moment('ends_at').notNull(),
+    /** signed out, or ended by another password, from elsewhere or by wrong PINs */
+    endedAt: moment('ended_at'),
+    wrongPins: integer('wrong_pins').notNull().default(0),
+  },
+  table => [index('signed_in_person').on(table.personId), index('signed_in_device').on(table.deviceHash)],
+)
+
+/** A code that sets a new password once, made by the owner or at the terminal. Only its hash is kept. */
+export const passwordCode = pgTable('password_code', {
+  personId: personId().primaryKey(),
+  codeHash: text('code_hash').notNull(),
+  until: moment('until').notNull(),
+})
+
+/** How often something was tried, for the limits on guessing; its columns are those of the package that counts. */
+export const guess = pgTable('guess', {
+  key: varchar('key', { length: 255 }).primaryKey(),
+  points: integer('points').notNull().default(0),
+  expire: bigint('expire', { mode: 'number' }),
+})
 
 /** A private address at which a calendar reads what is due. Of its token only a hash is kept. */
 export const calendarFeed = pgTable('calendar_feed', {

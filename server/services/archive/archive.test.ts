@@ -28,10 +28,9 @@ import { recordRepair, recordTouch } from '../repair/repairs'
 import { cautions } from '../../../core/fuel/makeSafe'
 import { readCautions } from '../safe/safety'
 import type { Actor } from '../shop/change'
-import type { Refusal } from '../shop/refusal'
-import { people } from '../shop/people'
+import { people } from '../people/people'
 import { stepHold } from '../bench/hold/holds'
-import { fed, holdForm, markPart, openTestShop, setUpHold, startSoap, testActor, testJob } from '../shop/testShop'
+import { fed, holdForm, markPart, openTestShop, refusal, setUpHold, startSoap, testActor, testJob } from '../shop/testShop'
 import { sha256, unpackArchive } from './archiveFile'
 import { archiveSchema } from './archiveSchema'
 import { archivedTables, leftBehind } from './archivedTables'
@@ -41,14 +40,6 @@ import { importJob, planImport } from './importJob'
 const HOUR = 3_600_000
 const START = Date.now() - 90 * 24 * HOUR
 const right = { verify: () => Promise.resolve(true) }
-const refusal = (work: Promise<unknown>): Promise<Refusal> =>
-  work.then(
-    () => {
-      throw new Error('it was not refused')
-    },
-    (error: unknown) => error as Refusal,
-  )
-
 /** Opens a shop with somebody in it; only one is open at a time. */
 async function shopOf(name: string) {
   const shop = await openTestShop()

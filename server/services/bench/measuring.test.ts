@@ -20,9 +20,9 @@ import { hangDecisionBell, loadHold, stepHold } from './hold/holds'
 import { checkRig, loadKit, saveKitItem } from '../shelf/kit'
 import { liveEstimate } from './hold/liveHolds'
 import { takeFile } from './hold/readings'
-import { Refusal } from '../shop/refusal'
+import { type Refusal } from '../shop/refusal'
 import { database } from '../../db/client'
-import { holdForm, openTestShop, setUpHold, testActor, testJob, fed } from '../shop/testShop'
+import { fed, holdForm, openTestShop, refusal, setUpHold, testActor, testJob } from '../shop/testShop'
 import { loadJob } from '../job/loadJobs'
 import { strikeEntry } from '../job/strikes'
 
@@ -43,14 +43,6 @@ const feed = async (key: string, text: string) => takeFeed(await mustOpenHold(ke
 const checkVolume = async (actor: ReturnType<typeof technician>, id: string, form: { id: string }) => {
   await recordEntry(actor, id, 'volume', form)
   return loadHold(id)
-}
-const refusal = async (work: Promise<unknown>): Promise<Refusal> => {
-  const thrown: unknown = await work.then(
-    () => null,
-    (error: unknown) => error,
-  )
-  expect(thrown).toBeInstanceOf(Refusal)
-  return thrown as Refusal
 }
 const running = async (change = {}) => {
   const start = new Date(Date.now() - 3600_000)

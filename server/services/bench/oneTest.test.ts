@@ -18,7 +18,18 @@ import { planWork, readGas, recordDrained } from '../safe/safety'
 import { bells } from '../shop/bells'
 import { CHANGE_CHANNEL } from '../shop/change'
 import { Refusal } from '../shop/refusal'
-import { fed, holdForm, markPart, openTestShop, repairForm, setUpHold, startSoap, testActor, testJob } from '../shop/testShop'
+import {
+  fed,
+  holdForm,
+  markPart,
+  openTestShop,
+  refusal,
+  repairForm,
+  setUpHold,
+  startSoap,
+  testActor,
+  testJob,
+} from '../shop/testShop'
 import { beginTest } from './beginTest'
 import { endTest } from './endTest'
 import { addFind } from './finds'
@@ -33,13 +44,6 @@ beforeAll(async () => {
 })
 afterAll(() => shop.close())
 
-const refusal = (work: Promise<unknown>): Promise<Refusal> =>
-  work.then(
-    () => {
-      throw new Error('was not refused')
-    },
-    error => error as Refusal,
-  )
 const strike = (jobId: string, subjectId: string) =>
   strikeEntry(technician(), jobId, { id: randomUUID(), subjectId, reason: 'wrong tank' })
 const find = (partId: string) => ({

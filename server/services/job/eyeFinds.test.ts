@@ -6,8 +6,7 @@ import { situationOf } from '../../../shared/situation'
 import type { JobView } from '../../../shared/views'
 import { addFind } from '../bench/finds'
 import { jobTrail } from './jobs'
-import { Refusal } from '../shop/refusal'
-import { markPart, openTestShop, repairForm, startSoap, testActor, testJob } from '../shop/testShop'
+import { markPart, openTestShop, refusal, repairForm, startSoap, testActor, testJob } from '../shop/testShop'
 import { addEyeFind, recordRigFind } from './eyeFinds'
 import { recordRepair } from '../repair/repairs'
 import { strikeEntry } from './strikes'
@@ -23,14 +22,6 @@ beforeAll(async () => {
 })
 afterAll(() => shop.close())
 
-const refusal = async (work: Promise<unknown>) => {
-  const thrown: unknown = await work.then(
-    () => null,
-    (error: unknown) => error,
-  )
-  if (thrown instanceof Refusal) return thrown
-  throw new Error('it was not refused')
-}
 const partId = (job: JobView, name: string) => job.parts.find(part => part.name === name)!.id
 const seen = (job: JobView, part: string, change: Partial<EyeFindForm> = {}): EyeFindForm =>
   eyeFindSchema.cast({

@@ -15,8 +15,6 @@ import { takeFile } from '../bench/hold/readings'
 import { editJob, jobTrail, openJob } from './jobs'
 import { setCircuit } from './tankMap'
 import { factsOf } from '../../../shared/jobFacts'
-import { addPerson, makeOwner, people, shopIsEmpty, signIn, type Hasher } from '../shop/people'
-import { Refusal } from '../shop/refusal'
 import { recordRepair, recordTouch } from '../repair/repairs'
 import { endTest } from '../bench/endTest'
 import { addFind } from '../bench/finds'
@@ -29,6 +27,7 @@ import {
   markPart,
   newJobForm,
   openTestShop,
+  refusal,
   repairForm,
   setUpHold,
   startSoap,
@@ -43,24 +42,12 @@ import { strikeEntry } from './strikes'
 const anHourAgo = Date.now() - 3_600_000
 let shop: { close: () => Promise<void> }
 let technician: Awaited<ReturnType<typeof testActor>>
-const hasher: Hasher = {
-  hash: async password => `hashed ${password}`,
-  verify: async (hash, password) => hash === `hashed ${password}`,
-}
 beforeAll(async () => {
   shop = await openTestShop()
+  technician = await testActor('technician', 'finn')
 })
 afterAll(() => shop.close())
 
-async function refusal(work: Promise<unknown>): Promise<Refusal> {
-  try {
-    await work
-  } catch (error) {
-    if (error instanceof Refusal) return error
-    throw error
-  }
-  throw new Error('it was not refused')
-}
 const HOUR = 3_600_000
 const partId = (job: JobView, name: string) => job.parts.find(part => part.name === name)!.id
 /** A typed hold with readings of a steady leak, in Pa lost a minute. */
@@ -80,31 +67,6 @@ async function typedHold(job: JobView, lost: number, started: Date, change = {})
   )
   return stepHold(actor(60), hold.id, 'stopped')
 }
-
-describe('people', () => {
-  test('the first visitor makes the owner with the code, once', async () => {
-    expect(await shopIsEmpty()).toBe(true)
-    const form = { code: 'abcd2345', name: 'Oda', login: 'oda', password: 'long enough' }
-    expect((await refusal(makeOwner(hasher, 'WRONG234', form))).fields).toHaveProperty('code')
-    expect((await refusal(makeOwner(hasher, undefined, form))).status).toBe(422)
-    expect((await makeOwner(hasher, 'ABCD2345', form)).role).toBe('owner')
-    expect((await refusal(makeOwner(hasher, 'ABCD2345', { ...form, login: 'second' }))).status).toBe(409)
-    expect(await shopIsEmpty()).toBe(false)
-  })
-  test('sign-in wants the right password, and slows a guesser down', async () => {
-    expect((await signIn(hasher, 'oda', 'long enough')).name).toBe('Oda')
-    for (let k = 0; k < 8; k++) expect((await refusal(signIn(hasher, 'guess', 'x'))).status).toBe(401)
-    expect((await refusal(signIn(hasher, 'guess', 'x'))).status).toBe(429)
-  })
-  test('a sign-in name is one person’s', async () => {
-    technician = await testActor('technician', 'finn')
-    const add = (login: string, id = randomUUID()) =>
-      addPerson(hasher, technician(), { id, name: 'N', login, password: 'p', role: 'inspector' })
-    await add('ines')
-    expect((await refusal(add('ines'))).fields).toHaveProperty('login')
-    expect((await people()).map(person => person.login)).toEqual(expect.arrayContaining(['finn', 'ines', 'oda']))
-  })
-})
 
 describe('a job', () => {
   test('brings the parts of its tank kind, and a repeated submit is one job', async () => {

@@ -26,7 +26,7 @@ import { lookAtTest } from '../bench/lookAtTest'
 import { recordEntry } from '../bench/recordEntry'
 import { reachedIn } from '../../../shared/leaktest/felt'
 import { testsOf } from '../../../shared/leaktest/tests'
-import { holdForm, newJobForm, openTestShop, setUpHold, startSoap, testActor, testJob } from '../shop/testShop'
+import { holdForm, newJobForm, openTestShop, refusal, setUpHold, startSoap, testActor, testJob } from '../shop/testShop'
 import { factsOf } from '../../../shared/jobFacts'
 import { smokeFlowOn, smokeOn } from '../../../shared/leaktest/smoke/smokeTest'
 import { loadJob } from '../job/loadJobs'
@@ -40,13 +40,6 @@ beforeAll(async () => {
   second = await testActor()
 }, 60_000)
 afterAll(() => shop.close())
-const refusal = (work: Promise<unknown>): Promise<Refusal> =>
-  work.then(
-    () => {
-      throw new Error('was not refused')
-    },
-    error => error as Refusal,
-  )
 const partOf = (job: JobView, name: string) => job.parts.find(part => part.name === name)!.id
 const van = (change = {}) =>
   testJob(technician(), { tankKind: 'moulded', craftName: `Van ${randomUUID().slice(0, 6)}`, ...change })

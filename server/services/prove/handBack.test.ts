@@ -12,9 +12,8 @@ import { closeJob, jobTrail } from '../job/jobs'
 import { loadJob } from '../job/loadJobs'
 import { strikeEntry } from '../job/strikes'
 import { recordTouch } from '../repair/repairs'
-import type { Refusal } from '../shop/refusal'
 import { endTest } from '../bench/endTest'
-import { markPart, openTestShop, startSoap, testActor, testJob } from '../shop/testShop'
+import { markPart, openTestShop, refusal, startSoap, testActor, testJob } from '../shop/testShop'
 import { answerBell } from '../shop/bells'
 import { recordInstrument } from './instruments'
 import { endOwnerCards, makeOwnerCard, readOwnerCard, takeOwnerWord } from './ownerCards'
@@ -36,13 +35,6 @@ const DAY = 24 * HOUR
 const START = Date.now() - 100 * DAY
 const when = (hours: number) => new Date(START + hours * HOUR)
 const at = (hours: number) => technician(when(hours))
-const refusal = (work: Promise<unknown>): Promise<Refusal> =>
-  work.then(
-    () => {
-      throw new Error('it was not refused')
-    },
-    (error: unknown) => error as Refusal,
-  )
 /** The right password is “right”. */
 const hasher = { verify: (_: string, typed: string) => Promise.resolve(typed === 'right') }
 const form = (job: JobView, change: Partial<SignatureForm> = {}): SignatureForm => ({

@@ -9,9 +9,8 @@ import { strikeEntry } from '../job/strikes'
 import { addEyeFind } from '../job/eyeFinds'
 import { loadJob } from '../job/loadJobs'
 import { recordTouch } from '../repair/repairs'
-import type { Refusal } from '../shop/refusal'
 import { endTest } from '../bench/endTest'
-import { openTestShop, markPart, startSoap, testActor, testJob } from '../shop/testShop'
+import { markPart, openTestShop, refusal, startSoap, testActor, testJob } from '../shop/testShop'
 import { recordProof } from './proof'
 
 let shop: Awaited<ReturnType<typeof openTestShop>>
@@ -26,14 +25,6 @@ const HOUR = 3_600_000
 const DAY = 24 * HOUR
 const START = Date.now() - 200 * DAY
 const at = (hours: number) => technician(new Date(START + hours * HOUR))
-const refusal = (work: Promise<unknown>): Promise<Refusal> =>
-  work.then(
-    () => {
-      throw new Error('it was not refused')
-    },
-    (error: unknown) => error as Refusal,
-  )
-
 /** A tank that is sealed by a walk over every part. */
 async function sealedTank() {
   const job = await testJob(at(0))

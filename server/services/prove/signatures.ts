@@ -7,7 +7,7 @@ import type { JobView } from '../../../shared/views'
 import { signature } from '../../db/schema'
 import { loadJob } from '../job/loadJobs'
 import { change, type Actor } from '../shop/change'
-import { mustBeSelf, type Hasher } from '../shop/people'
+import { mustBeSelf, type Hasher } from '../people/people'
 import { idTaken, Refusal, refuseField } from '../shop/refusal'
 
 /**
@@ -21,7 +21,7 @@ export async function signJob(
   jobId: string,
   { password, ...form }: SignatureForm,
 ): Promise<JobView> {
-  await mustBeSelf(hasher, actor, password)
+  await mustBeSelf(hasher, actor, password, name => `That is not the password of ${name}. Who signs types their own.`)
   const { capacity } = form
   if (capacity === 'technician' && actor.role === 'inspector')
     throw new Refusal(403, 'An inspector did none of the work: sign as the inspector.')

@@ -11,8 +11,7 @@ import { bell } from '../../db/schema'
 import { strikeEntry } from '../job/strikes'
 import { addEyeFind } from '../job/eyeFinds'
 import { loadJob } from '../job/loadJobs'
-import { Refusal } from '../shop/refusal'
-import { openTestShop, repairForm, testActor, testJob } from '../shop/testShop'
+import { openTestShop, refusal, repairForm, testActor, testJob } from '../shop/testShop'
 import { materials, saveLot, saveSheet } from '../shelf/materials'
 import { fillCard, heldRecords, recordApproval, recordChoice, setShopFigure, shopFigures } from './decide'
 import { recordRepair } from './repairs'
@@ -31,15 +30,6 @@ beforeAll(async () => {
 })
 afterAll(() => shop.close())
 const at = (minutes: number) => finn(new Date(START + minutes * MINUTE))
-
-async function refusal(work: Promise<unknown>): Promise<Refusal> {
-  const error = await work.then(
-    () => new Error('it was not refused'),
-    (reason: unknown) => reason,
-  )
-  if (error instanceof Refusal) return error
-  throw error
-}
 
 /** A job of a kind with one leak that is seen on a part. */
 async function leaking(part: string, change: Partial<NewJob> = {}, found = at(-50)): Promise<{ job: JobView; leakId: string }> {

@@ -19,7 +19,18 @@ import { recordRepair } from '../repair/repairs'
 import { lookAtGasMeter, planWork, readCautions, readGas, recordDrained, recordHotWork, weigh } from './safety'
 import { addFind } from '../bench/finds'
 import { logStrip, tickRefit } from '../strip/strips'
-import { fed, holdForm, newJobForm, openTestShop, repairForm, setUpHold, startSoap, testActor, testJob } from '../shop/testShop'
+import {
+  fed,
+  holdForm,
+  newJobForm,
+  openTestShop,
+  refusal,
+  repairForm,
+  setUpHold,
+  startSoap,
+  testActor,
+  testJob,
+} from '../shop/testShop'
 import { loadJob } from '../job/loadJobs'
 import { strikeEntry } from '../job/strikes'
 
@@ -31,13 +42,6 @@ beforeAll(async () => {
   oda = await testActor('owner')
 }, 60_000)
 afterAll(() => shop.close())
-const refusal = (work: Promise<unknown>): Promise<Refusal> =>
-  work.then(
-    () => {
-      throw new Error('was not refused')
-    },
-    error => error as Refusal,
-  )
 const all = cautions.map(caution => caution.key)
 const boat = () =>
   openJob(finn(), newJobForm({ tankKind: 'aluminium-belly', craftName: `Lugger ${randomUUID().slice(0, 6)}`, fuel: 'diesel' }))

@@ -10,7 +10,7 @@ import { closeJob, jobTrail } from '../job/jobs'
 import { loadJob } from '../job/loadJobs'
 import { recordRepair } from '../repair/repairs'
 import { bells } from '../shop/bells'
-import { openTestShop, repairForm, startSoap, testActor, testJob } from '../shop/testShop'
+import { openTestShop, refusal, repairForm, startSoap, testActor, testJob } from '../shop/testShop'
 import { shopTemperatures, strikeShopTemperature, takeShopTemperature, takeTemperatureFile } from './shopTemperatures'
 
 const HOUR = 3_600_000
@@ -50,12 +50,6 @@ const curedAfter = async (jobId: string) => {
   return curedAt === null ? null : (curedAt - START) / HOUR
 }
 const cureBell = async (jobId: string) => (await bells()).find(each => each.kind === 'cure' && each.jobId === jobId)
-const refusal = (work: Promise<unknown>): Promise<{ status: number; fields: Record<string, string> }> =>
-  work.then(
-    () => Promise.reject(new Error('it was not refused')),
-    (error: { status: number; fields: Record<string, string> }) => error,
-  )
-
 test('a colder shop moves the cure, its bell, what the ledger says and the trail', async () => {
   const job = await repaired(25)
   expect(await curedAfter(job.id)).toBeCloseTo(4, 6)

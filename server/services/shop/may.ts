@@ -17,7 +17,7 @@ export function mustBeAllowed(role: Role, deed: Deed): void {
     throw new Refusal(
       403,
       deed === 'people'
-        ? 'Only the owner adds people.'
+        ? 'Only the owner changes who works here.'
         : deed === 'devices'
           ? 'Only the owner makes and revokes keys for loggers.'
           : 'Inspectors read; ask a technician or the owner to make this change.',

@@ -25,7 +25,6 @@ import {
   purchaseSchema,
   purchaseStepSchema,
 } from '../../../shared/schemas/narrow'
-import { ownerSchema, personSchema, preferencesSchema, signInSchema } from '../../../shared/schemas/person'
 import { repairSchema, touchSchema, unholdableSchema } from '../../../shared/schemas/repair'
 import {
   shopTemperatureFileSchema,
@@ -38,6 +37,7 @@ import { testDescriptors } from '../../../shared/leaktest/tests'
 import { testKinds, type TankTestKind } from '../../../core/leaktest/testKinds'
 import type { Deed } from './may'
 import { closeSchema } from '../../../shared/schemas/handBack'
+import { peopleRoutes } from './peopleRoutes'
 import { proveRoutes } from './proveRoutes'
 import { repairRoutes } from './repairRoutes'
 
@@ -85,19 +85,7 @@ export const routes: readonly RouteDescription[] = [
     summary: 'Whether the program answers, and whether the shop is still empty',
     who: 'anyone',
   },
-  { method: 'post', path: '/session', summary: 'Sign in', who: 'anyone', body: signInSchema },
-  { method: 'delete', path: '/session', summary: 'Sign out', who: 'read' },
-  {
-    method: 'post',
-    path: '/owner',
-    summary: 'Make the owner’s account in an empty shop, with the code from the terminal',
-    who: 'anyone',
-    body: ownerSchema,
-  },
-  { method: 'get', path: '/me', summary: 'Who is signed in', who: 'read' },
-  { method: 'patch', path: '/me', summary: 'Choose units and look', who: 'read', body: preferencesSchema },
-  { method: 'get', path: '/people', summary: 'Everybody', who: 'read' },
-  { method: 'post', path: '/people', summary: 'Add a person', who: 'people', body: personSchema },
+  ...peopleRoutes,
   {
     method: 'get',
     path: '/jobs',

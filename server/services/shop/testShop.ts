@@ -27,6 +27,7 @@ import { changeFacts, testRow } from '../bench/testRows'
 import { loadHold } from '../bench/hold/holds'
 import { recordEntry } from '../bench/recordEntry'
 import { openJob } from '../job/jobs'
+import { Refusal } from './refusal'
 import { readCautions } from '../safe/safety'
 
 /**
@@ -59,6 +60,17 @@ async function load(url: string, dump: string): Promise<void> {
   await client.connect()
   await client.query(dump)
   await client.end()
+}
+
+/** What was refused, and why. @throws Error when it was not */
+export async function refusal(work: Promise<unknown>): Promise<Refusal> {
+  try {
+    await work
+  } catch (error) {
+    if (error instanceof Refusal) return error
+    throw error
+  }
+  throw new Error('it was not refused')
 }
 
 /** A person of a role, acting at a moment. */

@@ -35,7 +35,9 @@ const left = computed(() => {
   const least = lookWatch(look.value, job.value)
   return least === Infinity ? Infinity : Math.max(0, Math.ceil(least - (now.value - look.value.startedAt) / 1000))
 })
-const finding = useLocalStorage<FindForm | null>(`draft:look-find:${id}`, null, { serializer: StorageSerializers.object })
+const finding = useLocalStorage<FindForm | null>(ownKey(`draft:look-find:${id}`), null, {
+  serializer: StorageSerializers.object,
+})
 const findForm = useTemplateRef('findForm')
 const known = computed(() => job.value?.leaks.filter(leak => leak.partId === picked.value) ?? [])
 const goToNext = () => {

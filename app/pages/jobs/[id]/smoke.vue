@@ -51,7 +51,9 @@ const unproven = computed(() => new Set(at.value?.unproven.map(mark => mark.part
 const picked = ref<string | null>(null)
 const part = computed(() => parts.value.find(each => each.id === picked.value) ?? null)
 /** Half a find is kept until it is recorded or given up. */
-const finding = useLocalStorage<FindForm | null>(`draft:smoke-find:${id}`, null, { serializer: StorageSerializers.object })
+const finding = useLocalStorage<FindForm | null>(ownKey(`draft:smoke-find:${id}`), null, {
+  serializer: StorageSerializers.object,
+})
 watch(
   test,
   (open, before) => {

@@ -24,7 +24,9 @@ const left = computed(() => parts.value.filter(part => !marks.value.has(part.id)
 const picked = ref<string | null>(null)
 const at = computed(() => parts.value.find(part => part.id === picked.value) ?? null)
 /** Half a find is kept until it is recorded or given up. */
-const finding = useLocalStorage<FindForm | null>(`draft:soap-find:${id}`, null, { serializer: StorageSerializers.object })
+const finding = useLocalStorage<FindForm | null>(ownKey(`draft:soap-find:${id}`), null, {
+  serializer: StorageSerializers.object,
+})
 const findForm = useTemplateRef('findForm')
 const seeing = ref<SeenStart | null>(null)
 const seen = ref<SoapMark | null>(null)

@@ -4,8 +4,7 @@ import { liveParts } from '../../../../shared/jobCircuit'
 import type { LookForm } from '../../../../shared/leaktest/look/lookForm'
 import { testsOf } from '../../../../shared/leaktest/tests'
 import type { Actor } from '../../shop/change'
-import type { Refusal } from '../../shop/refusal'
-import { openTestShop, testActor, testJob } from '../../shop/testShop'
+import { openTestShop, refusal, testActor, testJob } from '../../shop/testShop'
 import { loadJob } from '../../job/loadJobs'
 import { beginTest } from '../beginTest'
 import { endTest } from '../endTest'
@@ -22,13 +21,6 @@ afterAll(() => shop.close())
 
 const START = Date.now() - 30 * 86_400_000
 const at = (minutes: number) => technician(new Date(START + minutes * 60_000))
-const refusal = (work: Promise<unknown>): Promise<Refusal> =>
-  work.then(
-    () => {
-      throw new Error('it was not refused')
-    },
-    (error: unknown) => error as Refusal,
-  )
 const form = (change: Partial<LookForm> = {}): LookForm => ({
   id: randomUUID(),
   method: 'fuel in',

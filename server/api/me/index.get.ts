@@ -1,3 +1,3 @@
-import { personById } from '../services/shop/people'
+import { personById } from '../../services/people/people'
 
 export default signedInRoute('read', null, ({ actor }) => personById(actor.id))

@@ -1,4 +1,4 @@
 import { preferencesSchema } from '#shared/schemas/person'
-import { setPreferences } from '../services/shop/people'
+import { setPreferences } from '../../services/people/people'
 
 export default signedInRoute('read', preferencesSchema, ({ actor, body }) => setPreferences(actor, body))

@@ -1,3 +1,0 @@
-import { people } from '../services/shop/people'
-
-export default signedInRoute('read', null, people)

@@ -1,0 +1,3 @@
+import { takeBackOn } from '../../../services/people/people'
+
+export default signedInRoute('people', null, ({ actor, id }) => takeBackOn(hasher, actor, id()))

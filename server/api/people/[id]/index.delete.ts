@@ -1,0 +1,3 @@
+import { takeOff } from '../../../services/people/people'
+
+export default signedInRoute('people', null, ({ actor, id }) => takeOff(actor, id()))

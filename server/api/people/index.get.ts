@@ -1,0 +1,3 @@
+import { people } from '../../services/people/people'
+
+export default signedInRoute('read', null, people)

@@ -1,0 +1,3 @@
+import { peopleWhoLeft } from '../../services/people/people'
+
+export default signedInRoute('people', null, peopleWhoLeft)

@@ -1,4 +1,0 @@
-export default signedInRoute('read', null, async ({ event }) => {
-  await clearUserSession(event)
-  return { ok: true }
-})

@@ -1,0 +1,8 @@
+import { endSession } from '../../services/people/sessions'
+
+export default openRoute(null, async ({ event }) => {
+  const session = await sessionOf(event)
+  if (session !== null) await endSession(session, new Date())
+  await clearUserSession(event)
+  return { ok: true }
+})

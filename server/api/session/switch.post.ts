@@ -1,0 +1,8 @@
+import { switchSchema } from '#shared/schemas/person'
+import { personById } from '../../services/people/people'
+import { switchTo } from '../../services/people/pins'
+
+export default openRoute(switchSchema, async ({ event, body }) => {
+  await goOnWith(event, await switchTo(hasher, body.personId, body.pin, deviceOf(event), new Date()))
+  return personById(body.personId)
+})

@@ -1,0 +1,55 @@
+import {
+  codeSchema,
+  ownerSchema,
+  passwordSchema,
+  personSchema,
+  pinSchema,
+  preferencesSchema,
+  roleSchema,
+  signInSchema,
+  switchSchema,
+} from '../../../shared/schemas/person'
+import type { RouteDescription } from './routes'
+
+/** Signing in, who works here and what is one's own. */
+export const peopleRoutes: readonly RouteDescription[] = [
+  { method: 'post', path: '/session', summary: 'Sign in', who: 'anyone', body: signInSchema },
+  { method: 'delete', path: '/session', summary: 'Sign out', who: 'anyone' },
+  {
+    method: 'post',
+    path: '/session/code',
+    summary: 'Set a new password with a one-time code',
+    who: 'anyone',
+    body: codeSchema,
+  },
+  { method: 'get', path: '/session/here', summary: 'Who can be switched to at this browser', who: 'anyone' },
+  { method: 'post', path: '/session/switch', summary: 'Switch a shared browser by PIN', who: 'anyone', body: switchSchema },
+  { method: 'post', path: '/session/lock', summary: 'Put a shared browser down', who: 'anyone' },
+  {
+    method: 'post',
+    path: '/owner',
+    summary: 'Make the owner’s account in an empty shop, with the code from the terminal',
+    who: 'anyone',
+    body: ownerSchema,
+  },
+  { method: 'get', path: '/me', summary: 'Who is signed in', who: 'read' },
+  { method: 'patch', path: '/me', summary: 'Choose units and look', who: 'read', body: preferencesSchema },
+  {
+    method: 'put',
+    path: '/me/password',
+    summary: 'Change one’s password; one’s other browsers are signed out',
+    who: 'read',
+    body: passwordSchema,
+  },
+  { method: 'put', path: '/me/pin', summary: 'Set or take away one’s PIN', who: 'read', body: pinSchema },
+  { method: 'get', path: '/me/sessions', summary: 'Where one is signed in', who: 'read' },
+  { method: 'delete', path: '/me/sessions', summary: 'Sign out everywhere but here', who: 'read' },
+  { method: 'delete', path: '/me/sessions/{id}', summary: 'Sign one browser out', who: 'read' },
+  { method: 'get', path: '/people', summary: 'Everybody who works here', who: 'read' },
+  { method: 'post', path: '/people', summary: 'Add a person', who: 'people', body: personSchema },
+  { method: 'get', path: '/people/left', summary: 'Those who were taken off', who: 'people' },
+  { method: 'delete', path: '/people/{id}', summary: 'Take a person off; the name stays on what they did', who: 'people' },
+  { method: 'post', path: '/people/{id}/back', summary: 'Take a person back on', who: 'people' },
+  { method: 'put', path: '/people/{id}/role', summary: 'Give a person another role', who: 'people', body: roleSchema },
+  { method: 'post', path: '/people/{id}/code', summary: 'A one-time code for a new password', who: 'people' },
+]
