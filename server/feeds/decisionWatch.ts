@@ -1,4 +1,5 @@
 import { hangDecisionBell } from '../services/bench/hold/holds'
+import { log } from '../utils/log'
 
 const EVERY = 10_000 // ms between two looks at one hold
 const looked = new Map<string, number>()
@@ -9,5 +10,5 @@ export async function watchDecision(holdId: string): Promise<void> {
   if (now - (looked.get(holdId) ?? 0) < EVERY) return
   looked.set(holdId, now)
   if (looked.size > 1000) for (const [id, at] of looked) if (now - at > EVERY) looked.delete(id)
-  await hangDecisionBell(holdId).catch(error => console.error(error))
+  await hangDecisionBell(holdId).catch((error: unknown) => log.error({ hold: holdId, error }))
 }

@@ -10,6 +10,7 @@ import { loadHold, runningStandIns } from '../services/bench/hold/holds'
 import { loadJob } from '../services/job/loadJobs'
 import { takeReadings } from '../services/bench/hold/readings'
 import { Refusal } from '../services/shop/refusal'
+import { log } from '../utils/log'
 import { watchDecision } from './decisionWatch'
 
 /** s of the hold's time between two readings of a stand-in. */
@@ -99,7 +100,7 @@ export function standInFeed(): { turn: () => Promise<void> } {
         } catch (error) {
           tanks.delete(id)
           // Stopped while it was read: there is nothing more to take.
-          if (!(error instanceof Refusal)) console.error(error)
+          if (!(error instanceof Refusal)) log.error({ hold: id, error })
         }
       }
     },

@@ -1,13 +1,14 @@
 import { listenForChanges } from '../feeds/changeFeed'
 import { standInFeed } from '../feeds/standInFeed'
 import { ringDueBells } from '../services/shop/bells'
+import { log } from '../utils/log'
 
 /** Runs one at a time, again and again, whatever a turn throws. @returns a function that ends it */
 function every(milliseconds: number, work: () => Promise<unknown>): () => void {
   let timer: NodeJS.Timeout
   let stopped = false
   const go = async () => {
-    await work().catch(error => console.error(error))
+    await work().catch((error: unknown) => log.error({ error }))
     if (!stopped) timer = setTimeout(go, milliseconds)
   }
   timer = setTimeout(go, milliseconds)

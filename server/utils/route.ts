@@ -6,6 +6,7 @@ import { unkeptText } from '#shared/unkeptText'
 import type { Actor } from '../services/shop/change'
 import { mustBeAllowed, type Deed } from '../services/shop/may'
 import { Refusal } from '../services/shop/refusal'
+import { log, loggedPath } from './log'
 import { actorOf } from './session'
 
 const UUID = /^[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}$/i
@@ -138,6 +139,8 @@ async function checkedBody<Body extends AnyObject>(
   mostBytes: number,
 ): Promise<Body> {
   if (!schema) return {} as Body
+  if (!/^application\/([\w.-]+\+)?json\b/i.test(getHeader(event, 'content-type') ?? ''))
+    throw new Refusal(415, 'Send JSON, and say so: Content-Type: application/json.')
   const bytes = await boundedBody(
     event,
     mostBytes,
@@ -152,6 +155,18 @@ async function checkedBody<Body extends AnyObject>(
   if (typeof body !== 'object' || body === null || Array.isArray(body))
     throw new Refusal(400, 'What was sent is not a JSON object.')
   return checked(body, schema)
+}
+
+/**
+ * A word that an address asks with, empty where it asks with none.
+ * @throws Refusal 422 for one that is too long or cannot be kept
+ */
+export function askedIn(event: H3Event, name: string): string {
+  const asked = getQuery(event)[name] ?? ''
+  const text = String(Array.isArray(asked) ? asked[0] : asked)
+  if (text.length > 500 || unkeptText({ text }) !== null)
+    throw new Refusal(422, `What the address asks with “${name}” cannot be looked up.`)
+  return text
 }
 
 /** What an address asks, checked as a body is. @throws Refusal 422 */
@@ -189,12 +204,9 @@ async function told<T>(work: () => Promise<T>, event: H3Event): Promise<T> {
       })
     }
     if (isError(error) || event.node.res.destroyed) throw error
-    console.error(error)
-    throw createError({
-      statusCode: 500,
-      statusMessage: 'failed',
-      message: 'Something went wrong on the server. What was saved before is safe; try again.',
-      data: { message: 'Something went wrong on the server. What was saved before is safe; try again.', fields: {} },
-    })
+    const request = String(event.context.requestId)
+    log.error({ request, method: event.method, path: loggedPath(event.path), error })
+    const message = `Something went wrong on the server. What was saved before is safe; try again. If it comes back, tell whoever runs the program: ${request.slice(0, 8)}.`
+    throw createError({ statusCode: 500, statusMessage: 'failed', message, data: { message, fields: {} } })
   }
 }

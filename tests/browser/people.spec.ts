@@ -137,7 +137,7 @@ test('an inspector reads and is offered no work; the owner adds people', async (
   await people.goto(`${demo.url}/people`)
   await people.getByLabel('Name', { exact: true }).fill('Ebba Lund')
   await people.getByLabel('Sign-in name').fill('finn')
-  await people.getByLabel('First password').fill('long enough')
+  await people.getByLabel('First password').fill('kelp under the slipway')
   await people.getByRole('button', { name: 'Add', exact: true }).click()
   await expect(people.getByText('Somebody has that sign-in name already.').first()).toBeVisible()
   await people.getByLabel('Sign-in name').fill('ebba')

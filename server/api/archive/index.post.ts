@@ -5,11 +5,11 @@ import { Refusal } from '../../services/shop/refusal'
 const MOST_BYTES = 100_000_000
 
 export default signedInRoute('work', null, async ({ event, actor }) => {
-  const { sure } = getQuery(event)
+  const sure = askedIn(event, 'sure')
   const file = await boundedBody(
     event,
     MOST_BYTES,
     size => new Refusal(413, `This file has ${Math.round(size / 1e6)} MB; an archive of a job has up to 100 MB.`),
   )
-  return typeof sure === 'string' ? importJob(actor, file, sure) : planImport(file, actor.now)
+  return sure ? importJob(actor, file, sure) : planImport(file, actor.now)
 })

@@ -1,3 +1,3 @@
 import { listCrafts } from '../../services/job/crafts'
 
-export default signedInRoute('read', null, ({ event }) => listCrafts(String(getQuery(event).words ?? '')))
+export default signedInRoute('read', null, ({ event }) => listCrafts(askedIn(event, 'words')))

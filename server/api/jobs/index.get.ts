@@ -1,10 +1,6 @@
 import { bay } from '../../services/bay/bay'
 
 export default signedInRoute('read', null, ({ event, actor, gone }) => {
-  const { closed, words, after } = getQuery(event)
-  return bay(
-    { closed: closed === '1', ...(typeof words === 'string' && { words }), ...(typeof after === 'string' && { after }) },
-    +actor.now,
-    gone,
-  )
+  const [words, after] = [askedIn(event, 'words'), askedIn(event, 'after')]
+  return bay({ closed: askedIn(event, 'closed') === '1', ...(words && { words }), ...(after && { after }) }, +actor.now, gone)
 })

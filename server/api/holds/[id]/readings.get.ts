@@ -1,6 +1,6 @@
 import { holdReadings } from '../../../services/bench/hold/holdReadings'
 
 export default signedInRoute('read', null, ({ event, id }) => {
-  const after = Number(getQuery(event).after ?? -1)
+  const after = Number(askedIn(event, 'after') || -1)
   return holdReadings(id(), Number.isFinite(after) ? after : -1)
 })

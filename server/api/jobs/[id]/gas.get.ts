@@ -1,5 +1,3 @@
 import { lookAtGasMeter } from '../../../services/safe/safety'
 
-export default signedInRoute('read', null, ({ event, actor, id }) =>
-  lookAtGasMeter(id(), String(getQuery(event).point ?? ''), +actor.now),
-)
+export default signedInRoute('read', null, ({ event, actor, id }) => lookAtGasMeter(id(), askedIn(event, 'point'), +actor.now))

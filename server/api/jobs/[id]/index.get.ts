@@ -3,7 +3,7 @@ import { loadAspects } from '../../../services/job/loadJobs'
 
 /** A job, or the aspects of it that are asked for: `?aspects=tests,leaks`. */
 export default signedInRoute('read', null, ({ event, id }) => {
-  const wanted = String(getQuery(event).aspects ?? '').split(',')
+  const wanted = askedIn(event, 'aspects').split(',')
   const known = jobAspects.filter(aspect => wanted.includes(aspect))
   return loadAspects(id(), known.length > 0 ? known : jobAspects)
 })

@@ -1,6 +1,5 @@
 import { lookAtOhmmeter } from '../../../services/prove/instruments'
 
-export default signedInRoute('read', null, ({ event, id }) => {
-  const { standard, level } = getQuery(event)
-  return lookAtOhmmeter(id(), String(standard ?? ''), Number(level))
-})
+export default signedInRoute('read', null, ({ event, id }) =>
+  lookAtOhmmeter(id(), askedIn(event, 'standard'), Number(askedIn(event, 'level'))),
+)

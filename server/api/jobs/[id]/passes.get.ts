@@ -1,3 +1,3 @@
 import { tryStandInValve } from '../../../services/prove/instruments'
 
-export default signedInRoute('read', null, ({ event, id }) => tryStandInValve(id(), String(getQuery(event).link ?? '')))
+export default signedInRoute('read', null, ({ event, id }) => tryStandInValve(id(), askedIn(event, 'link')))

@@ -2,9 +2,8 @@ import { keepPhoto, MOST_PHOTO_BYTES, tooLarge } from '../../../services/job/pho
 import { Refusal } from '../../../services/shop/refusal'
 
 export default signedInRoute('work', null, async ({ event, actor, id }) => {
-  const { id: photoId, drawnOn } = getQuery(event)
-  if (typeof photoId !== 'string' || !isUuid(photoId))
-    throw new Refusal(422, 'The photograph has no id.', { id: 'The photograph has no id.' })
+  const [photoId, drawnOn] = [askedIn(event, 'id'), askedIn(event, 'drawnOn')]
+  if (!isUuid(photoId)) throw new Refusal(422, 'The photograph has no id.', { id: 'The photograph has no id.' })
   const file = await boundedBody(event, MOST_PHOTO_BYTES, tooLarge)
-  return keepPhoto(actor, id(), { id: photoId, drawnOn: typeof drawnOn === 'string' && isUuid(drawnOn) ? drawnOn : null, file })
+  return keepPhoto(actor, id(), { id: photoId, drawnOn: isUuid(drawnOn) ? drawnOn : null, file })
 })

@@ -1,3 +1,3 @@
 import { readStandInSensor } from '../../../services/prove/instruments'
 
-export default signedInRoute('read', null, ({ event, id }) => readStandInSensor(id(), Number(getQuery(event).zero)))
+export default signedInRoute('read', null, ({ event, id }) => readStandInSensor(id(), Number(askedIn(event, 'zero'))))

@@ -1,3 +1,5 @@
 import { lookAtTest } from '../../../services/bench/lookAtTest'
 
-export default signedInRoute('read', null, ({ event, actor, id }) => lookAtTest(id(), getQuery(event), +actor.now))
+export default signedInRoute('read', null, ({ event, actor, id }) =>
+  lookAtTest(id(), { what: askedIn(event, 'what'), at: askedIn(event, 'at') }, +actor.now),
+)

@@ -1,0 +1,79 @@
+import { fuzz, type Attempt, type Fuzzed, type Known } from './fuzz'
+import type { Shop } from './shop'
+
+/** Routes whose right use would end the run: the session of whoever sends them, or their right to. */
+const SPARED = [
+  'delete /api/session',
+  'post /api/session/lock',
+  'delete /api/me/sessions/{id}',
+  'delete /api/people/{id}',
+  'put /api/people/{id}/role',
+  'get /api/stream',
+]
+
+async function signIn(shop: Shop, login: string) {
+  const answer = await fetch(`${shop.url}/api/session`, {
+    method: 'POST',
+    headers: { 'content-type': 'application/json' },
+    body: JSON.stringify({ login, password: 'skerry-reach' }),
+  })
+  const cookie = answer.headers
+    .getSetCookie()
+    .map(each => each.split(';')[0])
+    .join('; ')
+  return { cookie, 'content-type': 'application/json' }
+}
+
+/** Under which word of an address the things of a table stand. */
+const tables = {
+  jobs: 'job',
+  tests: 'test',
+  holds: "test where kind = 'hold'",
+  runs: 'repair_run',
+  bells: 'bell',
+  photos: 'photo',
+  strips: 'strip_entry',
+  purchases: 'purchase',
+  crafts: 'craft',
+  kit: 'kit_item',
+  temperatures: 'shop_temperature',
+  people: 'person',
+  parts: 'part',
+  leaks: 'leak',
+}
+const MOST_OF_EACH = 12
+
+async function knownIn(shop: Shop): Promise<Known> {
+  const known: Known = {}
+  for (const [word, table] of Object.entries(tables)) {
+    const { rows } = await shop.query(`select id from ${table} order by id limit ${MOST_OF_EACH}`)
+    if (rows.length > 0) known[word] = (rows as { id: string }[]).map(row => row.id)
+  }
+  return known
+}
+
+/** Malformed requests to a demo shop: by its owner, and by a stranger. */
+export async function fuzzShop(shop: Shop, many: number, seed: number): Promise<{ owner: Fuzzed; stranger: Fuzzed }> {
+  const headers = await signIn(shop, 'oda')
+  const known = await knownIn(shop)
+  const sender = (sent: Record<string, string>) => async (attempt: Attempt) => {
+    try {
+      const answer = await fetch(`${shop.url}${attempt.path}`, {
+        method: attempt.method,
+        headers: sent,
+        body: attempt.body,
+        redirect: 'manual',
+        signal: AbortSignal.timeout(30_000),
+      })
+      await answer.arrayBuffer()
+      return answer.status
+    } catch {
+      return 0
+    }
+  }
+  const strangers = Math.round(many / 10)
+  return {
+    owner: await fuzz(many - strangers, seed, known, sender(headers), SPARED),
+    stranger: await fuzz(strangers, seed, known, sender({ 'content-type': 'application/json' }), SPARED),
+  }
+}
