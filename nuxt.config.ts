@@ -63,13 +63,20 @@ export default defineNuxtConfig({
   },
   nitro: { typescript: { tsConfig: { exclude: tests } } },
   hooks: {
-    // Work that would keep everybody waiting runs in threads, each from a file of its own beside the server.
+    'nitro:config'(config) {
+      // Only the process that reads pictures brings it in.
+      config.externals = { ...config.externals, traceInclude: [at('./node_modules/sharp/lib/index.js')] }
+    },
+    // Work that would keep everybody waiting runs in threads and processes, each from a file of its own beside the server.
     'nitro:init'(nitro) {
       nitro.hooks.hook('compiled', async () => {
         await build({
-          entryPoints: [at('./server/workers/readingsFile.ts')],
-          outfile: join(nitro.options.output.serverDir, 'workers', 'readingsFile.mjs'),
+          entryPoints: ['readingsFile', 'holdEstimate', 'picture'].map(name => at(`./server/workers/${name}.ts`)),
+          outdir: join(nitro.options.output.serverDir, 'workers'),
+          outExtension: { '.js': '.mjs' },
           bundle: true,
+          // Brings programs of its own for each machine, which lie beside the server.
+          external: ['sharp'],
           platform: 'node',
           format: 'esm',
           target: 'node20',

@@ -658,6 +658,9 @@ export interface BayPage {
   next: string | null
 }
 
+/** Most lines of the trail in one answer. */
+export const TRAIL_PAGE = 200
+
 export interface TrailView {
   id: number
   at: number

@@ -1,6 +1,7 @@
 import pg from 'pg'
 import type { ChangeNotice } from '../../shared/changes'
-import { CHANGE_CHANNEL } from '../services/shop/change'
+import { forgetAllLive, forgetLive } from '../services/bench/hold/liveHolds'
+import { CHANGE_CHANNEL, OWN_SERVER, type ToldNotice } from '../services/shop/change'
 
 const listeners = new Set<(notice: ChangeNotice) => void>()
 const RECONNECT_AFTER = 1000 // ms
@@ -32,12 +33,15 @@ export async function listenForChanges(url: string): Promise<() => Promise<void>
     client.on('end', retry)
     client.on('notification', ({ payload }) => {
       if (!payload) return
-      const notice = JSON.parse(payload) as ChangeNotice
+      const { server, ...notice } = JSON.parse(payload) as ToldNotice
+      // Another server took readings into a hold, or changed it: what is remembered of it here is old.
+      if (server !== OWN_SERVER && notice.subjectId) forgetLive(notice.subjectId)
       listeners.forEach(listener => listener(notice))
     })
     try {
       await client.connect()
       await client.query(`listen ${CHANGE_CHANNEL}`)
+      forgetAllLive()
     } catch {
       retry()
     }

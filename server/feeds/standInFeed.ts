@@ -5,7 +5,7 @@ import { holdTimeAt } from '../../shared/leaktest/hold/holdClock'
 import { database } from '../db/client'
 import { job } from '../db/schema'
 import { standInFor } from '../services/bench/hiddenTank'
-import { holdReadings } from '../services/bench/hold/holdReadings'
+import { lastReadingTime } from '../services/bench/hold/holdReadings'
 import { loadHold, runningStandIns } from '../services/bench/hold/holds'
 import { loadJob } from '../services/job/loadJobs'
 import { takeReadings } from '../services/bench/hold/readings'
@@ -32,12 +32,11 @@ async function takeUp(holdId: string): Promise<RunningTank | null> {
   const [own] = await database().select({ hiddenTank: job.hiddenTank }).from(job).where(eq(job.id, hold.jobId))
   if (!own?.hiddenTank || !hold.clock) return null
   const tank = standInTank(standInFor(own.hiddenTank, await loadJob(hold.jobId), hold, hold.startedAt))
-  const known = await holdReadings(holdId, -1)
-  const lastT = known.at(-1)?.t ?? -INTERVAL
+  const last = await lastReadingTime(holdId)
   const now = holdTimeAt(hold.clock, Date.now())
   return {
     tank,
-    lastT: known.length > 0 ? Math.max(lastT, Math.floor(now / INTERVAL) * INTERVAL - INTERVAL) : lastT,
+    lastT: last === null ? -INTERVAL : Math.max(last, Math.floor(now / INTERVAL) * INTERVAL - INTERVAL),
     applied: new Set(),
   }
 }

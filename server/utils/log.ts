@@ -1,4 +1,4 @@
-import { pino } from 'pino'
+import pino from 'pino'
 
 /**
  * What the program tells whoever runs it, a JSON object a line, on standard error. ZINC_LOG_LEVEL is warn unless it says otherwise;

@@ -1,18 +1,7 @@
 <script setup lang="ts">
-import { touchesJob } from '#shared/changes'
-import type { TrailView } from '#shared/views'
-
-/** Everything that was done on a job, from the trail, latest first. */
-const props = defineProps<{ jobId: string }>()
+/** Everything that was done on a job, fetched when somebody wants to see it. */
+defineProps<{ jobId: string }>()
 const open = ref(false)
-const { value: trail } = useRefreshed(
-  () => callApi<TrailView[]>(`jobs/${props.jobId}/trail`),
-  notice => notice.jobId === props.jobId && touchesJob(notice),
-)
-const details = (entry: TrailView) =>
-  Object.values(entry.detail)
-    .filter(value => typeof value === 'string')
-    .join(', ')
 </script>
 
 <template>
@@ -23,11 +12,6 @@ const details = (entry: TrailView) =>
         open ? 'Hide' : 'Show'
       }}</UButton>
     </div>
-    <ol v-if="open" class="mt-2 space-y-1">
-      <li v-for="entry in trail ?? []" :key="entry.id">
-        <span class="soft figure">{{ stampText(entry.at) }}</span> {{ entry.by ?? 'The program' }} {{ entry.verb }}
-        <span class="soft">{{ details(entry) }}</span>
-      </li>
-    </ol>
+    <TrailList v-if="open" :job-id="jobId" />
   </section>
 </template>

@@ -1,9 +1,8 @@
-import sharp from 'sharp'
 import type { Circuit, TiedPart } from '../../../core/circuit/circuit'
 import { circuitFaults } from '../../../core/circuit/circuitFaults'
 import { unkeptText } from '../../../shared/unkeptText'
 import { MOST_PHOTO_BYTES } from '../job/photos'
-import { pictureKind } from '../job/pictureKind'
+import { decodePicture } from '../pictures/decodePicture'
 import { Refusal } from '../shop/refusal'
 import { unpackArchive, type Archive, type ArchivedRow } from './archiveFile'
 import { archivedTables, personColumns } from './archivedTables'
@@ -95,11 +94,8 @@ async function mustBePictures({ job: { rows }, photographs }: Archive): Promise<
     const { picture, thumbnail } = photographs.get(row.id as string)!
     if (picture.length > MOST_PHOTO_BYTES || thumbnail.length > MOST_PHOTO_BYTES) throw wrong
     for (const [bytes, width] of [[picture, row.width] as const, [thumbnail, null] as const]) {
-      if (pictureKind(bytes) !== 'jpeg') throw wrong
-      const seen = await sharp(bytes, { limitInputPixels: 20_000_000, failOn: 'error' })
-        .metadata()
-        .catch(() => null)
-      if (seen?.format !== 'jpeg' || seen.exif || seen.xmp || seen.iptc || (width !== null && seen.width !== width)) throw wrong
+      const seen = await decodePicture({ file: bytes, mostPixels: 20_000_000, drawn: [] }).catch(() => null)
+      if (seen?.format !== 'jpeg' || seen.hasMetadata || (width !== null && seen.width !== width)) throw wrong
     }
   }
 }

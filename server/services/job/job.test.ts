@@ -69,6 +69,17 @@ async function typedHold(job: JobView, lost: number, started: Date, change = {})
 }
 
 describe('a job', () => {
+  test('with a hundred thousand acts gives them a page at a time, each once', async () => {
+    const job = await testJob(technician())
+    await database().execute(
+      sql`insert into trail (at, person_id, job_id, verb) select now(), ${technician().id}::uuid, ${job.id}::uuid, 'looked' from generate_series(1, 100000)`,
+    )
+    const first = await jobTrail(job.id)
+    const next = await jobTrail(job.id, first.at(-1)!.id)
+    expect([first.length, next.length]).toEqual([200, 200])
+    expect(next[0]!.id).toBe(first.at(-1)!.id - 1)
+    expect(JSON.stringify(first).length).toBeLessThan(60_000)
+  })
   test('brings the parts of its tank kind, and a repeated submit is one job', async () => {
     const form = newJobForm()
     const [first, second] = await Promise.all([openJob(technician(), form), openJob(technician(), form)])

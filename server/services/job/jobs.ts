@@ -2,14 +2,14 @@ import { lacksToHandBack, type HandBackLack } from '../../../core/ledger/proof/h
 import { jobStanding } from '../../../shared/jobEntries'
 import { handBackCase } from '../../../shared/prove/handBackCase'
 import type { CloseForm } from '../../../shared/schemas/handBack'
-import { desc, eq } from 'drizzle-orm'
+import { and, desc, eq, lt } from 'drizzle-orm'
 import { tankKind } from '../../../core/circuit/tankKinds'
 import { testName } from '../../../core/leaktest/testKinds'
 import { jobAspects } from '../../../shared/changes'
 import { factsOf } from '../../../shared/jobFacts'
 import { isRunning } from '../../../shared/leaktest/tests'
 import { jobFactNames, type JobEdit, type JobFacts, type NewJob } from '../../../shared/schemas/job'
-import type { JobView, TrailView } from '../../../shared/views'
+import { TRAIL_PAGE, type JobView, type TrailView } from '../../../shared/views'
 import { database } from '../../db/client'
 import { job, part, person, trail } from '../../db/schema'
 import { change, type Actor } from '../shop/change'
@@ -168,14 +168,14 @@ export async function reopenJob(actor: Actor, id: string): Promise<JobView> {
   return loadJob(id)
 }
 
-/** What was done on a job, latest first. */
-export async function jobTrail(id: string): Promise<TrailView[]> {
+/** A page of what was done on a job, latest first. @param before the entry from which the page goes back; null for the latest */
+export async function jobTrail(id: string, before: number | null = null): Promise<TrailView[]> {
   const rows = await database()
     .select({ entry: trail, by: person.name })
     .from(trail)
     .leftJoin(person, eq(trail.personId, person.id))
-    .where(eq(trail.jobId, id))
+    .where(and(eq(trail.jobId, id), before === null ? undefined : lt(trail.id, before)))
     .orderBy(desc(trail.id))
-    .limit(500)
+    .limit(TRAIL_PAGE)
   return rows.map(({ entry, by }) => ({ id: entry.id, at: +entry.at, by, verb: entry.verb, detail: entry.detail }))
 }

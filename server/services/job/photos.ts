@@ -1,11 +1,10 @@
 import { eq } from 'drizzle-orm'
-import sharp from 'sharp'
 import type { JobView } from '../../../shared/views'
 import { database } from '../../db/client'
 import { photo } from '../../db/schema'
 import { change, type Actor } from '../shop/change'
 import { loadJob } from './loadJobs'
-import { pictureKind } from './pictureKind'
+import { decodePicture } from '../pictures/decodePicture'
 import { notFound, Refusal, refuseField } from '../shop/refusal'
 
 /** Largest file that is taken, bytes; the page makes larger pictures smaller before it sends them. */
@@ -49,25 +48,13 @@ export async function keepPhoto(
 }
 
 async function drawn(file: Buffer) {
-  const unreadable = new Refusal(415, 'This is not a picture that can be read. Send a JPEG, PNG or WebP photograph.')
-  if (pictureKind(file) === null) throw unreadable
-  try {
-    // Without keepMetadata nothing but the pixels is written.
-    const upright = sharp(file, { limitInputPixels: MOST_PIXELS, failOn: 'error' }).rotate()
-    const [large, small] = await Promise.all(
-      [LONGEST_SIDE, THUMBNAIL_SIDE].map(side =>
-        upright
-          .clone()
-          .resize({ width: side, height: side, fit: 'inside', withoutEnlargement: true })
-          .flatten({ background: '#ffffff' })
-          .jpeg({ quality: 82 })
-          .toBuffer({ resolveWithObject: true }),
-      ),
-    )
-    return { picture: large!.data, thumbnail: small!.data, width: large!.info.width, height: large!.info.height }
-  } catch {
-    throw unreadable
-  }
+  const { drawn: sizes } = await decodePicture({
+    file,
+    mostPixels: MOST_PIXELS,
+    drawn: [LONGEST_SIDE, THUMBNAIL_SIDE].map(side => ({ width: side, height: side, as: 'jpeg' })),
+  })
+  const [large, small] = sizes
+  return { picture: large!.bytes, thumbnail: small!.bytes, width: large!.width, height: large!.height }
 }
 
 /** A photograph's JPEG, large or small. @throws Refusal 404 */

@@ -1,10 +1,9 @@
 import { eq } from 'drizzle-orm'
-import sharp from 'sharp'
 import type { LetterheadForm } from '../../../shared/schemas/handBack'
 import type { LetterheadView } from '../../../shared/views'
 import { database } from '../../db/client'
 import { letterhead } from '../../db/schema'
-import { pictureKind } from '../job/pictureKind'
+import { decodePicture } from '../pictures/decodePicture'
 import { change, type Actor } from '../shop/change'
 import { notFound, Refusal } from '../shop/refusal'
 
@@ -41,16 +40,8 @@ export async function setShopName(actor: Actor, form: LetterheadForm): Promise<L
  * a name
  */
 export async function setShopMark(actor: Actor, file: Buffer): Promise<LetterheadView> {
-  const unreadable = new Refusal(415, 'This is not a picture that can be read. Send a PNG, JPEG or WebP.')
-  if (pictureKind(file) === null) throw unreadable
-  const mark = await sharp(file, { limitInputPixels: MOST_PIXELS, failOn: 'error' })
-    .rotate()
-    .resize({ ...MARK, fit: 'inside', withoutEnlargement: true })
-    .png()
-    .toBuffer()
-    .catch(() => {
-      throw unreadable
-    })
+  const { drawn } = await decodePicture({ file, mostPixels: MOST_PIXELS, drawn: [{ ...MARK, as: 'png' }] })
+  const mark = drawn[0]!.bytes
   await change(actor, { verb: 'set the shop’s mark', touches: ['figures'] }, async (tx, now) => {
     const [kept] = await tx
       .update(letterhead)

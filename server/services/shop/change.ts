@@ -1,3 +1,4 @@
+import { randomUUID } from 'node:crypto'
 import { eq, sql } from 'drizzle-orm'
 import type { ChangeNotice, Topic } from '../../../shared/changes'
 import type { Role } from '../../../shared/schemas/person'
@@ -96,6 +97,13 @@ export async function lockJob(tx: Transaction, id: string): Promise<void> {
   if (!held) throw notFound('job')
 }
 
+/** Which server of several tells: what it did itself it knows already. */
+export const OWN_SERVER = randomUUID()
+/** A notice as it travels between servers. */
+export type ToldNotice = ChangeNotice & { server: string }
+
 /** Tells every page once the transaction commits; for readings, which are too many for the trail. */
 export const tell = (tx: Transaction, notice: ChangeNotice) =>
-  tx.execute(sql`select pg_notify(${CHANGE_CHANNEL}, ${JSON.stringify(notice)})`)
+  tx.execute(
+    sql`select pg_notify(${CHANGE_CHANNEL}, ${JSON.stringify({ ...notice, server: OWN_SERVER } satisfies ToldNotice)})`,
+  )

@@ -266,7 +266,12 @@ export const routes: readonly RouteDescription[] = [
     body: hotWorkSchema,
   },
   { method: 'post', path: '/jobs/{id}/strikes', summary: 'Strike out an entry with a reason', who: 'work', body: strikeSchema },
-  { method: 'get', path: '/jobs/{id}/trail', summary: 'What was done on a job, latest first', who: 'read' },
+  {
+    method: 'get',
+    path: '/jobs/{id}/trail',
+    summary: 'What was done on a job, a page of it, latest first: ?before= an entry for what was before it',
+    who: 'read',
+  },
   {
     method: 'post',
     path: '/jobs/{id}/repairs',

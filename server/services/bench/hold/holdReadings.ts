@@ -1,4 +1,4 @@
-import { and, asc, eq, gt, sql } from 'drizzle-orm'
+import { and, asc, eq, gt, max, sql } from 'drizzle-orm'
 import type { Reading } from '../../../../core/hold/hold'
 import { HoldRecord } from '../../../../core/hold/record/holdRecord'
 import type { HoldView, ReadingView } from '../../../../shared/leaktest/hold/holdView'
@@ -6,6 +6,7 @@ import { database, type Transaction } from '../../../db/client'
 import { reading, testEntry } from '../../../db/schema'
 import type { EntryRow } from '../testService'
 import { marksIn } from './holdMarks'
+import type { ReadingColumns } from './readingColumns'
 
 type Reader = Pick<Transaction, 'select' | 'execute'>
 
@@ -24,13 +25,23 @@ export async function isLong(id: string): Promise<boolean> {
   return beyond !== undefined
 }
 
-/** Readings of a hold after a time (s). */
+/** Time of a hold's latest reading, s; null where it has none. */
+export async function lastReadingTime(id: string): Promise<number | null> {
+  const [found] = await database()
+    .select({ t: max(reading.t) })
+    .from(reading)
+    .where(eq(reading.holdId, id))
+  return found?.t ?? null
+}
+
+/** Readings of a hold after a time (s), in order; no more at once than a page can take. */
 export async function holdReadings(id: string, after: number): Promise<ReadingView[]> {
   const rows = await database()
     .select()
     .from(reading)
     .where(and(eq(reading.holdId, id), gt(reading.t, after)))
     .orderBy(asc(reading.t))
+    .limit(LONG)
   return rows.map(({ t, pressure, temperature, barometer, difference, event }) => ({
     t,
     pressure,
@@ -42,30 +53,36 @@ export async function holdReadings(id: string, after: number): Promise<ReadingVi
 }
 
 const ROW_BYTES = 40
+/** Rows of a hold that are asked for at once: few enough that nobody waits while they are unpacked. */
+const ROWS_AT_ONCE = 50_000
 
 /**
- * All readings of a hold as columns. They come as one string of big-endian doubles, since a row an object would take seconds
- * for a long log.
+ * All readings of a hold as columns. They come as strings of big-endian doubles, since a row an object would take seconds for a
+ * long log.
  */
 export async function readingRecord(reader: Reader, id: string): Promise<HoldRecord> {
-  const packed = await reader.execute<{ bytes: Buffer | null }>(sql`
-    select string_agg(float8send(t) || float8send(pressure) || float8send(coalesce(temperature, 'NaN')) || float8send(coalesce(barometer, 'NaN')) || float8send(coalesce(difference, 'NaN')), '' order by t) as bytes
-    from reading where hold_id = ${id}`)
-  const bytes = packed.rows[0]?.bytes ?? Buffer.alloc(0)
-  const view = new DataView(bytes.buffer, bytes.byteOffset, bytes.byteLength)
-  const count = bytes.byteLength / ROW_BYTES
-  const column = (offset: number) => {
-    const values = new Float64Array(count)
-    for (let i = 0; i < count; i++) values[i] = view.getFloat64(i * ROW_BYTES + offset)
-    return values
+  const pieces: DataView[] = []
+  let after = -Infinity
+  for (;;) {
+    const packed = await reader.execute<{ bytes: Buffer | null }>(sql`
+      select string_agg(float8send(t) || float8send(pressure) || float8send(coalesce(temperature, 'NaN')) || float8send(coalesce(barometer, 'NaN')) || float8send(coalesce(difference, 'NaN')), '' order by t) as bytes
+      from (select * from reading where hold_id = ${id} and t > ${after}::float8 order by t limit ${ROWS_AT_ONCE}) as piece`)
+    const bytes = packed.rows[0]?.bytes
+    if (!bytes || bytes.byteLength === 0) break
+    const piece = new DataView(bytes.buffer, bytes.byteOffset, bytes.byteLength)
+    pieces.push(piece)
+    if (piece.byteLength < ROWS_AT_ONCE * ROW_BYTES) break
+    after = piece.getFloat64(piece.byteLength - ROW_BYTES)
   }
-  const record = HoldRecord.of({
-    times: column(0),
-    pressures: column(8),
-    temperatures: column(16),
-    barometers: column(24),
-    differences: column(32),
-  })
+  const count = pieces.reduce((sum, piece) => sum + piece.byteLength, 0) / ROW_BYTES
+  const column = () => new Float64Array(count)
+  const [times, pressures, temperatures, barometers, differences] = [column(), column(), column(), column(), column()]
+  const columns = [times, pressures, temperatures, barometers, differences]
+  let row = 0
+  for (const piece of pieces)
+    for (let at = 0; at < piece.byteLength; at += ROW_BYTES, row++)
+      for (let column = 0; column < columns.length; column++) columns[column]![row] = piece.getFloat64(at + 8 * column)
+  const record = HoldRecord.of({ times, pressures, temperatures, barometers, differences })
   const events = await reader
     .select({ t: reading.t, event: reading.event })
     .from(reading)
@@ -103,6 +120,38 @@ export async function insertReadings(
     }
   }
   return fresh
+}
+
+/** Rows of a file that are stored by one statement: few enough that nobody waits while they are written out. */
+const ROWS_OF_A_FILE = 5000
+
+/**
+ * Stores the readings of a file; one at a time that is there already is the same reading.
+ * @param first that becomes the hold's zero, s of the file's own time
+ * @returns how many were new
+ */
+export async function insertColumns(
+  tx: Transaction,
+  id: string,
+  { columns, events }: ReadingColumns,
+  first: number,
+): Promise<number> {
+  let taken = 0
+  for (let from = 0; from < columns.t.length; from += ROWS_OF_A_FILE) {
+    const to = Math.min(from + ROWS_OF_A_FILE, columns.t.length)
+    const part = (name: keyof typeof columns) =>
+      sql.param(Array.from(columns[name].subarray(from, to), value => (Number.isNaN(value) ? null : value)))
+    const own = Array<string | null>(to - from).fill(null)
+    for (const [row, event] of events) if (row >= from && row < to) own[row - from] = event
+    const { rowCount } = await tx.execute(sql`
+      insert into reading (hold_id, t, pressure, temperature, barometer, difference, event)
+      select ${id}::uuid, t - ${first}::float8, pressure, temperature, barometer, difference, event
+      from unnest(${part('t')}::float8[], ${part('pressure')}::float8[], ${part('temperature')}::float8[],
+        ${part('barometer')}::float8[], ${part('difference')}::float8[], ${sql.param(own)}::text[]) as given (t, pressure, temperature, barometer, difference, event)
+      on conflict do nothing`)
+    taken += rowCount ?? 0
+  }
+  return taken
 }
 
 /** Buckets of a curve for the eye; each gives its lowest and highest reading. */

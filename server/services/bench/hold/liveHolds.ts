@@ -1,14 +1,14 @@
 import { liveHold, type LiveHold } from '../../../../core/hold/estimateHold'
-import { HoldError, type HoldEstimate, type HoldSetup, type Reading } from '../../../../core/hold/hold'
+import type { HoldEstimate, HoldSetup, Reading } from '../../../../core/hold/hold'
 import { minutesMore } from '../../../../core/hold/ahead/holdMore'
-import { holdAhead } from '../../../../core/hold/ahead/holdAhead'
-import { withUnseenChange, type Instruments } from '../../../../core/hold/unseenChange'
 import type { LiveView } from '../../../../shared/leaktest/hold/holdView'
 import { eq } from 'drizzle-orm'
 import { database, type Transaction } from '../../../db/client'
 import { job } from '../../../db/schema'
+import { inThread, nextTurn } from '../../shop/inThread'
 import { notFound } from '../../shop/refusal'
 import { marksOf, readingRecord } from './holdReadings'
+import { attempt, judgeHold, knownOf, type HoldTask } from './judgeHold'
 import { testRow } from '../testRows'
 import { holdSetupOf, type HoldRow } from './holdRow'
 
@@ -18,8 +18,12 @@ import { holdSetupOf, type HoldRow } from './holdRow'
  */
 const held = new Map<string, LiveHold>()
 const MOST_HELD = 20
+/** From so many readings on a hold is judged by a thread of its own. */
+const LONG = 20_000
 
 export const forgetLive = (id: string) => held.delete(id)
+/** What was told meanwhile may have been missed. */
+export const forgetAllLive = () => held.clear()
 
 /** Readings that were committed; a hold that is not in the cache reads them when it is asked for. */
 export function addLive(id: string, readings: readonly Reading[]): void {
@@ -36,11 +40,6 @@ async function limitOf(jobId: string, reader: Pick<Transaction, 'select'>): Prom
 /** @throws Refusal 404 */
 export const liveEstimate = async (id: string): Promise<LiveView> => (await judged(id)).view
 
-const nextTurn = () =>
-  new Promise<void>(done => {
-    setImmediate(done)
-  })
-
 /**
  * The estimate of a hold, and the minutes that it still needs, reckoned with turns in between for whoever else waits. Of a long hold
  * the estimate's own forecast, since each try would read all of it.
@@ -49,7 +48,7 @@ const nextTurn = () =>
 export async function liveForecast(id: string): Promise<{ estimate: HoldEstimate | null; minutesMore: number | null }> {
   const { view, live, known } = await judged(id)
   const { estimate } = view
-  if (!estimate || live.record.size > MOST_FORECAST) return { estimate, minutesMore: estimate?.minutesMore ?? null }
+  if (!estimate || live.record.size > LONG) return { estimate, minutesMore: estimate?.minutesMore ?? null }
   const steps = minutesMore(known, live.record, estimate)
   let step = steps.next()
   while (!step.done) {
@@ -58,7 +57,6 @@ export async function liveForecast(id: string): Promise<{ estimate: HoldEstimate
   }
   return { estimate, minutesMore: step.value ?? estimate.minutesMore }
 }
-const MOST_FORECAST = 20_000
 
 async function judged(id: string): Promise<{ view: LiveView; live: LiveHold; known: HoldSetup }> {
   const row = await testRow('hold', id)
@@ -75,17 +73,25 @@ async function judged(id: string): Promise<{ view: LiveView; live: LiveHold; kno
   return { view: attempt(live, known), live, known }
 }
 
-const knownOf = (live: LiveHold, setup: HoldSetup, instruments: Instruments) =>
-  withUnseenChange(setup, instruments, channel => live.record.sees(channel))
-
-function attempt(live: LiveHold, known: HoldSetup): LiveView {
-  try {
-    const estimate = live.estimate(known)
-    return { estimate, reason: null, ahead: holdAhead(known, estimate, live.record) }
-  } catch (error) {
-    if (error instanceof HoldError) return { estimate: null, reason: error.message, ahead: null }
-    throw error
+/** A hold judged whole, a long one where nobody waits for it. */
+async function judgedWhole(reader: Transaction, row: HoldRow): Promise<LiveView> {
+  const record = await readingRecord(reader, row.id)
+  const { times, pressures, temperatures, barometers, differences } = record
+  const task: HoldTask = {
+    kit: row.facts.setup,
+    setup: holdSetupOf(row, await limitOf(row.jobId, reader)),
+    instruments: row.facts,
+    columns: { times, pressures, temperatures, barometers, differences },
+    events: [...record.events],
+    marks: await marksOf(reader, row.id),
   }
+  if (record.size < LONG) return judgeHold(task)
+  return inThread(
+    'holdEstimate',
+    task,
+    judgeHold,
+    Object.values(task.columns).map(column => column.buffer as ArrayBuffer),
+  )
 }
 
 /** The verdict that is stored: every reading and mark through the core, or the sentence that says why there is none. */
@@ -93,8 +99,6 @@ export async function estimateOf(
   tx: Transaction,
   row: HoldRow,
 ): Promise<{ estimate: HoldEstimate | null; noEstimate: string | null }> {
-  const live = liveHold(row.facts.setup, await readingRecord(tx, row.id))
-  live.mark(await marksOf(tx, row.id))
-  const { estimate, reason } = attempt(live, knownOf(live, holdSetupOf(row, await limitOf(row.jobId, tx)), row.facts))
+  const { estimate, reason } = await judgedWhole(tx, row)
   return { estimate, noEstimate: reason }
 }

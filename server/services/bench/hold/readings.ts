@@ -12,10 +12,11 @@ import { craft, job, test } from '../../../db/schema'
 import type { HoldRow } from './holdRow'
 import { ringNow } from '../../shop/bells'
 import { change, tell, writeTrail, type Actor } from '../../shop/change'
-import { analyseAfter, insertReadings } from './holdReadings'
+import { analyseAfter, insertColumns, insertReadings } from './holdReadings'
 import { closeTest } from '../endTest'
 import { changeFacts, heldTestRow } from '../testRows'
 import { loadHold } from './holds'
+import { spanOf, type ReadingColumns } from './readingColumns'
 import { readingsInFile } from './readingsFile'
 import { addLive, estimateOf } from './liveHolds'
 import { Refusal, refuseField } from '../../shop/refusal'
@@ -119,7 +120,9 @@ export async function takeFile(actor: Actor, id: string, form: FileForm): Promis
   const before = await loadHold(id)
   if (before.source !== 'file') throw new Refusal(409, 'This hold was set up for other readings. Set up one from a file.')
   const readings = await readFile(form)
-  if (!form.unitConfirmed) mustBeInItsUnit(form, readings, before.setup.testPressure)
+  const count = readings.columns.t.length
+  const { first, last, largest } = spanOf(readings)
+  if (!form.unitConfirmed) mustBeInItsUnit(form, largest, before.setup.testPressure)
   await change(
     actor,
     {
@@ -127,24 +130,22 @@ export async function takeFile(actor: Actor, id: string, form: FileForm): Promis
       touches: ['tests'],
       jobId: before.jobId,
       subjectId: id,
-      detail: { readings: readings.length },
+      detail: { readings: count },
     },
     async (tx, now) => {
       const row = await heldTestRow(tx, 'hold', id)
       if (row.stoppedAt !== null) return null
-      const first = readings.reduce((least, each) => Math.min(least, each.t), Infinity)
-      const shifted = readings.map(each => ({ ...each, t: each.t - first }))
-      const taken = await insertReadings(tx, id, shifted, null)
-      if (taken.length < 3)
-        throw refuseField('file', `A hold needs at least three readings at different times; this file has ${taken.length}.`)
-      const length = shifted.reduce((most, each) => Math.max(most, each.t), 0)
+      const taken = await insertColumns(tx, id, readings, first)
+      if (taken < 3)
+        throw refuseField('file', `A hold needs at least three readings at different times; this file has ${taken}.`)
+      const length = last - first
       const during = whenMeasured(form, first, length, now)
       const clock = { anchoredAt: +during.to, anchor: length, speed: 0 }
       await closeTest(tx, { ...row, facts: { ...row.facts, clock } }, now, during)
       return true
     },
   )
-  await analyseAfter(readings.length)
+  await analyseAfter(count)
   return loadHold(id)
 }
 
@@ -170,7 +171,7 @@ function whenMeasured(form: FileForm, first: number, length: number, now: Date):
 const columnsOf = ({ columns }: FileForm) => columns as (ColumnMeaning | null)[] | undefined
 
 /** @throws Refusal 422 beside the file */
-async function readFile(form: FileForm): Promise<Reading[]> {
+async function readFile(form: FileForm): Promise<ReadingColumns> {
   try {
     return await readingsInFile(form.text, columnsOf(form))
   } catch (error) {
@@ -180,8 +181,7 @@ async function readFile(form: FileForm): Promise<Reading[]> {
 }
 
 /** A tank at 6,900 kPa was read in pascals: ask before it is believed. */
-function mustBeInItsUnit(form: FileForm, readings: readonly Reading[], testPressure: number): void {
-  const largest = readings.reduce((most, { pressure }) => Math.max(most, Math.abs(pressure)), 0)
+function mustBeInItsUnit(form: FileForm, largest: number, testPressure: number): void {
   const column = (columnsOf(form) ?? readingsTable(form.text).meanings).find(meaning => meaning?.field === 'pressure')
   const doubt = column?.field === 'pressure' ? unitDoubt(largest, column.unit, testPressure) : null
   if (!doubt) return
