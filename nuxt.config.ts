@@ -63,12 +63,11 @@ export default defineNuxtConfig({
   },
   nitro: { typescript: { tsConfig: { exclude: tests } } },
   hooks: {
-    'nitro:config'(config) {
-      // Only the process that reads pictures brings it in.
-      config.externals = { ...config.externals, traceInclude: [at('./node_modules/sharp/lib/index.js')] }
-    },
     // Work that would keep everybody waiting runs in threads and processes, each from a file of its own beside the server.
     'nitro:init'(nitro) {
+      // Only the process that reads pictures brings it in.
+      const { externals } = nitro.options as { externals?: object }
+      Object.assign(nitro.options, { externals: { ...externals, traceInclude: [at('./node_modules/sharp/lib/index.js')] } })
       nitro.hooks.hook('compiled', async () => {
         await build({
           entryPoints: ['readingsFile', 'holdEstimate', 'picture'].map(name => at(`./server/workers/${name}.ts`)),

@@ -1,4 +1,5 @@
 import { FetchError } from 'ofetch'
+import type { JobView } from '#shared/views'
 
 /** What went wrong, in a sentence; `offline` when the server was not reached at all. */
 export class ApiError extends Error {
@@ -51,4 +52,9 @@ export async function callApi<Answer>(path: string, method: Method = 'GET', body
       )
     }
   }
+}
+
+/** Of a refusal because somebody else was first: shows what they did. */
+export function takeCurrent(error: unknown, take: (job: JobView) => void): void {
+  if (error instanceof ApiError && error.status === 409 && error.current) take(error.current as JobView)
 }

@@ -92,5 +92,9 @@ export const purchaseStepSchema = yup.object({
   note: line('The note', 300).default(''),
 })
 /** Why it is wanted, and how long it takes to come, said anew. */
-export const purchaseEditSchema = purchaseSchema.pick(['reason', 'leadDays'])
+const purchaseFacts = purchaseSchema.pick(['reason', 'leadDays'])
+export const purchaseEditSchema = purchaseFacts.shape({
+  /** what it was when it was changed: what somebody else said meanwhile is not written over unseen */
+  was: purchaseFacts.required('What it was before is missing.'),
+})
 export type PurchaseEdit = yup.InferType<typeof purchaseEditSchema>

@@ -5,7 +5,7 @@ import { tankShapes } from '../../core/circuit/tankKinds'
 import { FUEL_DENSITY } from '../../core/fuel/weighing'
 import { entryId, line, oneOf, positive, quantity, requiredLine } from './fields'
 
-export const planSchema = yup.object({
+const plan = {
   place: oneOf(workPlaces, 'Where it is done'),
   promised: yup
     .string()
@@ -16,7 +16,13 @@ export const planSchema = yup.object({
     .array(oneOf(workActs, 'What is planned'))
     .required('Say what is planned.')
     .min(1, 'Say what is planned, if only to look.'),
+}
+/** A plan, with the one that it takes the place of: what somebody else planned meanwhile is not written over unseen. */
+export const planSchema = yup.object({
+  ...plan,
+  was: yup.object(plan).required('The plan that was changed is missing.'),
 })
+export type PlanForm = yup.InferType<typeof planSchema>
 
 /** Cautions that were read; what called for them is the plan as it is, with the act that is about to be done. */
 export const cautionsSchema = yup.object({

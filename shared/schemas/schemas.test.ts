@@ -11,7 +11,16 @@ import { checks } from '../../core/complaint/checks'
 import { smokeEventSchema, smokeSchema } from '../leaktest/smoke/smokeForm'
 import { stripSchema } from './strip'
 import { jobEditSchema, newJobSchema, strikeSchema } from './job'
-import { ownerSchema, personSchema, preferencesSchema, signInSchema } from './person'
+import {
+  ownerSchema,
+  personSchema,
+  preferencesSchema,
+  signInSchema,
+  codeSchema,
+  passwordSchema,
+  pinSchema,
+  switchSchema,
+} from './person'
 import { repairSchema, touchSchema, unholdableSchema } from './repair'
 import { soapMarkSchema, soapSchema } from '../leaktest/soap/soapForm'
 import { findSchema } from '../leaktest/findForm'
@@ -94,7 +103,16 @@ test.each<[string, AnyObjectSchema, object]>([
       parts: [part, { ...part, name: 'Seam', shape: { at: 'line', x1: 0, y1: 0, x2: 1000, y2: 360 } }],
     },
   ],
-  ['a plan', planSchema, { place: 'indoors', acts: ['look', 'heat or sparks'], promised: '2026-05-20' }],
+  [
+    'a plan',
+    planSchema,
+    {
+      place: 'indoors',
+      acts: ['look', 'heat or sparks'],
+      promised: '2026-05-20',
+      was: { place: 'outdoors', acts: ['look'], promised: null },
+    },
+  ],
   ['a gas reading', gasReadingSchema, { id, point: 'middle', explosive: 0.04, oxygen: 0.209 }],
   ['smoke', smokeSchema, smoke],
   ['a strike', strikeSchema, { id, subjectId: id, reason: 'wrong tank' }],
@@ -120,8 +138,13 @@ test.each<[string, AnyObjectSchema, object]>([
   ['a repair', repairSchema, repair],
   ['a touch', touchSchema, { id, partIds: [id], kind: 'refitted' }],
   ['a sign-in', signInSchema, { login: 'finn', password: 'x' }],
-  ['an owner', ownerSchema, { code: 'AB12CD34', name: 'Oda', login: 'oda', password: 'long enough' }],
-  ['a person', personSchema, { id, name: 'Ines', login: 'ines.m', password: 'long enough', role: 'inspector' }],
+  ['an owner', ownerSchema, { code: 'AB12CD34', name: 'Oda', login: 'oda', password: 'kelp under the slipway' }],
+  ['a person', personSchema, { id, name: 'Ines', login: 'ines.m', password: 'kelp under the slipway', role: 'inspector' }],
+  ['a new password', passwordSchema, { password: 'x', fresh: 'kelp under the slipway' }],
+  ['a code', codeSchema, { login: ' Finn ', code: 'ABCDEFGHJK', password: 'kelp under the slipway' }],
+  ['a PIN', pinSchema, { password: 'x', pin: '4711' }],
+  ['no PIN', pinSchema, { password: 'x', pin: null }],
+  ['a switch', switchSchema, { personId: id, pin: '4711' }],
   ['an answer', answerSchema, answer],
   ['a probe', probeSchema, probe],
   ['an outcome', outcomeSchema, { id, cause: causes[0]!.key }],
@@ -224,8 +247,18 @@ test.each<[AnyObjectSchema, object, string, string]>([
   [repairSchema, { ...repair, temperature: 18 }, 'temperature', 'Check the unit'],
   [repairSchema, { ...repair, cureTime: -1 }, 'cureTime', 'cannot be negative'],
   [touchSchema, { id, partIds: [], kind: 'removed' }, 'partIds', 'at least one part'],
-  [personSchema, { id, name: 'N', login: 'with space', password: 'long enough', role: 'owner' }, 'login', 'letters, digits'],
-  [personSchema, { id, name: 'N', login: 'n', password: 'short', role: 'owner' }, 'password', 'at least 8'],
+  [
+    personSchema,
+    { id, name: 'N', login: 'with space', password: 'kelp under the slipway', role: 'owner' },
+    'login',
+    'letters, digits',
+  ],
+  [personSchema, { id, name: 'N', login: 'n', password: 'short', role: 'owner' }, 'password', 'at least 12'],
+  [passwordSchema, { password: 'x', fresh: 'eleven char' }, 'fresh', 'at least 12'],
+  [codeSchema, { login: 'finn', code: '', password: 'kelp under the slipway' }, 'code', 'missing'],
+  [pinSchema, { password: 'x', pin: '12' }, 'pin', '4 to 8 figures'],
+  [pinSchema, { password: 'x', pin: 'abcd' }, 'pin', '4 to 8 figures'],
+  [switchSchema, { personId: id }, 'pin', 'missing'],
   [preferencesSchema, { pressure: 'furlong', volume: 'L', temperature: 'C', look: 'dark' }, 'pressure', 'must be one of'],
   // Bounds are taken, and what is just beyond them is not.
   [newJobSchema, { ...job, capacity: 0.0002 }, 'capacity', '-'],

@@ -39,31 +39,25 @@ const next = (purchase: PurchaseView): { step: PurchaseStep; label: string } | n
   }
 }
 const step = (purchase: PurchaseView, to: PurchaseStep) =>
-  save(async () => {
-    emit(
-      'done',
-      await callApi<JobView>(`purchases/${purchase.id}/steps`, 'POST', {
-        id: newId(),
-        step: to,
-        note: notes.value[purchase.id] ?? '',
-      }),
-    )
-    notes.value = { ...notes.value, [purchase.id]: '' }
+  sent(`purchases/${purchase.id}/steps`, 'POST', { id: newId(), step: to, note: notes.value[purchase.id] ?? '' }).then(() => {
+    if (!problem.value) notes.value = { ...notes.value, [purchase.id]: '' }
   })
-const because = (purchase: PurchaseView, value: string | string[] | null) =>
-  save(async () =>
-    emit('done', await callApi<JobView>(`purchases/${purchase.id}`, 'PATCH', { reason: value, leadDays: purchase.leadDays })),
-  )
-const comesIn = (purchase: PurchaseView, text: string) =>
-  save(async () =>
-    emit(
-      'done',
-      await callApi<JobView>(`purchases/${purchase.id}`, 'PATCH', {
-        reason: purchase.reason,
-        leadDays: text.trim() === '' ? null : Number(text),
-      }),
-    ),
-  )
+/** Sends it; where somebody was first, what they did is shown. */
+const sent = (path: string, method: 'POST' | 'PATCH', body: object) =>
+  save(async () => {
+    try {
+      emit('done', await callApi<JobView>(path, method, body))
+    } catch (error) {
+      takeCurrent(error, view => emit('done', view))
+      throw error
+    }
+  })
+const edit = (purchase: PurchaseView, said: object) => {
+  const was = { reason: purchase.reason, leadDays: purchase.leadDays }
+  return sent(`purchases/${purchase.id}`, 'PATCH', { ...was, ...said, was })
+}
+const because = (purchase: PurchaseView, reason: string | string[] | null) => edit(purchase, { reason })
+const comesIn = (purchase: PurchaseView, text: string) => edit(purchase, { leadDays: text.trim() === '' ? null : Number(text) })
 const add = () =>
   save(async () => {
     emit(

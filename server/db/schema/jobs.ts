@@ -1,5 +1,5 @@
 import { sql } from 'drizzle-orm'
-import { boolean, check, doublePrecision, index, integer, jsonb, pgTable, text, uuid } from 'drizzle-orm/pg-core'
+import { boolean, check, doublePrecision, index, integer, jsonb, pgTable, text, uniqueIndex, uuid } from 'drizzle-orm/pg-core'
 import type { PartFamily, PartShape, PartTrait } from '../../../core/circuit/boundary'
 import { type Circuit, PLAIN_CIRCUIT } from '../../../core/circuit/circuit'
 import type { CraftKind, TankMaterial } from '../../../core/circuit/tankKinds'
@@ -12,15 +12,19 @@ import type { HiddenTank } from './hiddenTank'
 import { id, moment } from './columns'
 import { person } from './people'
 
-export const craft = pgTable('craft', {
-  id: id(),
-  name: text('name').notNull(),
-  kind: text('kind').$type<CraftKind>().notNull(),
-  /** year in which it was built */
-  built: integer('built'),
-  /** registration, hull or fleet number */
-  registration: text('registration').notNull().default(''),
-})
+export const craft = pgTable(
+  'craft',
+  {
+    id: id(),
+    name: text('name').notNull(),
+    kind: text('kind').$type<CraftKind>().notNull(),
+    /** year in which it was built */
+    built: integer('built'),
+    /** registration, hull or fleet number */
+    registration: text('registration').notNull().default(''),
+  },
+  table => [uniqueIndex('craft_name').on(sql`lower(${table.name})`)],
+)
 
 export const job = pgTable(
   'job',

@@ -94,6 +94,9 @@ export const leftBehind: Record<string, string> = {
   shop_figure: 'of the shop',
   letterhead: 'of the shop; its name stands at the head of the archive',
   calendar_feed: 'a secret of somebody here',
+  signed_in: 'a secret of somebody here',
+  password_code: 'a secret of somebody here',
+  guess: 'of the door of this shop',
   lot: 'stays on its Shelf; the batch is in the repair',
   lot_use: 'of the Shelf',
 }

@@ -1,4 +1,4 @@
-import { eq, inArray, isNull, sql } from 'drizzle-orm'
+import { eq, inArray, isNull } from 'drizzle-orm'
 import type { PgColumn } from 'drizzle-orm/pg-core'
 import type { ArchivePlan } from '../../../shared/archive/brought'
 import { jobAspects } from '../../../shared/changes'
@@ -9,6 +9,7 @@ import type { JobView } from '../../../shared/views'
 import { database, type Transaction } from '../../db/client'
 import { craft, job, person, reading } from '../../db/schema'
 import { bayRow } from '../bay/bay'
+import { craftOfName } from '../job/crafts'
 import { loadJob } from '../job/loadJobs'
 import { hangNext } from '../prove/proof'
 import { hangCures } from '../repair/cureBells'
@@ -188,11 +189,7 @@ async function peopleHere(
 /** The craft that a job is of: of the same id, of the same name, or made. */
 async function craftHere(tx: Transaction, fresh: readonly ArchivedRow[], row: ArchivedRow): Promise<string> {
   if (fresh.length === 0) return row.id as string
-  const [named] = await tx
-    .select({ id: craft.id })
-    .from(craft)
-    .where(sql`lower(${craft.name}) = lower(${String(row.name)})`)
-    .limit(1)
+  const named = await craftOfName(tx, String(row.name))
   if (named) return named.id
   await tx.insert(craft).values(row as unknown as typeof craft.$inferInsert)
   return row.id as string

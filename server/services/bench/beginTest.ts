@@ -1,12 +1,13 @@
-import { eq } from 'drizzle-orm'
+import { and, eq, isNull, ne, sql } from 'drizzle-orm'
 import { isFeed } from '../../../core/circuit/boundary'
 import { mayRunBeside, testKinds, testName, type TankTestKind } from '../../../core/leaktest/testKinds'
 import { placeName, reachOn } from '../../../shared/jobCircuit'
 import { isRunning, type TestForms } from '../../../shared/leaktest/tests'
 import type { Relief } from '../../../shared/leaktest/setupForm'
 import type { JobView } from '../../../shared/views'
-import { job, test } from '../../db/schema'
-import { loadJob } from '../job/loadJobs'
+import type { Transaction } from '../../db/client'
+import { craft, job, test } from '../../db/schema'
+import { loadAspects, loadJob } from '../job/loadJobs'
 import { mustHaveReadCautions } from '../safe/safety'
 import { change, type Actor } from '../shop/change'
 import { idTaken, Refusal, refuseField } from '../shop/refusal'
@@ -51,6 +52,7 @@ export async function beginTest<K extends TankTestKind>(
     const cautions = service.cautions?.(form)
     if (cautions) mustHaveReadCautions(tank, actor, cautions.act, cautions.what)
     mustRunAlone(tank, kind)
+    await mustRunAloneOnCraft(tx, tank, kind)
     if (testKinds[kind].feeds) mustReach(tank, kind, begin, pressure)
     const facts = await service.facts(form, tank, tx)
     const earlyReason = mustHaveReasonIfEarly(tank, begin.earlyReason, now)
@@ -105,4 +107,30 @@ function mustFeedOnce(closures: BeginForm['closures']): void {
 export function mustRunAlone(tank: JobView, kind: TankTestKind, itself?: string): void {
   const other = tank.tests.find(each => each.id !== itself && isRunning(each) && !mayRunBeside(kind, each.kind))
   if (other) throw new Refusal(409, `${testName(other)} is still running on this tank. Go on with that one, or end it first.`)
+}
+
+/**
+ * A tank that stands in two jobs is one tank. The craft is held, so that two who begin at once begin one after the other.
+ * @throws Refusal 409 while a test that one of this kind cannot run beside runs on the same tank in another job
+ */
+export async function mustRunAloneOnCraft(tx: Transaction, tank: JobView, kind: TankTestKind): Promise<void> {
+  await tx.select({ id: craft.id }).from(craft).where(eq(craft.id, tank.craft.id)).for('update')
+  const others = await tx
+    .select({ id: job.id })
+    .from(test)
+    .innerJoin(job, eq(test.jobId, job.id))
+    .where(
+      and(
+        isNull(test.stoppedAt),
+        eq(job.craftId, tank.craft.id),
+        ne(job.id, tank.id),
+        sql`lower(${job.tankName}) = lower(${tank.tankName})`,
+      ),
+    )
+  for (const { id } of others) {
+    const other = await loadAspects(id, ['tests'], tx)
+    const running = other.tests.find(each => isRunning(each) && !mayRunBeside(kind, each.kind))
+    if (running)
+      throw new Refusal(409, `${testName(running)} is still running on this tank in another job of it. End that one first.`)
+  }
 }

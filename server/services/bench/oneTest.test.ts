@@ -14,7 +14,7 @@ import { loadAspects, loadJob } from '../job/loadJobs'
 import { recordRepair, recordTouch } from '../repair/repairs'
 import { strikeEntry } from '../job/strikes'
 import { addPurchase, stepPurchase } from '../narrow/purchases'
-import { planWork, readGas, recordDrained } from '../safe/safety'
+import { readGas, recordDrained } from '../safe/safety'
 import { bells } from '../shop/bells'
 import { CHANGE_CHANNEL } from '../shop/change'
 import { Refusal } from '../shop/refusal'
@@ -29,6 +29,7 @@ import {
   startSoap,
   testActor,
   testJob,
+  plan,
 } from '../shop/testShop'
 import { beginTest } from './beginTest'
 import { endTest } from './endTest'
@@ -254,10 +255,10 @@ test('whatever hangs, moves or takes off a bell tells so; a part that is marked 
         gaugeShown: null,
       }),
     ),
-    await told(() => planWork(actor, id, { ...job.plan, promised: '2031-05-20' })),
+    await told(() => plan(actor, id, { ...job.plan, promised: '2031-05-20' })),
     await told(() => addPurchase(actor, id, part)),
     await told(() => stepPurchase(actor, part.id, { id: randomUUID(), step: 'ordered', note: '' })),
-    await told(() => planWork(actor, id, { ...job.plan, promised: null })),
+    await told(() => plan(actor, id, { ...job.plan, promised: null })),
     await told(() => startSoap(actor, id)),
     await told(async () => {
       const walk = (await loadJob(id)).tests[0]!

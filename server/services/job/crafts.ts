@@ -13,9 +13,20 @@ interface CraftFacts {
 
 const sameName = (name: string) => sql`lower(${craft.name}) = lower(${name})`
 
+/** One at a time under a name, so that two who open a job of a new craft at once make one craft. */
+const holdName = (tx: Transaction, name: string) =>
+  tx.execute(sql`select pg_advisory_xact_lock(hashtextextended('craft ' || lower(${name}), 0))`)
+
+/** The craft of a name, held so that nobody makes another meanwhile. */
+export async function craftOfName(tx: Transaction, name: string) {
+  await holdName(tx, name)
+  const [known] = await tx.select().from(craft).where(sameName(name)).limit(1)
+  return known ?? null
+}
+
 /** The craft of a name, made when the shop has not had it yet; what is newly known of it is kept. */
 export async function craftNamed(tx: Transaction, facts: CraftFacts): Promise<string> {
-  const [known] = await tx.select().from(craft).where(sameName(facts.name)).limit(1)
+  const known = await craftOfName(tx, facts.name)
   if (known) {
     await tx
       .update(craft)
@@ -34,6 +45,7 @@ export async function craftNamed(tx: Transaction, facts: CraftFacts): Promise<st
 
 /** A job's craft with other facts: one that has that name already is taken, otherwise the craft itself is renamed. */
 export async function renamedCraft(tx: Transaction, craftId: string, facts: CraftFacts): Promise<string> {
+  await holdName(tx, facts.name)
   const [other] = await tx
     .select({ id: craft.id })
     .from(craft)

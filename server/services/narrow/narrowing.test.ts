@@ -437,9 +437,30 @@ describe('parts to get', () => {
     expect((await refusal(step('measured'))).fields.note).toContain('ring diameter')
     await step('measured', '84 mm')
     expect((await refusal(step('arrived'))).fields.step).toContain('not ordered')
-    await step('ordered')
+    // Two who order it at once: one does, the other is told who.
+    const both = await Promise.allSettled([step('ordered'), step('ordered')])
+    expect(both.filter(each => each.status === 'fulfilled')).toHaveLength(1)
+    expect(await refusal(step('ordered'))).toMatchObject({
+      status: 409,
+      message: expect.stringContaining('has ordered it already'),
+    })
     await step('arrived')
-    job = await editPurchase(technician(), form.id, { reason: 'confirmed', leadDays: 4 })
+    const was = { reason: job.purchases[0]!.reason, leadDays: null }
+    const edits = await Promise.allSettled([
+      editPurchase(technician(), form.id, { reason: 'confirmed', leadDays: 4, was }),
+      editPurchase(technician(), form.id, { reason: 'confirmed', leadDays: 9, was }),
+    ])
+    expect(edits.filter(each => each.status === 'fulfilled')).toHaveLength(1)
+    const { leadDays } = (await loadJob(job.id)).purchases[0]!
+    expect(await refusal(editPurchase(technician(), form.id, { reason: 'suspected', leadDays: 2, was }))).toMatchObject({
+      status: 409,
+      current: { id: job.id },
+    })
+    job = await editPurchase(technician(), form.id, {
+      reason: 'confirmed',
+      leadDays: 4,
+      was: { reason: 'confirmed', leadDays },
+    })
     expect(job.purchases[0]).toMatchObject({
       reason: 'confirmed',
       leadDays: 4,

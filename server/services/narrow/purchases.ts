@@ -38,8 +38,11 @@ async function owned(id: string) {
   return row
 }
 
-/** Says anew why it is wanted and how long it takes to come: what was suspected is confirmed. */
-export async function editPurchase(actor: Actor, id: string, edit: PurchaseEdit): Promise<JobView> {
+/**
+ * Says anew why it is wanted and how long it takes to come: what was suspected is confirmed.
+ * @throws Refusal 409 with the job as it is now when somebody else said so meanwhile
+ */
+export async function editPurchase(actor: Actor, id: string, { was, ...edit }: PurchaseEdit): Promise<JobView> {
   const row = await owned(id)
   await change(
     actor,
@@ -51,7 +54,15 @@ export async function editPurchase(actor: Actor, id: string, edit: PurchaseEdit)
       detail: { name: row.name, ...edit },
     },
     async (tx, now) => {
-      if (row.reason === edit.reason && row.leadDays === edit.leadDays) return null
+      const [current] = await tx.select().from(purchase).where(eq(purchase.id, id))
+      if (current!.reason === edit.reason && current!.leadDays === edit.leadDays) return null
+      if (current!.reason !== was.reason || current!.leadDays !== was.leadDays)
+        throw new Refusal(
+          409,
+          `Somebody else changed ${row.name} meanwhile. Look at it as it is now, then change it.`,
+          {},
+          await loadJob(row.jobId, tx),
+        )
       await tx.update(purchase).set(edit).where(eq(purchase.id, id))
       await hangPromise(tx, row.jobId, now)
       return true
@@ -62,7 +73,7 @@ export async function editPurchase(actor: Actor, id: string, edit: PurchaseEdit)
 
 /**
  * Moves something on the list on: measured, ordered, arrived, returned. A repeated id is the same step.
- * @throws Refusal 422 when it is ordered before it was measured, or measured without a measure
+ * @throws Refusal 422 when it is ordered before it was measured, or measured without a measure; 409 when somebody did it already
  */
 export async function stepPurchase(
   actor: Actor,
@@ -82,6 +93,10 @@ export async function stepPurchase(
     async (tx, now) => {
       const its = (await loadJob(row.jobId, tx)).purchases.find(each => each.id === id)!
       const done = (step: PurchaseStep) => its.steps.some(each => each.step === step)
+      if (its.steps.some(each => each.id === form.id)) return null
+      const last = its.steps.at(-1)
+      if (last?.step === form.step && form.step !== 'measured')
+        throw new Refusal(409, `${last.by} has ${form.step} it already: one is enough.`, {}, await loadJob(row.jobId, tx))
       if (form.step === 'measured' && !form.note)
         throw refuseField('note', `Write down what was measured: ${row.measure || 'size and thread'}.`)
       if (form.step === 'ordered' && row.measure && !done('measured'))

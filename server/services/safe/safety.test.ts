@@ -16,7 +16,7 @@ import { openJob } from '../job/jobs'
 import { addPurchase, editPurchase, stepPurchase } from '../narrow/purchases'
 import type { Refusal } from '../shop/refusal'
 import { recordRepair } from '../repair/repairs'
-import { lookAtGasMeter, planWork, readCautions, readGas, recordDrained, recordHotWork, weigh } from './safety'
+import { lookAtGasMeter, readCautions, readGas, recordDrained, recordHotWork, weigh } from './safety'
 import { addFind } from '../bench/finds'
 import { logStrip, tickRefit } from '../strip/strips'
 import {
@@ -30,6 +30,7 @@ import {
   startSoap,
   testActor,
   testJob,
+  plan,
 } from '../shop/testShop'
 import { loadJob } from '../job/loadJobs'
 import { strikeEntry } from '../job/strikes'
@@ -60,17 +61,17 @@ describe('cautions', () => {
     expect((await readCautions(finn(), job.id, all, 'air or smoke')).cautionsRead).toHaveLength(rows)
     expect((await refusal(soap(oda(), job))).status).toBe(409)
     await soap(finn(), job)
-    job = await planWork(finn(), job.id, { place: 'indoors', acts: ['look', 'air or smoke', 'heat or sparks'] })
+    job = await plan(finn(), job.id, { place: 'indoors', acts: ['look', 'air or smoke', 'heat or sparks'] })
     expect(dueOn(job, finn().id).map(each => each.caution.key)).toEqual(expect.arrayContaining(['indoors', 'heat', 'air']))
-    job = await planWork(finn(), job.id, { place: 'outdoors', acts: ['look'] })
+    job = await plan(finn(), job.id, { place: 'outdoors', acts: ['look'] })
     expect(dueOn(job, finn().id)).toEqual([])
   })
   test('a promised day hangs on the rope, moves, and comes off', async () => {
     const job = await boat()
     const rope = async () => (await bells()).filter(bell => bell.kind === 'promise' && bell.subjectId === job.id)
-    await planWork(finn(), job.id, { ...job.plan, promised: '2030-05-20' })
+    await plan(finn(), job.id, { ...job.plan, promised: '2030-05-20' })
     expect(await rope()).toMatchObject([{ detail: 'for 2030-05-20' }])
-    await planWork(finn(), job.id, { ...job.plan, promised: '2030-05-22' })
+    await plan(finn(), job.id, { ...job.plan, promised: '2030-05-22' })
     expect(new Date((await rope())[0]!.dueAt).getDate()).toBe(21)
     const late = randomUUID()
     await addPurchase(finn(new Date('2030-05-20T10:00:00')), job.id, {
@@ -83,14 +84,18 @@ describe('cautions', () => {
       leadDays: 4,
     })
     expect(await rope()).toMatchObject([{ detail: 'for 2030-05-22; after it come: vent hose' }])
-    await editPurchase(finn(new Date('2030-05-20T10:00:00')), late, { reason: 'confirmed', leadDays: 1 })
+    await editPurchase(finn(new Date('2030-05-20T10:00:00')), late, {
+      reason: 'confirmed',
+      leadDays: 1,
+      was: { reason: 'confirmed', leadDays: 4 },
+    })
     expect(await rope()).toMatchObject([{ detail: 'for 2030-05-22' }])
-    await planWork(finn(), job.id, { ...job.plan, promised: null })
+    await plan(finn(), job.id, { ...job.plan, promised: null })
     expect(await rope()).toEqual([])
     // Promised once more, it hangs once more.
-    await planWork(finn(), job.id, { ...job.plan, promised: '2030-05-24' })
+    await plan(finn(), job.id, { ...job.plan, promised: '2030-05-24' })
     expect(await rope()).toHaveLength(1)
-    await planWork(finn(), job.id, { ...job.plan, promised: null })
+    await plan(finn(), job.id, { ...job.plan, promised: null })
   })
   test('those that do not apply are not written down', async () => {
     const job = await readCautions(finn(), (await boat()).id, [...all, 'witchcraft'])

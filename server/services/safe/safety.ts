@@ -2,7 +2,7 @@ import { eq } from 'drizzle-orm'
 import { cautionsFor, type WorkAct, type WorkPlan } from '../../../core/fuel/makeSafe'
 import { gasMeterAt, type GasMeterReading } from '../../../core/standin/gasMeter'
 import { fitsIn } from '../../../core/fuel/weighing'
-import type { DrainedForm, GasReadingForm, HotWorkForm, WeighingForm } from '../../../shared/schemas/safety'
+import type { DrainedForm, GasReadingForm, HotWorkForm, PlanForm, WeighingForm } from '../../../shared/schemas/safety'
 import { dueOn, heatRefused, planWith, safetyCaseOf, vapourOn } from '../../../shared/safety'
 import type { JobView } from '../../../shared/views'
 import { database, type Transaction } from '../../db/client'
@@ -13,14 +13,22 @@ import { loadJob } from '../job/loadJobs'
 import { hangPromise } from '../narrow/promise'
 import { Refusal, refuseField } from '../shop/refusal'
 
+const samePlan = (one: WorkPlan, other: WorkPlan): boolean =>
+  one.place === other.place &&
+  (one.promised ?? null) === (other.promised ?? null) &&
+  one.acts.length === other.acts.length &&
+  one.acts.every(act => other.acts.includes(act))
+
 /** Says where the work is done and what is planned: what a new plan calls for has to be read again. */
-export async function planWork(actor: Actor, jobId: string, plan: WorkPlan): Promise<JobView> {
+export async function planWork(actor: Actor, jobId: string, { was, ...plan }: PlanForm): Promise<JobView> {
   await change(
     actor,
     { verb: 'planned the work', touches: ['facts'], jobId, subjectId: jobId, detail: { ...plan } },
     async (tx, now) => {
       const before = await loadJob(jobId, tx)
-      if (JSON.stringify(before.plan) === JSON.stringify(plan)) return null
+      if (samePlan(before.plan, plan)) return null
+      if (!samePlan(before.plan, was))
+        throw new Refusal(409, 'Somebody else planned this meanwhile. Look at it as it is now, then change it.', {}, before)
       await tx.update(job).set({ plan }).where(eq(job.id, jobId))
       if (plan.promised !== before.plan.promised) await hangPromise(tx, jobId, now, true)
       return true

@@ -10,7 +10,8 @@ import { defaultPreferences, type Role } from '../../../shared/schemas/person'
 import { closeDatabase, database } from '../../db/client'
 import { person } from '../../db/schema'
 import type { Actor } from './change'
-import { cautions } from '../../../core/fuel/makeSafe'
+import { cautions, type WorkPlan } from '../../../core/fuel/makeSafe'
+import type { PlanForm } from '../../../shared/schemas/safety'
 import { proposedClosures } from '../../../core/circuit/proposedClosures'
 import { SOAP_WATCH_TIME, type SoapMark } from '../../../core/leaktest/soap/soap'
 import { liveParts } from '../../../shared/jobCircuit'
@@ -28,7 +29,7 @@ import { loadHold } from '../bench/hold/holds'
 import { recordEntry } from '../bench/recordEntry'
 import { openJob } from '../job/jobs'
 import { Refusal } from './refusal'
-import { readCautions } from '../safe/safety'
+import { planWork, readCautions } from '../safe/safety'
 
 /**
  * A shop of its own on the test cluster, for tests of the services.
@@ -214,3 +215,7 @@ export const repairForm = (leakIds: string[], change: Partial<RepairForm> = {}):
   notUsedUntil: '',
   ...change,
 })
+
+/** Plans work on a job as it is planned now. */
+export const plan = async (actor: Actor, jobId: string, wanted: WorkPlan): Promise<JobView> =>
+  planWork(actor, jobId, { ...wanted, was: (await loadJob(jobId)).plan } as PlanForm)

@@ -17,7 +17,15 @@ const done = (view: JobView) => {
 
 const planning = useSave({ inOrder: true })
 const plan = (change: { place?: WorkPlace; acts?: WorkAct[]; promised?: string | null }) =>
-  planning.save(async () => take(await callApi<JobView>(`jobs/${id}/plan`, 'PUT', { ...job.value!.plan, ...change })))
+  planning.save(async () => {
+    const was = job.value!.plan
+    try {
+      take(await callApi<JobView>(`jobs/${id}/plan`, 'PUT', { ...was, ...change, was }))
+    } catch (error) {
+      takeCurrent(error, take)
+      throw error
+    }
+  })
 const actWords = {
   'look': 'Look',
   'drain': 'Drain',

@@ -13,7 +13,7 @@ import { mustHaveReadCautions } from '../../safe/safety'
 import { hangBell, hangingBell } from '../../shop/bells'
 import { change, lockJob, type Actor } from '../../shop/change'
 import { notFound, Refusal } from '../../shop/refusal'
-import { mustRunAlone } from '../beginTest'
+import { mustRunAlone, mustRunAloneOnCraft } from '../beginTest'
 import { closeTest } from '../endTest'
 import { changeFacts, heldTestRow, testRow } from '../testRows'
 import { keysOf } from './deviceKeys'
@@ -50,6 +50,7 @@ export async function stepHold(actor: Actor, id: string, to: Exclude<HoldState, 
         const tank = await loadJob(jobId, tx)
         mustHaveReadCautions(tank, actor, 'air or smoke')
         mustRunAlone(tank, 'hold', id)
+        await mustRunAloneOnCraft(tx, tank, 'hold')
         await changeFacts<'hold'>(tx, row, { clock: { anchoredAt: +now, anchor: 0, speed: 1 } }, { startedAt: now })
         if (row.facts.course === 'bracketed')
           await tx.insert(testEntry).values({
