@@ -6,7 +6,7 @@ export const jobAspects = ['facts', 'safety', 'narrowing', 'stripping', 'tests',
 export type JobAspect = (typeof jobAspects)[number]
 
 /** What a change touches: an aspect of a job, the readings of a hold, or something of the shop. */
-export type Topic = JobAspect | 'readings' | 'bells' | 'kit' | 'materials' | 'figures' | 'temperatures' | 'people'
+export type Topic = JobAspect | 'readings' | 'bells' | 'kit' | 'materials' | 'figures' | 'temperatures' | 'people' | 'house'
 
 /** What the server tells every open page when something changed: what is to be fetched again, and what it was about. */
 export interface ChangeNotice {

@@ -1,3 +1,7 @@
-import { shopIsEmpty } from '../services/people/people'
+import { health } from '../services/house/health'
 
-export default openRoute(null, async () => ({ ok: true, empty: await shopIsEmpty() }))
+export default openRoute(null, async ({ event }) => {
+  const view = await health()
+  if (!view.ok) setResponseStatus(event, 503)
+  return view
+})

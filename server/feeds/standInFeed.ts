@@ -10,6 +10,7 @@ import { loadHold, runningStandIns } from '../services/bench/hold/holds'
 import { loadJob } from '../services/job/loadJobs'
 import { takeReadings } from '../services/bench/hold/readings'
 import { Refusal } from '../services/shop/refusal'
+import { shopTime } from '../services/house/steadyClock'
 import { log } from '../utils/log'
 import { watchDecision } from './decisionWatch'
 
@@ -33,7 +34,7 @@ async function takeUp(holdId: string): Promise<RunningTank | null> {
   if (!own?.hiddenTank || !hold.clock) return null
   const tank = standInTank(standInFor(own.hiddenTank, await loadJob(hold.jobId), hold, hold.startedAt))
   const last = await lastReadingTime(holdId)
-  const now = holdTimeAt(hold.clock, Date.now())
+  const now = holdTimeAt(hold.clock, shopTime())
   return {
     tank,
     lastT: last === null ? -INTERVAL : Math.max(last, Math.floor(now / INTERVAL) * INTERVAL - INTERVAL),
@@ -59,12 +60,12 @@ function feel(tank: StandInTank, { kind, t, amount }: MarkView): void {
 }
 
 /** The simulated tanks of all running stand-in holds. They run on the server: a closed page stops nothing. */
-export function standInFeed(): { turn: () => Promise<void> } {
+export function standInFeed(): { turn: () => Promise<void>; forget: () => void } {
   const tanks = new Map<string, RunningTank>()
 
   async function read(holdId: string): Promise<void> {
     // Before its marks are looked up: what is marked meanwhile is felt at the next turn.
-    const until = Date.now()
+    const until = shopTime()
     const hold = await loadHold(holdId)
     if (!hold.clock || hold.state === 'stopped') return
     const running = tanks.get(holdId) ?? (await takeUp(holdId))
@@ -89,6 +90,8 @@ export function standInFeed(): { turn: () => Promise<void> } {
   }
 
   return {
+    /** Another server reads them now. */
+    forget: () => tanks.clear(),
     /** Reads what is due from every running stand-in and stores it; one that fails is taken up anew at the next turn. */
     async turn() {
       const due = await runningStandIns()

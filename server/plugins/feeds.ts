@@ -1,5 +1,7 @@
 import { listenForChanges } from '../feeds/changeFeed'
+import { leader } from '../feeds/leader'
 import { standInFeed } from '../feeds/standInFeed'
+import { beat, lookAtClock, noteClockJump } from '../services/house/beat'
 import { ringDueBells } from '../services/shop/bells'
 import { log } from '../utils/log'
 
@@ -18,16 +20,45 @@ function every(milliseconds: number, work: () => Promise<unknown>): () => void {
   }
 }
 
+/** How often the leader says that it is at work, ms. */
+const BEAT = 10_000
+
 export default defineNitroPlugin(nitro => {
   const url = process.env.DATABASE_URL
   if (!url) return
   // Whoever started this process holds the other end of the channel: when that is gone, so are we.
   if (process.channel) process.on('disconnect', () => process.exit(0))
   const listening = listenForChanges(url)
-  const { turn } = standInFeed()
-  const stops = [every(1000, turn), every(1000, ringDueBells)]
+  const own = leader(url)
+  const standIns = standInFeed()
+  let began = false
+  const turn = async () => {
+    if (!own.leads()) {
+      standIns.forget()
+      began = false
+      return
+    }
+    if (!began) {
+      await lookAtClock()
+      began = true
+    }
+    await standIns.turn()
+  }
+  const led = (work: () => Promise<unknown>) => async () => {
+    if (own.leads()) await work()
+  }
+  const stops = [
+    every(1000, turn),
+    every(1000, led(ringDueBells)),
+    every(BEAT, led(beat)),
+    every(
+      5000,
+      led(() => noteClockJump()),
+    ),
+  ]
   nitro.hooks.hook('close', async () => {
     stops.forEach(stop => stop())
+    await own.end()
     await (
       await listening
     )()

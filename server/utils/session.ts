@@ -1,3 +1,4 @@
+import { shopTime } from '../services/house/steadyClock'
 import type { H3Event } from 'h3'
 import type { Actor } from '../services/shop/change'
 import type { TriedFrom } from '../services/people/guessing'
@@ -31,7 +32,7 @@ export async function enter(event: H3Event, personId: string): Promise<void> {
   const secure = publicAddress()?.protocol === 'https:'
   setCookie(event, DEVICE_COOKIE, token, { httpOnly: true, sameSite: 'strict', secure, path: '/', maxAge: DEVICE_LASTS })
   const words = getHeader(event, 'user-agent') ?? ''
-  await goOnWith(event, await beginSession(personId, { token, words: browserWords(words) }, new Date()))
+  await goOnWith(event, await beginSession(personId, { token, words: browserWords(words) }, new Date(shopTime())))
 }
 
 /** Gives a browser a session that lasts already. */
@@ -50,7 +51,7 @@ export function callerOf(event: H3Event): Promise<Actor | null> {
   const known = event.context as { caller?: Promise<Actor | null> }
   return (known.caller ??= (async () => {
     const session = await sessionOf(event)
-    const now = new Date()
+    const now = new Date(shopTime())
     const found = session === null ? null : await personOfSession(session, now)
     return found && { ...found, now }
   })())
@@ -67,7 +68,7 @@ export async function actorOf(event: H3Event): Promise<Actor> {
   const meant = getHeader(event, 'x-zinc-person')
   if (meant !== undefined && meant !== caller.id)
     throw new Refusal(401, 'Somebody else is signed in on this device now. Sign in again; nothing you typed is lost.')
-  return { ...caller, now: new Date() }
+  return { ...caller, now: new Date(shopTime()) }
 }
 
 /** What a browser says it is, in a few words: the list of one's sessions is to be told apart, not measured. */

@@ -1,6 +1,7 @@
+import { shopTime } from '../../services/house/steadyClock'
 import { readCalendarFeed } from '../../services/shop/calendarFeed'
 
 export default openRoute(null, ({ event }) => {
   setHeader(event, 'Content-Type', 'text/calendar; charset=utf-8')
-  return readCalendarFeed(secretTokenIn(event), new Date())
+  return readCalendarFeed(secretTokenIn(event), new Date(shopTime()))
 })

@@ -79,7 +79,7 @@ export async function demoPerson(login: string, name: string, role: Role, now: D
       preferences: defaultPreferences,
       createdAt: now,
     })
-  return at => ({ id, role, now: at })
+  return at => ({ id, role, now: at, backdated: true })
 }
 
 /** Somebody of the demo shop, acting at a moment. */

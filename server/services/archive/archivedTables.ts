@@ -96,6 +96,7 @@ export const leftBehind: Record<string, string> = {
   calendar_feed: 'a secret of somebody here',
   signed_in: 'a secret of somebody here',
   password_code: 'a secret of somebody here',
+  house_state: 'of the program here',
   guess: 'of the door of this shop',
   lot: 'stays on its Shelf; the batch is in the repair',
   lot_use: 'of the Shelf',

@@ -221,7 +221,7 @@ test('whatever hangs, moves or takes off a bell tells so; a part that is marked 
     return heardOf
   }
   const { id, parts } = job
-  const actor = technician()
+  const actor = technician(new Date())
   const gas = (point: string, minutes: number) =>
     readGas(technician(new Date(Date.now() + minutes * 60_000)), id, {
       id: randomUUID(),

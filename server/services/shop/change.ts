@@ -4,6 +4,7 @@ import type { ChangeNotice, Topic } from '../../../shared/changes'
 import type { Role } from '../../../shared/schemas/person'
 import { database, type Transaction } from '../../db/client'
 import { job, trail } from '../../db/schema'
+import { shopTime } from '../house/steadyClock'
 import { notFound } from './refusal'
 
 /** Who acts, and when. */
@@ -11,6 +12,8 @@ export interface Actor {
   id: string
   role: Role
   now: Date
+  /** acts at a moment of its own choosing, whatever came before: the demo's history and tests, never a request */
+  backdated?: true
 }
 
 /** What a change is about, as the trail keeps it. */
@@ -45,9 +48,11 @@ export async function change<T>(
   subject: ChangeSubject,
   work: (tx: Transaction, now: Date) => Promise<T>,
 ): Promise<T> {
-  const now = actor?.now ?? subject.byOwner ?? new Date()
+  const said = actor?.now ?? subject.byOwner ?? new Date(shopTime())
   return database().transaction(async tx => {
-    if (subject.jobId && !subject.opensJob) await lockJob(tx, subject.jobId)
+    const moved = subject.jobId && !subject.opensJob ? await lockJob(tx, subject.jobId) : said
+    // A clock that was set back, or another server's that is behind, turns no order round: evidence before a touch is none after it.
+    const now = said < moved && !actor?.backdated && !subject.byOwner ? moved : said
     const result = await work(tx, now)
     if (result !== null) {
       await writeTrail(tx, actor, now, subject)
@@ -89,12 +94,14 @@ export async function writeTrail(
 }
 
 /**
- * Holds a job for this transaction; always before any of its holds, so that two transactions never wait for each other. @throws
- * Refusal 404
+ * Holds a job for this transaction; always before any of its holds, so that two transactions never wait for each other.
+ * @returns when something last happened to it
+ * @throws Refusal 404
  */
-export async function lockJob(tx: Transaction, id: string): Promise<void> {
-  const [held] = await tx.select({ id: job.id }).from(job).where(eq(job.id, id)).for('update')
+export async function lockJob(tx: Transaction, id: string): Promise<Date> {
+  const [held] = await tx.select({ movedAt: job.movedAt }).from(job).where(eq(job.id, id)).for('update')
   if (!held) throw notFound('job')
+  return held.movedAt
 }
 
 /** Which server of several tells: what it did itself it knows already. */

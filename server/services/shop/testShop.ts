@@ -83,7 +83,7 @@ export async function testActor(
   await database()
     .insert(person)
     .values({ id, login, name: login, role, passwordHash: '-', preferences: defaultPreferences, createdAt: new Date() })
-  return (now = new Date()) => ({ id, role, now })
+  return (now?: Date) => ({ id, role, now: now ?? new Date(), ...(now && { backdated: true }) })
 }
 
 export const newJobForm = (change: Partial<NewJob> = {}): NewJob => {

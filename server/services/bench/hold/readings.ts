@@ -19,6 +19,7 @@ import { loadHold } from './holds'
 import { spanOf, type ReadingColumns } from './readingColumns'
 import { readingsInFile } from './readingsFile'
 import { addLive, estimateOf } from './liveHolds'
+import { shopTime } from '../../house/steadyClock'
 import { Refusal, refuseField } from '../../shop/refusal'
 
 /** Where readings come from: a person who types them, a logger with a key, or the simulated tank. */
@@ -58,7 +59,7 @@ function mustTake({ facts, stoppedAt }: HoldRow, readings: readonly Reading[], f
 export async function takeReadings(id: string, readings: readonly Reading[], from: ReadingsFrom): Promise<number> {
   const { fresh, jobId, running } = await database().transaction(async tx => {
     const row = await heldTestRow(tx, 'hold', id)
-    const now = Date.now()
+    const now = shopTime()
     mustTake(row, readings, from, now)
     const stopped = row.stoppedAt !== null
     const taken = await insertReadings(tx, id, readings, typeof from === 'string' ? null : from.typedBy)
@@ -107,7 +108,7 @@ async function ringWhenOverLimit(jobId: string, holdId: string, readings: readon
         title: `${limit.craft} is above its limit`,
         detail: `${inKilopascals(most)} in hold ${limit.number}, never above ${inKilopascals(limit.pressureLimit)}: vent it now, stand clear`,
       },
-      new Date(),
+      new Date(shopTime()),
     ),
   )
 }

@@ -1,0 +1,34 @@
+import { eq } from 'drizzle-orm'
+import { database } from '../../db/client'
+import { houseState } from '../../db/schema'
+
+/** What the program keeps of itself, by the thing that it is about. */
+export interface HouseFacts {
+  /** the server that does what only one may do, and the machine's time when it last did */
+  work: { server: string; boot: string; up: number; steady: number }
+  /** the last copy of everything */
+  backup: { file: string; bytes: number; digest: string }
+  /** the machine's clock was set, by so many ms */
+  clock: { by: number }
+  /** how much room the data has, bytes */
+  disk: { free: number; size: number }
+}
+export type HouseKey = keyof HouseFacts
+
+export interface Kept<K extends HouseKey> {
+  at: Date
+  facts: HouseFacts[K]
+}
+
+export async function keepState<K extends HouseKey>(key: K, facts: HouseFacts[K], at: Date): Promise<void> {
+  const row = { at, facts: { ...facts } }
+  await database()
+    .insert(houseState)
+    .values({ key, ...row })
+    .onConflictDoUpdate({ target: houseState.key, set: row })
+}
+
+export async function stateOf<K extends HouseKey>(key: K): Promise<Kept<K> | null> {
+  const [row] = await database().select().from(houseState).where(eq(houseState.key, key))
+  return row ? { at: row.at, facts: row.facts as unknown as HouseFacts[K] } : null
+}
