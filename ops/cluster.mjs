@@ -15,7 +15,7 @@ async function serverUser() {
  * Starts a PostgreSQL cluster of our own on loopback in `folder`, making it when it is not there.
  * One that a killed run left behind is taken over.
  * @param options `throwaway` trades safety for speed, for tests
- * @returns `url(database)`, `ensure(database)`, `drop(database)` and `stop()`
+ * @returns `url(database)`, `ensure(database)`, `drop(database)`, `rename(database, name)`, `isUp()`, `revive()` and `stop()`
  */
 export async function startCluster(folder, { throwaway = false } = {}) {
   const programs = await postgresPrograms()
@@ -64,15 +64,12 @@ export async function startCluster(folder, { throwaway = false } = {}) {
     if (user.uid !== undefined) chownSync(join(data, 'postgresql.auto.conf'), user.uid, user.gid)
   }
 
-  const isUp = (await control(['status'], { mayFail: true })).code === 0
-  if (!isUp) {
-    const port = await freePort()
-    const log = join(data, 'server.log')
-    const { code } = await control(['-w', '-t', '60', '-l', log, '-o', `-p ${port}`, 'start'], {
-      mayFail: true,
-      stdio: 'ignore',
-      quiet: false,
-    })
+  const log = join(data, 'server.log')
+  const isUp = async () => (await control(['status'], { mayFail: true })).code === 0
+  const start = port =>
+    control(['-w', '-t', '60', '-l', log, '-o', `-p ${port}`, 'start'], { mayFail: true, stdio: 'ignore', quiet: false })
+  if (!(await isUp())) {
+    const { code } = await start(await freePort())
     if (code !== 0)
       throw new Trouble(
         `PostgreSQL did not start. Its own words:\n${existsSync(log) ? readFileSync(log, 'utf8').split('\n').slice(-12).join('\n') : '(none)'}`,
@@ -91,13 +88,18 @@ export async function startCluster(folder, { throwaway = false } = {}) {
       await client.end()
     }
   }
+  const has = async database => (await admin(`select 1 from pg_database where datname = '${database}'`)).rowCount > 0
   return {
     url,
+    isUp,
+    /** Starts a cluster that was killed again where it was, so that whoever has its address finds it. @returns whether it runs */
+    revive: async () => (await isUp()) || (await start(port)).code === 0,
+    has,
     /** Makes a database when it is not there. */
     async ensure(database) {
-      const { rowCount } = await admin(`select 1 from pg_database where datname = '${database}'`)
-      if (!rowCount) await admin(`create database "${database}"`)
+      if (!(await has(database))) await admin(`create database "${database}"`)
     },
+    rename: (database, name) => admin(`alter database "${database}" rename to "${name}"`),
     drop: database => admin(`drop database if exists "${database}" with (force)`),
     stop: () => control(['-w', '-m', 'fast', 'stop'], { mayFail: true }),
   }

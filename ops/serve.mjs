@@ -4,14 +4,19 @@ import { existsSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { buildApplication, SERVER } from './build.mjs'
 import { startCluster } from './cluster.mjs'
-import { installPackages } from './install.mjs'
-import { bin, dataFolder, endRunning, portIsFree, run, say, Trouble } from './steps.mjs'
+import { installPackages, postgresPrograms } from './install.mjs'
+import { nightly } from './nightly.mjs'
+import { listening } from './listening.mjs'
+import { restartDelays } from './restarts.mjs'
+import { backupFolder, bin, dataFolder, endRunning, portIsFree, run, say, Trouble } from './steps.mjs'
 
+export const DATABASE = 'zinc_bell'
 /** Letters and digits that are not taken for each other. */
 const CODE_LETTERS = 'ABCDEFGHJKMNPQRSTUVWXYZ23456789'
 const oneTimeCode = () => Array.from({ length: 8 }, () => CODE_LETTERS[randomInt(CODE_LETTERS.length)]).join('')
 
-function takeLock(folder, mode) {
+/** Holds a mode's data for this process. @throws Trouble while another one has it */
+export function takeLock(folder, mode) {
   const lock = join(folder, 'running.pid')
   if (existsSync(lock)) {
     const pid = Number(readFileSync(lock, 'utf8'))
@@ -29,7 +34,11 @@ function sessionSecret(folder) {
   return readFileSync(file, 'utf8').trim()
 }
 
-const script = (file, url) => run(bin('tsx'), [file], { env: { ...process.env, DATABASE_URL: url } })
+/** A script on a database. What it says of itself is one sentence; @throws Trouble with it */
+async function script(file, url, extra = {}) {
+  const { code } = await run(bin('tsx'), [file], { env: { ...process.env, DATABASE_URL: url, ...extra }, mayFail: true })
+  if (code !== 0) throw new Trouble('Nothing was started.')
+}
 
 async function nobodyYet(url) {
   const { default: pg } = await import('pg')
@@ -50,14 +59,40 @@ async function healthy(port) {
   }
 }
 
+const WATCH = 1000 // ms between two looks at the cluster
+
+/** Starts the cluster again whenever it was killed, ever later the more often. @returns a function that ends it */
+function watchCluster(cluster) {
+  const delay = restartDelays()
+  let stopped = false
+  let timer
+  const look = async () => {
+    if (!(await cluster.isUp()) && !stopped) {
+      const wait = delay(Date.now())
+      say(`PostgreSQL was ended. Starting it again${wait ? ` in ${Math.round(wait / 1000)} s` : ''}; what was saved is safe.`)
+      await new Promise(done => setTimeout(done, wait))
+      if (!stopped && (await cluster.revive())) say('PostgreSQL runs again.')
+    }
+    if (!stopped) timer = setTimeout(look, WATCH)
+  }
+  timer = setTimeout(look, WATCH)
+  return () => {
+    stopped = true
+    clearTimeout(timer)
+  }
+}
+
 /**
- * `./zinc demo` and `./zinc start`: installs, starts the cluster, migrates, builds, serves until Ctrl-C.
+ * `./zinc demo` and `./zinc start`: installs, starts the cluster, copies and migrates, builds, serves until Ctrl-C.
  * @param mode demo has the demo shop's data; start an empty shop
  */
 export async function serve(mode, { fresh = false } = {}) {
   const port = Number(process.env.PORT ?? 4600)
   if (!Number.isInteger(port) || port < 1 || port > 65535)
     throw new Trouble(`PORT is “${process.env.PORT}”: give a number from 1 to 65535.`)
+  const publicUrl = process.env.ZINC_PUBLIC_URL
+  if (publicUrl !== undefined && !/^https?:$/.test(URL.canParse(publicUrl) ? new URL(publicUrl).protocol : ''))
+    throw new Trouble(`ZINC_PUBLIC_URL is “${publicUrl}”: give the address that people type, such as https://shop.example.`)
   if (!(await portIsFree(port)))
     throw new Trouble(`Port ${port} is taken. Stop what uses it, or choose another: PORT=4700 ./zinc ${mode}`)
   const folder = dataFolder(mode)
@@ -65,9 +100,11 @@ export async function serve(mode, { fresh = false } = {}) {
   let cluster
   let server
   let ending = false
+  const stops = []
   const end = async code => {
     if (ending) return
     ending = true
+    stops.forEach(stop => stop())
     endRunning()
     if (server && server.exitCode === null && server.signalCode === null) {
       await new Promise(done => {
@@ -88,43 +125,56 @@ export async function serve(mode, { fresh = false } = {}) {
 
   try {
     await installPackages()
+    const programs = await postgresPrograms()
     let url = process.env.DATABASE_URL
     if (url) {
       if (fresh)
         throw new Trouble('--fresh resets only the program’s own cluster. Empty the database behind DATABASE_URL yourself.')
     } else {
       cluster = await startCluster(folder)
-      if (fresh) await cluster.drop('zinc_bell')
-      await cluster.ensure('zinc_bell')
-      url = cluster.url('zinc_bell')
+      stops.push(watchCluster(cluster))
+      if (fresh) await cluster.drop(DATABASE)
+      await cluster.ensure(DATABASE)
+      url = cluster.url(DATABASE)
     }
+    const backups = backupFolder(mode)
+    const copying = { PG_PROGRAMS: programs, ZINC_BACKUP_FOLDER: backups }
     await buildApplication()
-    await script('ops/migrate.ts', url)
+    await script('ops/migrate.ts', url, copying)
     const empty = await nobodyYet(url)
     if (mode === 'demo' && empty) {
       say('Loading the demo shop …')
       await script('server/db/demo/load.ts', url)
     }
     const code = mode === 'start' && empty ? oneTimeCode() : undefined
+    const host = process.env.HOST ?? '127.0.0.1'
     const env = {
       ...process.env,
       NODE_ENV: 'production',
       DATABASE_URL: url,
       NITRO_PORT: String(port),
-      NITRO_HOST: process.env.HOST ?? '127.0.0.1',
+      NITRO_HOST: host,
       NUXT_SESSION_PASSWORD: process.env.NUXT_SESSION_PASSWORD ?? sessionSecret(folder),
+      // Behind TLS no cookie goes without it.
+      ...(publicUrl?.startsWith('https:') && { NUXT_SESSION_COOKIE_SECURE: 'true' }),
+      ...(cluster && { ZINC_DATA_FOLDER: folder }),
       ...(code && { ZINC_OWNER_CODE: code }),
     }
-    let restarts = 0
+    const delay = restartDelays()
+    let wasHealthy = false
     const launch = () => {
+      if (ending) return
       // In a group of its own, so that Ctrl-C reaches it through us; it ends by itself when the channel to us closes.
       server = spawn(process.execPath, [SERVER], { env, detached: true, stdio: ['ignore', 2, 2, 'ipc'] })
       server.on('exit', (exit, signal) => {
         if (ending) return
-        if (signal && restarts++ < 20) {
-          say(`The server was ended by ${signal}. Starting it again; running holds go on.`)
-          launch()
-        } else void end(exit ?? 1)
+        // What ends before it ever answered would end again.
+        if (!wasHealthy && !signal) return void end(exit ?? 1)
+        const wait = delay(Date.now())
+        say(
+          `The server was ended by ${signal ?? `itself (${exit})`}. Starting it again${wait ? ` in ${Math.round(wait / 1000)} s` : ''}; running holds go on.`,
+        )
+        setTimeout(launch, wait)
       })
     }
     launch()
@@ -132,12 +182,15 @@ export async function serve(mode, { fresh = false } = {}) {
       if (tries > 300) throw new Trouble('The server did not answer within 30 s.')
       await new Promise(done => setTimeout(done, 100))
     }
-    process.stdout.write(`\nZinc Bell is open at http://127.0.0.1:${port}\n`)
+    wasHealthy = true
+    stops.push(nightly(url, backups, programs))
+    process.stdout.write(`\nZinc Bell is open at ${publicUrl ?? `http://127.0.0.1:${port}`}\n`)
     if (mode === 'demo')
       process.stdout.write(
         'Sign in as  oda (owner),  finn (technician)  or  ines (inspector);  the password of each is  skerry-reach\n',
       )
     if (code) process.stdout.write(`This shop is empty. Make the owner’s account with the code  ${code}\n`)
+    process.stdout.write(listening({ host, port, publicUrl, mode }))
     process.stdout.write('Ctrl-C stops it.\n')
   } catch (error) {
     if (!ending) {

@@ -1,6 +1,6 @@
 import { spawn } from 'node:child_process'
 import { createHash } from 'node:crypto'
-import { mkdirSync } from 'node:fs'
+import { existsSync, mkdirSync, renameSync } from 'node:fs'
 import { createServer } from 'node:net'
 import { homedir } from 'node:os'
 import { dirname, join, resolve } from 'node:path'
@@ -16,18 +16,25 @@ export class Trouble extends Error {}
 
 export const say = line => process.stderr.write(`${line}\n`)
 
+/** Folder under which all data lie, wherever the program lies. Root's must be one that the postgres user can reach. ZINC_DATA names another. */
+const dataBase = () =>
+  process.env.ZINC_DATA ??
+  (isRoot ? '/var/lib/zinc-bell' : join(process.env.XDG_DATA_HOME ?? join(homedir(), '.local', 'share'), 'zinc-bell'))
+
 /**
- * Folder for a mode's data, apart for each checkout. Root's must be one that the postgres user can reach.
- * ZINC_DATA names another.
+ * Folder for a mode's data. What an earlier program kept apart for each place of the program is taken over.
  */
 export function dataFolder(mode) {
-  const base =
-    process.env.ZINC_DATA ??
-    (isRoot ? '/var/lib/zinc-bell' : join(process.env.XDG_DATA_HOME ?? join(homedir(), '.local', 'share'), 'zinc-bell'))
-  const folder = join(base, createHash('sha256').update(root).digest('hex').slice(0, 12), mode)
+  const folder = join(dataBase(), mode)
+  const before = join(dataBase(), createHash('sha256').update(root).digest('hex').slice(0, 12), mode)
+  mkdirSync(dataBase(), { recursive: true, mode: 0o755 })
+  if (!existsSync(folder) && existsSync(before)) renameSync(before, folder)
   mkdirSync(folder, { recursive: true, mode: 0o755 })
   return folder
 }
+
+/** Where a mode's backups go: beside its data, or better, to another disk that ZINC_BACKUP_FOLDER names. */
+export const backupFolder = mode => process.env.ZINC_BACKUP_FOLDER ?? join(dataFolder(mode), 'backups')
 
 const running = new Set()
 /** Ends what `run` has started and not finished. */

@@ -6,13 +6,20 @@ const HELP = `usage: ./zinc COMMAND
 
   demo [--fresh]   serve the demo shop on http://127.0.0.1:4600 (PORT overrides); --fresh loads its data anew
   start            serve your own shop, empty at first
+  backup FILE      everything of your shop in one file, while it runs; --demo for the demo's
+  restore FILE     a backup into an empty machine; --over in place of what is there, which is kept
+  verify FILE      whether a backup is whole
+  code NAME        a one-time code for a new password, for whoever sits at this machine
+  doctor           what the program stands on: disk, backup, clock, database, and what to do about it
   test [NAME …]    run every check, or only those named: lint types unit browser
   mutate [FOLDER …]  change the code in one place after another and see whether a test notices
   bench            speed and memory of the estimate, and the database under a fast logger
   play FILE --key KEY   send a CSV into a running hold as a logger would
   analyse FILE …   leak rate and verdict of logged holds, one line of JSON each; --setup FILE for one set-up for all
 
-DATABASE_URL uses another PostgreSQL server instead of the own one. ZINC_DATA names another folder for the data.`
+DATABASE_URL uses another PostgreSQL server instead of the own one (…?sslmode=verify-full for one over a network).
+ZINC_DATA names another folder for the data, ZINC_BACKUP_FOLDER one for the nightly backups (best on another disk), ZINC_BACKUPS how
+many of them are kept (14), ZINC_PUBLIC_URL the address that people type when TLS stands in front, ZINC_LOG_LEVEL=info a line of log a request.`
 
 /** A program of the core on its own, with the words of the command line. */
 async function script(file) {
@@ -36,6 +43,26 @@ const commands = {
   async start() {
     const { serve } = await import('./serve.mjs')
     await serve('start')
+  },
+  async backup() {
+    const { backup } = await import('./copies.mjs')
+    process.exitCode = await backup(words)
+  },
+  async restore() {
+    const { restore } = await import('./copies.mjs')
+    process.exitCode = await restore(words)
+  },
+  async verify() {
+    const { verify } = await import('./copies.mjs')
+    process.exitCode = await verify(words)
+  },
+  async code() {
+    const { code } = await import('./code.mjs')
+    process.exitCode = await code(words)
+  },
+  async doctor() {
+    const { doctor } = await import('./doctor.mjs')
+    process.exitCode = await doctor(words.includes('--demo') ? 'demo' : 'start')
   },
   async test() {
     const { test } = await import('./test.mjs')

@@ -37,7 +37,10 @@ const healthy = () =>
     answer => answer.ok,
     () => false,
   )
-const folderOf = (mode: string) => join(base, readdirSync(base)[0]!, mode)
+const folderOf = (mode: string) => join(base, mode)
+const PASSWORD = 'kelp under the slipway'
+const health = async () => (await (await fetch(`${url}/api/health`)).json()) as object
+const postmasterOf = (mode: string) => Number(readFileSync(join(folderOf(mode), 'pg', 'postmaster.pid'), 'utf8').split('\n')[0])
 /** Server processes whose parent is the command. */
 function serverOf(parent: number): number {
   return Number(
@@ -61,11 +64,11 @@ test('start opens an empty shop and prints the code for its owner', async () => 
   const shop = zinc('start')
   await says(shop, /Zinc Bell is open at http/)
   const code = /with the code\s+([A-Z0-9]{8})/.exec(shop.said())![1]
-  expect(await (await fetch(`${url}/api/health`)).json()).toEqual({ ok: true, empty: true })
+  expect(await health()).toMatchObject({ ok: true, empty: true })
   const made = await fetch(`${url}/api/owner`, {
     method: 'POST',
     headers: { 'content-type': 'application/json' },
-    body: JSON.stringify({ code, name: 'Oda Vint', login: 'oda', password: 'long enough' }),
+    body: JSON.stringify({ code, name: 'Oda Vint', login: 'oda', password: PASSWORD }),
   })
   expect(made.status).toBe(200)
 
@@ -73,7 +76,35 @@ test('start opens an empty shop and prints the code for its owner', async () => 
   process.kill(serverOf(shop.process.pid!), 'SIGKILL')
   await says(shop, /ended by SIGKILL. Starting it again/)
   await expect.poll(healthy, { timeout: 20_000 }).toBe(true)
-  expect(await (await fetch(`${url}/api/health`)).json()).toEqual({ ok: true, empty: false })
+  expect(await health()).toMatchObject({ ok: true, empty: false })
+
+  // So does the database, while the server waits for it.
+  process.kill(postmasterOf('start'), 'SIGKILL')
+  await says(shop, /PostgreSQL was ended\. Starting it again/)
+  await says(shop, /PostgreSQL runs again/)
+  await expect.poll(healthy, { timeout: 20_000 }).toBe(true)
+  expect(await health()).toMatchObject({ ok: true, empty: false, parts: { database: { state: 'well' } } })
+
+  // A copy while it runs, which is whole; and the first nightly one was made by itself.
+  const copy = join(base, 'copy.backup')
+  expect(await zinc('backup', copy).ended).toBe(0)
+  const verified = zinc('verify', copy)
+  expect(await verified.ended).toBe(0)
+  expect(verified.said()).toContain('is whole')
+  await expect
+    .poll(() => (existsSync(join(folderOf('start'), 'backups')) ? readdirSync(join(folderOf('start'), 'backups')) : []), {
+      timeout: 30_000,
+    })
+    .toContainEqual(expect.stringMatching(/^zinc-bell-.*\.backup$/))
+  const looked = zinc('doctor')
+  await looked.ended
+  expect(looked.said()).toMatch(/well\s+Shop: database/)
+
+  // Who forgot the password gets a code at the terminal.
+  const asked = zinc('code', 'oda')
+  expect(await asked.ended).toBe(0)
+  expect(asked.said()).toMatch(/Oda Vint sets a new password with the code {2}[A-Z0-9]{10} /)
+  expect(await zinc('code', 'nobody').ended).toBe(3)
 
   // The same shop twice at once is refused, as is a taken port.
   const second = zinc('start')
@@ -99,10 +130,35 @@ test('started again it keeps the shop, prints no code, and takes over a cluster 
 
   const second = zinc('start')
   await says(second, /Ctrl-C stops it/)
-  expect(await (await fetch(`${url}/api/health`)).json()).toEqual({ ok: true, empty: false })
+  expect(await health()).toMatchObject({ ok: true, empty: false })
   second.process.kill('SIGTERM')
   expect(await second.ended).toBe(0)
   expect(existsSync(join(folderOf('start'), 'pg', 'postmaster.pid'))).toBe(false)
+})
+
+test('a dead disk: the copy goes into an empty machine, and in place of a shop only when told so', async () => {
+  test.setTimeout(180_000)
+  const copy = join(base, 'copy.backup')
+  const refused = zinc('restore', copy)
+  expect(await refused.ended).toBe(1)
+  expect(refused.said()).toContain('There is a shop here already')
+  rmSync(folderOf('start'), { recursive: true })
+  const restored = zinc('restore', copy)
+  expect(await restored.ended, restored.said()).toBe(0)
+  const over = zinc('restore', copy, '--over')
+  expect(await over.ended, over.said()).toBe(0)
+  expect(over.said()).toContain('What was here before is kept')
+  const shop = zinc('start')
+  await says(shop, /Ctrl-C stops it/)
+  expect(shop.said()).not.toContain('with the code')
+  const answer = await fetch(`${url}/api/session`, {
+    method: 'POST',
+    headers: { 'content-type': 'application/json' },
+    body: JSON.stringify({ login: 'oda', password: PASSWORD }),
+  })
+  expect(answer.status).toBe(200)
+  shop.process.kill('SIGINT')
+  await shop.ended
 })
 
 test('demo names its people and loads anew when asked', async () => {
@@ -117,7 +173,10 @@ test('demo names its people and loads anew when asked', async () => {
   await says(demo, /oda \(owner\), {2}finn \(technician\) {2}or {2}ines \(inspector\)/)
   await says(demo, /Ctrl-C stops it/)
   for (const login of ['oda', 'finn', 'ines']) expect((await signIn(login)).status).toBe(200)
-  const cookie = (await signIn('finn')).headers.get('set-cookie')!.split(';')[0]!
+  const cookie = (await signIn('finn')).headers
+    .getSetCookie()
+    .map(each => each.split(';')[0])
+    .join('; ')
   const { rows } = (await (await fetch(`${url}/api/jobs`, { headers: { cookie } })).json()) as BayPage
   expect(rows.length).toBeGreaterThanOrEqual(5)
   expect(new Set(rows.map(row => row.next.action)).size).toBeGreaterThanOrEqual(5)
