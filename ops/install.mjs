@@ -40,6 +40,11 @@ export async function postgresPrograms() {
   return found
 }
 
+/** For the test that puts it in front as the documents say. */
+export async function installNginx() {
+  if (!existsSync('/usr/sbin/nginx')) await installDebian('nginx-light')
+}
+
 export const CHROMIUM = '/usr/bin/chromium'
 export async function installChromium() {
   if (!existsSync(CHROMIUM)) await installDebian('chromium')

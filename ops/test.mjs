@@ -2,7 +2,7 @@ import { existsSync, readFileSync, rmSync } from 'node:fs'
 import { join } from 'node:path'
 import { buildApplication } from './build.mjs'
 import { startCluster } from './cluster.mjs'
-import { installChromium, installPackages } from './install.mjs'
+import { installChromium, installNginx, installPackages } from './install.mjs'
 import { browserTemplates } from './shopTemplates.mjs'
 import { bin, dataFolder, endRunning, run, say, Trouble } from './steps.mjs'
 
@@ -95,7 +95,10 @@ export async function test(names) {
   }
   try {
     await installPackages()
-    if (wanted('browser')) await installChromium()
+    if (wanted('browser')) {
+      await installChromium()
+      await installNginx()
+    }
     cluster = await startCluster(folder, { throwaway: true })
     const env = { ...process.env, ZINC_TEST_URL: cluster.url('postgres'), CI: '1' }
     if (wanted('lint') || wanted('types')) {

@@ -40,6 +40,7 @@ export default defineNitroPlugin(nitro => {
     }
     if (!began) {
       await lookAtClock()
+      await beat()
       began = true
     }
     await standIns.turn()

@@ -13,7 +13,17 @@ export interface Shop {
   kill: () => Promise<void>
   start: () => Promise<void>
   query: (sql: string) => Promise<pg.QueryResult>
+  databaseUrl: string
   close: () => Promise<void>
+  /** another server on the same database, as behind a load balancer; ended with the shop */
+  beside: (env?: NodeJS.ProcessEnv) => Promise<Beside>
+}
+
+/** One of several servers of a shop. */
+export interface Beside {
+  url: string
+  /** ends it as a power cut would */
+  kill: () => Promise<void>
 }
 
 const freePort = () =>
@@ -40,42 +50,61 @@ export async function openShop(template: 'zinc_empty' | 'zinc_demo'): Promise<Sh
   database.pathname = `/${name}`
   const port = await freePort()
   const url = `http://127.0.0.1:${port}`
-  let server: ChildProcess | null = null
   const ended = (child: ChildProcess) =>
     new Promise<void>(done =>
       child.exitCode !== null || child.signalCode !== null ? done() : child.once('exit', () => done()),
     )
+  const launch = async (at: number, env: NodeJS.ProcessEnv = {}): Promise<ChildProcess> => {
+    const child = spawn(process.execPath, [join(process.cwd(), '.output/server/index.mjs')], {
+      stdio: ['ignore', 'ignore', 'inherit', 'ipc'],
+      env: {
+        ...process.env,
+        NODE_ENV: 'production',
+        DATABASE_URL: database.href,
+        NITRO_PORT: String(at),
+        NITRO_HOST: '127.0.0.1',
+        NUXT_SESSION_PASSWORD: 'a secret for tests that is long enough',
+        ZINC_OWNER_CODE: OWNER_CODE,
+        ...env,
+      },
+    })
+    for (let tries = 0; tries < 200; tries++) {
+      if (
+        await fetch(`http://127.0.0.1:${at}/api/health`).then(
+          answer => answer.ok,
+          () => false,
+        )
+      )
+        return child
+      await new Promise(done => setTimeout(done, 100))
+    }
+    child.kill('SIGKILL')
+    throw new Error('The server did not answer within 20 s.')
+  }
+  let server: ChildProcess | null = null
+  const others: ChildProcess[] = []
   const shop: Shop = {
     url,
+    databaseUrl: database.href,
     async start() {
-      server = spawn(process.execPath, [join(process.cwd(), '.output/server/index.mjs')], {
-        stdio: ['ignore', 'ignore', 'inherit', 'ipc'],
-        env: {
-          ...process.env,
-          NODE_ENV: 'production',
-          DATABASE_URL: database.href,
-          NITRO_PORT: String(port),
-          NITRO_HOST: '127.0.0.1',
-          NUXT_SESSION_PASSWORD: 'a secret for tests that is long enough',
-          ZINC_OWNER_CODE: OWNER_CODE,
-        },
-      })
-      for (let tries = 0; tries < 200; tries++) {
-        if (
-          await fetch(`${url}/api/health`).then(
-            answer => answer.ok,
-            () => false,
-          )
-        )
-          return
-        await new Promise(done => setTimeout(done, 100))
-      }
-      throw new Error('The server did not answer within 20 s.')
+      server = await launch(port)
     },
     async kill() {
       if (!server) return
       server.kill('SIGKILL')
       await ended(server)
+    },
+    async beside(env) {
+      const own = await freePort()
+      const child = await launch(own, env)
+      others.push(child)
+      return {
+        url: `http://127.0.0.1:${own}`,
+        async kill() {
+          child.kill('SIGKILL')
+          await ended(child)
+        },
+      }
     },
     async query(sql) {
       const client = new pg.Client({ connectionString: database.href })
@@ -88,6 +117,10 @@ export async function openShop(template: 'zinc_empty' | 'zinc_demo'): Promise<Sh
     },
     async close() {
       await shop.kill()
+      for (const other of others) {
+        other.kill('SIGKILL')
+        await ended(other)
+      }
       await admin.query(`drop database ${name} with (force)`)
       await admin.end()
     },
