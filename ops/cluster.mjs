@@ -2,7 +2,7 @@ import { randomBytes } from 'node:crypto'
 import { chownSync, existsSync, mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { postgresPrograms } from './install.mjs'
-import { freePort, isRoot, run, Trouble } from './steps.mjs'
+import { freePort, isRoot, portIsFree, run, Trouble } from './steps.mjs'
 
 /** The server refuses root: then it runs as the user that Debian's package made for it. */
 async function serverUser() {
@@ -88,12 +88,14 @@ export async function startCluster(folder, { throwaway = false } = {}) {
       await client.end()
     }
   }
+  // One that was just killed is a process for a moment longer, and listens no more.
+  const answers = async () => (await isUp()) && !(await portIsFree(Number(port)))
   const has = async database => (await admin(`select 1 from pg_database where datname = '${database}'`)).rowCount > 0
   return {
     url,
-    isUp,
+    isUp: answers,
     /** Starts a cluster that was killed again where it was, so that whoever has its address finds it. @returns whether it runs */
-    revive: async () => (await isUp()) || (await start(port)).code === 0,
+    revive: async () => (await answers()) || ((await start(port)).code === 0 && answers()),
     has,
     /** Makes a database when it is not there. */
     async ensure(database) {

@@ -12,7 +12,12 @@ export type Post = (path: string, data: object) => Promise<unknown>
  * @param testPressure Pa gauge; a water column opens half a kilopascal above
  * @returns its id
  */
-export async function setUpHold(post: Post, job: JobView, source: 'typed' | 'file', testPressure: number): Promise<string> {
+export async function setUpHold(
+  post: Post,
+  job: JobView,
+  source: 'typed' | 'file' | 'stand-in',
+  testPressure: number,
+): Promise<string> {
   const id = randomUUID()
   await post(`jobs/${job.id}/cautions`, { cautions: cautions.map(caution => caution.key), act: 'air or smoke' })
   await post(`jobs/${job.id}/tests/hold`, {

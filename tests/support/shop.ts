@@ -48,6 +48,19 @@ export async function openShop(template: 'zinc_empty' | 'zinc_demo'): Promise<Sh
   await admin.query('select pg_advisory_unlock(4600)')
   const database = new URL(cluster)
   database.pathname = `/${name}`
+  const shop = await openShopOn(database.href)
+  return {
+    ...shop,
+    async close() {
+      await shop.close()
+      await admin.query(`drop database ${name} with (force)`)
+      await admin.end()
+    },
+  }
+}
+
+/** A shop on a database that is there. @param address postgres:// */
+export async function openShopOn(address: string): Promise<Shop> {
   const port = await freePort()
   const url = `http://127.0.0.1:${port}`
   const ended = (child: ChildProcess) =>
@@ -60,7 +73,7 @@ export async function openShop(template: 'zinc_empty' | 'zinc_demo'): Promise<Sh
       env: {
         ...process.env,
         NODE_ENV: 'production',
-        DATABASE_URL: database.href,
+        DATABASE_URL: address,
         NITRO_PORT: String(at),
         NITRO_HOST: '127.0.0.1',
         NUXT_SESSION_PASSWORD: 'a secret for tests that is long enough',
@@ -85,7 +98,7 @@ export async function openShop(template: 'zinc_empty' | 'zinc_demo'): Promise<Sh
   const others: ChildProcess[] = []
   const shop: Shop = {
     url,
-    databaseUrl: database.href,
+    databaseUrl: address,
     async start() {
       server = await launch(port)
     },
@@ -107,7 +120,7 @@ export async function openShop(template: 'zinc_empty' | 'zinc_demo'): Promise<Sh
       }
     },
     async query(sql) {
-      const client = new pg.Client({ connectionString: database.href })
+      const client = new pg.Client({ connectionString: address })
       await client.connect()
       try {
         return await client.query(sql)
@@ -121,8 +134,6 @@ export async function openShop(template: 'zinc_empty' | 'zinc_demo'): Promise<Sh
         other.kill('SIGKILL')
         await ended(other)
       }
-      await admin.query(`drop database ${name} with (force)`)
-      await admin.end()
     },
   }
   await shop.start()

@@ -26,7 +26,7 @@ async function databaseHealth(): Promise<HealthPart> {
     await database().execute(sql`select 1`)
     return well()
   } catch (error) {
-    log.warn({ error })
+    log.debug({ error })
     return ill('The database does not answer. It is started again by itself; what was saved is safe.')
   }
 }
