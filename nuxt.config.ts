@@ -1,6 +1,7 @@
 import { join } from 'node:path'
 import { fileURLToPath } from 'node:url'
 import { build } from 'esbuild'
+import { firstPage, FIRST_PAGE } from './ops/firstPage'
 
 const at = (path: string) => fileURLToPath(new URL(path, import.meta.url))
 
@@ -53,7 +54,24 @@ export default defineNuxtConfig({
     session: { name: 'zinc-bell', password: '', maxAge: 60 * 60 * 24 * 14, cookie: { sameSite: 'lax', secure: false } },
     hash: { scrypt: {} },
   },
-  vite: { worker: { format: 'es' }, optimizeDeps: { include: ['vue-echarts'] } },
+  // Who is signed in is asked once, by the page that opens.
+  auth: { loadStrategy: 'none' },
+  vite: {
+    worker: { format: 'es' },
+    optimizeDeps: { include: ['vue-echarts'] },
+    build: {
+      rollupOptions: {
+        output: {
+          onlyExplicitManualChunks: true,
+          manualChunks: firstPage(
+            at('./node_modules/nuxt/dist/app/entry.js'),
+            ['./app/layouts/default.vue', './app/pages/index.vue'].map(at),
+          ),
+          chunkFileNames: ({ name }) => `_nuxt/${name === FIRST_PAGE ? `${name}.` : ''}[hash].js`,
+        },
+      },
+    },
+  },
   // Tests are checked by tsconfig.core.json, which knows the test runner.
   typescript: {
     strict: true,
@@ -61,8 +79,15 @@ export default defineNuxtConfig({
     sharedTsConfig: { exclude: tests },
     nodeTsConfig: { exclude: tests },
   },
-  nitro: { typescript: { tsConfig: { exclude: tests } } },
+  nitro: { typescript: { tsConfig: { exclude: tests } }, compressPublicAssets: { gzip: true, brotli: true } },
   hooks: {
+    // What a page needs is fetched when it is opened, and not all of the program before the first one.
+    'build:manifest'(manifest) {
+      for (const file of Object.values(manifest)) {
+        file.prefetch = false
+        file.dynamicImports = []
+      }
+    },
     // Work that would keep everybody waiting runs in threads and processes, each from a file of its own beside the server.
     'nitro:init'(nitro) {
       // Only the process that reads pictures brings it in.

@@ -1,4 +1,5 @@
 import { FetchError } from 'ofetch'
+import { takeEarly } from '#shared/early'
 import type { JobView } from '#shared/views'
 
 /** What went wrong, in a sentence; `offline` when the server was not reached at all. */
@@ -25,6 +26,8 @@ type Method = 'GET' | 'POST' | 'PATCH' | 'PUT' | 'DELETE'
  * @throws ApiError
  */
 export async function callApi<Answer>(path: string, method: Method = 'GET', body?: object): Promise<Answer> {
+  const early = method === 'GET' ? await takeEarly<Answer>(path) : null
+  if (early !== null) return early
   for (;;) {
     const person = useSession().person?.id
     // Whose page this is: another tab may have signed somebody else in meanwhile.

@@ -1,0 +1,44 @@
+import type { Page } from '@playwright/test'
+
+export interface Interactive {
+  /** ms from the start of the navigation until what is waited for is there */
+  shown: number
+  /** ms until the last task of the main thread that held it longer than 50 ms had ended, with five quiet seconds after it */
+  quiet: number
+  /** ms of the main thread over 50 ms each, from when it is shown */
+  blocked: number
+  scripts: { gzip: number; files: number }
+}
+
+/**
+ * How soon a page answers a finger, on a processor that is slowed down.
+ * Source: the definition of Time to Interactive (first contentful paint, then a window of five seconds without a long task; Long
+ * Tasks API, W3C).
+ * @param shown a selector of what is to be there
+ */
+export async function interactive(page: Page, url: string, shown: string, slowdown: number): Promise<Omit<Interactive, 'scripts'>> {
+  const session = await page.context().newCDPSession(page)
+  await session.send('Emulation.setCPUThrottlingRate', { rate: slowdown })
+  await page.addInitScript(selector => {
+    const state = { shown: 0, tasks: [] as [number, number][] }
+    ;(globalThis as unknown as { measured: typeof state }).measured = state
+    new PerformanceObserver(list => {
+      for (const each of list.getEntries()) state.tasks.push([each.startTime, each.startTime + each.duration])
+    }).observe({ type: 'longtask', buffered: true })
+    const look = () => {
+      if (state.shown === 0 && document.querySelector(selector)) state.shown = performance.now()
+      else if (state.shown === 0) requestAnimationFrame(look)
+    }
+    requestAnimationFrame(look)
+  }, shown)
+  await page.goto(url)
+  await page.locator(shown).first().waitFor()
+  await page.waitForTimeout(6000)
+  const { shown: at, tasks } = await page.evaluate(
+    () => (globalThis as unknown as { measured: { shown: number; tasks: [number, number][] } }).measured,
+  )
+  let quiet = at
+  for (const [from, to] of tasks) if (from - quiet < 5000) quiet = Math.max(quiet, to)
+  const blocked = tasks.filter(([, to]) => to > at).reduce((sum, [from, to]) => sum + Math.max(0, to - Math.max(from, at) - 50), 0)
+  return { shown: at, quiet, blocked }
+}
