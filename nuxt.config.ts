@@ -1,7 +1,9 @@
 import { join } from 'node:path'
 import { fileURLToPath } from 'node:url'
 import { build } from 'esbuild'
-import { firstPage, FIRST_PAGE } from './ops/firstPage'
+import { getManifest } from 'workbox-build'
+import { firstPage } from './ops/firstPage'
+import { FIRST_PAGE } from './shared/early'
 
 const at = (path: string) => fileURLToPath(new URL(path, import.meta.url))
 
@@ -28,7 +30,10 @@ export default defineNuxtConfig({
         { name: 'viewport', content: 'width=device-width, initial-scale=1' },
         { name: 'robots', content: 'noindex' },
       ],
-      link: [{ rel: 'icon', type: 'image/svg+xml', href: '/bell.svg' }],
+      link: [
+        { rel: 'icon', type: 'image/svg+xml', href: '/bell.svg' },
+        { rel: 'manifest', href: '/manifest.webmanifest' },
+      ],
     },
   },
   fonts: {
@@ -62,7 +67,7 @@ export default defineNuxtConfig({
     build: {
       rollupOptions: {
         output: {
-          onlyExplicitManualChunks: true,
+          ...({ onlyExplicitManualChunks: true } as object),
           manualChunks: firstPage(
             at('./node_modules/nuxt/dist/app/entry.js'),
             ['./app/layouts/default.vue', './app/pages/index.vue'].map(at),
@@ -79,7 +84,7 @@ export default defineNuxtConfig({
     sharedTsConfig: { exclude: tests },
     nodeTsConfig: { exclude: tests },
   },
-  nitro: { typescript: { tsConfig: { exclude: tests } }, compressPublicAssets: { gzip: true, brotli: true } },
+  nitro: { typescript: { tsConfig: { exclude: tests } } },
   hooks: {
     // What a page needs is fetched when it is opened, and not all of the program before the first one.
     'build:manifest'(manifest) {
@@ -92,7 +97,10 @@ export default defineNuxtConfig({
     'nitro:init'(nitro) {
       // Only the process that reads pictures brings it in.
       const { externals } = nitro.options as { externals?: object }
-      Object.assign(nitro.options, { externals: { ...externals, traceInclude: [at('./node_modules/sharp/lib/index.js')] } })
+      Object.assign(nitro.options, {
+        compressPublicAssets: { gzip: true, brotli: true },
+        externals: { ...externals, traceInclude: [at('./node_modules/sharp/lib/index.js')] },
+      })
       nitro.hooks.hook('compiled', async () => {
         await build({
           entryPoints: ['readingsFile', 'holdEstimate', 'picture'].map(name => at(`./server/workers/${name}.ts`)),
@@ -104,6 +112,25 @@ export default defineNuxtConfig({
           platform: 'node',
           format: 'esm',
           target: 'node20',
+        })
+        // Last, since it names all files of the build; the record's printer is fetched when somebody prints.
+        const { manifestEntries } = await getManifest({
+          globDirectory: nitro.options.output.publicDir,
+          globPatterns: ['_nuxt/**/*.{js,css,woff2}', '_fonts/**/*.woff2', 'bell*'],
+          dontCacheBustURLsMatching: /^_nuxt\//,
+          maximumFileSizeToCacheInBytes: 900_000,
+        })
+        await build({
+          entryPoints: [at('./app/offline/serviceWorker.ts')],
+          outfile: join(nitro.options.output.serverDir, 'workers', 'serviceWorker.js'),
+          define: {
+            'self.__WB_MANIFEST': JSON.stringify(manifestEntries),
+            'process.env.NODE_ENV': '"production"',
+          },
+          bundle: true,
+          minify: true,
+          format: 'iife',
+          target: 'es2022',
         })
       })
     },

@@ -14,6 +14,8 @@ export default defineConfig({
     locale: 'en-GB',
     timezoneId: 'Europe/London',
     reducedMotion: 'reduce',
+    // What works without a network is tried where it is meant; elsewhere every page would fetch the whole program.
+    serviceWorkers: 'block',
     screenshot: 'only-on-failure',
     trace: 'on-first-retry',
     launchOptions: {

@@ -1,5 +1,4 @@
-/** Name of the file of scripts that the first page after sign-in needs. */
-export const FIRST_PAGE = 'first-page'
+import { FIRST_PAGE } from '../shared/early'
 
 interface Module {
   importedIds: readonly string[]

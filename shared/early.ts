@@ -1,3 +1,6 @@
+/** Name of the file of scripts that the first page after sign-in needs. */
+export const FIRST_PAGE = 'first-page'
+
 /** Answers that were asked for before the program was there, by their path under /api. */
 export interface Early {
   zincEarly?: Record<string, Promise<Response> | undefined>

@@ -1,4 +1,5 @@
 import { FetchError } from 'ofetch'
+import { KEPT_AT, PERSON } from '~/offline/kept'
 import { takeEarly } from '#shared/early'
 import type { JobView } from '#shared/views'
 
@@ -31,9 +32,11 @@ export async function callApi<Answer>(path: string, method: Method = 'GET', body
   for (;;) {
     const person = useSession().person?.id
     // Whose page this is: another tab may have signed somebody else in meanwhile.
-    const headers = person === undefined || path.startsWith('session') ? undefined : { 'x-zinc-person': person }
+    const headers = person === undefined || path.startsWith('session') ? undefined : { [PERSON]: person }
     try {
-      return (await $fetch<Answer>(`/api/${path}`, { method, body, headers, retry: 0 })) as Answer
+      const answer = await $fetch.raw<Answer>(`/api/${path}`, { method, body, headers, retry: 0 })
+      if (method === 'GET') useChanges().heardFrom(Number(answer.headers.get(KEPT_AT)) || null)
+      return answer._data as Answer
     } catch (error) {
       if (!(error instanceof FetchError)) throw error
       const data = (

@@ -5,6 +5,8 @@ const session = useSession()
 const changes = useChanges()
 const rope = useRope()
 const queue = useReadingQueue()
+const entries = useEntryQueue()
+const now = useClock()
 const settings = ref(false)
 const keys = ref(false)
 
@@ -26,6 +28,8 @@ changes.on(notice => {
 void rope.load()
 void queue.restore()
 void useStripQueue().restore()
+void entries.restore()
+useKeptForLater()
 void useRunQueue().restore()
 
 useHead({ title: computed(() => (rope.ringing.length ? `Ringing: ${rope.ringing[0]!.title}` : 'Zinc Bell')) })
@@ -50,7 +54,24 @@ useActionKeys('Everywhere', [
     },
   },
 ])
-const offline = computed(() => !changes.connected || queue.waiting > 0)
+const strips = useStripQueue()
+const runs = useRunQueue()
+/** What waits on this device, in words; readings first. */
+const waiting = computed(() => {
+  const others = entries.waiting.length + strips.waiting.length + runs.waiting.length
+  const parts = [
+    queue.waiting > 0 ? `${queue.waiting} ${queue.waiting === 1 ? 'reading waits' : 'readings wait'}` : '',
+    others > 0 ? `${others} ${others === 1 ? 'entry waits' : 'entries wait'}` : '',
+  ].filter(Boolean)
+  return parts.length > 0 ? `${parts.join(' and ')} here and will be sent in order.` : ''
+})
+const offline = computed(() => !changes.connected || waiting.value !== '')
+const old = computed(() => {
+  if (changes.connected) return ''
+  return changes.keptAt === null
+    ? 'What you see may be old; it goes on by itself.'
+    : `What you see is from ${clockText(changes.keptAt, now.value)}; it goes on by itself.`
+})
 </script>
 
 <template>
@@ -84,14 +105,9 @@ const offline = computed(() => !changes.connected || queue.waiting > 0)
       <RopeBar class="no-print xl:hidden" />
       <div v-if="offline" role="status" class="no-print flex items-center gap-2 bg-(--unsure-soft) px-4 py-2 font-medium">
         <UIcon name="i-lucide-cloud-off" class="size-5 shrink-0" />
-        <span
-          >{{ changes.connected ? 'Sending' : 'The server cannot be reached.'
-          }}<template v-if="queue.waiting">
-            {{ queue.waiting }} {{ queue.waiting === 1 ? 'reading waits' : 'readings wait' }} here and will be sent in
-            order.</template
-          ><template v-else> What you see may be old; it goes on by itself.</template></span
-        >
+        <span>{{ changes.connected ? 'Sending.' : 'The server cannot be reached.' }} {{ waiting || old }}</span>
       </div>
+      <p v-if="entries.problem" role="alert" class="no-print leaking px-4 py-2 font-semibold">{{ entries.problem }}</p>
       <PressureAlarm class="no-print" />
       <main id="page" tabindex="-1" class="outline-none"><slot /></main>
     </div>

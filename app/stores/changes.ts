@@ -11,6 +11,8 @@ type Listener = (notice: ChangeNotice | null) => void
 /** The one stream on which the server tells what changed. A null notice means: connected again, look at everything. */
 export const useChanges = defineStore('changes', () => {
   const connected = ref(true)
+  /** when what is shown was got, where it comes from before the network went; null while it is of now */
+  const keptAt = ref<number | null>(null)
   const listeners = new Set<Listener>()
   let lost = false
   const source = useEventSource<['beat'], ChangeNotice | null>('/api/stream', ['beat'], {
@@ -62,6 +64,11 @@ export const useChanges = defineStore('changes', () => {
   })
   return {
     connected,
+    keptAt,
+    /** An answer came, of now or of before. The oldest of those on the page counts, until one is of now. */
+    heardFrom(at: number | null) {
+      keptAt.value = at === null ? null : Math.min(at, keptAt.value ?? at)
+    },
     open() {
       if (source.eventSource.value) return
       source.open()

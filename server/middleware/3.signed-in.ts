@@ -14,7 +14,8 @@ const open = [
   /^\/card\/[\w-]+\/?$/,
   /^\/_nuxt\//,
   /^\/_fonts\//,
-  /^\/bell\.svg$/,
+  /^\/bell(-\d+)?\.(svg|png)$/,
+  /^\/(manifest\.webmanifest|service-worker\.js)$/,
 ]
 
 export default defineEventHandler(async event => {

@@ -1,7 +1,6 @@
 import { existsSync, readdirSync } from 'node:fs'
 import { dirname, join } from 'node:path'
-import { FIRST_PAGE } from '../../ops/firstPage'
-import { earlyScript } from '../../shared/early'
+import { earlyScript, FIRST_PAGE } from '../../shared/early'
 
 /** The file of scripts that the first page after sign-in needs, as it was built. */
 function firstPageFile(): string | null {

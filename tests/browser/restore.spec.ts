@@ -1,7 +1,8 @@
 import { execFile } from 'node:child_process'
 import { promisify } from 'node:util'
 import type { APIRequestContext } from '@playwright/test'
-import type { BayPage, BenchHold } from '../../shared/views'
+import type { BenchHold } from '../../shared/leaktest/hold/holdView'
+import type { BayPage } from '../../shared/views'
 import { enter, expect, test } from '../support/test'
 
 /** What every page is drawn from. */

@@ -16,7 +16,12 @@ export interface Interactive {
  * Tasks API, W3C).
  * @param shown a selector of what is to be there
  */
-export async function interactive(page: Page, url: string, shown: string, slowdown: number): Promise<Omit<Interactive, 'scripts'>> {
+export async function interactive(
+  page: Page,
+  url: string,
+  shown: string,
+  slowdown: number,
+): Promise<Omit<Interactive, 'scripts'>> {
   const session = await page.context().newCDPSession(page)
   await session.send('Emulation.setCPUThrottlingRate', { rate: slowdown })
   await page.addInitScript(selector => {
@@ -39,6 +44,8 @@ export async function interactive(page: Page, url: string, shown: string, slowdo
   )
   let quiet = at
   for (const [from, to] of tasks) if (from - quiet < 5000) quiet = Math.max(quiet, to)
-  const blocked = tasks.filter(([, to]) => to > at).reduce((sum, [from, to]) => sum + Math.max(0, to - Math.max(from, at) - 50), 0)
+  const blocked = tasks
+    .filter(([, to]) => to > at)
+    .reduce((sum, [from, to]) => sum + Math.max(0, to - Math.max(from, at) - 50), 0)
   return { shown: at, quiet, blocked }
 }

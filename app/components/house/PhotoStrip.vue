@@ -30,8 +30,13 @@ function strike(photo: PhotoView) {
   emit('strike', { id: photo.id, name: 'this photograph' })
   large.value = null
 }
+const entries = useEntryQueue()
 async function take(files: File[]) {
-  for (const file of files) await save(async () => emit('done', await sendPhoto(props.job.id, file)))
+  for (const file of files)
+    await save(async () => {
+      const job = await entries.sendPhoto(props.job.id, file, newId())
+      if (job) emit('done', job)
+    })
 }
 </script>
 

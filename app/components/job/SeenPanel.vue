@@ -99,11 +99,12 @@ function place(x: number, y: number) {
   tapped.value = second ? 2 : 1
 }
 const photos = computed(() => shownPhotos(props.job))
+const entries = useEntryQueue()
 const { saving, problem, save } = useSave()
 const takePhoto = ([file]: File[]) =>
   save(async () => {
     const id = newId()
-    await sendPhoto(props.job.id, file!, id)
+    await entries.sendPhoto(props.job.id, file!, id)
     draft.value.photoId = id
   })
 const form = useTemplateRef('form')
@@ -119,7 +120,12 @@ const submit = () =>
     const path = on === 'rig' ? 'rig-finds' : 'finds'
     const { piece, testId, insteadOf, ...find } = all
     const body = on === 'rig' ? { id, piece, testId, insteadOf, partId: all.partId, note: all.note } : { id, ...find }
-    const job = await callApi<JobView>(`jobs/${props.job.id}/${path}`, 'POST', body)
+    const job = await entries.send(props.job.id, path, body, 'A find')
+    if (job === null) {
+      clear()
+      start.value = null
+      return
+    }
     const leakId = job.finds.find(each => each.id === id)?.leakId ?? null
     clear()
     start.value = null

@@ -1,0 +1,78 @@
+import sharp from 'sharp'
+import { enter, expect, jobOf, startTypedHold, test } from '../support/test'
+
+test.use({ serviceWorkers: 'allow' })
+
+test('without a network: the program opens on what it knew, takes a reading, a find, a photograph and a line, and sends each once', async ({
+  page,
+  context,
+  demo,
+}) => {
+  test.setTimeout(180_000)
+  await enter(context, demo)
+  const job = await jobOf(context, demo, 'Fire pump 3, fuel tank')
+  const hold = await startTypedHold(context, demo, job.id)
+  await page.goto(demo.url)
+  await page.waitForFunction(() => navigator.serviceWorker.controller !== null, null, { timeout: 60_000 })
+  // All of it is fetched ahead: files of the program, and the jobs of the Bay.
+  await expect
+    .poll(
+      () =>
+        page.evaluate(async id => {
+          const names = await caches.keys()
+          const all = (await Promise.all(names.map(async name => (await caches.open(name)).keys()))).flat()
+          return all.length > 100 && all.some(({ url }) => url.includes(`/api/jobs/${id}`))
+        }, job.id),
+      { timeout: 60_000 },
+    )
+    .toBe(true)
+  await page.goto(`${demo.url}/bench/${hold}`)
+  await expect(page.getByLabel('Pressure')).toBeVisible()
+  await page.goto(demo.url)
+  await expect(page.locator('#row-0')).toBeVisible()
+  await page.waitForTimeout(1000)
+
+  // Under a hull: the server is not to be reached, and the page is opened anew.
+  await demo.kill()
+  await page.reload()
+  await expect(page.getByText(/The server cannot be reached/)).toBeVisible({ timeout: 30_000 })
+  await expect(page.getByText(/What you see is from/)).toBeVisible()
+  await expect(page.locator('#row-0')).toBeVisible()
+  await page.goto(`${demo.url}/jobs/${job.id}`)
+  await expect(page.getByRole('heading', { name: /Fire pump 3/ }).first()).toBeVisible({ timeout: 30_000 })
+
+  const picture = await sharp({ create: { width: 640, height: 480, channels: 3, background: '#456' } })
+    .jpeg()
+    .toBuffer()
+  await page.getByLabel('Take one').setInputFiles({ name: 'wet.jpg', mimeType: 'image/jpeg', buffer: picture })
+  await expect(page.getByText(/1 entry waits/)).toBeVisible()
+  await page.goto(`${demo.url}/bench/${hold}`)
+  await page.getByLabel('Pressure').fill('5.98')
+  await page.keyboard.press('Enter')
+  await expect(page.getByText(/1 reading waits and 1 entry waits here/)).toBeVisible()
+
+  await demo.start()
+  await expect(page.getByText(/waits here/)).toHaveCount(0, { timeout: 60_000 })
+  expect((await demo.query(`select 1 from photo where job_id = '${job.id}'`)).rowCount).toBe(job.photos.length + 1)
+  expect((await demo.query(`select 1 from reading where hold_id = '${hold}'`)).rowCount).toBe(1)
+
+  // Who signs out takes along what was kept.
+  await page.getByRole('button', { name: /Finn/ }).click()
+  await page.getByRole('button', { name: 'Sign out' }).click()
+  await expect(page).toHaveURL(/sign-in/)
+  expect(await page.evaluate(async () => (await caches.keys()).filter(name => name === 'answers' || name === 'shell'))).toEqual(
+    [],
+  )
+})
+
+test('it can be installed: a manifest with pictures that are there', async ({ context, demo }) => {
+  const { icons, start_url: start } = (await (await context.request.get(`${demo.url}/manifest.webmanifest`)).json()) as {
+    icons: { src: string; type: string }[]
+    start_url: string
+  }
+  expect(start).toBe('/')
+  for (const { src, type } of icons) {
+    const answer = await context.request.get(demo.url + src)
+    expect(answer.headers()['content-type'], src).toContain(type)
+  }
+})
