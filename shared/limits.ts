@@ -1,3 +1,4 @@
+import { shortFigure } from './writing'
 import { USUAL_LIMIT_SOURCE } from '../core/circuit/tankKinds'
 import type { KeptRelief, Relief } from './leaktest/setupForm'
 import type { JobView } from './views'
@@ -68,4 +69,4 @@ export const lastRelief = (job: Pick<JobView, 'tests' | 'probes'>): Relief | nul
     .at(-1) ?? null
 const isChosen = (relief: KeptRelief): relief is Relief => relief.kind !== 'balloon'
 
-export const inKilopascals = (pascals: number) => `${(pascals / 1000).toLocaleString('en', { maximumFractionDigits: 2 })} kPa`
+export const inKilopascals = (pascals: number) => `${shortFigure(Math.round(pascals / 10) / 100, 8)} kPa`

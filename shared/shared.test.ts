@@ -194,7 +194,7 @@ describe('a job as the ledger reads it', () => {
 test('a target over the limit is refused with the limit and its source, either side of zero', () => {
   expect(overLimit(job(), 7000, inKilopascals)).toBeNull()
   expect(overLimit(job(), 7001, inKilopascals)).toContain('7 kPa (plate)')
-  expect(overLimit(job(), -8000, inKilopascals)).toContain('-8 kPa')
+  expect(overLimit(job(), -8000, inKilopascals)).toContain('−8 kPa')
   expect([7050, 7051, -7050, -7051].map(pressure => isOver(job(), pressure))).toEqual([false, true, false, true])
   expect(overLimit(job(), NaN, inKilopascals)).toBeNull()
   expect([inKilopascals(1234.5), inKilopascals(7000)]).toEqual(['1.23 kPa', '7 kPa'])

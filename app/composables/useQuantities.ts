@@ -1,6 +1,7 @@
 import { cubicMetresPer, fromKelvin, pascalsPer, toKelvin, unitLabel } from '#core/quantity/units'
 import type { Dimension } from '#core/quantity/parseQuantity'
 import type { QuantityKind } from './words/quantityKinds'
+import { figureText, shortFigure } from '#shared/writing'
 import { standardFromThroughput, throughputFromStandard } from '#core/quantity/standardLeakRate'
 
 interface Edge {
@@ -67,19 +68,12 @@ export function useQuantities() {
   /** Figure alone, in the person's unit. @param digits decimals; the unit's own when absent */
   const figure = (kind: QuantityKind, si: number, digits?: number) => {
     const edge = edges.value[kind]
-    return edge
-      .toShown(si)
-      .toLocaleString('en', {
-        minimumFractionDigits: digits ?? edge.digits,
-        maximumFractionDigits: digits ?? edge.digits,
-        useGrouping: false,
-      })
-      .replace('-', '−')
+    return figureText(edge.toShown(si), digits ?? edge.digits)
   }
   /** Shortest figure with its unit, such as 6.9 kPa; a line never breaks between the two. */
   const short = (kind: QuantityKind, si: number, significant = 3) => {
     const shown = edges.value[kind].toShown(si)
-    return `${Number(shown.toPrecision(significant)).toLocaleString('en', { maximumFractionDigits: 6, useGrouping: false }).replace('-', '−')}\u00A0${edges.value[kind].unit}`
+    return `${shortFigure(shown, significant)}\u00A0${edges.value[kind].unit}`
   }
   return { edges, figure, short, unit: (kind: QuantityKind) => edges.value[kind].unit }
 }

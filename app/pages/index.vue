@@ -1,5 +1,7 @@
 <script setup lang="ts">
+import { format } from 'date-fns'
 import { fuelName } from '#core/fuel/fuels'
+import { dayPattern, writing } from '#shared/writing'
 
 /** The Bay: a row a job, its leaks on the outline, its descent, one sentence, one next action. */
 const session = useSession()
@@ -22,7 +24,7 @@ const headline = computed(() => {
   return `${all}, ${sealed === 0 ? 'none' : sealed} sealed`
 })
 const today = computed(() =>
-  new Date(now.value).toLocaleDateString('en-GB', { weekday: 'long', day: 'numeric', month: 'long' }),
+  format(now.value, `EEEE${writing().dates === 'day first' ? '' : ','} ${dayPattern({ year: false, long: true })}`),
 )
 const chosen = ref(0)
 watch(found, () => {
@@ -43,6 +45,7 @@ useActionKeys('Bay', [
 <template>
   <PageState v-if="!bay" :error="error" @retry="refresh" />
   <div v-else class="page">
+    <HouseNotice />
     <header class="mb-4 flex flex-wrap items-end justify-between gap-3">
       <div>
         <h1>{{ headline }}</h1>

@@ -22,6 +22,13 @@ const submit = () =>
     state.value = blank()
     await refresh()
   }, form.value)
+const { saving: settingDefaults, save: saveDefaults } = useSave()
+const defaultsSet = ref(false)
+const useMine = () =>
+  saveDefaults(async () => {
+    await callApi('people/defaults', 'PUT')
+    defaultsSet.value = true
+  })
 const deeds = {
   owner: 'Does the work and adds people',
   technician: 'Does the work',
@@ -61,6 +68,14 @@ const deeds = {
         <UButton type="submit" size="xl" color="neutral" class="justify-self-start" :loading="saving">Add</UButton>
       </template>
     </SchemaForm>
+    <section v-if="session.person?.role === 'owner'" class="sheet mt-5 p-5">
+      <h2>What new people begin with</h2>
+      <p class="soft mb-3">Units, figures, dates and paper. Each may choose otherwise.</p>
+      <UButton color="neutral" variant="outline" class="min-h-11" :loading="settingDefaults" @click="useMine"
+        >As I have them now</UButton
+      >
+      <span v-if="defaultsSet" role="status" class="soft ml-3">Kept.</span>
+    </section>
     <LetterheadForm v-if="session.person?.role === 'owner'" />
   </div>
 </template>

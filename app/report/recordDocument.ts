@@ -10,6 +10,7 @@ export interface RecordSection {
 }
 /** A record as paper: what the page shows, in the same words. */
 export interface RecordPaper {
+  size: 'A4' | 'LETTER'
   shop: string
   /** the shop's mark as a data address; null where it has none */
   mark: string | null
@@ -64,7 +65,7 @@ export function recordDocument(paper: RecordPaper): TDocumentDefinitions {
     ...under.map((line): Content => ({ text: printable(line), color: '#565f65' })),
   ]
   return {
-    pageSize: 'A4',
+    pageSize: paper.size,
     pageMargins: [45, 45, 45, 50],
     info: { title: `${title}: record of tests and repairs`, creator: 'Zinc Bell' },
     defaultStyle: { font: 'Archivo', fontSize: 10, lineHeight: 1.15, color: '#1c2023' },

@@ -81,7 +81,9 @@ test('letters that the typeface of the paper has not are written in words', () =
     state: '',
     owner: [{ title: 'Sender', lines: ['240 Ω ≥ 33 Ω'] }],
     sections: [],
+    size: 'LETTER' as const,
     foot: '',
   }
+  expect(recordDocument(paper).pageSize).toBe('LETTER')
   expect(textsOf(recordDocument(paper).content)).toContain('240 ohm at least  33 ohm')
 })

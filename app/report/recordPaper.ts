@@ -48,6 +48,7 @@ export function recordPaper(
   words: RecordWords,
   now: number,
   { map, mark }: RecordPictures,
+  size: RecordPaper['size'] = 'A4',
 ): RecordPaper {
   const { rows } = words
   const owner = ownerSections(words, now)
@@ -121,6 +122,7 @@ export function recordPaper(
     { title: 'Signed', lines: words.signed.length ? words.signed : ['Nobody has signed it.'] },
   ]
   return {
+    size,
     shop: words.shop,
     mark,
     title: words.title,

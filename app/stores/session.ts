@@ -2,6 +2,7 @@ import { useLocalStorage } from '@vueuse/core'
 import { defineStore } from 'pinia'
 import { defaultPreferences, type Preferences } from '#shared/schemas/person'
 import type { PersonView } from '#shared/views'
+import { writeAs } from '#shared/writing'
 
 /** Who is signed in, and the units and look that they chose. */
 export const useSession = defineStore('session', () => {
@@ -25,6 +26,7 @@ export const useSession = defineStore('session', () => {
   const take = (view: PersonView) => {
     person.value = view
     look.value = view.preferences.look
+    writeAs(view.preferences)
   }
   return {
     person,

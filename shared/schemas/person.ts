@@ -1,5 +1,6 @@
 import * as yup from 'yup'
 import { pressureUnits, temperatureUnits, volumeUnits } from '../../core/quantity/units'
+import { clocks, dateOrders, decimals, papers, usualWriting } from '../writing'
 import { entryId, oneOf, requiredLine, uuidField } from './fields'
 
 export const roles = ['owner', 'technician', 'inspector'] as const
@@ -62,6 +63,10 @@ export const preferencesSchema = yup.object({
   look: oneOf(looks, 'Look'),
   /** whether what past jobs turned out to be moves the weights of the suspects */
   ownOutcomes: yup.boolean().default(true),
+  decimal: oneOf(decimals, 'Decimal sign').default('point'),
+  dates: oneOf(dateOrders, 'Dates').default('day first'),
+  clock: oneOf(clocks, 'Time of day').default('24 hours'),
+  paper: oneOf(papers, 'Paper').default('A4'),
 })
 export type Preferences = yup.InferType<typeof preferencesSchema>
 export const defaultPreferences: Preferences = {
@@ -70,4 +75,6 @@ export const defaultPreferences: Preferences = {
   temperature: 'C',
   look: 'system',
   ownOutcomes: true,
+  ...usualWriting,
+  paper: 'A4',
 }

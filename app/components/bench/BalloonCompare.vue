@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { figureText } from '#shared/writing'
 import { compareBalloons, type ComparedBalloon } from '#core/leaktest/balloon/compareBalloons'
 import { HoldError } from '#core/hold/hold'
 import { standardFromThroughput } from '#core/quantity/standardLeakRate'
@@ -54,7 +55,7 @@ const said = computed(() => {
   if (!theirs.value) return 'No balloon was on that tank in the same hours.'
   try {
     const { more, low95, high95, loses, pairs } = compareBalloons(compared(props.balloon), compared(theirs.value))
-    const figure = (rate: number) => standardFromThroughput(rate).toFixed(2).replace('-', '−')
+    const figure = (rate: number) => figureText(standardFromThroughput(rate), 2)
     const range = `${figure(more)} mL/min more than the other, 95 % between ${figure(low95)} and ${figure(high95)}, by ${pairs} pairs of girths`
     const who = { first: 'This tank loses more', second: 'The other one loses more', neither: 'No difference can be told' }
     return `${who[loses]}: this one loses ${range}.`

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { writtenFigure } from '#shared/writing'
 import { parseNumber } from '#core/quantity/parseNumber'
 import { parseQuantity } from '#core/quantity/parseQuantity'
 
@@ -14,7 +15,7 @@ let own: number | null | undefined
 
 const written = (si: number | null) => {
   if (si === null || si === undefined || Number.isNaN(si)) return ''
-  return String(Number(edges.value[props.kind].toShown(si).toPrecision(6)))
+  return writtenFigure(String(Number(edges.value[props.kind].toShown(si).toPrecision(6))))
 }
 watch(
   [value, () => edges.value[props.kind].unit],

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { figureText } from '#shared/writing'
 import { mixDensity, mixOfMass, mixOfVolume, volumeRatioOf } from '#core/repair/amount/mix'
 import { timeToCure } from '#core/repair/cure/cure'
 import { mixProblem, workTime } from '#core/repair/cure/potLife'
@@ -89,7 +90,7 @@ const cures = computed(() => {
         {{ short('smallMass', mix.mass) }}, {{ short('smallVolume', mix.volume) }}.
       </p>
       <p class="soft">
-        100 to {{ sheet.ratio.hardener }} by mass, 100 to {{ volumeRatioOf(sheet.ratio).toFixed(1) }} by volume. Weigh it:
+        100 to {{ sheet.ratio.hardener }} by mass, 100 to {{ figureText(volumeRatioOf(sheet.ratio), 1) }} by volume. Weigh it:
         measured by eye it is rarely right.
       </p>
     </section>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { figureText } from '#shared/writing'
 import { PressureScaleError, pressureFrom, sensorFromTwoPoints, readAtPressure } from '#core/readings/pressureScale'
 import { WATER_DENSITY } from '#core/quantity/waterDensity'
 
@@ -64,7 +65,7 @@ const scale = computed(() => {
         </p>
         <p class="soft basis-full">
           One volt is {{ short('pressure', scale.slope) }}; with the cap off it must show
-          {{ readAtPressure(scale, 0).toFixed(3) }} V.
+          {{ figureText(readAtPressure(scale, 0), 3) }} V.
         </p>
       </div>
     </section>

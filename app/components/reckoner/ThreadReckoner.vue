@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { shortFigure } from '#shared/writing'
 import { clampAdvice, clampsFor, hoseWhenOn } from '#core/repair/joint/clamps'
 import { looksLike, sealsBy, threadCandidates, usualTorque } from '#core/repair/joint/threads'
 
@@ -45,8 +46,7 @@ const clamp = computed(() => {
     return { problem: (error as Error).message }
   }
 })
-const range = (from: number, to: number) =>
-  `${(1000 * from).toFixed(1).replace('.0', '')} to ${(1000 * to).toFixed(1).replace('.0', '')} mm`
+const range = (from: number, to: number) => `${shortFigure(1000 * from, 3)} to ${shortFigure(1000 * to, 3)} mm`
 </script>
 
 <template>

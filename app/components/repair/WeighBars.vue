@@ -1,12 +1,12 @@
 <script setup lang="ts">
+import { countText, figureText } from '#shared/writing'
 import type { Way } from '#shared/repair/decision'
 
 /** What each way comes to, with what follows if it does not hold: a dot with its spread, on one scale. */
 const props = defineProps<{ ways: readonly Way[]; by: 'days' | 'cost' }>()
 const most = computed(() => Math.max(1e-9, ...props.ways.map(way => way.weighed[props.by].high)) * 1.06)
 const at = (value: number) => `${(100 * value) / most.value}%`
-const text = (value: number) =>
-  props.by === 'days' ? value.toFixed(1) : Math.round(value).toLocaleString('en').replaceAll(',', ' ')
+const text = (value: number) => (props.by === 'days' ? figureText(value, 1) : countText(value))
 </script>
 
 <template>

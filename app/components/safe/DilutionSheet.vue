@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { figureText } from '#shared/writing'
 import type { Fuel } from '#core/fuel/fuels'
 import { dilutionTime, GAS_FREE_SHARE, INERT_OXYGEN, notOffered, saturatedShare, volumesToDilute } from '#core/fuel/vapour'
 
@@ -54,7 +55,7 @@ const result = computed(() => {
       it: <b>measure</b>.
     </p>
     <p v-else>
-      <b class="figure text-2xl">{{ result.volumes!.toFixed(1) }}</b> volumes of the tank,
+      <b class="figure text-2xl">{{ figureText(result.volumes!, 1) }}</b> volumes of the tank,
       {{ short('volume', result.volumes! * volume) }}, about {{ waitText(result.time!) }}, to
       {{ state.way === 'air' ? 'a tenth of the lower limit' : `${100 * INERT_OXYGEN} % of oxygen` }}. <b>Then measure</b>:
       liquid left behind starts it over, and no time makes a tank safe.

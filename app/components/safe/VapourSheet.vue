@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { figureText } from '#shared/writing'
 import { fuels } from '#core/fuel/fuels'
 import { GAS_FREE_SHARE, vapourRounds } from '#core/fuel/vapour'
 import { gasReadingsNow, type vapourOn } from '#shared/safety'
@@ -108,7 +109,7 @@ const vapourWords = {
         :class="each.struck && 'line-through'"
       >
         <b class="figure" :class="each.explosive >= GAS_FREE_SHARE ? 'leaking' : ''">{{ percent(each.explosive) }}</b>
-        {{ each.point }}<template v-if="each.oxygen !== null">, oxygen {{ (100 * each.oxygen).toFixed(1) }} %</template>
+        {{ each.point }}<template v-if="each.oxygen !== null">, oxygen {{ figureText(100 * each.oxygen, 1) }} %</template>
         <span class="soft text-sm">{{ clockText(each.at, now) }}, {{ each.by }}</span>
         <StrikeLink v-if="mayWork && !each.struck" @click="emit('strike', { id: each.id, name: 'this reading' })" />
       </p>

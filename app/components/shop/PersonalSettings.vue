@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { pressureUnits, temperatureUnits, unitLabel, volumeUnits } from '#core/quantity/units'
 import { looks, type Preferences } from '#shared/schemas/person'
+import { clocks, dateOrders, decimals, papers } from '#shared/writing'
 
 /** Units and look of the person who is signed in. */
 const open = defineModel<boolean>('open', { default: false })
@@ -11,16 +12,34 @@ const choices = [
   { name: 'volume', title: 'Volume', values: volumeUnits },
   { name: 'temperature', title: 'Temperature', values: temperatureUnits },
   { name: 'look', title: 'Look', values: looks },
+  { name: 'decimal', title: 'Figures', values: decimals },
+  { name: 'dates', title: 'Dates', values: dateOrders },
+  { name: 'clock', title: 'Time of day', values: clocks },
+  { name: 'paper', title: 'Paper', values: papers },
 ] as const
 const label = (value: string) =>
   value in unitLabel
     ? unitLabel[value as keyof typeof unitLabel]
-    : { system: 'As the device', light: 'Light', dark: 'Dark' }[value]
+    : ({
+        'system': 'As the device',
+        'light': 'Light',
+        'dark': 'Dark',
+        'point': '6.9',
+        'comma': '6,9',
+        'day first': '28 Nov 2026',
+        'month first': 'Nov 28, 2026',
+        'year first': '2026-11-28',
+        '24 hours': '15:05',
+        '12 hours': '3:05 PM',
+      }[value] ?? value)
+/** What is written already was written in the way before. */
+const rewrites: (keyof Preferences)[] = ['decimal', 'dates', 'clock']
 async function prefer(name: keyof Preferences, value: string) {
   problem.value = null
   await session.prefer({ [name]: value }).catch(error => {
     problem.value = (error as Error).message
   })
+  if (!problem.value && rewrites.includes(name)) location.reload()
 }
 async function leave() {
   await save(() => session.signOut())

@@ -1,3 +1,4 @@
+import { shortFigure } from '#shared/writing'
 /**
  * A volume a second as mL or L a day, such as “2 L”.
  * @param rate m3/s
@@ -6,6 +7,6 @@
 export function aDay(rate: number, significant = 1): string {
   const millilitres = rate * 86_400 * 1e6
   return millilitres >= 1000
-    ? `${Number((millilitres / 1000).toPrecision(significant))} L`
-    : `${Number(millilitres.toPrecision(significant))} mL`
+    ? `${shortFigure(millilitres / 1000, significant)} L`
+    : `${shortFigure(millilitres, significant)} mL`
 }

@@ -1,3 +1,4 @@
+import { figureText } from '#shared/writing'
 import { defectNoun } from '#core/repair/method/fit'
 import { pinholesPerRun, wallOf, type Defect, type DefectKind, type WayIn } from '#core/repair/defect/defect'
 import { listWords } from '#core/words/words'
@@ -35,7 +36,7 @@ export function defectWords(defect: Defect, short: Short): string[] {
   const { what, length, material, before, outside, inside, pinholes, moves, nearMount, face } = defect
   const wall = wallOf(defect)
   const counted = pinholes
-    ? `, ${pinholes.count} pinhole${pinholes.count === 1 ? '' : 's'} over ${short('length', pinholes.run)}: ${pinholesPerRun(pinholes.count, pinholes.run).toFixed(1)} in 25 mm`
+    ? `, ${pinholes.count} pinhole${pinholes.count === 1 ? '' : 's'} over ${short('length', pinholes.run)}: ${figureText(pinholesPerRun(pinholes.count, pinholes.run), 1)} in 25 mm`
     : ''
   const walls = { sound: 'sound after brushing', thinned: 'thinned', honeycomb: 'a sieve' }[wall]
   const reached = [

@@ -1,14 +1,10 @@
+import { shortFigure } from '#shared/writing'
 import type { Fixing } from '#core/circuit/fixings'
 import type { StripView } from '#shared/views'
 
 /** What was noted as a thing came off, as far as it matters for putting it on: `faced aft · M6 x 20 · 8 N·m · worn`. */
 export const stripDetails = ({ facing, fastener, torque, condition }: StripView): string =>
-  [
-    facing && `faced ${facing}`,
-    fastener,
-    torque && `${Number(torque.toPrecision(3))} N·m`,
-    condition === 'good' ? '' : condition,
-  ]
+  [facing && `faced ${facing}`, fastener, torque && `${shortFigure(torque, 3)} N·m`, condition === 'good' ? '' : condition]
     .filter(Boolean)
     .join(' · ')
 

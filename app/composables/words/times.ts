@@ -1,12 +1,13 @@
 import { format, formatDistanceStrict, isSameDay, isSameYear } from 'date-fns'
+import { dayPattern, timePattern } from '#shared/writing'
 
 /** Local clock time today, else with its day. */
 export function clockText(at: number, now = Date.now()): string {
-  if (isSameDay(at, now)) return format(at, 'HH:mm')
-  return format(at, isSameYear(at, now) ? 'd MMM HH:mm' : 'd MMM yyyy HH:mm')
+  if (isSameDay(at, now)) return format(at, timePattern())
+  return format(at, `${dayPattern({ year: !isSameYear(at, now) })} ${timePattern()}`)
 }
-export const dayText = (at: number) => format(at, 'd MMMM yyyy')
-export const stampText = (at: number) => format(at, 'd MMM yyyy, HH:mm')
+export const dayText = (at: number) => format(at, dayPattern({ year: true, long: true }))
+export const stampText = (at: number) => format(at, `${dayPattern({ year: true })}, ${timePattern()}`)
 /** How long until or since, such as "3 hours". */
 export const spanText = (from: number, to: number) => formatDistanceStrict(from, to)
 

@@ -76,5 +76,9 @@ test('the health tells its parts apart', async () => {
   expect((await health()).parts.backup).toMatchObject({ state: 'look', sentence: expect.stringContaining('3 days old') })
   const last = (await stateOf('work'))!.facts
   await keepState('work', last, new Date(shopTime() - HOUR))
+  // A server that has just started has not led yet; after a minute it is told.
+  expect((await health()).parts.work.state).toBe('well')
+  const started = jest.spyOn(process, 'uptime').mockReturnValue(120)
   expect((await health()).parts.work.state).toBe('ill')
+  started.mockRestore()
 })

@@ -57,6 +57,8 @@ async function clockHealth(): Promise<HealthPart> {
 }
 
 async function workHealth(): Promise<HealthPart> {
+  // A server that has just started has not led yet.
+  if (process.uptime() < MINUTE / 1000) return well()
   const last = await stateOf('work')
   return last && shopTime() - +last.at < WORK_LATE ? well() : ill('Bells and stand-ins have stood still for half a minute.')
 }

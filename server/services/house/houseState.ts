@@ -1,4 +1,5 @@
 import { eq } from 'drizzle-orm'
+import type { Preferences } from '../../../shared/schemas/person'
 import { database } from '../../db/client'
 import { houseState } from '../../db/schema'
 
@@ -10,8 +11,8 @@ export interface HouseFacts {
   backup: { file: string; bytes: number; digest: string }
   /** the machine's clock was set, by so many ms */
   clock: { by: number }
-  /** how much room the data has, bytes */
-  disk: { free: number; size: number }
+  /** units and writing that new people begin with */
+  defaults: Preferences
 }
 export type HouseKey = keyof HouseFacts
 

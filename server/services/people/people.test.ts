@@ -1,5 +1,6 @@
 import { randomUUID } from 'node:crypto'
 import { eq } from 'drizzle-orm'
+import { defaultPreferences } from '../../../shared/schemas/person'
 import type { ChangeNotice } from '../../../shared/changes'
 import { database } from '../../db/client'
 import { guess, passwordCode, person, signedIn, trail } from '../../db/schema'
@@ -14,7 +15,10 @@ import {
   mustBeSelf,
   people,
   peopleWhoLeft,
+  personById,
+  setPreferences,
   setRole,
+  setShopDefaults,
   shopIsEmpty,
   signIn,
   takeBackOn,
@@ -304,4 +308,25 @@ describe('a shared tablet', () => {
     expect(await lasts(session)).toBe(false)
     expect((await refusal(switchTo(hasher, one.id, '4711', tablet.token, now()))).status).toBe(401)
   })
+})
+
+test('new people begin with what the owner set, and an earlier choice lacks nothing that can be chosen now', async () => {
+  const { id } = owner()
+  const wanted = { ...defaultPreferences, pressure: 'psi' as const, decimal: 'comma' as const, look: 'dark' as const }
+  await setPreferences(owner(), wanted)
+  await setShopDefaults(owner())
+  const made = await addPerson(hasher, owner(), {
+    id: randomUUID(),
+    name: 'Ebba',
+    login: 'ebba',
+    password: GOOD,
+    role: 'technician',
+  })
+  expect(made.preferences).toMatchObject({ pressure: 'psi', decimal: 'comma', look: 'system' })
+  const { decimal: _, dates: __, clock: ___, paper: ____, ...before } = wanted
+  await database()
+    .update(person)
+    .set({ preferences: before as typeof wanted })
+    .where(eq(person.id, id))
+  expect((await personById(id)).preferences).toMatchObject({ decimal: 'point', dates: 'day first', paper: 'A4' })
 })

@@ -6,6 +6,7 @@ import { database, type Transaction } from '../../db/client'
 import { calendarFeed, passwordCode, person } from '../../db/schema'
 import { change, type Actor } from '../shop/change'
 import { notFound, Refusal, refuseField } from '../shop/refusal'
+import { keepState, stateOf } from '../house/houseState'
 import { countOwnerCode, countOwnPassword, countSignIn, type TriedFrom } from './guessing'
 import { mustBeHardToGuess } from './passwords'
 import { endSessions } from './sessions'
@@ -20,7 +21,8 @@ const view = ({ id, login, name, role, preferences, pinHash }: typeof person.$in
   login,
   name,
   role,
-  preferences,
+  // What could not be chosen when they chose is as usual.
+  preferences: { ...defaultPreferences, ...preferences },
   hasPin: pinHash !== null,
 })
 
@@ -144,7 +146,7 @@ export async function addPerson(
         name: input.name,
         passwordHash,
         role: input.role,
-        preferences: defaultPreferences,
+        preferences: (await stateOf('defaults'))?.facts ?? defaultPreferences,
         createdAt: now,
       })
       return true
@@ -241,4 +243,13 @@ export async function setRole(actor: Actor, personId: string, role: Role): Promi
     },
   )
   return people()
+}
+
+/** Makes the owner's own units and writing those that new people begin with. */
+export async function setShopDefaults(actor: Actor): Promise<PersonView> {
+  const { preferences } = await personById(actor.id)
+  await change(actor, { verb: 'set what new people begin with', touches: ['people'], detail: preferences }, (_, now) =>
+    keepState('defaults', { ...preferences, look: 'system' }, now),
+  )
+  return personById(actor.id)
 }

@@ -47,6 +47,12 @@ export const peopleRoutes: readonly RouteDescription[] = [
   { method: 'delete', path: '/me/sessions/{id}', summary: 'Sign one browser out', who: 'read' },
   { method: 'get', path: '/people', summary: 'Everybody who works here', who: 'read' },
   { method: 'post', path: '/people', summary: 'Add a person', who: 'people', body: personSchema },
+  {
+    method: 'put',
+    path: '/people/defaults',
+    summary: 'New people begin with the units and writing of whoever calls',
+    who: 'people',
+  },
   { method: 'get', path: '/people/left', summary: 'Those who were taken off', who: 'people' },
   { method: 'delete', path: '/people/{id}', summary: 'Take a person off; the name stays on what they did', who: 'people' },
   { method: 'post', path: '/people/{id}/back', summary: 'Take a person back on', who: 'people' },

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { figureText, shortFigure } from '#shared/writing'
 import { minMaxThin } from '#core/readings/minMaxThin'
 import { MOVING_GAS } from '#core/hold/bracket/stretches'
 import type { HoldEstimate } from '#core/hold/hold'
@@ -88,7 +89,7 @@ const option = computed(() => {
       trigger: 'item',
       textStyle: { fontFamily: 'Archivo Variable' },
       formatter: ({ value }: { value: [number, number] }) =>
-        `${durationText(value[0] * 60)} · ${value[1].toFixed(edge.value.digits)} ${edge.value.unit}`,
+        `${durationText(value[0] * 60)} · ${figureText(value[1], edge.value.digits)} ${edge.value.unit}`,
     },
     xAxis: {
       type: 'value',
@@ -96,7 +97,7 @@ const option = computed(() => {
       max: Math.max(1, ahead && running ? minutes(ahead.low.at(-1)!.t) : minutes(props.readings.at(-1)?.t ?? 60)),
       axisLabel: {
         ...text,
-        formatter: (value: number) => `${Number(value.toFixed(1))} min`,
+        formatter: (value: number) => `${shortFigure(value, 4)} min`,
         hideOverlap: true,
         showMaxLabel: false,
       },
@@ -110,7 +111,12 @@ const option = computed(() => {
       name: edge.value.unit,
       nameTextStyle: { ...text, align: 'right' },
       nameGap: 4,
-      axisLabel: { ...text, showMinLabel: false, showMaxLabel: false, formatter: (value: number) => value.toFixed(decimals) },
+      axisLabel: {
+        ...text,
+        showMinLabel: false,
+        showMaxLabel: false,
+        formatter: (value: number) => figureText(value, decimals),
+      },
       splitLine: { lineStyle: { color: colours.hair } },
     },
     series: [
@@ -157,7 +163,7 @@ const words = computed(() => {
   const first = props.readings[0],
     last = props.readings.at(-1)
   if (!first || !last) return 'No reading yet'
-  const shown = (reading: ReadingView) => edge.value.toShown(reading.pressure).toFixed(3)
+  const shown = (reading: ReadingView) => figureText(edge.value.toShown(reading.pressure), 3)
   return `${props.readings.length} readings, from ${shown(first)} to ${shown(last)} ${edge.value.unit} in ${durationText(last.t - first.t)}`
 })
 </script>

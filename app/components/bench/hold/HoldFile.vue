@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { countText } from '#shared/writing'
 import FileWorker from '~/workers/file.worker?worker'
 import type { FilePreview, ToFileWorker } from '~/workers/file.worker'
 import { ReadingsFileError, readingsTable, timeUnits, type ColumnMeaning, type ReadingsTable } from '#core/readings/readingsCsv'
@@ -170,7 +171,7 @@ function chooseAnother() {
       <template v-else>
         <PressureSketch :points="preview.points" :label="`${preview.count} readings over ${waitText(preview.span)}`" />
         <p>
-          {{ preview.count.toLocaleString('en') }} readings over {{ waitText(preview.span) }}.<template v-if="!preview.inOrder">
+          {{ countText(preview.count) }} readings over {{ waitText(preview.span) }}.<template v-if="!preview.inOrder">
             They are not in order of time, or some repeat: they are sorted, and of two at one time the first counts.</template
           >
         </p>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { countText } from '#shared/writing'
 import type { HoldEstimate } from '#core/hold/hold'
 import { unsoundSigns, type HoldSign } from '#core/hold/belief/holdSigns'
 import type { ReadingView, BenchHold } from '#shared/leaktest/hold/holdView'
@@ -61,7 +62,7 @@ const viscous = computed(() => Math.round(props.estimate.viscousWeight * 100))
 <template>
   <div class="sheet space-y-1.5">
     <h2>What was found in the readings</h2>
-    <p>{{ estimate.readings.toLocaleString('en') }} readings{{ ignored }}.</p>
+    <p>{{ countText(estimate.readings) }} readings{{ ignored }}.</p>
     <p v-if="steps">{{ steps }}</p>
     <p>{{ settling }}</p>
     <p v-if="jumps" class="unsure font-medium">{{ jumps }}</p>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { figureText } from '#shared/writing'
 import { readAtPressure } from '#core/readings/pressureScale'
 import { holdBlowsIn, scaleOf, turned, type HoldDraft } from '#shared/leaktest/hold/holdDraft'
 import { places } from '#core/hold/besides/surroundings'
@@ -80,7 +81,7 @@ const scaleHelp = computed(() => {
     const height = Math.round(Math.abs(target) * 1000)
     return `Between the two levels ${height} mm are the target. A column cannot over-pressure: what is too much blows out.`
   }
-  return `At the target it shows ${target.toFixed(3)} V. With the cap off it must show ${scale.zero} V, or every reading is off.`
+  return `At the target it shows ${figureText(target, 3)} V. With the cap off it must show ${scale.zero} V, or every reading is off.`
 })
 </script>
 

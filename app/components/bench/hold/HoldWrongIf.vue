@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { figureText } from '#shared/writing'
 import { stretchNow } from '#core/hold/bracket/stretches'
 import { hiddenBy } from '#core/hold/ahead/hiddenBy'
 import type { HoldEstimate } from '#core/hold/hold'
@@ -52,7 +53,7 @@ const reasons = computed(() => {
       ? []
       : [
           {
-            what: `The gas volume is ${volume < 10 ? volume.toFixed(1) : Math.round(volume)} times the ${short('volume', setup.space.volume)} that was given.`,
+            what: `The gas volume is ${volume < 10 ? figureText(volume, 1) : Math.round(volume)} times the ${short('volume', setup.space.volume)} that was given.`,
             against: felt.value ? 'It was measured.' : null,
           },
         ]),

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { shortFigure } from '#shared/writing'
 import { standardFromThroughput } from '#core/quantity/standardLeakRate'
 import type { HoldPlan } from '#core/planning/planHold'
 
@@ -23,7 +24,7 @@ const option = computed(() => {
       trigger: 'axis',
       textStyle: { fontFamily: 'Archivo Variable' },
       formatter: ([{ value }]: [{ value: [number, number] }]) =>
-        `${waitText(value[0] * 60)}: below ${Number(value[1].toPrecision(2))} mL/min`,
+        `${waitText(value[0] * 60)}: below ${shortFigure(value[1], 2)} mL/min`,
     },
     xAxis: {
       type: 'log',
@@ -49,7 +50,7 @@ const option = computed(() => {
       nameGap: 8,
       axisLabel: {
         ...text,
-        formatter: (value: number) => String(Number(value.toPrecision(2))),
+        formatter: (value: number) => shortFigure(value, 2),
         hideOverlap: true,
         showMinLabel: false,
         showMaxLabel: false,

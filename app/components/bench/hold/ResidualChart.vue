@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { figureText } from '#shared/writing'
 import type { Residual } from '#core/hold/residuals'
 
 /** What the fitted curve left of the readings: a cloud about zero when the model is right. */
@@ -61,7 +62,7 @@ const worst = computed(() =>
 
 <template>
   <div>
-    <div class="h-44" role="img" :aria-label="`Readings lie up to ${worst.toFixed(1)} Pa off the fitted curve`">
+    <div class="h-44" role="img" :aria-label="`Readings lie up to ${figureText(worst, 1)} Pa off the fitted curve`">
       <LazyChartFigure :option="option" autoresize :update-options="{ notMerge: true }" :init-options="{ renderer: 'svg' }" />
     </div>
     <p class="soft text-sm">

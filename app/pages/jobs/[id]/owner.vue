@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { countText } from '#shared/writing'
 import { decide, defectOf, type Way } from '#shared/repair/decision'
 
 /** One page for the owner to choose from: what is wrong, the ways, what each comes to, and what money does not move. */
@@ -28,7 +29,7 @@ const limits = computed(() => {
 const print = () => window.print()
 /** To two figures: more would claim what nobody knows. */
 const rounded = (value: number) => Number(value.toPrecision(2))
-const money = (value: number) => rounded(value).toLocaleString('en').replaceAll(',', '\u00A0')
+const money = (value: number) => countText(rounded(value))
 const days = (value: number) => (value < 2 ? rounded(value) : Math.round(value))
 const tenths = (value: number) => Math.round(10 * value)
 const years = (value: number) => (value < 1 ? 'the way home' : value < 1.5 ? 'about a year' : `about ${value} years`)

@@ -49,6 +49,8 @@ function saveMap() {
   if (map) download(map, 'map.svg', 'image/svg+xml')
 }
 const forOwner = computed(() => (words.value ? ownerSections(words.value, now.value).filter(each => each.lines?.length) : []))
+const session = useSession()
+useHead({ style: [{ innerHTML: () => `@page { size: ${session.preferences.paper} }` }] })
 const making = ref(false)
 const failed = ref('')
 async function savePdf() {
@@ -56,10 +58,12 @@ async function savePdf() {
   making.value = true
   failed.value = ''
   try {
-    const paper = recordPaper(job.value, standing.value.ledger, words.value, now.value, {
+    const pictures = {
       map: drawnMap(),
       mark: shop.value?.mark ? await pictureIn(`/api/shop/mark?of=${shop.value.mark}`) : null,
-    })
+    }
+    const size = session.preferences.paper === 'Letter' ? 'LETTER' : 'A4'
+    const paper = recordPaper(job.value, standing.value.ledger, words.value, now.value, pictures, size)
     download(await recordPdf(paper), `record-${job.value.craft.name}.pdf`.replaceAll(/[^\w.-]+/g, '-'), 'application/pdf')
   } catch {
     failed.value = 'The PDF could not be made. Print the page instead.'

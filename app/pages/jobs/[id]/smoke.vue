@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { figureText } from '#shared/writing'
 import { StorageSerializers } from '@vueuse/core'
 import { isFeed } from '#core/circuit/boundary'
 import { linkStateIn, settableLinks, type Link } from '#core/circuit/circuit'
@@ -141,7 +142,7 @@ const sensor = ref<string | null>(null)
 async function lookAtSensor() {
   const view = await look('what=sensor')
   if (view?.what === 'sensor')
-    sensor.value = `${view.volts.toFixed(2)} V with the cap off; its zero is ${view.zero} V${Math.abs(view.volts - view.zero) > 0.1 ? ': it is off, and every leak code with it' : ''}.`
+    sensor.value = `${figureText(view.volts, 2)} V with the cap off; its zero is ${view.zero} V${Math.abs(view.volts - view.zero) > 0.1 ? ': it is off, and every leak code with it' : ''}.`
 }
 
 const drawn = computed(() => {

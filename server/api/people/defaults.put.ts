@@ -1,0 +1,3 @@
+import { setShopDefaults } from '../../services/people/people'
+
+export default signedInRoute('people', null, ({ actor }) => setShopDefaults(actor))
