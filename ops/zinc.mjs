@@ -13,7 +13,8 @@ const HELP = `usage: ./zinc COMMAND
   doctor           what the program stands on: disk, backup, clock, database, and what to do about it
   test [NAME …]    run every check, or only those named: lint types unit browser
   mutate [FOLDER …]  change the code in one place after another and see whether a test notices
-  bench            speed and memory of the estimate, and the database under a fast logger
+  bench [NAME …]   core: speed and memory of the estimate, and a year's shop; alarm: how soon a danger rings; attack: malformed
+                   requests, power cuts, the first pages on a slow processor
   play FILE --key KEY   send a CSV into a running hold as a logger would
   analyse FILE …   leak rate and verdict of logged holds, one line of JSON each; --setup FILE for one set-up for all
 
@@ -76,7 +77,7 @@ const commands = {
   play: () => script('play.ts'),
   async bench() {
     const { bench } = await import('./bench.mjs')
-    process.exitCode = await bench()
+    process.exitCode = await bench(words)
   },
 }
 

@@ -107,7 +107,7 @@ test('a job is sent to another shop and comes in there as it was', async ({ page
   const file = await (await context.request.get(`${demo.url}/api/jobs/${job.id}/archive`)).body()
   const away = await browser.newContext()
   const made = await away.request.post(`${empty.url}/api/owner`, {
-    data: { code: OWNER_CODE, name: 'Bo Sand', login: 'bo', password: 'outer-bank' },
+    data: { code: OWNER_CODE, name: 'Bo Sand', login: 'bo', password: 'kelp under the slipway' },
   })
   expect(made.ok()).toBe(true)
   const there = await away.newPage()
