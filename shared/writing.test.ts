@@ -1,5 +1,15 @@
 import { format } from 'date-fns'
-import { countText, dayPattern, figureText, shortFigure, timePattern, usualWriting, writeAs, writtenFigure } from './writing'
+import {
+  countText,
+  dayPattern,
+  figureText,
+  shortFigure,
+  timePattern,
+  typedFigure,
+  usualWriting,
+  writeAs,
+  writtenFigure,
+} from './writing'
 
 afterEach(() => writeAs(usualWriting))
 
@@ -7,6 +17,8 @@ test('figures have the reader’s decimal sign, and nothing else of them changes
   expect([figureText(-6.949, 2), shortFigure(0.00051234, 2), writtenFigure('1e-7')]).toEqual(['−6.95', '0.00051', '1e−7'])
   writeAs({ ...usualWriting, decimal: 'comma' })
   expect([figureText(-6.949, 2), shortFigure(1234.5, 6), figureText(7, 0)]).toEqual(['−6,95', '1234,5', '7'])
+  // What stands in a field can be typed again on any keyboard.
+  expect(typedFigure('-6.9')).toBe('-6,9')
 })
 
 test('a count is told apart from a decimal in both writings', () => {

@@ -19,11 +19,11 @@ export const writeAs = (writing: Writing): void => {
 }
 export const writing = (): Writing => own
 
-/** A figure in the usual writing, as the reader writes it. @param figure one number, such as -6.9 */
-export const writtenFigure = (figure: string): string => {
-  const signed = figure.replace('-', '−')
-  return own.decimal === 'comma' ? signed.replace('.', ',') : signed
-}
+/** A figure as the reader types it, for a field. @param figure one number, such as -6.9 */
+export const typedFigure = (figure: string): string => (own.decimal === 'comma' ? figure.replace('.', ',') : figure)
+
+/** A figure as the reader writes it. @param figure one number, such as -6.9 */
+export const writtenFigure = (figure: string): string => typedFigure(figure).replace('-', '−')
 
 /** A figure with so many decimals. */
 export const figureText = (value: number, digits: number): string => writtenFigure(value.toFixed(digits))

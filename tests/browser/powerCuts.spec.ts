@@ -11,7 +11,7 @@ test('power is cut while people write: all that was answered is there, once, wit
   chmodSync(folder, 0o755)
   try {
     const { acknowledged, lost, doubled, torn } = await powerCuts(folder, 3, Math.random)
-    expect(acknowledged).toBeGreaterThan(50)
+    expect(acknowledged).toBeGreaterThan(20)
     expect({ lost, doubled, torn }).toEqual({ lost: 0, doubled: 0, torn: 0 })
   } finally {
     rmSync(folder, { recursive: true, force: true })

@@ -60,9 +60,12 @@ test('a copy made while the shop goes on, put into an empty database: every page
       env: { ...process.env, DATABASE_URL: url, ZINC_DATA: test.info().outputPath('data') },
     })
   await zinc('backup', demo.databaseUrl)
+  // The new machine: nothing runs on it yet.
+  await empty.kill()
   await empty.query('drop schema public cascade; drop schema drizzle cascade; create schema public')
   const { stdout } = await zinc('restore', empty.databaseUrl)
   expect(stdout).toContain('Restored:')
+  await empty.start()
   await enter(context, empty)
   const after = await everything(context.request, empty.url)
   expect(Object.keys(after)).toEqual(Object.keys(before))

@@ -93,7 +93,11 @@ export async function powerCuts(folder: string, cuts: number, random: () => numb
         touches.add(id)
       }
       const writers = Promise.all([write(read), write(read), write(touch), write(touch)])
-      await new Promise(done => setTimeout(done, 200 + random() * 1200))
+      // At a moment of its own, but not before there is something to lose, however slow the machine.
+      const until = performance.now() + 200 + random() * 1200
+      const before = readings.size + touches.size
+      while (performance.now() < until || (readings.size + touches.size - before < 8 && performance.now() < until + 20_000))
+        await new Promise(done => setTimeout(done, 5))
       await Promise.all([shop.kill(), Promise.resolve(killCluster(join(folder, 'pg')))])
       on = false
       await writers

@@ -10,8 +10,8 @@ const told = computed(() => Object.values(health.value?.parts ?? {}).filter(part
 </script>
 
 <template>
-  <ul v-if="told.length > 0" class="mb-4 space-y-2" aria-label="To be looked at">
-    <li
+  <section v-if="told.length > 0" class="mb-4 space-y-2" aria-label="To be looked at">
+    <p
       v-for="part in told"
       :key="part.sentence"
       class="flex items-start gap-2 rounded-md px-4 py-3 font-medium"
@@ -19,6 +19,6 @@ const told = computed(() => Object.values(health.value?.parts ?? {}).filter(part
       :role="part.state === 'ill' ? 'alert' : undefined"
     >
       <UIcon name="i-lucide-wrench" class="mt-0.5 size-5 shrink-0" />{{ part.sentence }}
-    </li>
-  </ul>
+    </p>
+  </section>
 </template>

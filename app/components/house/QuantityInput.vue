@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { writtenFigure } from '#shared/writing'
+import { typedFigure } from '#shared/writing'
 import { parseNumber } from '#core/quantity/parseNumber'
 import { parseQuantity } from '#core/quantity/parseQuantity'
 
@@ -15,7 +15,7 @@ let own: number | null | undefined
 
 const written = (si: number | null) => {
   if (si === null || si === undefined || Number.isNaN(si)) return ''
-  return writtenFigure(String(Number(edges.value[props.kind].toShown(si).toPrecision(6))))
+  return typedFigure(String(Number(edges.value[props.kind].toShown(si).toPrecision(6))))
 }
 watch(
   [value, () => edges.value[props.kind].unit],

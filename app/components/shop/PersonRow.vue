@@ -22,7 +22,7 @@ const takeOff = () => save(async () => emit('changed', await callApi<PersonView[
 
 <template>
   <li class="py-3">
-    <div class="flex flex-wrap items-center justify-between gap-2">
+    <div class="grid items-center gap-x-3 gap-y-1 sm:grid-cols-[minmax(0,2fr)_minmax(0,3fr)_auto]">
       <span
         ><b>{{ person.name }}</b> <span class="soft">{{ person.login }}</span></span
       >

@@ -27,7 +27,7 @@ const go = () =>
 
 <template>
   <section v-if="people.length > 0" aria-labelledby="switch-title" class="space-y-2">
-    <h2 id="switch-title">Somebody else here</h2>
+    <h2 id="switch-title">{{ session.person ? 'Somebody else here' : 'Signed in on this device' }}</h2>
     <div class="flex flex-wrap gap-2">
       <UButton
         v-for="person in people"

@@ -65,9 +65,19 @@ async function workHealth(): Promise<HealthPart> {
 
 async function backupHealth(): Promise<HealthPart> {
   const last = await stateOf('backup')
-  if (!last) return look('There is no backup yet. The first is made tonight, or now with ./zinc backup FILE.')
+  if (!last)
+    return (await shopIsNew())
+      ? well()
+      : look('There is no backup yet. The first is made tonight, or now with ./zinc backup FILE.')
   const age = shopTime() - +last.at
   return age > BACKUP_OLD ? look(`The last backup is ${span(age)} old. Look why none was made since: ./zinc doctor.`) : well()
+}
+
+/** Whether nothing is old enough here for a night's backup to be missed. */
+async function shopIsNew(): Promise<boolean> {
+  const { rows } = await database().execute<{ at: Date | null }>(sql`select min(at) as at from trail`)
+  const first = rows[0]?.at
+  return !first || shopTime() - +new Date(first) < BACKUP_OLD
 }
 
 function span(ms: number): string {
