@@ -17,7 +17,7 @@ async function bayMeanwhile(get: (url: string) => Promise<unknown>, shop: Shop, 
   return took.sort((a, b) => a - b)
 }
 
-test('a file of 300,000 rows is read beside the server: the Bay answers meanwhile, and the readings come in pages', async ({
+test('a file of 150,000 rows is read beside the server: the Bay answers meanwhile, and the readings come in pages', async ({
   context,
   demo,
 }) => {
@@ -28,7 +28,7 @@ test('a file of 300,000 rows is read beside the server: the Bay answers meanwhil
       .post(`${demo.url}/api/${path}`, { data, timeout: 60_000 })
       .then(answer => expect(answer.ok(), path).toBe(true))
   const id = await setUpHold(post, job, 'file', 6000)
-  const rows = Array.from({ length: 300_000 }, (_, k) => `${k * 0.1};${(6 - k * 1e-7).toFixed(6)};18.${(k % 90) + 10};101.3`)
+  const rows = Array.from({ length: 150_000 }, (_, k) => `${k * 0.1};${(6 - k * 1e-7).toFixed(6)};18.${(k % 90) + 10};101.3`)
   const text = ['time_s;pressure_kPa;temperature_C;barometer_kPa', ...rows].join('\n')
   const work = post(`holds/${id}/file`, { text, startedAt: Date.now() - 86_400_000 })
   const took = await bayMeanwhile(url => context.request.get(url), demo, work)
@@ -36,7 +36,7 @@ test('a file of 300,000 rows is read beside the server: the Bay answers meanwhil
     `Bay while a file is read: ${took.length} answers, median ${took[took.length >> 1]!.toFixed(0)} ms, longest ${took.at(-1)!.toFixed(0)} ms`,
   )
   // How fast it is stands in the benchmark; that nobody is kept for the whole file holds on any machine.
-  expect(took.length).toBeGreaterThan(20)
+  expect(took.length).toBeGreaterThan(10)
   const page = await context.request.get(`${demo.url}/api/holds/${id}/readings`)
   expect(await page.json()).toHaveLength(20_000)
   expect((await page.body()).length).toBeLessThan(3e6)
