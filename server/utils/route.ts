@@ -5,7 +5,7 @@ import { instrumentKinds, type InstrumentKind } from '#shared/schemas/instrument
 import { unkeptText } from '#shared/unkeptText'
 import type { Actor } from '../services/shop/change'
 import { mustBeAllowed, type Deed } from '../services/shop/may'
-import { Refusal } from '../services/shop/refusal'
+import { idTaken, Refusal } from '../services/shop/refusal'
 import { log, loggedPath } from './log'
 import { actorOf } from './session'
 
@@ -194,7 +194,8 @@ async function checked<Body extends AnyObject>(body: object, schema: ObjectSchem
 async function told<T>(work: () => Promise<T>, event: H3Event): Promise<T> {
   try {
     return await work()
-  } catch (error) {
+  } catch (thrown) {
+    const error = refusedByDatabase(thrown) ?? thrown
     if (error instanceof Refusal) {
       throw createError({
         statusCode: error.status,
@@ -208,5 +209,20 @@ async function told<T>(work: () => Promise<T>, event: H3Event): Promise<T> {
     log.error({ request, method: event.method, path: loggedPath(event.path), error })
     const message = `Something went wrong on the server. What was saved before is safe; try again. If it comes back, tell whoever runs the program: ${request.slice(0, 8)}.`
     throw createError({ statusCode: 500, statusMessage: 'failed', message, data: { message, fields: {} } })
+  }
+}
+
+/**
+ * What the database itself keeps from happening is the caller's to mend: an id that something else has, or something that is not there.
+ * Source: PostgreSQL, appendix A, class 23 (integrity constraint violation).
+ */
+function refusedByDatabase(error: unknown): Refusal | null {
+  switch (((error as Error).cause as { code?: string } | undefined)?.code) {
+    case '23505':
+      return idTaken()
+    case '23503':
+      return new Refusal(422, 'What this belongs to is not here. Reload the page and record it again.')
+    default:
+      return null
   }
 }

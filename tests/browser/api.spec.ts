@@ -166,6 +166,18 @@ test('what cannot be of vapour, fuel, torque and photographs is refused, each wi
   ).toEqual([job.gasReadings, job.drained, job.weighings, job.stripped, job.hotWork, job.photos].map(each => each.length))
 })
 
+test('an id that something of another job has is refused, and breaks nothing', async ({ context, demo }) => {
+  await enter(context, demo)
+  const { rows } = await demo.query(`select id, run_id from run_entry order by at desc limit 1`)
+  const { rows: runs } = await demo.query(`select id from repair_run where id <> '${rows[0].run_id}' limit 1`)
+  const answer = await context.request.post(`${demo.url}/api/runs/${runs[0].id}/entries/abandon`, {
+    data: { id: rows[0].id, ago: 0, reason: 'somebody else’s' },
+  })
+  expect(answer.status()).toBeGreaterThanOrEqual(400)
+  expect(answer.status()).toBeLessThan(500)
+  expect((await demo.query(`select 1 from run_entry where id = '${rows[0].id}'`)).rowCount).toBe(1)
+})
+
 test('one thing is ticked by two people at once: one is told who was first; an inspector looks and logs nothing', async ({
   browser,
   demo,

@@ -24,18 +24,18 @@ export async function interactive(
 ): Promise<Omit<Interactive, 'scripts'>> {
   const session = await page.context().newCDPSession(page)
   await session.send('Emulation.setCPUThrottlingRate', { rate: slowdown })
-  await page.addInitScript(selector => {
-    const state = { shown: 0, tasks: [] as [number, number][] }
-    ;(globalThis as unknown as { measured: typeof state }).measured = state
+  // As text: what a compiler adds to a function is not there in the page.
+  await page.addInitScript(`{
+    const state = (globalThis.measured = { shown: 0, tasks: [] })
     new PerformanceObserver(list => {
       for (const each of list.getEntries()) state.tasks.push([each.startTime, each.startTime + each.duration])
     }).observe({ type: 'longtask', buffered: true })
     const look = () => {
-      if (state.shown === 0 && document.querySelector(selector)) state.shown = performance.now()
-      else if (state.shown === 0) requestAnimationFrame(look)
+      if (document.querySelector(${JSON.stringify(shown)})) state.shown = performance.now()
+      else requestAnimationFrame(look)
     }
     requestAnimationFrame(look)
-  }, shown)
+  }`)
   await page.goto(url)
   await page.locator(shown).first().waitFor()
   await page.waitForTimeout(6000)
