@@ -8,7 +8,9 @@ const HOUR = 60 * MINUTE
 const NIGHT = 2
 /** When the last is older than this it is made at whatever hour: the machine sleeps at night. */
 const LATE = 26 * HOUR
-const AGAIN_AFTER = 30 * MINUTE
+/** One that failed is tried again, each time after twice as long. */
+const AGAIN_FIRST = MINUTE / 6
+const AGAIN_MOST = HOUR
 
 /**
  * Whether a nightly backup is due.
@@ -30,6 +32,7 @@ function lastIn(folder) {
 export function nightly(url, folder, programs) {
   let stopped = false
   let timer
+  let failed = 0
   const turn = async () => {
     let wait = 5 * MINUTE
     if (isDue(lastIn(folder), Date.now())) {
@@ -38,9 +41,10 @@ export function nightly(url, folder, programs) {
         quiet: true,
         mayFail: true,
       })
-      if (code !== 0 && !stopped) {
+      if (code === 0) failed = 0
+      else if (!stopped) {
         say(all.trim())
-        wait = AGAIN_AFTER
+        wait = Math.min(AGAIN_MOST, AGAIN_FIRST * 2 ** failed++)
       }
     }
     if (!stopped) timer = setTimeout(turn, wait)

@@ -9,7 +9,6 @@ const kept = [
   /^\/api\/jobs$/,
   /^\/api\/jobs\/[\w-]+$/,
   /^\/api\/holds\/[\w-]+(\/readings|\/curve)?$/,
-  /^\/api\/photos\/[\w-]+$/,
   /^\/api\/(bells|bench|kit|materials|figures|temperatures|held|shop|people|crafts)$/,
 ]
 export const keptPath = (path: string): boolean => kept.some(each => each.test(path))

@@ -10,7 +10,12 @@ export default defineEventHandler(async event => {
   const push = (message: { event?: string; data: string }) => void stream.push({ ...message, id: String(++count) })
   const lasts = async () => {
     delete (event.context as { caller?: unknown }).caller
-    if (!(await callerOf(event))) await stream.close()
+    // A database that does not answer says nothing of the session.
+    const ended = await callerOf(event).then(
+      caller => caller === null,
+      () => false,
+    )
+    if (ended) await stream.close()
   }
   const stop = onChange(notice => {
     push({ data: JSON.stringify(notice) })

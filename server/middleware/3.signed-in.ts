@@ -1,3 +1,5 @@
+import { isAway } from '../services/shop/away'
+
 /**
  * Nothing but sign-in, health, loggers with a key of their own, owners with a card and the files that draw the sign-in page answers without a
  * session.
@@ -21,7 +23,10 @@ const open = [
 export default defineEventHandler(async event => {
   const { pathname, search } = getRequestURL(event)
   if (open.some(pattern => pattern.test(pathname))) return
-  if (await callerOf(event)) return
+  const caller = await callerOf(event).catch((error: unknown) => {
+    throw isAway(error) ? databaseAway() : error
+  })
+  if (caller) return
   if (pathname.startsWith('/api/')) {
     const message = 'Your session has ended. Sign in again; nothing you typed is lost.'
     throw createError({ statusCode: 401, statusMessage: 'refused', message, data: { message, fields: {} } })

@@ -1,4 +1,6 @@
 import { randomUUID } from 'node:crypto'
+import { readFileSync } from 'node:fs'
+import { join } from 'node:path'
 import { eq, sql } from 'drizzle-orm'
 import { isRunning } from '../../shared/leaktest/tests'
 import { database } from '../db/client'
@@ -69,6 +71,23 @@ test('ten jobs opened at once for a new craft, by whatever case its name is writ
     .where(sql`lower(${craft.name}) = lower(${name})`)
   expect(crafts).toHaveLength(1)
   expect(await database().select().from(jobTable).where(eq(jobTable.craftId, crafts[0]!.id))).toHaveLength(10)
+})
+
+test('crafts that were made twice before are brought together: all jobs to the first, and none is lost', async () => {
+  const name = `Punt ${randomUUID()}`
+  const jobs = [await testJob(one(), { craftName: name }), await testJob(one(), { craftName: `${name} 2` })]
+  await database().execute(sql`drop index craft_name`)
+  await database().execute(sql`update craft set name = upper(${name}) where name = ${`${name} 2`}`)
+  const migration = readFileSync(join(process.cwd(), 'server/db/migrations/0032_craft_name.sql'), 'utf8')
+  for (const statement of migration.split('--> statement-breakpoint')) await database().execute(sql.raw(statement))
+  const crafts = await Promise.all(jobs.map(async ({ id }) => (await loadJob(id)).craft))
+  expect(crafts.map(each => each.id)).toEqual([jobs[0]!.craft.id, jobs[0]!.craft.id])
+  expect(
+    await database()
+      .select()
+      .from(craft)
+      .where(sql`lower(${craft.name}) = lower(${name})`),
+  ).toHaveLength(1)
 })
 
 test('a repair that is tapped five times at once is one, and a plan that two change at once is one of theirs', async () => {

@@ -5,6 +5,7 @@ import { instrumentKinds, type InstrumentKind } from '#shared/schemas/instrument
 import { unkeptText } from '#shared/unkeptText'
 import type { Actor } from '../services/shop/change'
 import { mustBeAllowed, type Deed } from '../services/shop/may'
+import { isAway } from '../services/shop/away'
 import { idTaken, Refusal } from '../services/shop/refusal'
 import { log, loggedPath } from './log'
 import { actorOf } from './session'
@@ -205,11 +206,21 @@ async function told<T>(work: () => Promise<T>, event: H3Event): Promise<T> {
       })
     }
     if (isError(error) || event.node.res.destroyed) throw error
+    if (isAway(error)) {
+      log.debug({ error })
+      throw databaseAway()
+    }
     const request = String(event.context.requestId)
     log.error({ request, method: event.method, path: loggedPath(event.path), error })
     const message = `Something went wrong on the server. What was saved before is safe; try again. If it comes back, tell whoever runs the program: ${request.slice(0, 8)}.`
     throw createError({ statusCode: 500, statusMessage: 'failed', message, data: { message, fields: {} } })
   }
+}
+
+/** Said where the database does not answer: pages take it for a time without a network, and go on by themselves. */
+export function databaseAway() {
+  const message = 'The database does not answer just now. It is started again by itself; what you typed stays here.'
+  return createError({ statusCode: 503, statusMessage: 'away', message, data: { message, fields: {} } })
 }
 
 /**

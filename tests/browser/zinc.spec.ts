@@ -93,7 +93,7 @@ test('start opens an empty shop and prints the code for its owner', async () => 
   expect(verified.said()).toContain('is whole')
   await expect
     .poll(() => (existsSync(join(folderOf('start'), 'backups')) ? readdirSync(join(folderOf('start'), 'backups')) : []), {
-      timeout: 30_000,
+      timeout: 60_000,
     })
     .toContainEqual(expect.stringMatching(/^zinc-bell-.*\.backup$/))
   const looked = zinc('doctor')

@@ -1,7 +1,6 @@
 import { readFileSync } from 'node:fs'
 import { uptime } from 'node:os'
 import { and, eq, isNull, sql } from 'drizzle-orm'
-import { database } from '../../db/client'
 import { test } from '../../db/schema'
 import { change, OWN_SERVER } from '../shop/change'
 import { keepState, stateOf } from './houseState'
@@ -29,27 +28,30 @@ export async function noteClockJump(jump = clockJump()): Promise<void> {
   await noteSet(jump)
 }
 
+const CLOCK_SET = { verb: 'noticed that the machine’s clock was set', touches: ['house' as const] }
 const noteSet = (by: number) =>
-  change(null, { verb: 'noticed that the machine’s clock was set', touches: ['house'], detail: { by } }, () =>
-    keepState('clock', { by }, new Date(shopTime())),
-  )
+  change(null, { ...CLOCK_SET, detail: { by } }, tx => keepState('clock', { by }, new Date(shopTime()), tx))
 
 /**
  * Looks at the start whether the machine's clock was set while the program was away, as far as the machine has run on since. What
- * was measured goes by the time that has passed: clocks of running holds are moved with it.
+ * was measured goes by the time that has passed: clocks of running holds are moved with it, together with the beat that tells so, so
+ * that no hold is moved twice.
  * @returns by how much it was set, ms
  */
 export async function lookAtClock(now = { boot: bootId(), up: uptime() * 1000, steady: shopTime() }): Promise<number> {
   const last = await stateOf('work')
   if (!last || !now.boot || last.facts.boot !== now.boot) return 0
-  const jump = now.steady - (last.facts.steady + now.up - last.facts.up)
-  if (Math.abs(jump) <= JUMP) return 0
-  await noteSet(Math.round(jump))
-  await database()
-    .update(test)
-    .set({
-      facts: sql`jsonb_set(${test.facts}, '{clock,anchoredAt}', to_jsonb((${test.facts}->'clock'->>'anchoredAt')::float8 + ${jump}::float8))`,
-    })
-    .where(and(eq(test.kind, 'hold'), isNull(test.stoppedAt), sql`jsonb_typeof(${test.facts}->'clock') = 'object'`))
-  return jump
+  const by = Math.round(now.steady - (last.facts.steady + now.up - last.facts.up))
+  if (Math.abs(by) <= JUMP) return 0
+  await change(null, { ...CLOCK_SET, detail: { by } }, async (tx, at) => {
+    await keepState('clock', { by }, at, tx)
+    await keepState('work', { server: OWN_SERVER, ...now }, new Date(now.steady), tx)
+    await tx
+      .update(test)
+      .set({
+        facts: sql`jsonb_set(${test.facts}, '{clock,anchoredAt}', to_jsonb((${test.facts}->'clock'->>'anchoredAt')::float8 + ${by}::float8))`,
+      })
+      .where(and(eq(test.kind, 'hold'), isNull(test.stoppedAt), sql`jsonb_typeof(${test.facts}->'clock') = 'object'`))
+  })
+  return by
 }

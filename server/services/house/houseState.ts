@@ -1,6 +1,6 @@
 import { eq } from 'drizzle-orm'
 import type { Preferences } from '../../../shared/schemas/person'
-import { database } from '../../db/client'
+import { database, type Transaction } from '../../db/client'
 import { houseState } from '../../db/schema'
 
 /** What the program keeps of itself, by the thing that it is about. */
@@ -21,9 +21,14 @@ export interface Kept<K extends HouseKey> {
   facts: HouseFacts[K]
 }
 
-export async function keepState<K extends HouseKey>(key: K, facts: HouseFacts[K], at: Date): Promise<void> {
+export async function keepState<K extends HouseKey>(
+  key: K,
+  facts: HouseFacts[K],
+  at: Date,
+  writer: Pick<Transaction, 'insert'> = database(),
+): Promise<void> {
   const row = { at, facts: { ...facts } }
-  await database()
+  await writer
     .insert(houseState)
     .values({ key, ...row })
     .onConflictDoUpdate({ target: houseState.key, set: row })

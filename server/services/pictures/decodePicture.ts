@@ -27,6 +27,8 @@ function decoder(): ChildProcess {
   const child = existsSync(own)
     ? fork(own, { serialization: 'advanced', execArgv: [] })
     : fork(source(), { serialization: 'advanced', execArgv: ['--import', 'tsx'] })
+  // One that cannot be started, or is gone as it is spoken to, is told of where its task waits.
+  child.on('error', () => {})
   child.unref()
   child.channel?.unref()
   return (process_ = child)
@@ -56,16 +58,19 @@ function once(task: PictureTask): Promise<PictureAnswer> {
     ]
     const settle = (answer: PictureAnswer) => {
       timers.forEach(clearTimeout)
-      child.off('message', settle).off('exit', lost)
+      child.off('message', settle).off('exit', lost).off('error', lost)
       done(answer)
     }
-    const lost = () => settle({ problem: 'ended its reader' })
+    const lost = () => {
+      if (process_ === child) process_ = null
+      settle({ problem: 'ended its reader' })
+    }
     function end(answer: PictureAnswer) {
       child.kill('SIGKILL')
       if (process_ === child) process_ = null
       settle(answer)
     }
-    child.once('message', settle).once('exit', lost)
+    child.once('message', settle).once('exit', lost).once('error', lost)
     child.send(task)
   }).finally(() => {
     child.unref()
