@@ -101,22 +101,22 @@ export async function test(names) {
     }
     cluster = await startCluster(folder, { throwaway: true })
     const env = { ...process.env, ZINC_TEST_URL: cluster.url('postgres'), CI: '1' }
-    if (wanted('lint') || wanted('types')) {
-      // Both read what Nuxt prepares, and the build writes it anew: so the build comes after them.
-      await run(bin('nuxt'), ['prepare'], { quiet: true })
-      await stage(
-        'Lint and types',
-        wanted('lint') &&
-          whole(['eslint', ['.', '--max-warnings', '0']], ['prettier', ['--check', '--log-level', 'warn', '.']]),
-        wanted('types') && whole(['vue-tsc', ['-b', '--noEmit']]),
-      )
-    }
-    if (wanted('unit') || wanted('browser')) {
-      await stage(
-        'Unit tests and build',
-        wanted('unit') && unit(env, join(folder, 'unit.json')),
-        wanted('browser') && Promise.all([buildApplication(), browserTemplates(cluster, env)]).then(() => null),
-      )
+    const reads = wanted('lint') || wanted('types')
+    if (reads) await run(bin('nuxt'), ['prepare'], { quiet: true })
+    if (reads || wanted('unit') || wanted('browser')) {
+      const linted =
+        wanted('lint') && whole(['eslint', ['.', '--max-warnings', '0']], ['prettier', ['--check', '--log-level', 'warn', '.']])
+      const typed = wanted('types') && whole(['vue-tsc', ['-b', '--noEmit']])
+      // Unit tests begin on the processor that becomes free first; lint and types read what Nuxt prepares, and the build writes it anew.
+      const tried = async () => {
+        await Promise.race([linted, typed])
+        return wanted('unit') && unit(env, join(folder, 'unit.json'))
+      }
+      const built = async () => {
+        await Promise.all([linted, typed])
+        if (wanted('browser')) await Promise.all([buildApplication(), browserTemplates(cluster, env)])
+      }
+      await stage('Lint, types, unit tests and build', linted, typed, tried(), built())
     }
     if (wanted('browser')) await stage('Browser tests', browser(env, join(folder, 'browser.json')))
   } catch (error) {

@@ -28,6 +28,14 @@ export type BellKind = JobBellKind | TestKindKey
 /** Whether a bell hangs for a test. */
 export const isTestBell = (kind: BellKind): kind is TestKindKey => kind in testKinds
 
+/** What a browser with a closed page is told of a bell that rang. */
+export interface BellPush {
+  id: string
+  path: string
+  title: string
+  body: string
+}
+
 export interface BellView {
   id: string
   jobId: string

@@ -58,6 +58,12 @@ export interface SignedInView {
   own: boolean
 }
 
+/** Whether a browser is told of bells while its page is closed, and the key that it asks its service with. */
+export interface PushView {
+  key: string
+  on: boolean
+}
+
 /** Somebody signed in at a shared browser, who can be switched to by PIN. */
 export interface TabletPerson {
   id: string

@@ -1,4 +1,5 @@
 import { format } from 'date-fns'
+import { ratioProblem } from '../core/repair/amount/mix'
 import {
   countText,
   dayPattern,
@@ -19,6 +20,13 @@ test('figures have the reader’s decimal sign, and nothing else of them changes
   expect([figureText(-6.949, 2), shortFigure(1234.5, 6), figureText(7, 0)]).toEqual(['−6,95', '1234,5', '7'])
   // What stands in a field can be typed again on any keyboard.
   expect(typedFigure('-6.9')).toBe('-6,9')
+})
+
+test('sentences of the core have it too', () => {
+  const tooMuch = () => ratioProblem(0.05, 0.02, { hardener: 11.5, baseDensity: 1600, hardenerDensity: 1500 })
+  expect(tooMuch()).toContain('to 50.0 g of base belong 5.8 g')
+  writeAs({ ...usualWriting, decimal: 'comma' })
+  expect(tooMuch()).toContain('to 50,0 g of base belong 5,8 g')
 })
 
 test('a count is told apart from a decimal in both writings', () => {

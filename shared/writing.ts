@@ -1,11 +1,13 @@
-/** How somebody writes figures and dates, and on what paper. */
-export const decimals = ['point', 'comma'] as const
+import { writeFiguresFor, type Decimal } from '../core/words/figures'
+export { countText, decimals, figureText, shortFigure, typedFigure, writtenFigure } from '../core/words/figures'
+
+/** How somebody writes dates, and on what paper; figures are written by the core, whose sentences have some too. */
 export const dateOrders = ['day first', 'month first', 'year first'] as const
 export const clocks = ['24 hours', '12 hours'] as const
 export const papers = ['A4', 'Letter'] as const
 
 export interface Writing {
-  decimal: (typeof decimals)[number]
+  decimal: Decimal
   dates: (typeof dateOrders)[number]
   clock: (typeof clocks)[number]
 }
@@ -16,24 +18,9 @@ let own: Writing = usualWriting
 /** Sets how this page writes. */
 export const writeAs = (writing: Writing): void => {
   own = writing
+  writeFiguresFor(() => writing.decimal)
 }
 export const writing = (): Writing => own
-
-/** A figure as the reader types it, for a field. @param figure one number, such as -6.9 */
-export const typedFigure = (figure: string): string => (own.decimal === 'comma' ? figure.replace('.', ',') : figure)
-
-/** A figure as the reader writes it. @param figure one number, such as -6.9 */
-export const writtenFigure = (figure: string): string => typedFigure(figure).replace('-', '−')
-
-/** A figure with so many decimals. */
-export const figureText = (value: number, digits: number): string => writtenFigure(value.toFixed(digits))
-
-/** The shortest figure that has so many significant ones, such as 0.5 or 20. */
-export const shortFigure = (value: number, significant: number): string =>
-  writtenFigure(Number(value.toPrecision(significant)).toLocaleString('en', { maximumFractionDigits: 6, useGrouping: false }))
-
-/** A count, its thousands apart: 12 345. */
-export const countText = (value: number): string => Math.round(value).toLocaleString('en').replaceAll(',', '\u202F')
 
 /** Pattern of a moment's day for `date-fns`. */
 export function dayPattern({ year, long = false }: { year: boolean; long?: boolean }, { dates } = own): string {

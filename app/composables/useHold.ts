@@ -2,6 +2,7 @@ import HoldWorker from '~/workers/hold.worker?worker'
 import type { FromHoldWorker, ToHoldWorker } from '~/workers/hold.worker'
 import type { Residual } from '#core/hold/residuals'
 import type { WhatIf } from '#core/hold/ahead/whatIf'
+import { writing } from '#shared/writing'
 import { touchesJob } from '#shared/changes'
 import { holdTimeAt } from '#shared/leaktest/hold/holdClock'
 import type { BenchHold, CurveView, HoldView, LiveView, ReadingView } from '#shared/leaktest/hold/holdView'
@@ -27,7 +28,7 @@ export function useHold(id: string) {
   let fetching: Promise<void> | null = null
   let lookedAt = 0
 
-  const worker = new HoldWorker()
+  const worker = new HoldWorker({ name: writing().decimal })
   worker.onmessage = ({ data }: MessageEvent<FromHoldWorker>) => {
     if (data.kind === 'estimate') live.value = data
     else if (data.kind === 'more') more.value = data.minutes

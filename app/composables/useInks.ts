@@ -1,5 +1,8 @@
-/** The page's colours as values, for charts that cannot read style variables; they follow light and dark. */
-export function useInks() {
+/**
+ * The page's colours as values, for charts that cannot read style variables; they follow light and dark. Read once for all charts of
+ * a page: reading makes the browser work out every style there and then.
+ */
+export const useInks = createSharedComposable(() => {
   const mode = useColorMode()
   const read = () => {
     const style = getComputedStyle(document.documentElement)
@@ -27,8 +30,5 @@ export function useInks() {
       }),
     { flush: 'post' },
   )
-  onMounted(() => {
-    inks.value = read()
-  })
   return inks
-}
+})

@@ -2,6 +2,7 @@
 import { cleanupOutdatedCaches, precacheAndRoute, type PrecacheEntry } from 'workbox-precaching'
 import { registerRoute } from 'workbox-routing'
 import { NetworkFirst } from 'workbox-strategies'
+import type { BellPush } from '#shared/bells'
 import { KEPT_AT, keptPath, leavesDevice, PERSON } from './kept'
 
 declare const self: ServiceWorkerGlobalScope & { __WB_MANIFEST: (PrecacheEntry | string)[] }
@@ -69,6 +70,28 @@ const shell = new NetworkFirst({
   ],
 })
 registerRoute(({ request, url }) => request.mode === 'navigate' && !/^\/(card|sign-in|api)\b/.test(url.pathname), shell)
+
+// A bell that rang while the page was closed. An open page rings it by itself, under the same tag.
+self.addEventListener('push', event => {
+  const bell = event.data?.json() as BellPush | undefined
+  if (!bell) return
+  const { id, title, body, path } = bell
+  event.waitUntil(
+    self.registration.showNotification(title, { body, tag: id, icon: '/bell-192.png', data: path, requireInteraction: true }),
+  )
+})
+self.addEventListener('notificationclick', event => {
+  event.notification.close()
+  const path = String(event.notification.data ?? '/')
+  event.waitUntil(
+    (async () => {
+      const [page] = await self.clients.matchAll({ type: 'window' })
+      if (!page) return void (await self.clients.openWindow(path))
+      await page.focus()
+      await page.navigate(path)
+    })(),
+  )
+})
 
 // Whoever leaves the device takes along what it knew.
 self.addEventListener('fetch', event => {

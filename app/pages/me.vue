@@ -80,6 +80,7 @@ const end = (path: string) =>
         >Sign out everywhere but here</UButton
       >
     </section>
+    <BellsHere />
     <SchemaForm
       ref="passwordForm"
       :problem="passwordProblem"

@@ -8,7 +8,7 @@ interface WaitingEntry {
   /** who made it: it is sent in no other name */
   personId: string
   jobId: string
-  /** of the address, after the job */
+  /** the address that takes the entry; empty for a photograph */
   path: string
   /** what is sent: a photograph before the entry that shows it */
   body: object
@@ -29,9 +29,12 @@ export const useEntryQueue = defineStore('entryQueue', () => {
   const session = useSession()
   let store: Promise<IDBPDatabase> | null = null
   const open = () =>
-    (store ??= openDB('zinc-bell-entries', 1, {
-      upgrade: db => {
-        db.createObjectStore('entries', { keyPath: 'id' })
+    (store ??= openDB('zinc-bell-entries', 2, {
+      upgrade: async (db, before, _, all) => {
+        if (before === 0) db.createObjectStore('entries', { keyPath: 'id' })
+        // Addresses were kept from the job on.
+        for (let at = before === 1 ? await all.objectStore('entries').openCursor() : null; at; at = await at.continue())
+          if (at.value.path !== '') await at.update({ ...at.value, path: `jobs/${at.value.jobId}/${at.value.path}` })
       },
     }))
   const look = async () => {
@@ -44,7 +47,7 @@ export const useEntryQueue = defineStore('entryQueue', () => {
     for (const each of waiting.value) {
       try {
         if (each.photo) await sendPhoto(each.jobId, each.photo, each.id)
-        else await callApi(`jobs/${each.jobId}/${each.path}`, 'POST', each.body)
+        else await callApi(each.path, 'POST', each.body)
       } catch (error) {
         const { fate, message } = fateOf(error)
         if (fate !== 'refused') return fate
@@ -64,13 +67,13 @@ export const useEntryQueue = defineStore('entryQueue', () => {
     problem,
     flush,
     /**
-     * Sends an entry now, or keeps it until there is a network.
+     * Sends an entry to its address now, or keeps it until there is a network.
      * @returns the job as the server has it; null when it waits
      * @throws ApiError when it is refused
      */
     async send(jobId: string, path: string, body: { id: string }, words: string): Promise<JobView | null> {
       try {
-        if (waiting.value.length === 0) return await callApi<JobView>(`jobs/${jobId}/${path}`, 'POST', body)
+        if (waiting.value.length === 0) return await callApi<JobView>(path, 'POST', body)
       } catch (error) {
         if (fateOf(error).fate !== 'later') throw error
       }

@@ -44,8 +44,16 @@ export const useRope = defineStore('rope', () => {
 
 function ring(bell: BellView) {
   strike()
-  if ('Notification' in window && Notification.permission === 'granted')
-    new Notification(bell.title, { body: bell.detail, tag: bell.id, icon: '/bell.svg' })
+  void notify(bell)
+}
+
+/** Phones show it only through the service worker; under the bell's tag, so that one that was also sent to the sleeping page shows once. */
+async function notify({ id, jobId, title, detail }: BellView) {
+  if (!('Notification' in window) || Notification.permission !== 'granted') return
+  const options = { body: detail, tag: id, icon: '/bell.svg', data: `/jobs/${jobId}` }
+  const worker = await navigator.serviceWorker?.getRegistration()
+  if (worker?.active) await worker.showNotification(title, options)
+  else new Notification(title, options)
 }
 
 /** A struck bell: three partials that die away. Browsers keep it silent until somebody has touched the page. */

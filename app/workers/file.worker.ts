@@ -1,5 +1,9 @@
 import { minMaxThin } from '#core/readings/minMaxThin'
 import { readingsFromCsv, ReadingsFileError, type ColumnMeaning } from '#core/readings/readingsCsv'
+import { writeFiguresFor } from '#core/words/figures'
+
+// It is named for how its page writes figures.
+writeFiguresFor(() => (self.name === 'comma' ? 'comma' : 'point'))
 
 /**
  * Reads a file beside the page: a million rows take seconds. The text is sent once, what its columns are as often as somebody

@@ -5,6 +5,10 @@ import { holdAhead, type HoldAhead } from '#core/hold/ahead/holdAhead'
 import { residualsOf, type Residual } from '#core/hold/residuals'
 import { withUnseenChange, type Instruments } from '#core/hold/unseenChange'
 import { whatIf, type WhatIf } from '#core/hold/ahead/whatIf'
+import { writeFiguresFor } from '#core/words/figures'
+
+// It is named for how its page writes figures.
+writeFiguresFor(() => (self.name === 'comma' ? 'comma' : 'point'))
 
 /** The core's estimate beside the page, so that the page never waits for it. The readings stay here; only new ones are sent. */
 export type ToHoldWorker =

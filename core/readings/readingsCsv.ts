@@ -1,3 +1,4 @@
+import { figureText } from '../words/figures'
 import Papa from 'papaparse'
 import { parseNumber } from '../quantity/parseNumber'
 import { pascalsPer, toKelvin, type AnyPressureUnit } from '../quantity/units'
@@ -301,7 +302,7 @@ function readRow(cells: string[], columns: readonly Column[], row: number, clock
   }
   if (reading.pressure! <= -pascalsPer.bar)
     throw new ReadingsFileError(
-      `Row ${row}, column pressure: ${(reading.pressure! / 1000).toFixed(1)} kPa is below a perfect vacuum. Is the unit in the column's name right?`,
+      `Row ${row}, column pressure: ${figureText(reading.pressure! / 1000, 1)} kPa is below a perfect vacuum. Is the unit in the column's name right?`,
       row,
       'pressure',
     )

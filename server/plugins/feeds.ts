@@ -2,8 +2,11 @@ import { listenForChanges } from '../feeds/changeFeed'
 import { leader } from '../feeds/leader'
 import { standInFeed } from '../feeds/standInFeed'
 import { beat, lookAtClock, noteClockJump } from '../services/house/beat'
+import { pushRungBells } from '../services/shop/bellPush'
 import { ringDueBells } from '../services/shop/bells'
+import { pushSender } from '../services/shop/sendPush'
 import { log } from '../utils/log'
+import { publicAddress } from '../utils/publicAddress'
 
 /** Runs one at a time, again and again, whatever a turn throws. @returns a function that ends it */
 function every(milliseconds: number, work: () => Promise<unknown>): () => void {
@@ -31,6 +34,8 @@ export default defineNitroPlugin(nitro => {
   const listening = listenForChanges(url)
   const own = leader(url)
   const standIns = standInFeed()
+  const address = publicAddress()
+  const send = pushSender(address?.protocol === 'https:' ? { subject: address.origin } : {})
   let began = false
   const turn = async () => {
     if (!own.leads()) {
@@ -51,6 +56,10 @@ export default defineNitroPlugin(nitro => {
   const stops = [
     every(1000, turn),
     every(1000, led(ringDueBells)),
+    every(
+      1000,
+      led(() => pushRungBells(send)),
+    ),
     every(BEAT, led(beat)),
     every(
       5000,

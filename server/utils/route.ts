@@ -8,6 +8,7 @@ import { mustBeAllowed, type Deed } from '../services/shop/may'
 import { isAway } from '../services/shop/away'
 import { idTaken, Refusal } from '../services/shop/refusal'
 import { log, loggedPath } from './log'
+import { writtenFor } from './readerOf'
 import { actorOf } from './session'
 
 const UUID = /^[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}$/i
@@ -77,7 +78,8 @@ export function signedInRoute<Answer, Body extends AnyObject = Record<string, ne
       const actor = await actorOf(event)
       mustBeAllowed(actor.role, deed)
       const body = await checkedBody(event, typeof schema === 'function' ? await schema(event) : schema, mostBytes)
-      return answer({ event, actor, body, id: (name = 'id') => uuidIn(event, name), gone: whenGone(event) })
+      const call = { event, actor, body, id: (name = 'id') => uuidIn(event, name), gone: whenGone(event) }
+      return writtenFor(actor.decimal, () => answer(call))
     }, event),
   )
 }

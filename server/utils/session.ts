@@ -1,5 +1,6 @@
 import { shopTime } from '../services/house/steadyClock'
 import type { H3Event } from 'h3'
+import type { Decimal } from '#core/words/figures'
 import type { Actor } from '../services/shop/change'
 import type { TriedFrom } from '../services/people/guessing'
 import { beginSession, knowsDevice, personOfSession, SESSION_LASTS } from '../services/people/sessions'
@@ -7,6 +8,9 @@ import { Refusal } from '../services/shop/refusal'
 import { newToken } from '../services/shop/secretToken'
 import { callerAddress, ownMachine } from './caller'
 import { publicAddress } from './publicAddress'
+
+/** Who calls, and how they write figures. */
+type Caller = Actor & { decimal: Decimal }
 
 const DEVICE_COOKIE = 'zinc-bell-device'
 const DEVICE_LASTS = 400 * 24 * 60 * 60
@@ -46,9 +50,16 @@ export async function sessionOf(event: H3Event): Promise<string | null> {
   return secure?.sessionId ?? null
 }
 
+/** The session of whoever is signed in. @throws Refusal 401 */
+export async function ownSession(event: H3Event): Promise<string> {
+  const session = await sessionOf(event)
+  if (session === null) throw new Refusal(401, 'Your session has ended. Sign in again; nothing you typed is lost.')
+  return session
+}
+
 /** Who calls, while their session lasts; looked up once a request. */
-export function callerOf(event: H3Event): Promise<Actor | null> {
-  const known = event.context as { caller?: Promise<Actor | null> }
+export function callerOf(event: H3Event): Promise<Caller | null> {
+  const known = event.context as { caller?: Promise<Caller | null> }
   return (known.caller ??= (async () => {
     const session = await sessionOf(event)
     const now = new Date(shopTime())
@@ -62,7 +73,7 @@ export function callerOf(event: H3Event): Promise<Actor | null> {
  * meanwhile.
  * @throws Refusal 401
  */
-export async function actorOf(event: H3Event): Promise<Actor> {
+export async function actorOf(event: H3Event): Promise<Caller> {
   const caller = await callerOf(event)
   if (!caller) throw new Refusal(401, 'Your session has ended. Sign in again; nothing you typed is lost.')
   const meant = getHeader(event, 'x-zinc-person')

@@ -37,6 +37,18 @@ export const codeSchema = yup.object({
 const pin = () => yup.string().matches(/^\d{4,8}$/, 'A PIN has 4 to 8 figures.')
 export const pinSchema = yup.object({ password: given(), pin: pin().nullable().default(null) })
 
+const BASE64URL = /^[\w-]+$/
+/** Where a browser is told of bells while its page is closed, and what a message for it is sealed with (RFC 8030, RFC 8291). */
+export const pushDeviceSchema = yup.object({
+  endpoint: requiredLine('Address of the browser’s service', 1000).matches(
+    /^https:\/\/[^\s@]+$/,
+    'The address is not one of a browser’s service.',
+  ),
+  key: requiredLine('Key', 120).matches(BASE64URL, 'The key cannot be read.'),
+  secret: requiredLine('Secret', 60).matches(BASE64URL, 'The secret cannot be read.'),
+})
+export type PushDeviceForm = yup.InferType<typeof pushDeviceSchema>
+
 export const switchSchema = yup.object({ personId: uuidField('Who'), pin: pin().required('The PIN is missing.') })
 
 export const roleSchema = yup.object({ role: oneOf(roles, 'Role') })

@@ -236,7 +236,7 @@ test.each<[AnyObjectSchema, object, string, string]>([
   [readingsSchema, { readings: [{ t: 0, pressure: 1, temperature: 17 }] }, 'readings[0].temperature', 'Check the unit'],
   [readingsSchema, { readings: [{ t: 0, pressure: 1, barometer: 1009 }] }, 'readings[0].barometer', 'Check the unit'],
   [readingsSchema, { readings: Array.from({ length: 10_001 }, (_, t) => ({ t, pressure: 1 })) }, 'readings', 'at most 10,000'],
-  [speedSchema, { speed: 7 }, 'speed', '1, 10 or 60'],
+  [speedSchema, { speed: 7 }, 'speed', '1, 10, 60 or 600'],
   [fileSchema, { text: '' }, 'text', 'empty'],
   [soapSchema, { id, pressure: 0 }, 'pressure', 'only under pressure'],
   [findSchema, { ...find, seen: 'dry' }, 'seen', 'must be one of'],

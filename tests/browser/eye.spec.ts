@@ -55,7 +55,7 @@ test('a torn seal is seen by eye, renewed, and held until it is sealed', async (
   await page.getByRole('button', { name: 'To the Bench' }).click()
   await readCautions(page)
   await page.getByRole('button', { name: 'Air is in, start' }).click()
-  await page.getByRole('button', { name: '×60' }).click()
+  await page.getByRole('button', { name: '×600' }).click()
   await expect(page.getByText('Sealed.', { exact: true })).toBeVisible({ timeout: 150_000 })
   await expect(page.getByText(/95 % sure below 0\.(2|1|0)/)).toBeVisible({ timeout: 150_000 })
   await page.keyboard.press('s')

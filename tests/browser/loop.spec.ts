@@ -50,7 +50,7 @@ test('a new shop, one tank: from the complaint to sealed, on the stand-in', asyn
   await expect(page.getByText('Before air goes in')).toBeVisible()
   await page.getByRole('button', { name: 'All of this is done' }).click()
   await page.getByRole('button', { name: 'Air is in, start' }).click()
-  await page.getByRole('button', { name: '×60' }).click()
+  await page.getByRole('button', { name: '×600' }).click()
   await expect(page.getByText('Leaking.', { exact: true })).toBeVisible({ timeout: 90_000 })
   await page.keyboard.press('d')
   await expect(page.getByText('settled after')).toBeVisible()
@@ -109,7 +109,7 @@ test('a new shop, one tank: from the complaint to sealed, on the stand-in', asyn
   await closedAsProposed(page)
   await page.getByRole('button', { name: 'To the Bench' }).click()
   await page.getByRole('button', { name: 'Air is in, start' }).click()
-  await page.getByRole('button', { name: '×60' }).click()
+  await page.getByRole('button', { name: '×60', exact: true }).click()
   await expect(page.getByText('Sealed.', { exact: true })).toBeVisible({ timeout: 150_000 })
   // Where fuel stands the limit is stricter than the system's: it is held on until that is seen too.
   await expect(page.getByText(/95 % sure below 0\.(2|1|0)/)).toBeVisible({ timeout: 150_000 })

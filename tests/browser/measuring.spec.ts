@@ -42,7 +42,7 @@ test('planned, rig checked, volume measured, held through a knock, and understoo
   await expect(page.getByText(/of Long rig with tee, checked .* taken off/)).toBeVisible()
   await readCautions(page)
   await page.getByRole('button', { name: 'Air is in, start' }).click()
-  await page.getByRole('button', { name: '×60' }).click()
+  await page.getByRole('button', { name: '×60', exact: true }).click()
   await expect(page.getByText('Leaking.', { exact: true })).toBeVisible({ timeout: 90_000 })
 
   await page.keyboard.press('v')
@@ -334,7 +334,7 @@ test('a bracketed hold is led through, and holds together tell the job', async (
   await readCautions(page, /It is closed, start/)
   await expect(page.getByText(/Leave it at the room’s pressure/)).toBeVisible()
   await page.getByRole('button', { name: 'It is closed, start' }).click()
-  await page.getByRole('button', { name: '×60' }).click()
+  await page.getByRole('button', { name: '×60', exact: true }).click()
   const guide = page.getByRole('region', { name: 'Bracketed hold' })
   await expect(guide.getByRole('heading', { name: 'Closed, no pressure: watch' })).toBeVisible()
   await expect(page.getByText('There is no pressure on it yet')).toBeVisible({ timeout: 20_000 })

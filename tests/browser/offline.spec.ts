@@ -1,5 +1,5 @@
 import sharp from 'sharp'
-import { enter, expect, jobOf, startTypedHold, test } from '../support/test'
+import { closedAsProposed, enter, expect, jobOf, startTypedHold, test } from '../support/test'
 
 test.use({ serviceWorkers: 'allow' })
 
@@ -63,6 +63,67 @@ test('without a network: the program opens on what it knew, takes a reading, a f
   expect(await page.evaluate(async () => (await caches.keys()).filter(name => name === 'answers' || name === 'shell'))).toEqual(
     [],
   )
+})
+
+test('a leak found on a soap walk without a network waits with its part, and is on the register once it is back', async ({
+  page,
+  context,
+  demo,
+}) => {
+  await enter(context, demo)
+  const job = await jobOf(context, demo, 'Sprayer generator')
+  await page.goto(`${demo.url}/jobs/${job.id}/soap`)
+  await closedAsProposed(page)
+  await page.getByRole('button', { name: 'Start at the cap' }).click()
+  await expect(page.getByText(/parts to go/)).toBeVisible()
+  await page.keyboard.press('b')
+  await page.getByLabel('Note').fill('Under the strap.')
+  await demo.kill()
+  await page.getByRole('button', { name: 'Record the leak' }).click()
+  await expect(page.getByText(/1 entry waits/)).toBeVisible()
+  await demo.start()
+  await expect(page.getByText(/1 entry waits/)).toHaveCount(0, { timeout: 60_000 })
+  expect((await demo.query(`select 1 from find where note = 'Under the strap.'`)).rowCount).toBe(1)
+})
+
+test('a sleeping device is rung under the bell’s own tag; where no service answers, it says so', async ({
+  page,
+  context,
+  demo,
+}) => {
+  await context.grantPermissions(['notifications'])
+  await enter(context, demo)
+  await page.goto(`${demo.url}/me`)
+  await expect(page.getByRole('heading', { name: 'Bells on this device' })).toBeVisible()
+  await page.waitForFunction(() => navigator.serviceWorker.controller !== null, null, { timeout: 60_000 })
+  const cdp = await context.newCDPSession(page)
+  const registered = new Promise<string>(found =>
+    cdp.on('ServiceWorker.workerRegistrationUpdated', ({ registrations }) => {
+      if (registrations[0]) found(registrations[0].registrationId)
+    }),
+  )
+  await cdp.send('ServiceWorker.enable')
+  const bell = { id: 'one-bell', path: '/shelf', title: 'Fire pump 3', body: 'cured' }
+  await cdp.send('ServiceWorker.deliverPushMessage', {
+    origin: demo.url,
+    registrationId: await registered,
+    data: JSON.stringify(bell),
+  })
+  const shown = () =>
+    page.evaluate(async () => {
+      const worker = await navigator.serviceWorker.ready
+      return (await worker.getNotifications()).map(({ title, body, tag, data }) => ({
+        title,
+        body,
+        tag,
+        data: data as unknown,
+      }))
+    })
+  await expect.poll(shown).toEqual([{ title: 'Fire pump 3', body: 'cured', tag: 'one-bell', data: '/shelf' }])
+  // No service of a browser's maker answers here: it is said, and the switch stays off.
+  await page.getByRole('button', { name: 'Ring this device while it sleeps' }).click()
+  await expect(page.getByText(/cannot be reached from here|Notifications are refused/)).toBeVisible({ timeout: 30_000 })
+  expect((await demo.query('select 1 from push_device')).rowCount).toBe(0)
 })
 
 test('it can be installed: a manifest with pictures that are there', async ({ context, demo }) => {

@@ -161,7 +161,8 @@ test('units and look are a person’s own', async ({ page, context, demo }) => {
   await expect(page.getByText('4.76 US gal sheet steel')).toBeVisible()
   // Figures as they are written elsewhere, in what is shown and in what is filled in.
   await page.keyboard.press('u')
-  await page.getByRole('button', { name: '6,9', exact: true }).click()
+  // The page opens anew, so that nothing on it is written both ways.
+  await Promise.all([page.waitForEvent('load'), page.getByRole('button', { name: '6,9', exact: true }).click()])
   await expect(page.getByText('Never above 1,02 psi')).toBeVisible()
   await page.goto(`${demo.url}/jobs/${job.id}/hold`)
   await expect(page.getByLabel('Target pressure')).toHaveValue(/^\d+,\d+$/)

@@ -110,7 +110,7 @@ test('killed in the middle of a hold, the server has every reading that was show
   const job = await jobOf(context, demo, 'Glider tug')
   const hold = job.tests[0]!.id
   await page.goto(`${demo.url}/bench/${hold}`)
-  await page.getByRole('button', { name: '×60' }).click()
+  await page.getByRole('button', { name: '×60', exact: true }).click()
   await expect(page.getByText(/leak rate in mL\/min/)).toBeVisible()
   await page.waitForTimeout(4000)
   const shown = Number((await page.getByRole('img', { name: /readings, from/ }).getAttribute('aria-label'))!.split(' ')[0])

@@ -8,13 +8,15 @@ import { findSchema, type FindForm, type FindLook } from '#shared/leaktest/findF
  * again.
  */
 const props = defineProps<{
+  jobId: string
   /** address that takes the find */ path: string
   /** what it can look like */ shows: readonly FindLook[]
   part: PartView
   known: LeakView[]
 }>()
 const find = defineModel<FindForm>({ required: true })
-const emit = defineEmits<{ recorded: [job: JobView]; close: [] }>()
+const emit = defineEmits<{ /** null when it waits for a network */ recorded: [job: JobView | null]; close: [] }>()
+const entries = useEntryQueue()
 const { saving, problem, save } = useSave()
 const form = useTemplateRef('form')
 const tapped = ref(0)
@@ -43,7 +45,8 @@ const chosen = computed({
     find.value.leakId = value === NEW ? null : value
   },
 })
-const record = () => save(async () => emit('recorded', await callApi<JobView>(props.path, 'POST', find.value)), form.value)
+const record = () =>
+  save(async () => emit('recorded', await entries.send(props.jobId, props.path, find.value, 'A find')), form.value)
 </script>
 
 <template>

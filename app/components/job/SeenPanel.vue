@@ -120,7 +120,7 @@ const submit = () =>
     const path = on === 'rig' ? 'rig-finds' : 'finds'
     const { piece, testId, insteadOf, ...find } = all
     const body = on === 'rig' ? { id, piece, testId, insteadOf, partId: all.partId, note: all.note } : { id, ...find }
-    const job = await entries.send(props.job.id, path, body, 'A find')
+    const job = await entries.send(props.job.id, `jobs/${props.job.id}/${path}`, body, 'A find')
     if (job === null) {
       clear()
       start.value = null

@@ -1,3 +1,4 @@
+import { figureText } from '../../words/figures'
 import { STANDARD_PRESSURE } from '../../quantity/standardLeakRate'
 import { HoldError, type Reading } from '../hold'
 
@@ -142,5 +143,5 @@ function check({ t, pressure }: Reading): void {
   if (!Number.isFinite(t) || !Number.isFinite(pressure))
     throw new HoldError('A reading needs a time and a pressure that are numbers.')
   if (pressure <= -STANDARD_PRESSURE * 1.1)
-    throw new HoldError(`A gauge pressure of ${(pressure / 1000).toFixed(1)} kPa is below a perfect vacuum.`)
+    throw new HoldError(`A gauge pressure of ${figureText(pressure / 1000, 1)} kPa is below a perfect vacuum.`)
 }

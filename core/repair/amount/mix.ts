@@ -1,3 +1,4 @@
+import { figureText } from '../../words/figures'
 import type { MixRatio } from '../material/repairMaterials'
 
 /** What goes into a cup: kg of each part, and m3. */
@@ -67,6 +68,6 @@ export function ratioProblem(base: number, hardener: number, ratio: MixRatio): s
   if (Math.abs(off) <= RATIO_TOLERANCE) return null
   if (wanted !== 1 && Math.abs(has * wanted - 1) <= 0.2)
     return 'The parts are taken for each other: that much hardener is for that much base the other way round. Throw it away and weigh anew.'
-  const grams = (kg: number) => `${(kg * 1000).toFixed(1)} g`
+  const grams = (kg: number) => `${figureText(kg * 1000, 1)} g`
   return `${off > 0 ? 'Too much' : 'Too little'} hardener by ${Math.abs(100 * off).toFixed(0)} %: to ${grams(base)} of base belong ${grams(base * wanted)}.`
 }

@@ -1,3 +1,4 @@
+import { figureText } from '../../words/figures'
 import type { RepairStage } from './stage'
 
 /** What people record while a repair is made. Times are ms since 1970, on the clock of the run. */
@@ -266,7 +267,7 @@ const minutes = (seconds: number) => (seconds < 90 ? `${Math.round(seconds)} s` 
 
 /** Why a vacuum is wrong while sealant is drawn in, as a sentence; null when it is right. @param limit Pa, of the tank */
 export function vacuumProblem(pressure: number, { from, to }: { from: number; to: number }, limit: number): string | null {
-  const kPa = (pascals: number) => `${(pascals / 1000).toFixed(1)} kPa`
+  const kPa = (pascals: number) => `${figureText(pascals / 1000, 1)} kPa`
   if (pressure > limit) return `${kPa(pressure)} is beyond the tank’s own limit of ${kPa(limit)}: vent it at once.`
   if (pressure > to) return `${kPa(pressure)} draws it through the joint; ${kPa(to)} are the most.`
   return pressure < from ? `${kPa(pressure)} hardly draws it in; ${kPa(from)} are the least.` : null

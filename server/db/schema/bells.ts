@@ -15,6 +15,8 @@ export const bell = pgTable(
     detail: text('detail').notNull(),
     dueAt: moment('due_at').notNull(),
     rungAt: moment('rung_at'),
+    /** the last time it rang that browsers with a closed page were told of */
+    toldAt: moment('told_at'),
     answeredAt: moment('answered_at'),
     answeredBy: uuid('answered_by').references(() => person.id),
   },

@@ -43,6 +43,17 @@ export const signedIn = pgTable(
   table => [index('signed_in_person').on(table.personId), index('signed_in_device').on(table.deviceHash)],
 )
 
+/** A browser that is told of bells while its page is closed, as long as its session lasts: where, and what is sealed for it. */
+export const pushDevice = pgTable('push_device', {
+  sessionId: uuid('session_id')
+    .references(() => signedIn.id)
+    .primaryKey(),
+  endpoint: text('endpoint').notNull().unique(),
+  key: text('key').notNull(),
+  secret: text('secret').notNull(),
+  at: moment('at').notNull(),
+})
+
 /** A code that sets a new password once, made by the owner or at the terminal. Only its hash is kept. */
 export const passwordCode = pgTable('password_code', {
   personId: personId().primaryKey(),

@@ -95,6 +95,7 @@ export const leftBehind: Record<string, string> = {
   letterhead: 'of the shop; its name stands at the head of the archive',
   calendar_feed: 'a secret of somebody here',
   signed_in: 'a secret of somebody here',
+  push_device: 'a secret of somebody here',
   password_code: 'a secret of somebody here',
   house_state: 'of the program here',
   guess: 'of the door of this shop',

@@ -86,8 +86,9 @@ test('the health tells its parts apart', async () => {
   const last = (await stateOf('work'))!.facts
   await keepState('work', last, new Date(shopTime() - HOUR))
   // A server that has just started has not led yet; after a minute it is told.
+  const up = jest.spyOn(process, 'uptime').mockReturnValue(5)
   expect((await health()).parts.work.state).toBe('well')
-  const started = jest.spyOn(process, 'uptime').mockReturnValue(120)
+  up.mockReturnValue(120)
   expect((await health()).parts.work.state).toBe('ill')
-  started.mockRestore()
+  up.mockRestore()
 })

@@ -1,5 +1,6 @@
 import { statfs } from 'node:fs/promises'
 import { sql } from 'drizzle-orm'
+import { figureText } from '../../../core/words/figures'
 import type { HealthPart, HealthView } from '../../../shared/health'
 import { database } from '../../db/client'
 import { shopIsEmpty } from '../people/people'
@@ -36,7 +37,7 @@ async function diskHealth(): Promise<HealthPart> {
   if (!folder) return well('Not looked at: the data lies on another machine.')
   const { bavail, bsize } = await statfs(folder)
   const free = bavail * bsize
-  const told = `${(free / 1e9).toFixed(1)} GB are free where the data lies.`
+  const told = `${figureText(free / 1e9, 1)} GB are free where the data lies.`
   return free < NO_ROOM
     ? ill(`${told} Make room now: nothing more can be kept.`)
     : free < LITTLE_ROOM

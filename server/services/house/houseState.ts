@@ -13,7 +13,11 @@ export interface HouseFacts {
   clock: { by: number }
   /** units and writing that new people begin with */
   defaults: Preferences
+  /** with which this shop shows a browser's service that a message is its own */
+  push: PushKeys
 }
+/** A pair of keys on the curve P-256, base64url (RFC 8292). */
+export type PushKeys = { publicKey: string; privateKey: string }
 export type HouseKey = keyof HouseFacts
 
 export interface Kept<K extends HouseKey> {
@@ -32,6 +36,15 @@ export async function keepState<K extends HouseKey>(
     .insert(houseState)
     .values({ key, ...row })
     .onConflictDoUpdate({ target: houseState.key, set: row })
+}
+
+/** Keeps facts unless there are some already. @returns those that are kept */
+export async function keepFirst<K extends HouseKey>(key: K, facts: HouseFacts[K], at: Date): Promise<HouseFacts[K]> {
+  await database()
+    .insert(houseState)
+    .values({ key, at, facts: { ...facts } })
+    .onConflictDoNothing()
+  return (await stateOf(key))!.facts
 }
 
 export async function stateOf<K extends HouseKey>(key: K): Promise<Kept<K> | null> {

@@ -1,5 +1,5 @@
 import { and, desc, eq, gt, isNotNull, isNull, ne, sql } from 'drizzle-orm'
-import type { Role } from '../../../shared/schemas/person'
+import { defaultPreferences, type Preferences, type Role } from '../../../shared/schemas/person'
 import type { SignedInView, TabletPerson } from '../../../shared/views'
 import { database, type Transaction } from '../../db/client'
 import { person, signedIn } from '../../db/schema'
@@ -18,9 +18,9 @@ export interface Device {
   words: string
 }
 
-const lasting = (now: Date) => and(isNull(signedIn.endedAt), gt(signedIn.endsAt, now))
+export const lasting = (now: Date) => and(isNull(signedIn.endedAt), gt(signedIn.endsAt, now))
 /** Of those who work here still. */
-const works = and(isNull(person.leftAt), isNull(person.elsewhere))
+export const works = and(isNull(person.leftAt), isNull(person.elsewhere))
 
 /** Begins a session of a person at a browser; an earlier one of theirs there ends. @returns its id, for the cookie */
 export async function beginSession(personId: string, { token, words }: Device, now: Date): Promise<string> {
@@ -45,15 +45,18 @@ export async function beginSession(personId: string, { token, words }: Device, n
 }
 
 /** Who a session is of, as long as it lasts and they work here; null once it has ended. */
-export async function personOfSession(id: string, now: Date): Promise<{ id: string; role: Role } | null> {
+export async function personOfSession(
+  id: string,
+  now: Date,
+): Promise<{ id: string; role: Role; decimal: Preferences['decimal'] } | null> {
   const [found] = await database()
-    .select({ id: person.id, role: person.role, seenAt: signedIn.seenAt })
+    .select({ id: person.id, role: person.role, preferences: person.preferences, seenAt: signedIn.seenAt })
     .from(signedIn)
     .innerJoin(person, eq(person.id, signedIn.personId))
     .where(and(eq(signedIn.id, id), lasting(now), works))
   if (!found) return null
   if (+now - +found.seenAt > SEEN_EVERY) await database().update(signedIn).set({ seenAt: now }).where(eq(signedIn.id, id))
-  return { id: found.id, role: found.role }
+  return { id: found.id, role: found.role, decimal: { ...defaultPreferences, ...found.preferences }.decimal }
 }
 
 /** Whether a browser has signed in with a name before. */

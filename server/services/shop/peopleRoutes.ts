@@ -5,6 +5,7 @@ import {
   personSchema,
   pinSchema,
   preferencesSchema,
+  pushDeviceSchema,
   roleSchema,
   signInSchema,
   switchSchema,
@@ -45,6 +46,15 @@ export const peopleRoutes: readonly RouteDescription[] = [
   { method: 'get', path: '/me/sessions', summary: 'Where one is signed in', who: 'read' },
   { method: 'delete', path: '/me/sessions', summary: 'Sign out everywhere but here', who: 'read' },
   { method: 'delete', path: '/me/sessions/{id}', summary: 'Sign one browser out', who: 'read' },
+  { method: 'get', path: '/me/push', summary: 'Whether this browser is told of bells while its page is closed', who: 'read' },
+  {
+    method: 'put',
+    path: '/me/push',
+    summary: 'This browser is told of bells while its page is closed',
+    who: 'read',
+    body: pushDeviceSchema,
+  },
+  { method: 'delete', path: '/me/push', summary: 'This browser is told no more', who: 'read' },
   { method: 'get', path: '/people', summary: 'Everybody who works here', who: 'read' },
   { method: 'post', path: '/people', summary: 'Add a person', who: 'people', body: personSchema },
   {

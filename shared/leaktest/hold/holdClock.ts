@@ -7,7 +7,7 @@ export interface HoldClock {
   speed: number
 }
 
-export const clockSpeeds = [1, 10, 60] as const
+export const clockSpeeds = [1, 10, 60, 600] as const
 
 /** Hold time at a moment, s. */
 export const holdTimeAt = (clock: HoldClock, now: number) =>

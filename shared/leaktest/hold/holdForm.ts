@@ -214,7 +214,7 @@ export const volumeCheckSchema = yup.object({
 export type VolumeCheckForm = yup.InferType<typeof volumeCheckSchema>
 export const holdStepSchema = yup.object({ to: oneOf(['settling', 'reading', 'stopped'] as const, 'Step') })
 export const speedSchema = yup.object({
-  speed: yup.number().oneOf(clockSpeeds, 'The stand-in runs at 1, 10 or 60 times.').required('Choose a speed.'),
+  speed: yup.number().oneOf(clockSpeeds, 'The stand-in runs at 1, 10, 60 or 600 times.').required('Choose a speed.'),
 })
 
 const meaningSchema = yup.object({

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { countText } from '#shared/writing'
+import { countText, writing } from '#shared/writing'
 import FileWorker from '~/workers/file.worker?worker'
 import type { FilePreview, ToFileWorker } from '~/workers/file.worker'
 import { ReadingsFileError, readingsTable, timeUnits, type ColumnMeaning, type ReadingsTable } from '#core/readings/readingsCsv'
@@ -66,7 +66,7 @@ function say(column: number, key: string) {
   meanings.value[column] = key === 'none' ? null : ({ field, ...(unit && { unit }) } as ColumnMeaning)
 }
 const preview = shallowRef<FilePreview | null>(null)
-const worker = new FileWorker()
+const worker = new FileWorker({ name: writing().decimal })
 worker.onmessage = ({ data }: MessageEvent<FilePreview>) => {
   preview.value = data
 }

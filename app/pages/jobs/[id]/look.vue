@@ -63,9 +63,11 @@ function find() {
     leakId: known.value[0]?.id ?? null,
   }
 }
-function recorded(view: JobView) {
-  take(view)
+/** A find that waits for a network leaves its part as it was. */
+function recorded(view: JobView | null) {
   finding.value = null
+  if (!view) return
+  take(view)
   goToNext()
 }
 const shown = ref<{ mark: string; count: number | null } | null>(null)
@@ -152,6 +154,7 @@ useActionKeys('Look', [
             v-if="finding"
             ref="findForm"
             v-model="finding"
+            :job-id="id"
             :path="`tests/${look.id}/finds`"
             :shows="lookShows"
             :part="at"

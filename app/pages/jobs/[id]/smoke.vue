@@ -103,9 +103,11 @@ function mark(value: SmokeMark) {
   }
   void send({ kind: 'mark', partId: part.value.id, mark: value }).then(next)
 }
-function recorded(view: JobView) {
-  take(view)
+/** A find that waits for a network leaves its part as it was. */
+function recorded(view: JobView | null) {
   finding.value = null
+  if (!view) return
+  take(view)
   next()
 }
 const toggle = (link: Link) =>
@@ -244,6 +246,7 @@ useActionKeys('Smoke', [
               v-if="finding"
               ref="findForm"
               v-model="finding"
+              :job-id="id"
               :path="`tests/${test.id}/finds`"
               :shows="smokeShows"
               :part="part"

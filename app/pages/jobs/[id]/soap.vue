@@ -91,9 +91,11 @@ function mark(value: SoapMark) {
     goToNext()
   })
 }
-function recorded(view: JobView) {
-  take(view)
+/** A find that waits for a network leaves its part as it was. */
+function recorded(view: JobView | null) {
   finding.value = null
+  if (!view) return
+  take(view)
   goToNext()
 }
 function seenDone(view: JobView) {
@@ -234,6 +236,7 @@ useActionKeys('Soap', [
             v-if="finding"
             ref="findForm"
             v-model="finding"
+            :job-id="id"
             :path="`tests/${walk.id}/finds`"
             :shows="soapShows"
             :part="at"
