@@ -26,7 +26,7 @@ const frameworks = [
   '@vueuse/*',
 ]
 
-/** What each folder of the core does not stand on: from the ground up quantity, words and knowledge, gas, circuit, hold, readings and fuel, leaktest, complaint and repair, ledger; standin by itself, planning on it and on hold. */
+/** What each folder of the core does not stand on: from the ground up quantity, words and knowledge, gas, circuit, hold, readings and fuel, leaktest, complaint and repair, ledger; standin by itself, planning on it and on hold, practice on all of these. */
 const order = [
   'quantity',
   'words',
@@ -42,6 +42,7 @@ const order = [
   'ledger',
   'standin',
   'planning',
+  'practice',
 ]
 const standsOn = {
   quantity: [],
@@ -60,6 +61,21 @@ const standsOn = {
   standin: ['quantity', 'gas', 'hold'],
   // Tries the estimate on simulated tanks.
   planning: ['quantity', 'gas', 'hold', 'standin'],
+  // Hunts on simulated tanks, and what would have been the best way.
+  practice: [
+    'quantity',
+    'words',
+    'knowledge',
+    'gas',
+    'circuit',
+    'hold',
+    'fuel',
+    'leaktest',
+    'complaint',
+    'repair',
+    'standin',
+    'planning',
+  ],
 }
 
 const core = folder => ({
