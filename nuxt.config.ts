@@ -103,7 +103,9 @@ export default defineNuxtConfig({
       })
       nitro.hooks.hook('compiled', async () => {
         await build({
-          entryPoints: ['readingsFile', 'holdEstimate', 'picture'].map(name => at(`./server/workers/${name}.ts`)),
+          entryPoints: ['readingsFile', 'holdEstimate', 'practiceCurve', 'picture'].map(name =>
+            at(`./server/workers/${name}.ts`),
+          ),
           outdir: join(nitro.options.output.serverDir, 'workers'),
           outExtension: { '.js': '.mjs' },
           bundle: true,

@@ -20,6 +20,7 @@ const rooms = [
   { to: '/bench', name: 'Bench', icon: 'i-lucide-gauge', here: (path: string) => path.startsWith('/bench') },
   { to: '/reckoner', name: 'Reckoner', icon: 'i-lucide-calculator', here: (path: string) => path.startsWith('/reckoner') },
   { to: '/shelf', name: 'Shelf', icon: 'i-lucide-library', here: (path: string) => path.startsWith('/shelf') },
+  { to: '/practice', name: 'Practice', icon: 'i-lucide-graduation-cap', here: (path: string) => path.startsWith('/practice') },
 ]
 changes.open()
 changes.on(notice => {
@@ -45,6 +46,7 @@ useActionKeys('Everywhere', [
   { key: 'g-h', label: 'Go to the Bench', run: () => void navigateTo('/bench') },
   { key: 'g-r', label: 'Go to the Reckoner', run: () => void navigateTo('/reckoner') },
   { key: 'g-s', label: 'Go to the Shelf', run: () => void navigateTo('/shelf') },
+  { key: 'g-p', label: 'Go to Practice', run: () => void navigateTo('/practice') },
   { key: 'g-l', label: 'Look back', run: () => void navigateTo('/past') },
   {
     key: 'u',

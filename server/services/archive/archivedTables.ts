@@ -96,6 +96,8 @@ export const leftBehind: Record<string, string> = {
   calendar_feed: 'a secret of somebody here',
   signed_in: 'a secret of somebody here',
   push_device: 'a secret of somebody here',
+  practice_answer: 'somebody’s own',
+  practice_card: 'somebody’s own',
   password_code: 'a secret of somebody here',
   house_state: 'of the program here',
   guess: 'of the door of this shop',

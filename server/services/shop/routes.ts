@@ -38,6 +38,7 @@ import { testKinds, type TankTestKind } from '../../../core/leaktest/testKinds'
 import type { Deed } from './may'
 import { closeSchema } from '../../../shared/schemas/handBack'
 import { peopleRoutes } from './peopleRoutes'
+import { practiceRoutes } from './practiceRoutes'
 import { proveRoutes } from './proveRoutes'
 import { repairRoutes } from './repairRoutes'
 
@@ -86,6 +87,7 @@ export const routes: readonly RouteDescription[] = [
     who: 'anyone',
   },
   ...peopleRoutes,
+  ...practiceRoutes,
   {
     method: 'get',
     path: '/jobs',

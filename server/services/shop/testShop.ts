@@ -46,7 +46,12 @@ export async function openTestShop(dump?: string): Promise<{ close: () => Promis
   url.pathname = `/${name}`
   process.env.DATABASE_URL = url.href
   if (dump !== undefined) await load(url.href, dump)
-  await migrate(database(), { migrationsFolder: join(process.cwd(), 'server/db/migrations') })
+  try {
+    await migrate(database(), { migrationsFolder: join(process.cwd(), 'server/db/migrations') })
+  } catch (error) {
+    await closeDatabase()
+    throw error
+  }
   return {
     async close() {
       await closeDatabase()

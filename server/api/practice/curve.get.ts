@@ -1,0 +1,3 @@
+import { nextCurve } from '../../services/practice/practice'
+
+export default signedInRoute('read', null, () => nextCurve())

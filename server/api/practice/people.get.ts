@@ -1,0 +1,3 @@
+import { peopleInPractice } from '../../services/practice/practice'
+
+export default signedInRoute('people', null, peopleInPractice)

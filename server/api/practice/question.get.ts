@@ -1,0 +1,3 @@
+import { nextQuestion } from '../../services/practice/practice'
+
+export default signedInRoute('read', null, ({ actor }) => nextQuestion(actor))

@@ -1,0 +1,12 @@
+import { curveAnswerSchema, questionAnswerSchema } from '../../../shared/practice'
+import type { RouteDescription } from './routes'
+
+/** Practice: short questions and curves, each person’s own. */
+export const practiceRoutes: readonly RouteDescription[] = [
+  { method: 'get', path: '/practice', summary: 'How one stands in Practice', who: 'read' },
+  { method: 'get', path: '/practice/question', summary: 'The next short question', who: 'read' },
+  { method: 'post', path: '/practice/question', summary: 'Answer a short question', who: 'read', body: questionAnswerSchema },
+  { method: 'get', path: '/practice/curve', summary: 'A simulated hold to judge by its curve', who: 'read' },
+  { method: 'post', path: '/practice/curve', summary: 'Judge a curve, and say how sure', who: 'read', body: curveAnswerSchema },
+  { method: 'get', path: '/practice/people', summary: 'Who is safe on what', who: 'people' },
+]
