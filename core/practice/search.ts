@@ -3,7 +3,7 @@ import { accesses, accessMinutes, checkOf, checks, type Access, type Check } fro
 import type { CauseKey, CheckKey } from '../complaint/keys'
 import type { Situation } from '../complaint/situation'
 import { situationAtFirst, type Fault, type Hunt } from './hunt'
-import { checkShows, holdShows, walkShows } from './shows'
+import { checkShows, holdShows, testReach, walkShows } from './shows'
 
 /** What a hunter can do: a check, or going to a suspect and mending it. */
 export type Step = { do: 'check'; check: CheckKey } | { do: 'mend'; cause: CauseKey; partId: string | null }
@@ -134,7 +134,14 @@ export const take = (search: Search, step: Step): Search =>
 
 /** Nothing is wrong any more. */
 export const isMended = ({ left }: Search): boolean => left.length === 0
-/** “Sealed” was said while gas still gets out of what it was said of. */
-export const isFalselySealed = ({ verdict, left, hunt }: Search): boolean =>
-  verdict === 'sealed' &&
-  left.some(({ partId, rate, whenMoving }) => partId !== null && !whenMoving && rate >= hunt.tank.acceptance)
+/** “Sealed” was said while gas still gets out of a part that the hold was thought to reach; of others it says nothing. */
+export function isFalselySealed({ verdict, left, hunt }: Search): boolean {
+  const { thought } = testReach(hunt)
+  return (
+    verdict === 'sealed' &&
+    left.some(
+      ({ partId, rate, whenMoving }) =>
+        partId !== null && !whenMoving && rate >= hunt.tank.acceptance && thought.includes(partId),
+    )
+  )
+}

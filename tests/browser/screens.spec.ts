@@ -92,6 +92,8 @@ const rooms: Record<string, (of: Subjects) => Screen[]> = {
     { name: 'Meaning', path: '/reckoner?of=rate', shows: 'As air it is one round hole' },
     { name: 'Drops and bubbles', path: '/reckoner?of=count', shows: 'Bubbles under water' },
     { name: 'Scales', path: '/reckoner?of=scale', shows: 'Water column' },
+    { name: 'Practice', path: '/practice', shows: 'What you are safe on' },
+    { name: 'A curve', path: '/practice?of=curves', shows: 'Is it tight?' },
     { name: 'Sign-in', path: '/sign-in', shows: 'Password' },
   ],
 }

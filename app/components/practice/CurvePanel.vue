@@ -43,7 +43,12 @@ const told = computed(() => {
   if (!result.value) return ''
   const { leak, low, high } = result.value
   const rate = (throughput: number) => rateText(throughput)
-  return `${leak === 0 ? 'It was tight' : `${rate(leak)} mL/min got out`}, with a limit of ${limitText(curve.value!.limit)}. The estimate says ${rate(low)} to ${rate(high)} mL/min.`
+  return `${leak === 0 ? 'It was tight' : `${rate(leak)} mL/min got out`}, with a limit of ${limitText(curve.value!.limit)} mL/min. The estimate says ${rate(low)} to ${rate(high)} mL/min.`
+})
+const unlogged = computed(() => {
+  const [first] = curve.value?.readings ?? []
+  const none = [first?.temperature === undefined && 'skin', first?.barometer === undefined && 'weather'].filter(Boolean)
+  return none.length > 0 ? ` Nobody logged the ${none.join(' or the ')}.` : ''
 })
 const words: Record<CurveWord, string> = curveWordWords
 useActionKeys('Practice', [
@@ -73,7 +78,7 @@ useActionKeys('Practice', [
       </div>
       <p class="soft mb-3">
         {{ short('volume', curve.volume) }} of gas, a {{ curve.wall }} tank, {{ curve.place }}. It leaks too much from
-        {{ limitText(curve.limit) }}.
+        {{ limitText(curve.limit) }} mL/min.{{ unlogged }}
       </p>
       <PracticeCurve :curve="curve" />
       <template v-if="!result">

@@ -13,6 +13,8 @@ interface Strip {
   /** of the whole height */
   share: number
   colour: string
+  /** what hardly moves is not drawn as if it did: so much is shown at least */
+  least: number
   points: number[][]
 }
 const strips = computed((): Strip[] => {
@@ -28,6 +30,7 @@ const strips = computed((): Strip[] => {
       unit: pressure.unit,
       share: 3,
       colour: inks.value.ink,
+      least: pressure.toShown(50),
       points: points(each => each.pressure, pressure.toShown),
     },
     {
@@ -35,6 +38,7 @@ const strips = computed((): Strip[] => {
       unit: temperature.unit,
       share: 1,
       colour: inks.value.time,
+      least: temperature.toShown(1) - temperature.toShown(0),
       points: points(each => each.temperature, temperature.toShown),
     },
     {
@@ -42,11 +46,12 @@ const strips = computed((): Strip[] => {
       unit: weather.unit,
       share: 1,
       colour: inks.value.unsure,
+      least: weather.toShown(300),
       points: points(each => each.barometer, weather.toShown),
     },
   ].filter(strip => strip.points.length > 0)
 })
-const HEIGHT = 380 // px
+const HEIGHT = 316 // px
 const TOP = 22
 const GAP = 34
 const option = computed(() => {
@@ -60,7 +65,12 @@ const option = computed(() => {
     top += height + GAP
     return at
   })
-  const spread = (points: number[][]) => Math.max(...points.map(([, y]) => y!)) - Math.min(...points.map(([, y]) => y!))
+  const bounds = ({ points, least }: Strip) => {
+    const ys = points.map(([, y]) => y!)
+    const [low, high] = [Math.min(...ys), Math.max(...ys)]
+    const more = Math.max(0, least - (high - low)) / 2
+    return { min: low - more, max: high + more }
+  }
   return {
     animation: false,
     grid,
@@ -72,19 +82,19 @@ const option = computed(() => {
       axisLine: { lineStyle: { color: inks.value.hair } },
       axisLabel: { ...text, show: k === strips.value.length - 1, formatter: (value: number) => `${figureText(value, 0)} min` },
     })),
-    yAxis: strips.value.map(({ name, unit, points, share }, k) => ({
+    yAxis: strips.value.map((strip, k) => ({
       gridIndex: k,
       type: 'value',
-      scale: true,
-      // What hardly moves is not drawn as if it did.
-      minInterval: 0,
-      splitNumber: share > 1 ? 5 : 2,
-      name: `${name}, ${unit}`,
+      ...bounds(strip),
+      splitNumber: strip.share > 1 ? 4 : 2,
+      name: `${strip.name}, ${strip.unit}`,
       nameTextStyle: { ...text, align: 'left', padding: [0, 0, 0, -50] },
       nameGap: 8,
       axisLabel: {
         ...text,
-        formatter: (value: number) => figureText(value, spread(points) < 0.2 ? 3 : spread(points) < 2 ? 2 : 1),
+        showMinLabel: false,
+        showMaxLabel: false,
+        formatter: (value: number) => figureText(value, bounds(strip).max - bounds(strip).min < 1 ? 2 : 1),
       },
       splitLine: { lineStyle: { color: inks.value.hair } },
     })),

@@ -11,8 +11,6 @@ const {
   () => callApi<PersonStanding[]>('practice/people'),
   notice => notice.topics.includes('people'),
 )
-const unsafe = ({ topics }: PersonStanding) =>
-  topics.filter(each => !each.safe).map(each => topicWords[each.topic].toLowerCase())
 const safe = ({ topics }: PersonStanding) => topics.filter(each => each.safe).map(each => topicWords[each.topic].toLowerCase())
 </script>
 
@@ -30,8 +28,9 @@ const safe = ({ topics }: PersonStanding) => topics.filter(each => each.safe).ma
           · {{ person.lastAt === null ? 'has not practised' : `last ${clockText(person.lastAt, now)}` }}</span
         >
         <p v-if="person.lastAt !== null">
-          <span v-if="safe(person).length" class="sealed">Safe on {{ safe(person).join(', ') }}. </span>
-          <span v-if="unsafe(person).length">Not yet on {{ unsafe(person).join(', ') }}.</span>
+          Safe on {{ safe(person).length }} of {{ person.topics.length
+          }}<span v-if="safe(person).length">: {{ safe(person).join(', ') }}</span
+          >.
         </p>
       </li>
     </ul>

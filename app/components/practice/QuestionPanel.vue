@@ -51,7 +51,7 @@ useActionKeys('Practice', [
     <USkeleton v-else-if="!question" class="h-64 w-full" />
     <template v-else>
       <p class="soft mb-1 font-medium">{{ topicWords[question.topic] }}<span v-if="question.again"> · missed before</span></p>
-      <h2 id="question-title" class="mb-4 text-xl leading-snug">{{ question.ask }}</h2>
+      <h2 id="question-title" class="mb-4 text-xl leading-snug text-(--ink)">{{ question.ask }}</h2>
       <ol class="space-y-2.5">
         <li v-for="(choice, at) in choices" :key="choice.key">
           <button

@@ -2,7 +2,7 @@ import type { CurveWord } from '#core/practice/curve'
 import type { PracticeTopic } from '#shared/practice'
 
 export const topicWords: Record<PracticeTopic, string> = {
-  'method': 'Which repair cannot work',
+  'method': 'Which repair is refused',
   'work time': 'How long a cup can be worked',
   'reach': 'What a test does not reach',
   'first step': 'What to do first',
