@@ -1,4 +1,6 @@
 import * as yup from 'yup'
+import type { Debrief } from '../core/practice/debrief'
+import { causeKeys, checkKeys, type CauseKey, type CheckKey } from '../core/complaint/keys'
 import { curveWords, type Calibration, type CurveWord } from '../core/practice/curve'
 import { topics, type Choice, type Topic } from '../core/practice/questions/question'
 import { entryId, oneOf, requiredLine } from './schemas/fields'
@@ -115,4 +117,49 @@ export interface PersonStanding {
   name: string
   topics: TopicStanding[]
   lastAt: number | null
+}
+
+/** Begins a hunt. */
+export const huntSchema = yup.object({ id: entryId() })
+/** What somebody does next in a hunt: a check, or going to a suspect and mending it. `after` is how many steps they have seen. */
+export const huntStepSchema = yup.object({
+  after: yup.number().integer('The steps cannot be counted.').min(0).max(1000).required('The steps cannot be counted.'),
+  check: yup.string<CheckKey>().oneOf(checkKeys, 'There is no such check.').nullable().default(null),
+  cause: yup.string<CauseKey>().oneOf(causeKeys, 'There is no such suspect.').nullable().default(null),
+})
+export type HuntStepForm = yup.InferType<typeof huntStepSchema>
+
+export interface HuntStepView {
+  name: string
+  /** what it showed, in words, and what that means */
+  shown: string
+  means: string
+  minutes: number
+}
+export interface HuntView {
+  id: string
+  tank: string
+  craft: string
+  fuel: string
+  age: number | null
+  signs: string[]
+  codes: string[]
+  minutes: number
+  inVain: number
+  steps: HuntStepView[]
+  /** in the order of the list, with what has to be opened first */
+  checks: { key: CheckKey; name: string; how: string; minutes: number; opens: string }[]
+  causes: { key: CauseKey; name: string; tried: boolean }[]
+  /** what the program would think and do, for whoever asks */
+  advice: { suspects: { name: string; chance: number }[]; next: string | null }
+  ended: boolean
+  debrief: Debrief | null
+}
+export interface HuntLine {
+  id: string
+  tank: string
+  beganAt: number
+  minutes: number
+  ended: boolean
+  mended: boolean
 }

@@ -32,6 +32,9 @@ export interface Search {
   verdict: 'sealed' | 'leaking' | 'cannot-tell' | null
 }
 
+/** All of a search but what is drawn from the seed. */
+export type SearchState = Omit<Search, 'hunt'>
+
 export const searchOf = (hunt: Hunt): Search => ({
   hunt,
   situation: situationAtFirst(hunt),

@@ -1,21 +1,6 @@
 import sharp from 'sharp'
-import { setUpHold } from '../support/setUpHold'
-import type { Shop } from '../support/shop'
+import { bayMeanwhile, sendRows } from '../support/bayMeanwhile'
 import { enter, expect, jobOf, test } from '../support/test'
-
-/** Asks for the Bay again and again until something has ended. @returns how long each answer took, ms, ascending */
-async function bayMeanwhile(get: (url: string) => Promise<unknown>, shop: Shop, work: Promise<unknown>): Promise<number[]> {
-  const took: number[] = []
-  let ended = false
-  void work.finally(() => (ended = true)).catch(() => {})
-  while (!ended) {
-    const from = performance.now()
-    await get(`${shop.url}/api/jobs`)
-    took.push(performance.now() - from)
-  }
-  await work
-  return took.sort((a, b) => a - b)
-}
 
 test('a file of 150,000 rows is read beside the server: the Bay answers meanwhile, and the readings come in pages', async ({
   context,
@@ -23,15 +8,8 @@ test('a file of 150,000 rows is read beside the server: the Bay answers meanwhil
 }) => {
   await enter(context, demo)
   const job = await jobOf(context, demo, 'Fire pump 3, fuel tank')
-  const post = (path: string, data: object) =>
-    context.request
-      .post(`${demo.url}/api/${path}`, { data, timeout: 60_000 })
-      .then(answer => expect(answer.ok(), path).toBe(true))
-  const id = await setUpHold(post, job, 'file', 6000)
-  const rows = Array.from({ length: 150_000 }, (_, k) => `${k * 0.1};${(6 - k * 1e-7).toFixed(6)};18.${(k % 90) + 10};101.3`)
-  const text = ['time_s;pressure_kPa;temperature_C;barometer_kPa', ...rows].join('\n')
-  const work = post(`holds/${id}/file`, { text, startedAt: Date.now() - 86_400_000 })
-  const took = await bayMeanwhile(url => context.request.get(url), demo, work)
+  const { id, read } = await sendRows(context.request, demo, job, 150_000)
+  const took = await bayMeanwhile(context.request, demo, read)
   console.log(
     `Bay while a file is read: ${took.length} answers, median ${took[took.length >> 1]!.toFixed(0)} ms, longest ${took.at(-1)!.toFixed(0)} ms`,
   )
@@ -59,7 +37,7 @@ test('twelve pictures that unpack to a hundred million pixels are refused one af
       })
       .then(answer => answer.status())
   const all = Promise.all(Array.from({ length: 12 }, () => send(bomb)))
-  const took = await bayMeanwhile(url => context.request.get(url), demo, all)
+  const took = await bayMeanwhile(context.request, demo, all)
   console.log(`Bay while pictures are refused: ${took.length} answers, longest ${took.at(-1)!.toFixed(0)} ms`)
   expect(new Set(await all)).toEqual(new Set([415]))
   const drawing = Buffer.from('<svg xmlns="http://www.w3.org/2000/svg"><filter id="f"><feTurbulence/></filter></svg>')

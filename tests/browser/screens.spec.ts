@@ -93,6 +93,7 @@ const rooms: Record<string, (of: Subjects) => Screen[]> = {
     { name: 'Drops and bubbles', path: '/reckoner?of=count', shows: 'Bubbles under water' },
     { name: 'Scales', path: '/reckoner?of=scale', shows: 'Water column' },
     { name: 'Practice', path: '/practice', shows: 'What you are safe on' },
+    { name: 'Hunts', path: '/practice?of=hunts', shows: 'Begin a hunt' },
     { name: 'A curve', path: '/practice?of=curves', shows: 'Is it tight?' },
     { name: 'Sign-in', path: '/sign-in', shows: 'Password' },
   ],

@@ -19,8 +19,9 @@ const unreached = ref(false)
 async function subscribed(key: string): Promise<PushSubscription | null> {
   refused.value = (await Notification.requestPermission()) === 'denied'
   if (Notification.permission !== 'granted') return null
-  const worker = await navigator.serviceWorker.register('/service-worker.js').then(() => navigator.serviceWorker.ready)
   try {
+    await navigator.serviceWorker.register('/service-worker.js')
+    const worker = await navigator.serviceWorker.ready
     // One made with another shop's key is of no use here.
     await (await worker.pushManager.getSubscription())?.unsubscribe()
     return await worker.pushManager.subscribe({ userVisibleOnly: true, applicationServerKey: key })

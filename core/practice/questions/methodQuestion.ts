@@ -1,4 +1,4 @@
-import { metals, plastics, type Defect, type DefectKind, type DefectMaterial } from '../../repair/defect/defect'
+import { metals, plastics, usualDefect, type DefectKind, type DefectMaterial } from '../../repair/defect/defect'
 import { craftKinds, type CraftKind } from '../../circuit/tankKinds'
 import { defectNoun, limitOf, unfit, type RepairCase } from '../../repair/method/fit'
 import { repairMethod, repairMethodKeys } from '../../repair/method/repairMethods'
@@ -21,23 +21,11 @@ const wallsOf: Partial<Record<DefectKind, readonly DefectMaterial[]>> = {
 }
 const whats = Object.keys(wallsOf) as DefectKind[]
 
-const plain: Omit<Defect, 'what' | 'material'> = {
-  length: null,
-  wall: 'sound',
-  pinholes: null,
-  before: [],
-  outside: true,
-  inside: [],
-  nearMount: false,
-  moves: false,
-  face: null,
-}
-
 /** Which of some methods cannot work on what is there, and why. @returns null where the draw makes no question */
 export function methodQuestion(draw: Drawer): Question | null {
   const leaking = draw.one(whats, 'what')
   const its: RepairCase = {
-    defect: { ...plain, what: leaking, material: draw.one(wallsOf[leaking]!, 'material') },
+    defect: { ...usualDefect(null, 'sheet steel', null), what: leaking, material: draw.one(wallsOf[leaking]!, 'material') },
     family: null,
     craft: draw.one(craftKinds, 'craft'),
     fuel: draw.one(fuels, 'fuel').key,

@@ -1,3 +1,4 @@
+import { usualDefect } from '../../repair/defect/defect'
 import { unfit } from '../../repair/method/fit'
 import { repairMethodKeys } from '../../repair/method/repairMethods'
 import { topics } from './question'
@@ -27,24 +28,6 @@ test('the right answers are those of the tables', () => {
     expect(choices.find(({ key }) => key === right)!.why).toMatch(/^It cannot: /)
     expect(choices.filter(({ why }) => why.startsWith('It cannot'))).toHaveLength(1)
   }
-  expect(
-    unfit('plastic-weld', {
-      defect: {
-        what: 'crack',
-        material: 'steel',
-        length: null,
-        wall: 'sound',
-        pinholes: null,
-        before: [],
-        outside: true,
-        inside: [],
-        nearMount: false,
-        moves: false,
-        face: null,
-      },
-      family: null,
-      craft: 'boat',
-      fuel: 'diesel',
-    }),
-  ).not.toBeNull()
+  const defect = { ...usualDefect(null, 'sheet steel', null), what: 'crack', material: 'steel' } as const
+  expect(unfit('plastic-weld', { defect, family: null, craft: 'boat', fuel: 'diesel' })).not.toBeNull()
 })

@@ -1,5 +1,8 @@
 import { doublePrecision, index, integer, jsonb, pgTable, primaryKey, text, uuid } from 'drizzle-orm/pg-core'
 import type { Card } from 'ts-fsrs'
+import type { Debrief } from '../../../core/practice/debrief'
+import type { World } from '../../../core/practice/hunt'
+import type { SearchState } from '../../../core/practice/search'
 import type { PracticeTopic } from '../../../shared/practice'
 import { id, moment } from './columns'
 import { person, personId } from './people'
@@ -35,4 +38,22 @@ export const practiceCard = pgTable(
     card: jsonb('card').$type<Card>().notNull(),
   },
   table => [primaryKey({ columns: [table.personId, table.topic, table.seed] })],
+)
+
+/** A hunt of somebody, as far as it has come. */
+export const practiceHunt = pgTable(
+  'practice_hunt',
+  {
+    id: id(),
+    personId: personId(),
+    seed: integer('seed').notNull(),
+    world: text('world').$type<World>().notNull(),
+    beganAt: moment('began_at').notNull(),
+    /** what was done and shown; what is hidden is drawn from the seed */
+    state: jsonb('state').$type<SearchState>().notNull(),
+    endedAt: moment('ended_at'),
+    /** made once when it ends: it takes seconds of work */
+    debrief: jsonb('debrief').$type<Debrief>(),
+  },
+  table => [index('practice_hunt_person').on(table.personId, table.beganAt)],
 )

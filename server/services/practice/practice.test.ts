@@ -2,10 +2,12 @@ import { randomUUID } from 'node:crypto'
 import { eq } from 'drizzle-orm'
 import { curveOf } from '../../../core/practice/curve'
 import { questionOf } from '../../../core/practice/questions/questions'
-import { practiceQuerySchema } from '../../../shared/practice'
+import { huntOf } from '../../../core/practice/hunt'
+import { huntStepSchema, practiceQuerySchema } from '../../../shared/practice'
 import { database } from '../../db/client'
-import { practiceAnswer, practiceCard, trail } from '../../db/schema'
+import { practiceAnswer, practiceCard, practiceHunt, trail } from '../../db/schema'
 import { openTestShop, refusal, testActor } from '../shop/testShop'
+import { beginHunt, endHunt, huntOfPerson, huntsOf, takeHuntStep } from './hunts'
 import { answerCurve, answerQuestion, nextCurve, nextQuestion, peopleInPractice, practiceOf } from './practice'
 
 let shop: { close: () => Promise<void> }
@@ -55,7 +57,9 @@ test('what was missed comes back after days, later each time it is known, and to
   const known = await answerQuestion(person(back), { id: randomUUID(), topic, seed, said: rightOf(topic, seed) })
   expect(known.comesBackAt! - +back).toBeGreaterThan(first)
   // What was known at once does not come back.
-  expect((await answerQuestion(person(), { id: randomUUID(), topic, seed: 78, said: rightOf(topic, 78) })).comesBackAt).toBeNull()
+  expect(
+    (await answerQuestion(person(), { id: randomUUID(), topic, seed: 78, said: rightOf(topic, 78) })).comesBackAt,
+  ).toBeNull()
 })
 
 test('a day begins at the reader’s own midnight', async () => {
@@ -102,4 +106,56 @@ test('safe is who had eight of the last ten right; the owner sees that and no an
   expect(JSON.stringify(all)).not.toContain('said')
   expect((await database().select().from(practiceCard).where(eq(practiceCard.personId, person().id))).length).toBe(4)
   expect((await database().select().from(practiceAnswer).where(eq(practiceAnswer.personId, person().id))).length).toBe(12)
+})
+
+describe('hunts', () => {
+  const begun = async (person: typeof finn) => beginHunt(person(), randomUUID())
+  const step = (form: Partial<{ after: number; check: string; cause: string }>) =>
+    huntStepSchema.validateSync({ after: 0, ...form })
+
+  test('are one’s own, begun once, and go on where they were left', async () => {
+    const person = await testActor()
+    const id = randomUUID()
+    const hunt = await beginHunt(person(), id)
+    expect(await beginHunt(person(), id)).toEqual(hunt)
+    expect(JSON.stringify(hunt)).not.toContain('faults')
+    expect((await refusal(huntOfPerson(finn(), id))).status).toBe(404)
+    const check = hunt.checks[0]!.key
+    const after = await takeHuntStep(person(), id, step({ check }))
+    expect(after.steps).toHaveLength(1)
+    expect(after.minutes).toBeGreaterThan(0)
+    expect(await huntOfPerson(person(), id)).toEqual(after)
+    expect(await huntsOf(person())).toMatchObject([{ id, ended: false, minutes: after.minutes }])
+  })
+  test('another window is told; what cannot be done is refused', async () => {
+    const { id, checks } = await begun(ines)
+    const check = checks[0]!.key
+    const [one, two] = await Promise.allSettled([
+      takeHuntStep(ines(), id, step({ check })),
+      takeHuntStep(ines(), id, step({ check: checks[1]!.key })),
+    ])
+    expect([one.status, two.status].sort()).toEqual(['fulfilled', 'rejected'])
+    expect((await refusal(takeHuntStep(ines(), id, step({ check: checks[2]!.key })))).status).toBe(409)
+    expect((await refusal(takeHuntStep(ines(), id, step({ after: 1 })))).status).toBe(422)
+    expect((await refusal(takeHuntStep(ines(), id, step({ after: 1, check, cause: 'neck' })))).status).toBe(422)
+    expect(() => step({ check: 'nonsense' })).toThrow('no such check')
+  })
+  test('mended, it ends with its debrief, which opens at once; given up, it tells what it was', async () => {
+    const person = await testActor()
+    const { id } = await begun(person)
+    const [row] = await database().select().from(practiceHunt).where(eq(practiceHunt.id, id))
+    const { faults } = huntOf(row!.seed)
+    let hunt = await huntOfPerson(person(), id)
+    for (const { cause } of faults) hunt = await takeHuntStep(person(), id, step({ after: hunt.steps.length, cause: cause! }))
+    expect(hunt.ended).toBe(true)
+    expect(hunt.debrief!.taken).toMatchObject({ mended: true, inVain: 0 })
+    expect(hunt.debrief!.truth).toHaveLength(faults.length)
+    expect(hunt.debrief!.best.minutes).toBeLessThanOrEqual(hunt.debrief!.taken.minutes)
+    expect(hunt.debrief!.remember).toMatch(/\.$/)
+    expect((await refusal(takeHuntStep(person(), id, step({ after: hunt.steps.length, check: 'soap' })))).status).toBe(409)
+    const other = await begun(person)
+    const told = await endHunt(person(), other.id)
+    expect(told.debrief!.taken.mended).toBe(false)
+    expect((await endHunt(person(), other.id)).debrief).toEqual(told.debrief)
+  })
 })

@@ -123,7 +123,7 @@ export async function insertReadings(
 }
 
 /** Rows of a file that are stored by one statement: few enough that nobody waits while they are written out. */
-const ROWS_OF_A_FILE = 5000
+const ROWS_OF_A_FILE = 1500
 
 /**
  * Stores the readings of a file; one at a time that is there already is the same reading.

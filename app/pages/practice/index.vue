@@ -2,8 +2,8 @@
 import { A_DAY, type PracticeView } from '#shared/practice'
 
 /** Practice: being wrong where it costs nothing. Nothing here is evidence, or of any job. */
-const tabs = ['questions', 'curves'] as const
-const tabWords = { questions: 'Short questions', curves: 'Curves' }
+const tabs = ['questions', 'curves', 'hunts'] as const
+const tabWords = { questions: 'Short questions', curves: 'Curves', hunts: 'Hunts' }
 const route = useRoute()
 const session = useSession()
 const tab = computed<(typeof tabs)[number]>({
@@ -40,7 +40,8 @@ const today = computed(() => {
     <TapChoice v-model="tab" :options="tabs" :words="tabWords" several label="What to practise" />
     <div class="grid items-start gap-4 lg:grid-cols-[minmax(0,1fr)_19rem]">
       <QuestionPanel v-if="tab === 'questions'" @answered="refresh" />
-      <CurvePanel v-else @answered="refresh" />
+      <CurvePanel v-else-if="tab === 'curves'" @answered="refresh" />
+      <HuntList v-else />
       <div class="space-y-4">
         <PracticeStanding :practice="practice" />
         <PracticePeople v-if="session.person?.role === 'owner'" />

@@ -1,0 +1,156 @@
+import { causeOf } from '../complaint/causes'
+import { checkOf } from '../complaint/checks'
+import { nextChecks, type RankedCheck } from '../complaint/nextCheck'
+import { suspectsOf } from '../complaint/suspects'
+import { lowerFirst } from '../words/words'
+import { advisedStep, followed, listStep } from './advice'
+import { bestStep } from './bestPath'
+import type { Fault, Hunt } from './hunt'
+import { isMended, searchOf, take, type DoneStep, type Search, type Step } from './search'
+import { testReach } from './shows'
+
+/** A check with what it was expected to tell. */
+export interface Told {
+  name: string
+  minutes: number
+  /** share of the doubt that it was expected to take away, 0 to 1 */
+  share: number
+}
+
+/** One step of a hunt, looked back on. */
+export interface DebriefStep extends DoneStep {
+  name: string
+  /** the likeliest suspects before it, with their chances */
+  suspects: { name: string; chance: number }[]
+  /** of a check: what it was expected to tell; null for a mending, and for a check that told nothing by then */
+  told: Told | null
+  /** the check that told most for its minutes then; null where none was left */
+  most: Told | null
+  /** the trap that was stepped into, as a sentence */
+  trap: string | null
+}
+
+/** A way through a hunt. */
+export interface Way {
+  steps: { name: string; outcome: string; minutes: number }[]
+  minutes: number
+  inVain: number
+  mended: boolean
+}
+
+/** A hunt looked back on: the way that was taken beside the best that was found and a printed list, and one sentence to remember. */
+export interface Debrief {
+  /** what was wrong; of something on no list no cause */
+  truth: { cause: string | null; part: string | null; /** std mL/min at the test pressure */ rate: number }[]
+  steps: DebriefStep[]
+  taken: Way
+  best: Way
+  listed: Way
+  remember: string
+}
+
+export const stepName = (step: Step): string =>
+  step.do === 'check' ? checkOf(step.check).name : `Mend: ${lowerFirst(causeOf(step.cause).name)}`
+
+const wayOf = (search: Search): Way => ({
+  steps: search.steps.map(({ step, outcome, minutes }) => ({ name: stepName(step), outcome, minutes })),
+  minutes: search.minutes,
+  inVain: search.inVain,
+  mended: isMended(search),
+})
+
+/** A suspect below this was no reason to mend it. */
+const GUESS = 0.35
+/** A check that told so many times less for its minutes than another was the wrong one. */
+const CLEARLY = 4
+
+function lookBack(before: Search, { step, minutes, outcome }: DoneStep): DebriefStep {
+  const suspects = suspectsOf(before.situation)
+  const ranked = [...nextChecks(before.situation, suspects).before, ...nextChecks(before.situation, suspects).after]
+  const told = ({ check, minutes: takes, information }: RankedCheck): Told => ({
+    name: check.name,
+    minutes: takes,
+    share: information / Math.max(1e-9, suspects.entropy),
+  })
+  const own = step.do === 'check' ? ranked.find(({ check }) => check.key === step.check) : undefined
+  const most = ranked[0]
+  const chance = step.do === 'mend' ? (suspects.list.find(({ cause }) => cause.key === step.cause)?.chance ?? 0) : null
+  return {
+    step,
+    minutes,
+    outcome,
+    name: stepName(step),
+    suspects: suspects.list.slice(0, 3).map(each => ({ name: each.cause.name, chance: each.chance })),
+    told: own ? told(own) : null,
+    most: most ? told(most) : null,
+    trap: trapOf(before, step, outcome, { chance, own: own?.worth ?? 0, most }),
+  }
+}
+
+function trapOf(
+  { hunt, left, situation }: Search,
+  step: Step,
+  outcome: string,
+  { chance, own, most }: { chance: number | null; own: number; most: RankedCheck | undefined },
+): string | null {
+  if (step.do === 'mend') {
+    if (outcome === 'mended') return null
+    return chance! < GUESS
+      ? `It was mended on a chance of ${Math.round(100 * chance!)} %: looked at first, the part would have been kept.`
+      : 'It was likely, and it was not it: a look at the thing itself comes before its part is bought.'
+  }
+  const { test } = checkOf(step.check)
+  if (test && outcome !== 'found' && outcome !== 'leaking') {
+    const { thought, truth } = testReach(hunt)
+    if (left.some(({ partId }) => partId !== null && thought.includes(partId) && !truth.has(partId)))
+      return 'It was quiet because a valve stood in the way: what was not seen to arrive was not tested.'
+    if (left.some(({ whenMoving }) => whenMoving)) return 'It was quiet because the leak opens only while fuel moves.'
+    if (left.some(({ partId }) => partId !== null && !thought.includes(partId)))
+      return 'It was quiet because it does not reach the leak: what a test does not reach it says nothing of.'
+  }
+  if (situation.answers.some(({ check }) => check === step.check))
+    return 'It was done before: the same look again tells little.'
+  return own > 0 && most && own * CLEARLY < most.worth ? `“${most.check.name}” told far more for its minutes.` : null
+}
+
+const truthOf = ({ cause, partId, rate }: Fault, { tank }: Hunt): Debrief['truth'][number] => ({
+  cause: cause === null ? null : causeOf(cause).name,
+  part: tank.parts.find(({ key }) => key === partId)?.name ?? null,
+  rate,
+})
+
+/** What is worth keeping in mind of a hunt: of its traps the dearest, otherwise what made the best way short. */
+function rememberOf(steps: readonly DebriefStep[], taken: Way, best: Way): string {
+  const dearest = [...steps].filter(({ trap }) => trap).sort((a, b) => b.minutes - a.minutes)[0]
+  if (dearest) return dearest.trap!
+  if (taken.minutes <= 1.2 * best.minutes)
+    return 'Each step told about the most for its minutes: look first, then mend what is firm.'
+  return best.steps[0]
+    ? `Begin with what tells most for its minutes: here ${lowerFirst(best.steps[0].name)}.`
+    : 'Look first, then mend.'
+}
+
+/**
+ * Looks back on a hunt. The best way is the shortest of those found by the planner, by the program’s own advice and by the hunter; it
+ * takes a second or two of work.
+ */
+export function debriefOf(hunt: Hunt, done: readonly Step[]): Debrief {
+  let search = searchOf(hunt)
+  const steps = done.map(step => {
+    const before = search
+    search = take(search, step)
+    return lookBack(before, search.steps.at(-1)!)
+  })
+  const taken = wayOf(search)
+  const ways = [bestStep, advisedStep].map(policy => wayOf(followed(hunt, policy)))
+  const mended = [...ways, taken].filter(way => way.mended).sort((a, b) => a.minutes - b.minutes)
+  const best = mended[0] ?? ways[0]!
+  return {
+    truth: hunt.faults.map(fault => truthOf(fault, hunt)),
+    steps,
+    taken,
+    best,
+    listed: wayOf(followed(hunt, listStep)),
+    remember: rememberOf(steps, taken, best),
+  }
+}

@@ -1,0 +1,3 @@
+import { huntOfPerson } from '../../../../services/practice/hunts'
+
+export default signedInRoute('read', null, ({ actor, id }) => huntOfPerson(actor, id()))

@@ -1,0 +1,3 @@
+import { huntsOf } from '../../../services/practice/hunts'
+
+export default signedInRoute('read', null, ({ actor }) => huntsOf(actor))

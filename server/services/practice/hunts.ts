@@ -1,0 +1,178 @@
+import { randomInt } from 'node:crypto'
+import { and, desc, eq } from 'drizzle-orm'
+import { causeOf } from '../../../core/complaint/causes'
+import { checkOf, type Access } from '../../../core/complaint/checks'
+import { nextChecks } from '../../../core/complaint/nextCheck'
+import { signOf } from '../../../core/complaint/signs'
+import { suspectsOf } from '../../../core/complaint/suspects'
+import { fuelName } from '../../../core/fuel/fuels'
+import { advisedStep } from '../../../core/practice/advice'
+import { stepName } from '../../../core/practice/debrief'
+import { huntOf } from '../../../core/practice/hunt'
+import { isMended, searchOf, type DoneStep, type Search, type Step } from '../../../core/practice/search'
+import type { HuntLine, HuntStepForm, HuntStepView, HuntView } from '../../../shared/practice'
+import { database } from '../../db/client'
+import { practiceHunt } from '../../db/schema'
+import type { Actor } from '../shop/change'
+import { inThread } from '../shop/inThread'
+import { notFound, Refusal } from '../shop/refusal'
+import { huntWork, type HuntDone } from './huntWork'
+
+type HuntRow = typeof practiceHunt.$inferSelect
+
+const MOST_LISTED = 20
+const openings: Record<Access, string> = {
+  'nothing': '',
+  'cap': 'cap off',
+  'cover': 'cover off',
+  'drained': 'drained',
+  'tank down': 'tank down',
+}
+
+/** What a step showed, as it is told. */
+function shownBy({ step, outcome, minutes }: DoneStep): HuntStepView {
+  const name = stepName(step)
+  if (step.do === 'mend')
+    return outcome === 'mended'
+      ? { name, minutes, shown: 'It was it', means: 'Mended, and held again.' }
+      : { name, minutes, shown: 'It was not it', means: 'Mended for nothing, and held again: it goes on.' }
+  const check = checkOf(step.check)
+  const found = check.outcomes.find(({ key }) => key === outcome)
+  if (found) return { name, minutes, shown: found.words, means: found.means }
+  if (outcome === 'found') return { name, minutes, shown: 'Found', means: 'It shows where.' }
+  if (outcome === 'leaking') return { name, minutes, shown: 'Leaking', means: 'It leaks more than the limit.' }
+  if (outcome === 'cannot-tell') return { name, minutes, shown: 'Cannot tell', means: 'An hour did not decide it.' }
+  return { name, minutes, shown: check.rest.words, means: check.rest.means }
+}
+
+function viewOf(row: HuntRow): HuntView {
+  const hunt = huntOf(row.seed, row.world)
+  const search: Search = { ...row.state, hunt }
+  const suspects = suspectsOf(search.situation)
+  const next = nextChecks(search.situation, suspects)
+  const advised = row.endedAt ? null : advisedStep(search)
+  const found = new Set(search.situation.tests.flatMap(test => test.found))
+  const places = hunt.tank.parts.filter(({ key }) => found.has(key)).map(({ name }) => name)
+  const steps = search.steps.map(shownBy)
+  // A walk says where.
+  for (const [k, { outcome }] of search.steps.entries())
+    if (outcome === 'found' && places.length > 0) steps[k]!.means = `It shows at: ${places.join(', ')}.`
+  return {
+    id: row.id,
+    tank: hunt.tank.name,
+    craft: hunt.tank.craft,
+    fuel: fuelName(hunt.fuel),
+    age: hunt.age,
+    signs: hunt.signs.map(key => signOf(key).told),
+    codes: [...hunt.codes],
+    minutes: search.minutes,
+    inVain: search.inVain,
+    steps,
+    checks: [...next.before, ...next.after]
+      .map(({ check, minutes }) => ({
+        key: check.key,
+        name: check.name,
+        how: check.how,
+        minutes,
+        opens: openings[check.access],
+      }))
+      .sort((a, b) => a.minutes - b.minutes || a.name.localeCompare(b.name)),
+    causes: suspects.list
+      .map(({ cause }) => ({ key: cause.key, name: cause.name, tried: search.tried.includes(cause.key) }))
+      .sort((a, b) => a.name.localeCompare(b.name)),
+    advice: {
+      suspects: suspects.list.slice(0, 3).map(({ cause, chance }) => ({ name: cause.name, chance })),
+      next: advised && stepName(advised),
+    },
+    ended: row.endedAt !== null,
+    debrief: row.debrief,
+  }
+}
+
+const own = (actor: Actor, id: string) => and(eq(practiceHunt.id, id), eq(practiceHunt.personId, actor.id))
+
+/** @throws Refusal 404 for another’s as for none */
+async function rowOf(actor: Actor, id: string): Promise<HuntRow> {
+  const [row] = await database().select().from(practiceHunt).where(own(actor, id))
+  if (!row) throw notFound('hunt')
+  return row
+}
+
+/** Somebody’s hunts, the latest first. */
+export async function huntsOf(actor: Actor): Promise<HuntLine[]> {
+  const rows = await database()
+    .select()
+    .from(practiceHunt)
+    .where(eq(practiceHunt.personId, actor.id))
+    .orderBy(desc(practiceHunt.beganAt))
+    .limit(MOST_LISTED)
+  return rows.map(row => {
+    const hunt = huntOf(row.seed, row.world)
+    return {
+      id: row.id,
+      tank: hunt.tank.name,
+      beganAt: +row.beganAt,
+      minutes: row.state.minutes,
+      ended: row.endedAt !== null,
+      mended: isMended({ ...row.state, hunt }),
+    }
+  })
+}
+
+/** Begins a hunt with a seed that nobody chose; a repeated tap begins the same. */
+export async function beginHunt(actor: Actor, id: string): Promise<HuntView> {
+  const seed = randomInt(1, 1_000_000)
+  const { hunt: _, ...state } = searchOf(huntOf(seed))
+  await database()
+    .insert(practiceHunt)
+    .values({ id, personId: actor.id, seed, world: 'tables', beganAt: actor.now, state })
+    .onConflictDoNothing()
+  return viewOf(await rowOf(actor, id))
+}
+
+export const huntOfPerson = async (actor: Actor, id: string): Promise<HuntView> => viewOf(await rowOf(actor, id))
+
+/** @throws Refusal 409 when it has ended or has gone on meanwhile, 422 for what cannot be done now */
+function stepOf(row: HuntRow, { after, check, cause }: HuntStepForm): Step {
+  if (row.endedAt) throw new Refusal(409, 'This hunt has ended. Read its debrief, or begin another.')
+  if (row.state.steps.length !== after) throw new Refusal(409, 'This hunt has gone on in another window. Open it anew.')
+  const { situation } = row.state
+  const suspects = suspectsOf(situation)
+  if (check !== null && cause === null) {
+    const { before, after: later } = nextChecks(situation, suspects)
+    if (![...before, ...later].some(each => each.check.key === check))
+      throw new Refusal(422, 'This check says nothing more here. Choose another.', { check: 'Choose another.' })
+    return { do: 'check', check }
+  }
+  const suspect = suspects.list.find(each => each.cause.key === cause)
+  if (!suspect || check !== null) throw new Refusal(422, 'Choose one check, or one suspect to mend.', { cause: 'Choose one.' })
+  const found = situation.tests.flatMap(test => test.found)
+  const part = suspect.parts.find(({ id }) => found.includes(id)) ?? suspect.parts[0]
+  return { do: 'mend', cause: causeOf(suspect.cause.key).key, partId: part?.id ?? null }
+}
+
+/** Work on a hunt outside of any lock, kept only if nobody went on meanwhile. */
+async function goOn(actor: Actor, id: string, step: (row: HuntRow) => Step | null): Promise<HuntView> {
+  const row = await rowOf(actor, id)
+  const next = step(row)
+  if (row.endedAt) return viewOf(row)
+  const { seed, world, state } = row
+  const done: HuntDone = await inThread('practiceHunt', { seed, world, state, step: next }, huntWork)
+  await database().transaction(async tx => {
+    const [held] = await tx.select().from(practiceHunt).where(own(actor, id)).for('update')
+    if (!held || held.endedAt || held.state.steps.length !== state.steps.length)
+      throw new Refusal(409, 'This hunt has gone on in another window. Open it anew.')
+    await tx
+      .update(practiceHunt)
+      .set({ state: done.state, debrief: done.debrief, endedAt: done.debrief ? actor.now : null })
+      .where(own(actor, id))
+  })
+  return viewOf(await rowOf(actor, id))
+}
+
+/** Does a check or mends a suspect. @throws Refusal as `stepOf` */
+export const takeHuntStep = (actor: Actor, id: string, form: HuntStepForm): Promise<HuntView> =>
+  goOn(actor, id, row => stepOf(row, form))
+
+/** Gives a hunt up: its debrief tells what it was. One that has ended stays as it is. */
+export const endHunt = (actor: Actor, id: string): Promise<HuntView> => goOn(actor, id, () => null)
