@@ -11,7 +11,13 @@ export const practiceRoutes: readonly RouteDescription[] = [
   { method: 'get', path: '/practice/hunts', summary: 'One’s own hunts', who: 'read' },
   { method: 'post', path: '/practice/hunts', summary: 'Begin a hunt', who: 'read', body: huntSchema },
   { method: 'get', path: '/practice/hunts/{id}', summary: 'A hunt as far as it has come', who: 'read' },
-  { method: 'post', path: '/practice/hunts/{id}/step', summary: 'Do a check, or mend a suspect', who: 'read', body: huntStepSchema },
+  {
+    method: 'post',
+    path: '/practice/hunts/{id}/step',
+    summary: 'Do a check, or mend a suspect',
+    who: 'read',
+    body: huntStepSchema,
+  },
   { method: 'post', path: '/practice/hunts/{id}/end', summary: 'Give a hunt up', who: 'read' },
   { method: 'get', path: '/practice/people', summary: 'Who is safe on what', who: 'people' },
 ]
