@@ -121,7 +121,7 @@ describe('rows', () => {
   })
   test('nothing is below a perfect vacuum', () => {
     expect(readingsFromCsv('time_s,pressure_bar\n0,-0.999').at(0)!.pressure).toBeCloseTo(-99_900, 6)
-    expect(() => readingsFromCsv('time_s,pressure_bar\n0,-1')).toThrow('-100.0 kPa is below a perfect vacuum')
+    expect(() => readingsFromCsv('time_s,pressure_bar\n0,-1')).toThrow('−100.0 kPa is below a perfect vacuum')
   })
   test('a quote that is not closed is told by its row', () =>
     expect(() => readingsFromCsv('time_s,pressure_kPa,event\n0,5,x\n5,5,"open\n10,5,y')).toThrow('quote that is not closed'))
