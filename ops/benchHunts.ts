@@ -26,7 +26,7 @@ interface Told {
   sealed: boolean
 }
 
-const isMeant = (search: Search) => (isMended(search) ? search.minutes : Infinity)
+const minutesUntilMended = (search: Search) => (isMended(search) ? search.minutes : Infinity)
 
 function hunted(seed: number, world: World): Told {
   const hunt = huntOf(seed, world)
@@ -38,7 +38,8 @@ function hunted(seed: number, world: World): Told {
   return {
     solved: isMended(own),
     // Whoever knows more may still be unlucky: what the program took is then the best that was found.
-    within: isMended(own) && own.minutes <= WITHIN * Math.min(isMeant(best), own.minutes, isMeant(listed)),
+    within:
+      isMended(own) && own.minutes <= WITHIN * Math.min(minutesUntilMended(best), own.minutes, minutesUntilMended(listed)),
     minutes: own.minutes,
     best: best.minutes,
     listed: listed.minutes,

@@ -66,7 +66,8 @@ const CLEARLY = 4
 
 function lookBack(before: Search, { step, minutes, outcome }: DoneStep): DebriefStep {
   const suspects = suspectsOf(before.situation)
-  const ranked = [...nextChecks(before.situation, suspects).before, ...nextChecks(before.situation, suspects).after]
+  const next = nextChecks(before.situation, suspects)
+  const ranked = [...next.before, ...next.after]
   const told = ({ check, minutes: takes, information }: RankedCheck): Told => ({
     name: check.name,
     minutes: takes,

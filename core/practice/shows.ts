@@ -7,9 +7,9 @@ import type { CheckAnswer, TestWord } from '../complaint/situation'
 import type { HoldSetup } from '../hold/hold'
 import { trial } from '../planning/trial'
 import { throughputFromStandard } from '../quantity/standardLeakRate'
-import { uniformAt } from '../standin/seededRandom'
+import { channelOf, uniformAt } from '../standin/seededRandom'
 import { smokeAt } from '../standin/smokeMachine'
-import { casePartsOf, tiedPartsOf, type Fault, type Hunt } from './hunt'
+import { tiedPartsOf, type Fault, type Hunt } from './hunt'
 
 const draws = { answer: 240, wrong: 241, instead: 242, soap: 243, hold: 244 } as const
 
@@ -22,16 +22,13 @@ const BUBBLES = 0.1
 /** A hold is watched so long at a time, and at the most, min. */
 export const holdMinutes = [20, 40, 60] as const
 
-/** A number from a key, for draws. */
-const numberOf = (key: string) => [...key].reduce((sum, letter) => (Math.imul(sum, 31) + letter.charCodeAt(0)) | 0, 7)
-
 /**
  * What a check shows of a tank with these faults: drawn from the check's own hits and misses. Of two faults the one shows that is
  * likelier to; the same check shows the same again.
  * @param faults those that are still there
  */
 export function checkShows(hunt: Hunt, faults: readonly Fault[], check: Check): CheckAnswer {
-  const draw = (what: keyof typeof draws) => uniformAt(hunt.seed, draws[what], numberOf(check.key))
+  const draw = (what: keyof typeof draws) => uniformAt(hunt.seed, draws[what], channelOf(check.key))
   const answers = [...check.outcomes.map(({ key }) => key), check.rest.key]
   const chances = faults.map(({ cause }) =>
     answerChances(check, { cause: cause === null ? null : causeOf(cause), part: null, prior: 0 }),
@@ -123,7 +120,7 @@ export function walkShows(hunt: Hunt, faults: readonly Fault[], test: 'soap' | '
   const { thought, truth } = testReach(hunt)
   const shows = ({ partId, rate }: Fault) =>
     (test === 'soap' ? rate >= BUBBLES : smokeAt(throughputFromStandard(rate)) !== 'clear') &&
-    uniformAt(hunt.seed, draws.soap, numberOf(`${test} ${partId} ${index}`)) < SEES
+    uniformAt(hunt.seed, draws.soap, channelOf(`${test} ${partId} ${index}`)) < SEES
   const found = [
     ...new Set(
       leakingIn(faults, truth)
@@ -131,13 +128,12 @@ export function walkShows(hunt: Hunt, faults: readonly Fault[], test: 'soap' | '
         .map(({ partId }) => partId!),
     ),
   ]
-  const parts = new Set(casePartsOf(hunt.tank).map(({ id }) => id))
   return {
     id: `${test} ${index}`,
     label: `${test} ${index}`,
     reached: thought,
     says: null,
-    dry: thought.filter(id => parts.has(id) && !found.includes(id)),
+    dry: thought.filter(id => !found.includes(id)),
     found,
   }
 }

@@ -12,6 +12,9 @@ function hash(seed: number, channel: number, index: number): number {
   return (h ^ (h >>> 15)) >>> 0
 }
 
+/** A channel of draws from its name, so that one more does not change the others (Horner's scheme). */
+export const channelOf = (name: string) => [...name].reduce((sum, letter) => (Math.imul(sum, 31) + letter.charCodeAt(0)) | 0, 7)
+
 /** Even over (0, 1). */
 export const uniformAt = (seed: number, channel: number, index: number) => (hash(seed, channel, index) + 0.5) / 2 ** 32
 

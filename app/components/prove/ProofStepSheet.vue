@@ -36,11 +36,13 @@ const lookWords = computed(() =>
 )
 const chosen = computed(() => looks.value.find(({ look }) => look.key === said.value.look)?.look)
 async function record(outcome: ProofOutcome) {
+  const recorded = step.value.key
   const view = await save(() =>
-    callApi<JobView>(`jobs/${props.job.id}/proof`, 'POST', { id: newId(), step: step.value.key, outcome, ...said.value }),
+    callApi<JobView>(`jobs/${props.job.id}/proof`, 'POST', { id: newId(), step: recorded, outcome, ...said.value }),
   )
   if (!view) return
-  said.value = blank()
+  // The news of it may have come before the answer: what is typed by then is of the next step.
+  if (step.value.key === recorded) said.value = blank()
   emit('done', view, outcome)
 }
 </script>

@@ -1,4 +1,4 @@
-import { uniformAt } from '../../standin/seededRandom'
+import { channelOf, uniformAt } from '../../standin/seededRandom'
 
 /** Draws by name, so that one more does not change the others. */
 export interface Drawer {
@@ -6,13 +6,11 @@ export interface Drawer {
   shuffled<T>(list: readonly T[], name: string): T[]
 }
 
-const numberOf = (name: string) => [...name].reduce((sum, letter) => (Math.imul(sum, 31) + letter.charCodeAt(0)) | 0, 11)
-
 export const drawer = (seed: number): Drawer => ({
-  one: (list, name) => list[Math.floor(uniformAt(seed, numberOf(name), 0) * list.length)]!,
+  one: (list, name) => list[Math.floor(uniformAt(seed, channelOf(name), 0) * list.length)]!,
   shuffled: (list, name) =>
     list
-      .map((each, k) => ({ each, at: uniformAt(seed, numberOf(name), k + 1) }))
+      .map((each, k) => ({ each, at: uniformAt(seed, channelOf(name), k + 1) }))
       .sort((a, b) => a.at - b.at)
       .map(({ each }) => each),
 })

@@ -2,6 +2,7 @@ import { fork, type ChildProcess } from 'node:child_process'
 import { existsSync, readFileSync } from 'node:fs'
 import { dirname, join } from 'node:path'
 import type { PictureAnswer, PictureTask } from '../../workers/picture'
+import { inTurn } from '../shop/inTurn'
 import { Refusal } from '../shop/refusal'
 import { pictureKind } from './pictureKind'
 
@@ -83,8 +84,7 @@ function once(task: PictureTask): Promise<PictureAnswer> {
   })
 }
 
-let waiting = 0
-let last: Promise<unknown> = Promise.resolve()
+const oneByOne = inTurn(MOST_WAITING, 'Many pictures are being read. Send this one again in a minute.')
 
 /**
  * What a picture is, drawn anew in some sizes, one picture after the other.
@@ -93,16 +93,8 @@ let last: Promise<unknown> = Promise.resolve()
 export async function decodePicture(task: PictureTask): Promise<PictureAnswer & { problem: null }> {
   const unreadable = new Refusal(415, 'This is not a picture that can be read. Send a JPEG, PNG or WebP photograph.')
   if (pictureKind(task.file) === null) throw unreadable
-  if (waiting >= MOST_WAITING) throw new Refusal(429, 'Many pictures are being read. Send this one again in a minute.')
-  waiting++
-  const turn = last.then(() => once(task))
-  last = turn.catch(() => {})
-  try {
-    const answer = await turn
-    if (answer.problem !== null) throw unreadable
-    // What crossed between processes is a plain array of bytes.
-    return { ...answer, drawn: answer.drawn.map(each => ({ ...each, bytes: Buffer.from(each.bytes) })) }
-  } finally {
-    waiting--
-  }
+  const answer = await oneByOne(() => once(task))
+  if (answer.problem !== null) throw unreadable
+  // What crossed between processes is a plain array of bytes.
+  return { ...answer, drawn: answer.drawn.map(each => ({ ...each, bytes: Buffer.from(each.bytes) })) }
 }

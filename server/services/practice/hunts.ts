@@ -17,6 +17,7 @@ import type { Actor } from '../shop/change'
 import { inThread } from '../shop/inThread'
 import { notFound, Refusal } from '../shop/refusal'
 import { huntWork, type HuntDone } from './huntWork'
+import { practiceWork } from './practiceWork'
 
 type HuntRow = typeof practiceHunt.$inferSelect
 
@@ -157,7 +158,7 @@ async function goOn(actor: Actor, id: string, step: (row: HuntRow) => Step | nul
   const next = step(row)
   if (row.endedAt) return viewOf(row)
   const { seed, world, state } = row
-  const done: HuntDone = await inThread('practiceHunt', { seed, world, state, step: next }, huntWork)
+  const done: HuntDone = await practiceWork(() => inThread('practiceHunt', { seed, world, state, step: next }, huntWork))
   await database().transaction(async tx => {
     const [held] = await tx.select().from(practiceHunt).where(own(actor, id)).for('update')
     if (!held || held.endedAt || held.state.steps.length !== state.steps.length)

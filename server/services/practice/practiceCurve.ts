@@ -2,6 +2,7 @@ import type { CurveWord } from '../../../core/practice/curve'
 import type { CurveView } from '../../../shared/practice'
 import { inThread } from '../shop/inThread'
 import { drawCurve } from './drawCurve'
+import { practiceWork } from './practiceWork'
 
 /** A curve as it is shown, and what it was. */
 export interface PracticeCurve {
@@ -10,4 +11,5 @@ export interface PracticeCurve {
 }
 
 /** A curve from its seed, in a thread of its own: its estimate takes a fifth of a second. */
-export const practiceCurve = (seed: number): Promise<PracticeCurve> => inThread('practiceCurve', seed, drawCurve)
+export const practiceCurve = (seed: number): Promise<PracticeCurve> =>
+  practiceWork(() => inThread('practiceCurve', seed, drawCurve))
