@@ -23,6 +23,8 @@ interface Told {
   inVain: number
   listedInVain: number
   falselySealed: boolean
+  /** by whoever went by the planner or the list */
+  othersFalselySealed: boolean
   sealed: boolean
 }
 
@@ -45,7 +47,8 @@ function hunted(seed: number, world: World): Told {
     listed: listed.minutes,
     inVain: own.inVain,
     listedInVain: listed.inVain,
-    falselySealed: [own, best, listed].some(isFalselySealed),
+    falselySealed: isFalselySealed(own),
+    othersFalselySealed: [best, listed].some(isFalselySealed),
     sealed: own.verdict === 'sealed',
   }
 }
@@ -91,7 +94,7 @@ if (share) {
         `minutes ${mean(each => each.minutes).toFixed(0)}, planner ${mean(each => each.best).toFixed(0)}, list ${mean(each => each.listed).toFixed(0)}`,
         `wrong parts a hunt ${mean(each => each.inVain).toFixed(2)}, list ${mean(each => each.listedInVain).toFixed(2)}`,
         `ended in “sealed” ${percent(each => each.sealed)}`,
-        `falsely sealed ${all.filter(each => each.falselySealed).length}`,
+        `falsely sealed ${all.filter(each => each.falselySealed).length}, by planner or list ${all.filter(each => each.othersFalselySealed).length}`,
       ].join('; '),
     )
   }

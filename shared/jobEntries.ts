@@ -55,10 +55,8 @@ export function jobEntries(job: JobView): LedgerEntries {
   }
 }
 
-/** Whether tests of a simulated tank, or a repair that was only practised, count on a job: then what it amounts to is practice, not evidence for a real tank. */
-export const isSimulated = (job: Pick<JobView, 'tests' | 'runs' | 'repairs'>): boolean =>
-  job.tests.some(test => !test.struck && descriptorOf(test).isSimulated(test)) ||
-  job.repairs.some(repair => !repair.struck && job.runs.some(run => run.id === repair.runId && run.simulated))
+/** Whether a job is of no real tank: then it takes readings of stand-ins, and what it amounts to is evidence of nothing. */
+export const isSimulated = ({ reality }: Pick<JobView, 'reality'>): boolean => reality !== 'real'
 
 /** The test that runs now, if one does; where two do, the one that is watched by its clock. */
 export function runningTest(job: Pick<JobView, 'tests'>): RunningTest | null {

@@ -28,6 +28,7 @@ export const jobView = (change: Partial<JobView> = {}): JobView => ({
   work: 'leak',
   tankKind: 'small-steel',
   material: 'sheet steel',
+  reality: 'real',
   capacity: 0.02,
   wallGive: 0,
   fuel: 'petrol',

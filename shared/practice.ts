@@ -1,5 +1,7 @@
 import * as yup from 'yup'
+import { tankKinds } from '../core/circuit/tankKinds'
 import type { Debrief } from '../core/practice/debrief'
+import { rungKeys } from '../core/practice/rungs'
 import { causeKeys, checkKeys, type CauseKey, type CheckKey } from '../core/complaint/keys'
 import { curveWords, type Calibration, type CurveWord } from '../core/practice/curve'
 import { topics, type Choice, type Topic } from '../core/practice/questions/question'
@@ -116,11 +118,97 @@ export interface PersonStanding {
   id: string
   name: string
   topics: TopicStanding[]
+  /** rungs of the ladder that were won */
+  rungs: number
+  /** rungs that were set and not taken yet */
+  set: number[]
   lastAt: number | null
 }
 
-/** Begins a hunt. */
-export const huntSchema = yup.object({ id: entryId() })
+/** Rungs of the ladder. */
+export const RUNGS = rungKeys.length
+
+const rungNumber = () =>
+  yup.number().integer('There is no such rung.').min(1, 'There is no such rung.').max(RUNGS, 'There is no such rung.')
+
+/**
+ * Begins a hunt: on a rung of the ladder by its number, since its name tells the trap; the first hour; or drawn whole. On the
+ * screens of a job, or step by step.
+ */
+export const huntSchema = yup.object({
+  id: entryId(),
+  rung: rungNumber().nullable().default(null),
+  firstHour: yup.boolean().default(false),
+  onJob: yup.boolean().default(false),
+})
+export type HuntForm = yup.InferType<typeof huntSchema>
+/** Ends a hunt: handed back as tight, or given up. */
+export const huntEndSchema = yup.object({ as: oneOf(['handed back', 'given up'] as const, 'How it ends').default('given up') })
+export type HuntEndForm = yup.InferType<typeof huntEndSchema>
+
+/** Opens a tank of Practice: of a kind, or like one of the shop’s jobs without its names. */
+export const practiceJobSchema = yup.object({
+  id: entryId(),
+  tankKind: oneOf(
+    tankKinds.map(({ key }) => key),
+    'Kind of tank',
+  )
+    .nullable()
+    .default(null),
+  copyOf: yup.string().uuid('There is no such job.').nullable().default(null),
+})
+export type PracticeJobForm = yup.InferType<typeof practiceJobSchema>
+
+/** A rung that the owner sets somebody. */
+export const taskSchema = yup.object({
+  id: entryId(),
+  personId: yup.string().uuid('There is nobody like that.').required('Choose who.'),
+  rung: rungNumber().required('Choose a rung.'),
+})
+export type TaskForm = yup.InferType<typeof taskSchema>
+
+/** A rung as its climber sees it: the name of its trap is told once it was met. */
+export interface RungView {
+  number: number
+  name: string | null
+  won: boolean
+  tries: number
+  /** who set it, while it was not taken yet */
+  setBy: string | null
+}
+
+/** A tank of Practice on the screens of a job. */
+export interface PracticeJobLine {
+  id: string
+  tank: string
+  openedAt: number
+  /** its hunt, where it has one */
+  huntId: string | null
+}
+/** What the strip over a job of Practice says. */
+export interface PracticeJobView {
+  hunt: {
+    id: string
+    firstHour: boolean
+    minutes: number
+    /** s that something cured */
+    cured: number
+    inVain: number
+    ended: boolean
+  } | null
+}
+/** What a check shows on the tank of a hunt. */
+export interface CheckShown {
+  outcome: string
+  words: string
+}
+/** Whether the first hour is offered: to whoever has done nothing yet. */
+export interface FirstHourView {
+  offered: boolean
+  /** the job of one that was begun and has not ended */
+  jobId: string | null
+}
+
 /** What somebody does next in a hunt: a check, or going to a suspect and mending it. `after` is how many steps they have seen. */
 export const huntStepSchema = yup.object({
   after: yup.number().integer('The steps cannot be counted.').min(0).max(1000).required('The steps cannot be counted.'),
@@ -144,6 +232,11 @@ export interface HuntView {
   age: number | null
   signs: string[]
   codes: string[]
+  /** what was done before it came, as it is told */
+  told: readonly string[]
+  rung: number | null
+  firstHour: boolean
+  jobId: string | null
   minutes: number
   inVain: number
   steps: HuntStepView[]
@@ -157,6 +250,10 @@ export interface HuntView {
 }
 export interface HuntLine {
   id: string
+  /** rung of the ladder, 1 to 10 */
+  rung: number | null
+  jobId: string | null
+  won: boolean
   tank: string
   beganAt: number
   minutes: number

@@ -31,7 +31,7 @@ import type { CureStep } from '../core/repair/cure/reckonCure'
 import type { CureMilestones, CureSheet } from '../core/repair/material/repairMaterials'
 import type { Relief } from './leaktest/setupForm'
 import type { KitFacts } from './schemas/kit'
-import type { Complaint, WorkKind } from './schemas/job'
+import type { Complaint, Reality, WorkKind } from './schemas/job'
 import type { ProbeMethod, PurchaseReason, PurchaseStep } from './schemas/narrow'
 import type { FindLook, RigPiece } from './leaktest/findForm'
 import type { TestView } from './leaktest/tests'
@@ -440,6 +440,8 @@ export interface InstrumentCheckView {
 export interface LetterheadView extends LetterheadForm {
   /** changes with the mark; null where it has none */
   mark: number | null
+  /** what new jobs here stand on */
+  reality: Exclude<Reality, 'practice'>
 }
 /** What an owner sees of the one job of a card. */
 export interface OwnerSheetView {
@@ -522,6 +524,7 @@ export interface JobView {
   id: string
   craft: { id: string; name: string; kind: CraftKind; built: number | null; registration: string }
   tankName: string
+  reality: Reality
   work: WorkKind
   tankKind: string
   material: TankMaterial

@@ -21,6 +21,7 @@ export function useJob(id: string) {
   const minute = computed(() => Math.ceil(now.value / 10_000) * 10_000)
   const standing = computed(() => job.value && jobStanding(job.value, minute.value))
   const partName = (partId: string) => job.value?.parts.find(part => part.id === partId)?.name ?? 'a part'
+  tellJobHere(job)
   const offer = useTakeBack()
   /** Takes the job that a verb answered, so that the page need not wait for the notice; what it brought can be taken back. */
   const take = (view: JobView) => {

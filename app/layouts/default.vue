@@ -111,6 +111,7 @@ const old = computed(() => {
       </div>
       <p v-if="entries.problem" role="alert" class="no-print leaking px-4 py-2 font-semibold">{{ entries.problem }}</p>
       <PressureAlarm class="no-print" />
+      <RealityStrip />
       <main id="page" tabindex="-1" class="outline-none"><slot /></main>
     </div>
     <aside class="rope no-print hidden xl:block"><RopeList /></aside>

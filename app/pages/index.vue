@@ -68,6 +68,7 @@ useActionKeys('Bay', [
       </div>
     </header>
     <p v-if="error" role="alert" class="leaking mb-3 font-medium">{{ error.message }}</p>
+    <FirstHourOffer />
 
     <div v-if="!hasJobs" class="sheet flex flex-col items-center px-6 py-16 text-center">
       <svg viewBox="0 0 200 100" class="mb-6 w-48" aria-hidden="true">

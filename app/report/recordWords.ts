@@ -67,7 +67,9 @@ function notesOf(job: JobView): string[] {
       : []),
     ...(isSimulated(job)
       ? [
-          'Holds on a simulated tank, or repairs only practised, count in this record: it is practice, not evidence for a real tank.',
+          job.reality === 'practice'
+            ? 'This is practice on a simulated tank: it is evidence of nothing.'
+            : 'This tank is simulated, and so is what was measured on it: it is no evidence for a real one.',
         ]
       : []),
     ...(closedAt !== null && closedReason

@@ -9,17 +9,23 @@ export const FIRM = 0.5
 /** More steps than this help nobody. */
 export const MOST_STEPS = 40
 
+/** Whether something in the circuit can stand shut though it should be open. */
+const hasValves = ({ tank }: Hunt): boolean => tank.circuit.links.some(({ kind }) => kind !== 'passage')
+
 /**
  * What the program itself would have somebody do next: the check that tells most for its minutes, and the suspect that is firm; what
  * was mended and was not it is not mended again.
  */
-export function advisedStep({ situation, tried }: Search): Step | null {
+export function advisedStep({ hunt, situation, tried, verdict }: Search): Step | null {
   const suspects = suspectsOf(situation)
   const untried = suspects.list.filter(({ cause }) => !tried.includes(cause.key))
   const mend = (at: number): Step | null => {
     const first = untried[at]
     return first ? { do: 'mend', cause: first.cause.key, partId: first.parts[0]?.id ?? null } : null
   }
+  // A hold says nothing of what is behind a valve that does not stand as it should: that gas arrives is seen, not believed.
+  if (verdict === 'sealed' && hasValves(hunt) && !situation.answers.some(({ check }) => check === 'smoke'))
+    return { do: 'check', check: 'smoke' }
   if (untried[0] && untried[0].chance > FIRM) return mend(0)
   const { before, after } = nextChecks(situation, suspects)
   const next = before[0] ?? after[0]

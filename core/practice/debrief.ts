@@ -4,6 +4,7 @@ import { nextChecks, type RankedCheck } from '../complaint/nextCheck'
 import { suspectsOf } from '../complaint/suspects'
 import { lowerFirst } from '../words/words'
 import { advisedStep, followed, listStep } from './advice'
+import { lessonOf, lessonOfHandingBack } from './ladder'
 import { bestStep } from './bestPath'
 import type { Fault, Hunt } from './hunt'
 import { isMended, searchOf, take, type DoneStep, type Search, type Step } from './search'
@@ -46,8 +47,15 @@ export interface Debrief {
   taken: Way
   best: Way
   listed: Way
+  ending: Ending
+  /** it was mended, or handed back tight, and its trap was not stepped into */
+  won: boolean
   remember: string
 }
+
+/** How a hunt ended: with nothing wrong any more, handed back as tight, or given up. */
+export const endings = ['mended', 'handed back', 'given up'] as const
+export type Ending = (typeof endings)[number]
 
 export const stepName = (step: Step): string =>
   step.do === 'check' ? checkOf(step.check).name : `Mend: ${lowerFirst(causeOf(step.cause).name)}`
@@ -64,7 +72,8 @@ const GUESS = 0.35
 /** A check that told so many times less for its minutes than another was the wrong one. */
 const CLEARLY = 4
 
-function lookBack(before: Search, { step, minutes, outcome }: DoneStep): DebriefStep {
+/** One step of a hunt, looked back on from what was known before it. */
+export function lookBack(before: Search, { step, minutes, outcome }: DoneStep): DebriefStep {
   const suspects = suspectsOf(before.situation)
   const next = nextChecks(before.situation, suspects)
   const ranked = [...next.before, ...next.after]
@@ -84,7 +93,7 @@ function lookBack(before: Search, { step, minutes, outcome }: DoneStep): Debrief
     suspects: suspects.list.slice(0, 3).map(each => ({ name: each.cause.name, chance: each.chance })),
     told: own ? told(own) : null,
     most: most ? told(most) : null,
-    trap: trapOf(before, step, outcome, { chance, own: own?.worth ?? 0, most }),
+    trap: lessonOf(before.hunt, step) ?? trapOf(before, step, outcome, { chance, own: own?.worth ?? 0, most }),
   }
 }
 
@@ -121,7 +130,8 @@ const truthOf = ({ cause, partId, rate }: Fault, { tank }: Hunt): Debrief['truth
 })
 
 /** What is worth keeping in mind of a hunt: of its traps the dearest, otherwise what made the best way short. */
-function rememberOf(steps: readonly DebriefStep[], taken: Way, best: Way): string {
+function rememberOf(steps: readonly DebriefStep[], taken: Way, best: Way, lesson: string | null): string {
+  if (lesson) return lesson
   const dearest = [...steps].filter(({ trap }) => trap).sort((a, b) => b.minutes - a.minutes)[0]
   if (dearest) return dearest.trap!
   if (taken.minutes <= 1.2 * best.minutes)
@@ -135,23 +145,37 @@ function rememberOf(steps: readonly DebriefStep[], taken: Way, best: Way): strin
  * Looks back on a hunt. The best way is the shortest of those found by the planner, by the program’s own advice and by the hunter; it
  * takes a second or two of work.
  */
-export function debriefOf(hunt: Hunt, done: readonly Step[]): Debrief {
+export function debriefOf(hunt: Hunt, done: readonly Step[], ending: Ending): Debrief {
   let search = searchOf(hunt)
   const steps = done.map(step => {
     const before = search
     search = take(search, step)
     return lookBack(before, search.steps.at(-1)!)
   })
-  const taken = wayOf(search)
+  return debriefFrom(steps, search, ending)
+}
+
+/**
+ * The same from steps that were looked back on one by one, wherever they were done.
+ * @param end the hunt as it stood when it ended
+ */
+export function debriefFrom(steps: readonly DebriefStep[], end: Search, ending: Ending): Debrief {
+  const { hunt } = end
+  const taken = wayOf(end)
+  const fell = steps.find(({ step }) => lessonOf(hunt, step) !== null)
+  const leaks = ending === 'handed back' && end.left.some(({ partId }) => partId !== null)
+  const lesson = leaks ? lessonOfHandingBack(hunt) : (fell?.trap ?? null)
   const ways = [bestStep, advisedStep].map(policy => wayOf(followed(hunt, policy)))
   const mended = [...ways, taken].filter(way => way.mended).sort((a, b) => a.minutes - b.minutes)
   const best = mended[0] ?? ways[0]!
   return {
     truth: hunt.faults.map(fault => truthOf(fault, hunt)),
-    steps,
+    steps: [...steps],
     taken,
     best,
     listed: wayOf(followed(hunt, listStep)),
-    remember: rememberOf(steps, taken, best),
+    ending,
+    won: ending !== 'given up' && !leaks && !fell,
+    remember: rememberOf(steps, taken, best, lesson),
   }
 }

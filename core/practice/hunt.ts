@@ -7,6 +7,7 @@ import { causeOf } from '../complaint/causes'
 import type { FuelKey } from '../fuel/fuels'
 import { uniformAt } from '../standin/seededRandom'
 import { complaintOf } from './complaintOf'
+import type { RungKey } from './rungs'
 
 /**
  * Where the truths of hunts come from: drawn from the tables' own weights, as the search believes the world to be; or wilder, with
@@ -37,6 +38,8 @@ export interface Hunt {
   age: number | null
   signs: readonly SignKey[]
   codes: readonly string[]
+  /** the rung of the ladder that it stands on; null for one that is drawn whole */
+  rung: RungKey | null
   faults: readonly Fault[]
   /** valves that do not stand as they should, by the id of their link */
   stuck: Readonly<Record<string, LinkState>>
@@ -90,7 +93,13 @@ export const casePartsOf = (tank: TankKind): CasePart[] => tank.parts.map(part =
 export const tiedPartsOf = (tank: TankKind): TiedPart[] => tank.parts.map(part => ({ ...part, id: part.key }))
 
 /** What somebody knows who is told the complaint, and nothing else yet. */
-export const situationAtFirst = ({ tank, fuel, age, signs, codes }: Omit<Hunt, 'faults' | 'stuck'>): Situation => ({
+export const situationAtFirst = ({
+  tank,
+  fuel,
+  age,
+  signs,
+  codes,
+}: Pick<Hunt, 'tank' | 'fuel' | 'age' | 'signs' | 'codes'>): Situation => ({
   craft: tank.craft,
   material: tank.material,
   fuel,
@@ -133,7 +142,7 @@ export function huntOf(seed: number, world: World = 'tables'): Hunt {
   const usual = tankFuels[tank.key] ?? craftFuels[tank.craft]
   const fuel = usual[Math.floor(draw('fuel') * usual.length)]!
   const age = Math.floor(OLDEST * draw('age') ** 1.5)
-  const untold = situationAtFirst({ tank, fuel, age, signs: [], codes: [], seed, world, unruliness: 0 })
+  const untold = situationAtFirst({ tank, fuel, age, signs: [], codes: [] })
   const listed = hypothesesOf(untold).filter(each => each.cause !== null)
   const faults: Fault[] = []
   const count = draw('second') < SECOND ? 2 : 1
@@ -154,6 +163,7 @@ export function huntOf(seed: number, world: World = 'tables'): Hunt {
   return {
     seed,
     world,
+    rung: null,
     tank,
     fuel,
     age: told,

@@ -1,9 +1,9 @@
 import { causeOf, type Cause } from '../complaint/causes'
 import { accesses, accessMinutes, checkOf, checks, type Access, type Check } from '../complaint/checks'
 import type { CauseKey, CheckKey } from '../complaint/keys'
-import type { Situation } from '../complaint/situation'
+import type { Situation, TestWord } from '../complaint/situation'
 import { situationAtFirst, type Fault, type Hunt } from './hunt'
-import { checkShows, holdShows, testReach, walkShows } from './shows'
+import { checkShows, holdShows, notArrivedAt, testReach, walkShows } from './shows'
 
 /** What a hunter can do: a check, or going to a suspect and mending it. */
 export type Step = { do: 'check'; check: CheckKey } | { do: 'mend'; cause: CauseKey; partId: string | null }
@@ -28,6 +28,8 @@ export interface Search {
   minutes: number
   /** new parts that were not needed */
   inVain: number
+  /** parts that smoke was seen not to reach: what holds said of them they did not say */
+  unreached: readonly string[]
   /** what the last hold after the last repair said */
   verdict: 'sealed' | 'leaking' | 'cannot-tell' | null
 }
@@ -43,11 +45,12 @@ export const searchOf = (hunt: Hunt): Search => ({
   steps: [],
   minutes: 0,
   inVain: 0,
+  unreached: [],
   verdict: null,
 })
 
 /** Hands on it once it is open: seal, hose or patch, general trade practice, min. */
-const MEND = 40
+export const MEND = 40
 
 /** What has been opened already stays open. */
 export function openedIn(steps: readonly DoneStep[]): ReadonlySet<Access> {
@@ -83,17 +86,28 @@ function checked(search: Search, check: Check): Search {
     verdict,
   })
   if (check.test === 'hold') {
-    const { word, verdict, minutes } = holdShows(hunt, left, index)
+    const { word: thought, verdict, minutes } = holdShows(hunt, left, index)
+    const word = reachingOnly(thought, search.unreached)
     return done(minutes, verdict, { tests: [...situation.tests, word], answers: [...situation.answers, tested(check)] })
   }
   if (check.test) {
     const word = walkShows(hunt, left, check.test, index)
     const outcome = word.found.length > 0 ? 'found' : check.rest.key
-    return done(check.minutes, outcome, { tests: [...situation.tests, word], answers: [...situation.answers, tested(check)] })
+    const answers = [...situation.answers, tested(check)]
+    if (check.test !== 'smoke') return done(check.minutes, outcome, { tests: [...situation.tests, word], answers })
+    const unreached = [...new Set([...search.unreached, ...notArrivedAt(hunt)])]
+    const tests = [...situation.tests, word].map(each => reachingOnly(each, unreached))
+    return { ...done(check.minutes, outcome, { tests, answers }), unreached }
   }
   const answer = checkShows(hunt, left, check)
   return done(check.minutes, answer.outcome, { answers: [...situation.answers, answer] })
 }
+/** A test’s word without the parts that nothing came to. */
+const reachingOnly = (word: TestWord, unreached: readonly string[]): TestWord => ({
+  ...word,
+  reached: word.reached.filter(id => !unreached.includes(id)),
+  dry: word.dry.filter(id => !unreached.includes(id)),
+})
 /** A test speaks by its own word, and is not asked for again. */
 const tested = ({ key }: Check) => ({ check: key, outcome: 'done before' })
 
@@ -115,7 +129,10 @@ function mended(search: Search, step: Extract<Step, { do: 'mend' }>): Search {
     situation: {
       ...situation,
       // What a test found on a part before it was mended says nothing of it now.
-      tests: [...situation.tests.map(test => withoutPart(test, wasIt ? step.partId : null)), retest.word],
+      tests: [
+        ...situation.tests.map(test => withoutPart(test, wasIt ? step.partId : null)),
+        reachingOnly(retest.word, search.unreached),
+      ],
       repaired: step.partId === null ? situation.repaired : [...new Set([...situation.repaired, step.partId])],
     },
   }
@@ -138,13 +155,17 @@ export const take = (search: Search, step: Step): Search =>
 /** Nothing is wrong any more. */
 export const isMended = ({ left }: Search): boolean => left.length === 0
 /** “Sealed” was said while gas still gets out of a part that the hold was thought to reach; of others it says nothing. */
-export function isFalselySealed({ verdict, left, hunt }: Search): boolean {
+export function isFalselySealed({ verdict, left, hunt, unreached }: Search): boolean {
   const { thought } = testReach(hunt)
   return (
     verdict === 'sealed' &&
     left.some(
       ({ partId, rate, whenMoving }) =>
-        partId !== null && !whenMoving && rate >= hunt.tank.acceptance && thought.includes(partId),
+        partId !== null &&
+        !whenMoving &&
+        rate >= hunt.tank.acceptance &&
+        thought.includes(partId) &&
+        !unreached.includes(partId),
     )
   )
 }

@@ -54,6 +54,12 @@ export function testReach({ tank, stuck }: Hunt): { thought: string[]; truth: Re
   }
 }
 
+/** Parts that a test is thought to reach and does not: smoke is seen not to arrive there. */
+export function notArrivedAt(hunt: Hunt): string[] {
+  const { thought, truth } = testReach(hunt)
+  return thought.filter(id => !truth.has(id))
+}
+
 /** What gets out under gas at rest, std mL/min, by the faults that a test reaches. */
 const leakingIn = (faults: readonly Fault[], reached: ReadonlySet<string>) =>
   faults.filter(({ partId, whenMoving, rate }) => partId !== null && !whenMoving && rate > 0 && reached.has(partId))

@@ -1,4 +1,4 @@
 import { parentPort, workerData } from 'node:worker_threads'
-import { huntWork, type HuntTask } from '../services/practice/huntWork'
+import { huntWork, type HuntTask, type JobHuntTask } from '../services/practice/huntWork'
 
-parentPort!.postMessage(huntWork(workerData as HuntTask))
+parentPort!.postMessage(huntWork(workerData as HuntTask | JobHuntTask))

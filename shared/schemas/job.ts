@@ -43,6 +43,13 @@ export const emptyComplaint = (): Complaint => ({ signs: [], codes: [], words: '
 /** Which state of the job was edited, so that a second editor is told. */
 const revision = () => yup.number().integer().required('The revision that was edited is missing.')
 
+/**
+ * What a job stands on: a tank that is there, a simulated one of a demo shop, or somebody's practice, which is no evidence of
+ * anything. Only what is not real takes readings of stand-ins.
+ */
+export const realities = ['real', 'simulated', 'practice'] as const
+export type Reality = (typeof realities)[number]
+
 /** What a job is about: most begin with a leak, some without. */
 export const workKinds = ['leak', 'new tank', 'lining', 'new for old', 'follow-up'] as const
 export type WorkKind = (typeof workKinds)[number]

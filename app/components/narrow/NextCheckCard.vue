@@ -3,6 +3,7 @@ import { causeOf } from '#core/complaint/causes'
 import type { Access } from '#core/complaint/checks'
 import { afterAnswer, type RankedCheck } from '#core/complaint/nextCheck'
 import { neutralAnswers, neutralWords, type NeutralAnswer, type Situation } from '#core/complaint/situation'
+import type { CheckShown } from '#shared/practice'
 
 /** One check: how, how long, with what, what to mind; answered by a tap. */
 const props = defineProps<{
@@ -31,6 +32,14 @@ const answers = computed(() =>
 )
 const then = (answer: (typeof answers.value)[number]) =>
   answer.then ? `then ${lowerFirst(causeOf(answer.then.cause).name)}, ${chanceText(answer.then.chance)}` : answer.means
+/** On the tank of a hunt a check can be done: what it shows is looked at, and answered like any other. */
+const { hunt } = useJobHere()
+const shown = ref<CheckShown | null>(null)
+const { saving: looking, problem: unseen, save: see } = useSave()
+const look = () =>
+  see(async () => {
+    shown.value = await callApi<CheckShown>(`practice/jobs/${props.jobId}/check?key=${props.ranked.check.key}`)
+  })
 const asking = ref(false)
 const whens = ['today', 'yesterday', 'last week', 'before it came here'] as const
 function neutral(outcome: NeutralAnswer) {
@@ -41,6 +50,7 @@ watch(
   () => props.ranked.check.key,
   () => {
     asking.value = false
+    shown.value = null
   },
 )
 </script>
@@ -62,6 +72,13 @@ watch(
       <UIcon name="i-lucide-triangle-alert" class="time inline-block size-5 align-[-0.25em]" /> {{ ranked.check.caution }}
     </p>
     <template v-if="mayWork">
+      <div v-if="hunt && !hunt.ended && !testTo" class="mt-3 flex flex-wrap items-center gap-3" aria-live="polite">
+        <UButton color="neutral" size="xl" icon="i-lucide-eye" :loading="looking" @click="look">Do it, and look</UButton>
+        <p v-if="shown" class="text-lg">
+          It shows: <b>{{ shown.words }}</b>. <span class="soft">Tap what you saw.</span>
+        </p>
+        <p v-if="unseen" role="alert" class="leaking font-semibold">{{ unseen }}</p>
+      </div>
       <div v-if="!testTo" class="mt-3 grid gap-2 sm:grid-cols-2">
         <UButton
           v-for="answer in answers"

@@ -80,7 +80,10 @@ useActionKeys('Practice', [
         {{ short('volume', curve.volume) }} of gas, a {{ curve.wall }} tank, {{ curve.place }}. It leaks too much from
         {{ limitText(curve.limit) }} mL/min.{{ unlogged }}
       </p>
-      <PracticeCurve :curve="curve" />
+      <PracticeCurve v-if="result || left > 0" :curve="curve" />
+      <p v-else class="soft grid min-h-48 place-items-center rounded-md bg-(--bay) p-6 text-center">
+        Half a minute is over. Say what you saw.
+      </p>
       <template v-if="!result">
         <div class="mt-4 grid gap-4 sm:grid-cols-2">
           <div>

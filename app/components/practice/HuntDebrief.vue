@@ -15,6 +15,12 @@ const truth = computed(() =>
     )
     .join('; and '),
 )
+const title = computed(() => {
+  const { ending, won } = props.debrief
+  if (ending === 'mended') return won ? 'It is mended' : 'It is mended, after its trap'
+  if (ending === 'handed back') return won ? 'Handed back, and tight' : 'Handed back, and not tight'
+  return 'Given up'
+})
 const ways = computed(() => [
   { name: 'You', way: props.debrief.taken },
   { name: 'The best way found', way: props.debrief.best },
@@ -26,7 +32,7 @@ const most = computed(() => Math.max(1, ...ways.value.map(({ way }) => way.minut
 <template>
   <section class="sheet space-y-5 p-5 sm:p-6" aria-labelledby="debrief-title">
     <div>
-      <h2 id="debrief-title">{{ debrief.taken.mended ? 'It is mended' : 'Given up' }}</h2>
+      <h2 id="debrief-title">{{ title }}</h2>
       <p class="mt-1 text-lg"><b>It was:</b> {{ truth }}.</p>
       <p class="time mt-2 text-lg font-semibold">{{ debrief.remember }}</p>
     </div>

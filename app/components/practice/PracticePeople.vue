@@ -1,8 +1,9 @@
 <script setup lang="ts">
-import type { PersonStanding } from '#shared/practice'
+import { RUNGS, type PersonStanding } from '#shared/practice'
 
 /** Who is safe on what: for the owner, who sees no single answer. */
 const now = useClock()
+const rungs = Array.from({ length: RUNGS }, (_, k) => ({ label: `Rung ${k + 1}`, value: k + 1 }))
 const {
   value: people,
   error,
@@ -11,6 +12,14 @@ const {
   () => callApi<PersonStanding[]>('practice/people'),
   notice => notice.topics.includes('people'),
 )
+const { saving, problem, save } = useSave()
+const setting = ref<string | null>(null)
+const rung = ref(1)
+const set = (personId: string) =>
+  save(async () => {
+    people.value = await callApi<PersonStanding[]>('practice/tasks', 'POST', { id: newId(), personId, rung: rung.value })
+    setting.value = null
+  })
 const safe = ({ topics }: PersonStanding) => topics.filter(each => each.safe).map(each => topicWords[each.topic].toLowerCase())
 </script>
 
@@ -32,6 +41,20 @@ const safe = ({ topics }: PersonStanding) => topics.filter(each => each.safe).ma
           }}<span v-if="safe(person).length">: {{ safe(person).join(', ') }}</span
           >.
         </p>
+        <p v-if="person.rungs || person.set.length">
+          {{ person.rungs }} of {{ RUNGS }} rungs won<span v-if="person.set.length" class="time font-medium"
+            >; set: rung {{ person.set.join(', ') }}</span
+          >.
+        </p>
+        <form v-if="setting === person.id" class="mt-2 flex flex-wrap items-center gap-2" @submit.prevent="set(person.id)">
+          <USelect v-model="rung" :items="rungs" size="xl" class="min-w-36" :aria-label="`Rung for ${person.name}`" />
+          <UButton type="submit" color="neutral" size="xl" :loading="saving">Set it</UButton>
+          <UButton color="neutral" variant="ghost" size="xl" @click="setting = null">Not now</UButton>
+          <p v-if="problem" role="alert" class="leaking w-full font-semibold">{{ problem }}</p>
+        </form>
+        <UButton v-else color="neutral" variant="outline" class="mt-1.5 min-h-11" @click="setting = person.id"
+          >Set a hunt</UButton
+        >
       </li>
     </ul>
   </section>

@@ -141,7 +141,7 @@ const submit = () =>
             label="It mends these too"
         /></UFormField>
         <UntilFields v-if="isForNow" v-model="draft" />
-        <USwitch v-model="draft.simulated" label="Only practised: its clock may run fast" />
+        <USwitch v-if="job.reality === 'simulated'" v-model="draft.simulated" label="Only practised: its clock may run fast" />
         <template #actions><UButton type="submit" block size="xl" color="neutral" :loading="saving">Begin</UButton></template>
       </SchemaForm>
     </template>

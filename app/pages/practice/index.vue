@@ -2,12 +2,12 @@
 import { A_DAY, type PracticeView } from '#shared/practice'
 
 /** Practice: being wrong where it costs nothing. Nothing here is evidence, or of any job. */
-const tabs = ['questions', 'curves', 'hunts'] as const
-const tabWords = { questions: 'Short questions', curves: 'Curves', hunts: 'Hunts' }
-const route = useRoute()
 const session = useSession()
-const tab = computed<(typeof tabs)[number]>({
-  get: () => tabs.find(each => each === route.query.of) ?? 'questions',
+const tabs = computed(() => ['questions', 'curves', 'hunts', ...(session.mayWork ? (['tanks'] as const) : [])] as const)
+const tabWords = { questions: 'Short questions', curves: 'Curves', hunts: 'Hunts', tanks: 'Tanks' }
+const route = useRoute()
+const tab = computed<(typeof tabs.value)[number]>({
+  get: () => tabs.value.find(each => each === route.query.of) ?? 'questions',
   set: value => void navigateTo({ query: value === 'questions' ? {} : { of: value } }, { replace: true }),
 })
 const {
@@ -41,7 +41,8 @@ const today = computed(() => {
     <div class="grid items-start gap-4 lg:grid-cols-[minmax(0,1fr)_19rem]">
       <QuestionPanel v-if="tab === 'questions'" @answered="refresh" />
       <CurvePanel v-else-if="tab === 'curves'" @answered="refresh" />
-      <HuntList v-else />
+      <HuntList v-else-if="tab === 'hunts'" />
+      <PracticeTanks v-else />
       <div class="space-y-4">
         <PracticeStanding :practice="practice" />
         <PracticePeople v-if="session.person?.role === 'owner'" />

@@ -1,6 +1,7 @@
 import { and, eq, isNull, lt, or } from 'drizzle-orm'
 import { closeDatabase, database } from '../client'
 import { bell } from '../schema'
+import { simulateShop } from '../../services/house/shopReality'
 import { demoHandedBack } from './handedBack'
 import { demoKit } from './kit'
 import { demoRepairs } from './repairs'
@@ -12,6 +13,7 @@ const HOUR = 3_600_000
 const DAY = 24 * HOUR
 const ago = (milliseconds: number) => new Date(now - milliseconds)
 
+await simulateShop(ago(90 * DAY))
 const oda = await demoPerson('oda', 'Oda Vint', 'owner', ago(90 * DAY))
 const finn = await demoPerson('finn', 'Finn Calder', 'technician', ago(90 * DAY))
 await demoPerson('ines', 'Ines Marrow', 'inspector', ago(90 * DAY))

@@ -5,7 +5,7 @@ import { type Circuit, PLAIN_CIRCUIT } from '../../../core/circuit/circuit'
 import type { CraftKind, TankMaterial } from '../../../core/circuit/tankKinds'
 import type { FuelKey } from '../../../core/fuel/fuels'
 import { USUAL_PLAN, type WorkPlan } from '../../../core/fuel/makeSafe'
-import type { Complaint, WorkKind } from '../../../shared/schemas/job'
+import type { Complaint, Reality, WorkKind } from '../../../shared/schemas/job'
 import type { Brought } from '../../../shared/archive/brought'
 import type { MapPart } from '../../../shared/views'
 import type { HiddenTank } from './hiddenTank'
@@ -34,6 +34,7 @@ export const job = pgTable(
       .references(() => craft.id)
       .notNull(),
     tankName: text('tank_name').notNull(),
+    reality: text('reality').$type<Reality>().notNull(),
     work: text('work').$type<WorkKind>().notNull().default('leak'),
     tankKind: text('tank_kind').notNull(),
     material: text('material').$type<TankMaterial>().notNull(),
@@ -67,7 +68,7 @@ export const job = pgTable(
     closedReason: text('closed_reason').notNull().default(''),
     /** where it was brought in from, with what the thermometer there read while things cured; empty for a job of this shop alone */
     brought: jsonb('brought').$type<Brought>(),
-    /** what the simulated tank of this job hides; empty until a stand-in hold is set up */
+    /** what the tank of a job that is not real hides; empty until its stand-in is used */
     hiddenTank: jsonb('hidden_tank').$type<HiddenTank>(),
   },
   table => [

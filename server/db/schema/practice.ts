@@ -2,9 +2,11 @@ import { doublePrecision, index, integer, jsonb, pgTable, primaryKey, text, uuid
 import type { Card } from 'ts-fsrs'
 import type { Debrief } from '../../../core/practice/debrief'
 import type { World } from '../../../core/practice/hunt'
+import type { RungKey } from '../../../core/practice/rungs'
 import type { SearchState } from '../../../core/practice/search'
 import type { PracticeTopic } from '../../../shared/practice'
 import { id, moment } from './columns'
+import { job } from './jobs'
 import { person, personId } from './people'
 
 /** What somebody answered in Practice. It belongs to a person; nothing of it is evidence, or of any job. */
@@ -48,6 +50,10 @@ export const practiceHunt = pgTable(
     personId: personId(),
     seed: integer('seed').notNull(),
     world: text('world').$type<World>().notNull(),
+    /** rung of the ladder, the first hour, or null for one that is drawn whole */
+    rung: text('rung').$type<RungKey>(),
+    /** the job on whose screens it is played; null where it is played step by step */
+    jobId: uuid('job_id').references(() => job.id),
     beganAt: moment('began_at').notNull(),
     /** what was done and shown; what is hidden is drawn from the seed */
     state: jsonb('state').$type<SearchState>().notNull(),
@@ -56,4 +62,20 @@ export const practiceHunt = pgTable(
     debrief: jsonb('debrief').$type<Debrief>(),
   },
   table => [index('practice_hunt_person').on(table.personId, table.beganAt)],
+)
+
+/** A rung of the ladder that the owner set somebody, and the hunt in which they took it. */
+export const practiceTask = pgTable(
+  'practice_task',
+  {
+    id: id(),
+    personId: personId(),
+    setBy: uuid('set_by')
+      .references(() => person.id)
+      .notNull(),
+    rung: text('rung').$type<RungKey>().notNull(),
+    at: moment('at').notNull(),
+    huntId: uuid('hunt_id').references(() => practiceHunt.id),
+  },
+  table => [index('practice_task_person').on(table.personId)],
 )

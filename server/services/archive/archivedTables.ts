@@ -99,6 +99,7 @@ export const leftBehind: Record<string, string> = {
   practice_answer: 'somebody’s own',
   practice_card: 'somebody’s own',
   practice_hunt: 'somebody’s own',
+  practice_task: 'somebody’s own',
   password_code: 'a secret of somebody here',
   house_state: 'of the program here',
   guess: 'of the door of this shop',

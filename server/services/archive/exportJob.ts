@@ -4,6 +4,7 @@ import { isRunning } from '../../../shared/leaktest/tests'
 import { testName } from '../../../core/leaktest/testKinds'
 import { database, type Transaction } from '../../db/client'
 import { job as jobTable, person, photo, reading, repair } from '../../db/schema'
+import { mustBeEvidence } from '../job/inShop'
 import { loadJob } from '../job/loadJobs'
 import { shopName } from '../prove/letterhead'
 import { temperaturesSince, withBrought } from '../repair/cures'
@@ -60,6 +61,7 @@ const peopleIn = (rows: Record<string, ArchivedRow[]>): string[] => [
 /** What a job's archive holds. @throws Refusal 404; 409 while a test runs, whose readings are still coming */
 export async function jobArchive(jobId: string, now: Date): Promise<Archive> {
   const view = await loadJob(jobId)
+  mustBeEvidence(view)
   const running = view.tests.find(isRunning)
   if (running) throw new Refusal(409, `${testName(running)} is still running on this tank. End it, then send the job.`)
   const { name: shop } = await shopName()

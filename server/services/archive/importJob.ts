@@ -18,6 +18,7 @@ import { Refusal } from '../shop/refusal'
 import { sha256, type Archive, type ArchivedRow } from './archiveFile'
 import { archivedTables, columnsOf, personColumns, type ArchivedTable } from './archivedTables'
 import { foreignId, intakeOf, type Intake } from './intake'
+import { measuredOnStandIn } from './readArchive'
 
 /** What taking a file in would do; nothing is done. @throws Refusal */
 export const planImport = (bytes: Buffer, now: Date): Promise<ArchivePlan> =>
@@ -110,7 +111,10 @@ async function takeIn(tx: Transaction, { archive, fresh, changed, plan }: Intake
       await tx.insert(table.table).values(rows.slice(from, from + 500) as never)
     for (const row of changed[table.name] ?? []) await takeBack(tx, table, values(table, row))
   }
-  await tx.update(job).set({ brought }).where(eq(job.id, plan.jobId))
+  await tx
+    .update(job)
+    .set({ brought, ...(measuredOnStandIn(archive.job.rows) && { reality: 'simulated' as const }) })
+    .where(eq(job.id, plan.jobId))
   for (const { id } of fresh.test! as { id: string }[]) {
     const rows = (archive.readings.get(id) ?? []).map(({ takenAt, personId, ...each }) => ({
       ...each,
@@ -124,8 +128,8 @@ async function takeIn(tx: Transaction, { archive, fresh, changed, plan }: Intake
 
 /** A row of this shop as it came back. */
 function takeBack(tx: Transaction, table: ArchivedTable, row: Record<string, unknown>) {
-  // Who did it stays as it is known here.
-  const persons = [...personColumns(table), 'id', 'craftId']
+  // Who did it, and on what it stands, stays as it is known here.
+  const persons = [...personColumns(table), 'id', 'craftId', 'reality']
   const rest = Object.fromEntries(Object.entries(row).filter(([name]) => !persons.includes(name)))
   const { id } = table.table as unknown as { id: PgColumn }
   return tx

@@ -16,7 +16,9 @@ export async function readArchive(bytes: Buffer, now: Date): Promise<Archive> {
   const { job: said, photographs, readings } = await unpackArchive(bytes)
   const unkept = unkeptText(said as object)
   if (unkept !== null) throw refuse('A text of this archive has a character that cannot be kept.')
-  const archived = checkedJob(said)
+  const archived = checkedJob(withReality(said))
+  if (archived.rows.job!.some(({ reality }) => reality === 'practice'))
+    throw refuse('This archive is of practice, which is evidence of nothing. It is not taken in.')
   const archive = { job: archived, photographs, readings }
   await mustMakeSense(archived.rows)
   mustHangTogether(archive)
@@ -24,6 +26,21 @@ export async function readArchive(bytes: Buffer, now: Date): Promise<Archive> {
   await mustBePictures(archive)
   return archive
 }
+
+/** What was sent before jobs said what they stand on says nothing of it: then what was measured on it tells. */
+function withReality(said: unknown): unknown {
+  const jobs = (said as { rows?: { job?: unknown } } | null)?.rows?.job
+  for (const row of Array.isArray(jobs) ? (jobs as unknown[]) : [])
+    if (typeof row === 'object' && row !== null && !('reality' in row)) Object.assign(row, { reality: 'real' })
+  return said
+}
+
+/** Whether something in an archive was measured on a simulated tank or only practised, whatever it says of itself. */
+export const measuredOnStandIn = ({ test, repairRun }: Record<string, ArchivedRow[]>): boolean =>
+  test!.some(({ facts }) => {
+    const { source, simulated } = facts as { source?: string; simulated?: boolean }
+    return source === 'stand-in' || simulated === true
+  }) || repairRun!.some(({ simulated }) => simulated === true)
 
 /** Every row belongs to the one job, each id is there once, and what is referred to is in the archive. @throws Refusal 422 */
 function mustHangTogether({ job: { rows, people }, photographs, readings }: Archive): void {

@@ -8,7 +8,7 @@ import { repairMaterialKeys } from '../../../core/repair/material/repairMaterial
 import { findLooks } from '../../../shared/leaktest/findForm'
 import { circuitSchema, partSchema } from '../../../shared/schemas/circuit'
 import { signatureCapacities } from '../../../shared/schemas/handBack'
-import { complaintSchema, workKinds } from '../../../shared/schemas/job'
+import { complaintSchema, realities, workKinds } from '../../../shared/schemas/job'
 import { Refusal } from '../shop/refusal'
 import type { ArchivedRow } from './archiveFile'
 
@@ -51,6 +51,7 @@ const rowSchemas: Record<string, yup.AnyObjectSchema> = {
   craft: yup.object({ kind: word(craftKinds), name: yup.string().required() }),
   job: yup.object({
     work: word(workKinds),
+    reality: word(realities),
     tankKind: word(tankKinds.map(kind => kind.key)),
     material: word(tankMaterials),
     fuel: word(fuelKeys),

@@ -5,6 +5,7 @@ import { descentOf, jobStanding, latestFind } from '../../../shared/jobEntries'
 import type { BayPage, BayRow, JobView } from '../../../shared/views'
 import { database } from '../../db/client'
 import { craft, job, test } from '../../db/schema'
+import { inShop } from '../job/inShop'
 import { loadAspectsOf } from '../job/loadJobs'
 import { Refusal } from '../shop/refusal'
 
@@ -106,6 +107,7 @@ export async function bay(
     .where(
       and(
         inIt,
+        inShop,
         ...wanted.filter(word => !states.includes(word)).map(holdsWord),
         after === undefined ? undefined : lt(job.movedAt, moment(after)),
       ),
@@ -116,6 +118,7 @@ export async function bay(
   const [counts] = await database()
     .select({ open: count(sql`case when ${job.closedAt} is null then 1 end`), closed: count(job.closedAt) })
     .from(job)
+    .where(inShop)
   const shown = page.slice(0, BAY_PAGE)
   const rows = (
     await rowsOf(
@@ -150,12 +153,13 @@ export async function bench(now: number, signal?: AbortSignal): Promise<BayRow[]
   const open = await database()
     .selectDistinct({ id: test.jobId })
     .from(test)
-    .where(and(isNull(test.stoppedAt), isNotNull(test.jobId)))
+    .innerJoin(job, eq(test.jobId, job.id))
+    .where(and(isNull(test.stoppedAt), inShop))
     .limit(BAY_PAGE)
   const latest = await database()
     .select({ id: job.id })
     .from(job)
-    .where(isNull(job.closedAt))
+    .where(and(isNull(job.closedAt), inShop))
     .orderBy(desc(job.movedAt))
     .limit(BAY_PAGE)
   return rowsOf([...new Set([...open, ...latest].map(each => each.id!))], now, signal)

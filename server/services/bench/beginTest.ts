@@ -7,13 +7,14 @@ import type { Relief } from '../../../shared/leaktest/setupForm'
 import type { JobView } from '../../../shared/views'
 import type { Transaction } from '../../db/client'
 import { craft, job, test } from '../../db/schema'
+import { inShop } from '../job/inShop'
 import { loadAspects, loadJob } from '../job/loadJobs'
 import { mustHaveReadCautions } from '../safe/safety'
 import { change, type Actor } from '../shop/change'
 import { idTaken, Refusal, refuseField } from '../shop/refusal'
 import { inventHiddenTank } from './hiddenTank'
 import { balloonRelief } from '../../../shared/limits'
-import { mustBeWithinLimit, mustHaveReasonIfEarly, mustHaveRelief } from './testGuards'
+import { mustBeSimulated, mustBeWithinLimit, mustHaveReasonIfEarly, mustHaveRelief } from './testGuards'
 import { nextNumber } from './testRows'
 import { serviceOf } from './testServices'
 
@@ -52,13 +53,14 @@ export async function beginTest<K extends TankTestKind>(
     const cautions = service.cautions?.(form)
     if (cautions) mustHaveReadCautions(tank, actor, cautions.act, cautions.what)
     mustRunAlone(tank, kind)
-    await mustRunAloneOnCraft(tx, tank, kind)
+    if (tank.reality !== 'practice') await mustRunAloneOnCraft(tx, tank, kind)
     if (testKinds[kind].feeds) mustReach(tank, kind, begin, pressure)
     const facts = await service.facts(form, tank, tx)
     const earlyReason = mustHaveReasonIfEarly(tank, begin.earlyReason, now)
     const relief = service.blowsIn(form, tank)
       ? (balloonRelief(tank, pressure) ?? mustHaveRelief(tank, begin.relief ?? null, pressure))
       : null
+    if (service.onStandIn(form)) mustBeSimulated(tank)
     if (service.onStandIn(form) && !tank.hasStandIn)
       await tx
         .update(job)
@@ -123,6 +125,7 @@ export async function mustRunAloneOnCraft(tx: Transaction, tank: JobView, kind: 
       and(
         isNull(test.stoppedAt),
         eq(job.craftId, tank.craft.id),
+        inShop,
         ne(job.id, tank.id),
         sql`lower(${job.tankName}) = lower(${tank.tankName})`,
       ),

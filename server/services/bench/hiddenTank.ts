@@ -5,7 +5,7 @@ import type { StandInConfig } from '../../../core/standin/standInTank'
 import { typicalTank } from '../../../core/standin/typicalTank'
 import { liveParts } from '../../../shared/jobCircuit'
 import type { HoldView } from '../../../shared/leaktest/hold/holdView'
-import type { JobView } from '../../../shared/views'
+import type { JobView, RepairView } from '../../../shared/views'
 import type { HiddenTank } from '../../db/schema/hiddenTank'
 
 /** A number from an id, for seeds. */
@@ -46,14 +46,24 @@ export function inventHiddenTank(job: JobView): HiddenTank {
 export const reachInTruth = (hidden: HiddenTank, job: Pick<JobView, 'circuit' | 'parts'>, setup: TestSetup): Reach =>
   reach(job.circuit, liveParts(job), { ...setup, links: { ...setup.links, ...hidden.stuck } })
 
-/** The leak that is left on each part after the repairs recorded so far. */
-export function remainingLeaks(hidden: HiddenTank, job: JobView, at: number): HiddenTank['leaks'] {
+/** What a first repair from outside leaves of a leak that comes back. */
+const LEFT_OUTSIDE = 0.4
+const reachesWhatIsBelow: readonly RepairView['method'][] = ['liner', 'poured-lining', 'hot-work', 'renew-part', 'renew-tank']
+
+/** The leak that is left on each part after the repairs recorded so far, in motion and at rest. */
+export function remainingInMotion(hidden: HiddenTank, job: Pick<JobView, 'repairs'>, at: number): HiddenTank['leaks'] {
   return hidden.leaks.flatMap(leak => {
     const repairs = job.repairs.filter(repair => !repair.struck && repair.at <= at && repair.partIds.includes(leak.partId))
-    const left = repairs.reduce((share, repair) => share * (hidden.leftAfter?.[repair.id] ?? 0), 1)
+    const leaves = ({ id, method }: RepairView, k: number) =>
+      hidden.leftAfter?.[id] ?? (hidden.comesBack && k === 0 && !reachesWhatIsBelow.includes(method) ? LEFT_OUTSIDE : 0)
+    const left = repairs.reduce((share, repair, k) => share * leaves(repair, k), 1)
     return left > 0 ? [{ ...leak, rate: leak.rate * left }] : []
   })
 }
+
+/** The same of a tank at rest, as gas finds it. */
+export const remainingLeaks = (hidden: HiddenTank, job: Pick<JobView, 'repairs'>, at: number): HiddenTank['leaks'] =>
+  remainingInMotion(hidden, job, at).filter(leak => !leak.whenMoving)
 
 const RIG_SHARE = throughputFromStandard(0.02)
 const OPEN_END = throughputFromStandard(20_000)
@@ -68,7 +78,7 @@ export function standInFor(
   const truth = reachInTruth(hidden, job, { closures: hold.closures, links: hold.links, pressure: hold.setup.testPressure })
   const reached = new Set(truth.reached)
   const seed = hidden.seed ^ seedOf(hold.id)
-  return typicalTank({
+  const tank = typicalTank({
     seed,
     unruliness: hidden.unruliness ?? 0,
     setup: hold.setup,
@@ -85,4 +95,5 @@ export function standInFor(
       })),
     ],
   })
+  return hidden.drift === undefined ? tank : { ...tank, skin: { ...tank.skin, drift: hidden.drift } }
 }

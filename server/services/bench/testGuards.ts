@@ -7,7 +7,13 @@ import type { JobView } from '../../../shared/views'
 import type { Transaction } from '../../db/client'
 import { hangBell } from '../shop/bells'
 import { loadJob } from '../job/loadJobs'
-import { refuseField } from '../shop/refusal'
+import { Refusal, refuseField } from '../shop/refusal'
+
+/** @throws Refusal 409 for a real tank: nothing of a stand-in is evidence of it */
+export function mustBeSimulated({ reality }: Pick<JobView, 'reality'>): void {
+  if (reality === 'real')
+    throw new Refusal(409, 'A real tank takes no readings of a stand-in. Try it in Practice: this job can be copied there.')
+}
 
 /** @throws Refusal 422 when a repair is still curing and no reason is given */
 export function mustHaveReasonIfEarly(job: JobView, reason: string, now: Date): string | null {

@@ -13,6 +13,8 @@ export interface HouseFacts {
   clock: { by: number }
   /** units and writing that new people begin with */
   defaults: Preferences
+  /** the tanks of this shop are simulated ones: a demo */
+  simulated: { all: true }
   /** with which this shop shows a browser's service that a message is its own */
   push: PushKeys
 }

@@ -3,6 +3,7 @@ import type { CraftKind } from '../../../core/circuit/tankKinds'
 import type { CraftView } from '../../../shared/views'
 import { database, type Transaction } from '../../db/client'
 import { craft, job, part } from '../../db/schema'
+import { inShop } from './inShop'
 
 interface CraftFacts {
   name: string
@@ -100,7 +101,7 @@ export async function listCrafts(words = ''): Promise<CraftView[]> {
     })
     .from(craft)
     .innerJoin(job, eq(job.craftId, craft.id))
-    .where(sql`strpos(lower(${craft.name}), lower(${wanted})) > 0`)
+    .where(and(inShop, sql`strpos(lower(${craft.name}), lower(${wanted})) > 0`))
     .groupBy(craft.id)
     .orderBy(sql`rank`)
     .limit(CRAFTS_OFFERED)
@@ -109,7 +110,7 @@ export async function listCrafts(words = ''): Promise<CraftView[]> {
     .select({ craft, job })
     .from(chosen)
     .innerJoin(craft, eq(craft.id, chosen.id))
-    .innerJoin(job, eq(job.craftId, craft.id))
+    .innerJoin(job, and(eq(job.craftId, craft.id), inShop))
     .orderBy(asc(chosen.rank), desc(job.openedAt))
   const crafts = new Map<string, CraftView>()
   for (const { craft: its, job: last } of rows) {

@@ -8,10 +8,11 @@ import { testName } from '../../../core/leaktest/testKinds'
 import { jobAspects } from '../../../shared/changes'
 import { factsOf } from '../../../shared/jobFacts'
 import { isRunning } from '../../../shared/leaktest/tests'
-import { jobFactNames, type JobEdit, type JobFacts, type NewJob } from '../../../shared/schemas/job'
+import { jobFactNames, type JobEdit, type JobFacts, type NewJob, type Reality } from '../../../shared/schemas/job'
 import { TRAIL_PAGE, type JobView, type TrailView } from '../../../shared/views'
 import { database } from '../../db/client'
 import { job, part, person, trail } from '../../db/schema'
+import { shopReality } from '../house/shopReality'
 import { change, type Actor } from '../shop/change'
 import { Refusal, refuseField } from '../shop/refusal'
 import { craftNamed, lastDrawn, renamedCraft } from './crafts'
@@ -20,8 +21,9 @@ import { loadJob } from './loadJobs'
 /**
  * Opens a job. A craft of the same name is the same craft: what was drawn of its tank comes along from its last job,
  * otherwise the parts and the circuit of the tank's kind. A repeated id is the same job.
+ * @param reality what it stands on; as the shop's tanks are where nothing is said
  */
-export async function openJob(actor: Actor, input: NewJob): Promise<JobView> {
+export async function openJob(actor: Actor, input: NewJob, reality?: Reality): Promise<JobView> {
   const kind = tankKind(input.tankKind)
   await change(
     actor,
@@ -48,6 +50,7 @@ export async function openJob(actor: Actor, input: NewJob): Promise<JobView> {
         .insert(job)
         .values({
           ...facts,
+          reality: reality ?? (await shopReality(tx)),
           craftId,
           circuit: before?.circuit ?? kind.circuit,
           wallGive: kind.wallGivePerKPa / 1000,
@@ -101,6 +104,8 @@ export async function editJob(actor: Actor, id: string, { revision, ...edit }: J
       const current = await loadJob(id, tx)
       mustBeRevision(current, revision)
       if (changed.length === 0) return null
+      if (current.reality === 'practice' && changed.includes('craftName'))
+        throw refuseField('craftName', 'A craft of Practice keeps its name.')
       mustGiveReason(changed, edit)
       const { craftName, craftKind, craftBuilt, craftRegistration, ...facts } = edit
       const [row] = await tx.select({ craftId: job.craftId }).from(job).where(eq(job.id, id))

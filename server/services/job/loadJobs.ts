@@ -12,7 +12,7 @@ import type { TestRow } from '../bench/testRows'
 import { seedOf } from '../bench/hiddenTank'
 import { serviceOf } from '../bench/testServices'
 import { notFound } from '../shop/refusal'
-import { cureOf, standInTemperatures, temperaturesSince, withBrought } from '../repair/cures'
+import { cureOf, curedInPractice, standInTemperatures, temperaturesSince, withBrought } from '../repair/cures'
 
 type Reader = Pick<Transaction, 'query' | 'select'>
 
@@ -205,7 +205,7 @@ const loaders: { [A in JobAspect]: (reader: Reader, ids: string[], words: Words)
   },
   async leaks(reader, ids, words) {
     const rows = await reader.query.job.findMany({
-      columns: { id: true, brought: true },
+      columns: { id: true, brought: true, reality: true },
       where: inArray(job.id, ids),
       with: {
         leaks: { orderBy: (row, to) => to.asc(row.number), with: { finds: true } },
@@ -241,12 +241,14 @@ const loaders: { [A in JobAspect]: (reader: Reader, ids: string[], words: Words)
           repairs: allSaid(row.repairs, words).map(({ jobId: _, until, ...each }) => ({
             ...each,
             until: until && +until,
-            ...cureOf(
-              each,
-              practised(row.runs, each.runId)
-                ? standInTemperatures(seedOf(each.id), each.at, Date.now())
-                : withBrought(row.brought, temperatures),
-            ),
+            ...(row.reality === 'practice'
+              ? curedInPractice(each.at, cureOf(each, []))
+              : cureOf(
+                  each,
+                  practised(row.runs, each.runId)
+                    ? standInTemperatures(seedOf(each.id), each.at, Date.now())
+                    : withBrought(row.brought, temperatures),
+                )),
           })),
           defectCards: allSaid(row.defectCards, words).map(({ id, leakId, defect, by, at }) => ({
             id,

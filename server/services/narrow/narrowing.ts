@@ -7,6 +7,7 @@ import type { JobView, SimilarJob } from '../../../shared/views'
 import { database } from '../../db/client'
 import { checkAnswer, craft, job, outcome, part, probe, strike } from '../../db/schema'
 import { change, type Actor } from '../shop/change'
+import { inShop } from '../job/inShop'
 import { loadJob } from '../job/loadJobs'
 import { notFound, Refusal, refuseField } from '../shop/refusal'
 import { mustHaveReadCautions } from '../safe/safety'
@@ -140,7 +141,7 @@ export async function similarJobs(jobId: string): Promise<SimilarJob[]> {
     .innerJoin(job, eq(outcome.jobId, job.id))
     .innerJoin(craft, eq(job.craftId, craft.id))
     .leftJoin(part, eq(outcome.partId, part.id))
-    .where(and(ne(job.id, jobId), or(eq(job.craftId, own.craftId), eq(job.tankKind, own.tankKind))))
+    .where(and(ne(job.id, jobId), inShop, or(eq(job.craftId, own.craftId), eq(job.tankKind, own.tankKind))))
     .orderBy(desc(job.openedAt))
   const struck = new Set(
     rows.length === 0

@@ -1,9 +1,10 @@
-import { desc, eq } from 'drizzle-orm'
+import { and, desc, eq } from 'drizzle-orm'
 import { jobAspects } from '../../../shared/changes'
 import { descentOf, jobStanding } from '../../../shared/jobEntries'
 import type { CraftHistory, JobView } from '../../../shared/views'
 import { database } from '../../db/client'
 import { craft, job } from '../../db/schema'
+import { inShop } from '../job/inShop'
 import { loadAspectsOf } from '../job/loadJobs'
 import { notFound } from '../shop/refusal'
 import { pastJobs } from './search'
@@ -18,7 +19,7 @@ export async function craftHistory(id: string, now: number): Promise<CraftHistor
   const rows = await database()
     .select({ id: job.id })
     .from(job)
-    .where(eq(job.craftId, id))
+    .where(and(eq(job.craftId, id), inShop))
     .orderBy(desc(job.openedAt))
     .limit(MOST_JOBS)
   const ids = rows.map(row => row.id)

@@ -1,6 +1,7 @@
 import { sql } from 'drizzle-orm'
 import type { PastFigures } from '../../../shared/views'
 import { database } from '../../db/client'
+import { inShop } from '../job/inShop'
 
 const SECONDS_A_DAY = 86_400
 
@@ -15,12 +16,13 @@ export async function pastFigures(): Promise<PastFigures> {
     all<{ jobs: string; days: string | null }>(sql`
       select count(*) as jobs, percentile_cont(0.5) within group (order by extract(epoch from closed_at - opened_at) / ${SECONDS_A_DAY})
         filter (where closed_at is not null and closed_reason = '') as days
-      from job`),
+      from job where ${inShop}`),
     all<{ cause: string; jobs: string }>(sql`
-      select o.cause, count(distinct o.job_id) as jobs from outcome o where ${notStruck('o.id')} group by 1 order by 2 desc, 1`),
+      select o.cause, count(distinct o.job_id) as jobs from outcome o join job on job.id = o.job_id where ${inShop} and ${notStruck('o.id')} group by 1 order by 2 desc, 1`),
     all<{ method: string; days: string; back: boolean }>(sql`
       with mended as (
-        select r.method, r.at, r.job_id, jsonb_array_elements_text(r.leak_ids)::uuid as leak_id from repair r where ${notStruck('r.id')}
+        select r.method, r.at, r.job_id, jsonb_array_elements_text(r.leak_ids)::uuid as leak_id from repair r join job on job.id = r.job_id
+        where ${inShop} and ${notStruck('r.id')}
       ), ended as (
         select m.method, m.at, j.moved_at,
           (select min(f.at) from find f where f.leak_id = m.leak_id and f.at > m.at and ${notStruck('f.id')}) as back_at,
@@ -32,11 +34,13 @@ export async function pastFigures(): Promise<PastFigures> {
       from ended order by method, days`),
     all<Record<'tests' | 'repairs' | 'curing' | 'watching', string>>(sql`
       select
-        (select coalesce(sum(extract(epoch from stopped_at - started_at)), 0) from test t where stopped_at is not null and ${notStruck('t.id')}) as tests,
+        (select coalesce(sum(extract(epoch from stopped_at - started_at)), 0) from test t left join job on job.id = t.job_id
+          where stopped_at is not null and (job.id is null or ${inShop}) and ${notStruck('t.id')}) as tests,
         (select coalesce(sum(extract(epoch from e.last - r.at)), 0) from repair_run r
+          join job on job.id = r.job_id and ${inShop}
           join (select run_id, max(at) as last from run_entry group by 1) e on e.run_id = r.id) as repairs,
-        (select coalesce(sum(cure_time), 0) from repair r where ${notStruck('r.id')}) as curing,
-        (select coalesce(sum(watched), 0) from proof_entry p where ${notStruck('p.id')}) as watching`),
+        (select coalesce(sum(cure_time), 0) from repair r join job on job.id = r.job_id where ${inShop} and ${notStruck('r.id')}) as curing,
+        (select coalesce(sum(watched), 0) from proof_entry p join job on job.id = p.job_id where ${inShop} and ${notStruck('p.id')}) as watching`),
   ])
   const methods = new Map<string, { days: number; back: boolean }[]>()
   for (const { method, days, back } of followed)

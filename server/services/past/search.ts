@@ -6,6 +6,7 @@ import type { PastQuery } from '../../../shared/schemas/past'
 import type { PastJob, PastPage } from '../../../shared/views'
 import { database } from '../../db/client'
 import { craft, job, outcome, part, repair, strike } from '../../db/schema'
+import { inShop } from '../job/inShop'
 import { Refusal } from '../shop/refusal'
 
 /** Jobs on a page of what was found. */
@@ -74,6 +75,7 @@ export async function searchPast({
 }: PastQuery): Promise<PastPage> {
   const wanted = words.split(/\s+/).filter(Boolean)
   const fits = and(
+    inShop,
     ...wanted.map(holds),
     partName ? withPart(partName) : undefined,
     cause ? withCause([cause]) : undefined,

@@ -1,14 +1,24 @@
-import { debriefOf, type Debrief } from '../../../core/practice/debrief'
-import { huntOf, type World } from '../../../core/practice/hunt'
-import { isMended, take, type SearchState, type Step } from '../../../core/practice/search'
+import { debriefFrom, debriefOf, type Debrief, type Ending } from '../../../core/practice/debrief'
+import type { World } from '../../../core/practice/hunt'
+import { huntBegun } from '../../../core/practice/ladder'
+import type { RungKey } from '../../../core/practice/rungs'
+import { isMended, take, type Search, type SearchState, type Step } from '../../../core/practice/search'
+import type { JobView } from '../../../shared/views'
+import { huntOnJob } from './huntOnJob'
 
 /** A step of a hunt from its state on. Its holds are simulated, and its debrief plans: work of tenths of a second to seconds. */
 export interface HuntTask {
-  seed: number
-  world: World
+  hunt: { seed: number; world: World; rung: RungKey | null }
   state: SearchState
-  /** null to end it as it stands */
-  step: Step | null
+  /** what is done next, or how it ends */
+  step: Step | Exclude<Ending, 'mended'>
+}
+/** A hunt on the screens of a job, once it ends. */
+export interface JobHuntTask {
+  hunt: HuntTask['hunt']
+  job: JobView
+  ending: Ending
+  at: number
 }
 export interface HuntDone {
   state: SearchState
@@ -16,18 +26,16 @@ export interface HuntDone {
   debrief: Debrief | null
 }
 
-export function huntWork({ seed, world, state, step }: HuntTask): HuntDone {
-  const hunt = huntOf(seed, world)
-  const search = step ? take({ ...state, hunt }, step) : { ...state, hunt }
-  const { hunt: _, ...rest } = search
-  return {
-    state: rest,
-    debrief:
-      step === null || isMended(search)
-        ? debriefOf(
-            hunt,
-            search.steps.map(each => each.step),
-          )
-        : null,
+export function huntWork(task: HuntTask | JobHuntTask): HuntDone {
+  const hunt = huntBegun(task.hunt)
+  if ('job' in task) {
+    const { steps, search } = huntOnJob(hunt, task.job, task.at)
+    return { state: stateOf(search), debrief: debriefFrom(steps, search, task.ending) }
   }
+  const { state, step } = task
+  const search = typeof step === 'string' ? { ...state, hunt } : take({ ...state, hunt }, step)
+  const ending = isMended(search) ? 'mended' : typeof step === 'string' ? step : null
+  const done = search.steps.map(each => each.step)
+  return { state: stateOf(search), debrief: ending && debriefOf(hunt, done, ending) }
 }
+const stateOf = ({ hunt: _, ...state }: Search): SearchState => state

@@ -8,15 +8,21 @@ import { suspectsOf } from '../../../core/complaint/suspects'
 import { fuelName } from '../../../core/fuel/fuels'
 import { advisedStep } from '../../../core/practice/advice'
 import { stepName } from '../../../core/practice/debrief'
-import { huntOf } from '../../../core/practice/hunt'
+import { historyOf } from '../../../core/practice/history'
+import { huntBegun } from '../../../core/practice/ladder'
+import { rungKeys, type RungKey } from '../../../core/practice/rungs'
 import { isMended, searchOf, type DoneStep, type Search, type Step } from '../../../core/practice/search'
-import type { HuntLine, HuntStepForm, HuntStepView, HuntView } from '../../../shared/practice'
+import type { HuntEndForm, HuntForm, HuntLine, HuntStepForm, HuntStepView, HuntView } from '../../../shared/practice'
 import { database } from '../../db/client'
 import { practiceHunt } from '../../db/schema'
+import { jobTask } from './huntJobs'
+import { takeTask } from './tasks'
 import type { Actor } from '../shop/change'
 import { inThread } from '../shop/inThread'
+import { mustBeAllowed } from '../shop/may'
 import { notFound, Refusal } from '../shop/refusal'
-import { huntWork, type HuntDone } from './huntWork'
+import { huntWork, type HuntDone, type HuntTask } from './huntWork'
+import { openHuntJob } from './practiceJobs'
 import { practiceWork } from './practiceWork'
 
 type HuntRow = typeof practiceHunt.$inferSelect
@@ -46,9 +52,17 @@ function shownBy({ step, outcome, minutes }: DoneStep): HuntStepView {
   return { name, minutes, shown: check.rest.words, means: check.rest.means }
 }
 
+/** The number of a rung, which does not tell its trap; null for what is on no rung. */
+export const numberOf = (rung: RungKey | null): number | null => {
+  const at = rungKeys.findIndex(key => key === rung)
+  return at < 0 ? null : at + 1
+}
+/** A search as it was kept; one of before smoke told what it does not reach has nothing of it. */
+const searchIn = ({ state, ...row }: HuntRow): Search => ({ ...state, unreached: state.unreached ?? [], hunt: huntBegun(row) })
+
 function viewOf(row: HuntRow): HuntView {
-  const hunt = huntOf(row.seed, row.world)
-  const search: Search = { ...row.state, hunt }
+  const search = searchIn(row)
+  const { hunt } = search
   const suspects = suspectsOf(search.situation)
   const next = nextChecks(search.situation, suspects)
   const advised = row.endedAt ? null : advisedStep(search)
@@ -66,6 +80,10 @@ function viewOf(row: HuntRow): HuntView {
     age: hunt.age,
     signs: hunt.signs.map(key => signOf(key).told),
     codes: [...hunt.codes],
+    told: historyOf(hunt),
+    rung: numberOf(row.rung),
+    firstHour: row.rung === 'first hour',
+    jobId: row.jobId,
     minutes: search.minutes,
     inVain: search.inVain,
     steps,
@@ -108,26 +126,40 @@ export async function huntsOf(actor: Actor): Promise<HuntLine[]> {
     .orderBy(desc(practiceHunt.beganAt))
     .limit(MOST_LISTED)
   return rows.map(row => {
-    const hunt = huntOf(row.seed, row.world)
+    const search = searchIn(row)
     return {
       id: row.id,
-      tank: hunt.tank.name,
+      rung: numberOf(row.rung),
+      jobId: row.jobId,
+      won: row.debrief?.won ?? false,
+      tank: search.hunt.tank.name,
       beganAt: +row.beganAt,
       minutes: row.state.minutes,
       ended: row.endedAt !== null,
-      mended: isMended({ ...row.state, hunt }),
+      mended: isMended(search),
     }
   })
 }
 
-/** Begins a hunt with a seed that nobody chose; a repeated tap begins the same. */
-export async function beginHunt(actor: Actor, id: string): Promise<HuntView> {
-  const seed = randomInt(1, 1_000_000)
-  const { hunt: _, ...state } = searchOf(huntOf(seed))
-  await database()
-    .insert(practiceHunt)
-    .values({ id, personId: actor.id, seed, world: 'tables', beganAt: actor.now, state })
-    .onConflictDoNothing()
+/**
+ * Begins a hunt with a seed that nobody chose, and takes up what the owner set; a repeated tap begins the same. On a job its tank
+ * stands in Practice, and all is done on its screens.
+ */
+export async function beginHunt(actor: Actor, { id, rung: number, firstHour, onJob }: HuntForm): Promise<HuntView> {
+  const rung = firstHour ? 'first hour' : number === null ? null : rungKeys[number - 1]!
+  const begun = { seed: randomInt(1, 1_000_000), world: 'tables', rung } as const
+  const hunt = huntBegun(begun)
+  const { hunt: _, ...state } = searchOf(hunt)
+  const [same] = await database().select({ id: practiceHunt.id }).from(practiceHunt).where(eq(practiceHunt.id, id))
+  if (!same) {
+    if (onJob || firstHour) mustBeAllowed(actor.role, 'work')
+    const jobId = onJob || firstHour ? await openHuntJob(actor, id, hunt) : null
+    await database()
+      .insert(practiceHunt)
+      .values({ id, personId: actor.id, ...begun, jobId, beganAt: actor.now, state })
+      .onConflictDoNothing()
+    if (rung !== null) await takeTask(actor, rung, id)
+  }
   return viewOf(await rowOf(actor, id))
 }
 
@@ -136,6 +168,7 @@ export const huntOfPerson = async (actor: Actor, id: string): Promise<HuntView> 
 /** @throws Refusal 409 when it has ended or has gone on meanwhile, 422 for what cannot be done now */
 function stepOf(row: HuntRow, { after, check, cause }: HuntStepForm): Step {
   if (row.endedAt) throw new Refusal(409, 'This hunt has ended. Read its debrief, or begin another.')
+  if (row.jobId) throw new Refusal(409, 'This hunt is played on the screens of its job.')
   if (row.state.steps.length !== after) throw new Refusal(409, 'This hunt has gone on in another window. Open it anew.')
   const { situation } = row.state
   const suspects = suspectsOf(situation)
@@ -153,12 +186,17 @@ function stepOf(row: HuntRow, { after, check, cause }: HuntStepForm): Step {
 }
 
 /** Work on a hunt outside of any lock, kept only if nobody went on meanwhile. */
-async function goOn(actor: Actor, id: string, step: (row: HuntRow) => Step | null): Promise<HuntView> {
+async function goOn(actor: Actor, id: string, step: (row: HuntRow) => HuntTask['step']): Promise<HuntView> {
   const row = await rowOf(actor, id)
   const next = step(row)
   if (row.endedAt) return viewOf(row)
-  const { seed, world, state } = row
-  const done: HuntDone = await practiceWork(() => inThread('practiceHunt', { seed, world, state, step: next }, huntWork))
+  const { state, jobId } = row
+  const hunt = { seed: row.seed, world: row.world, rung: row.rung }
+  const task =
+    jobId && typeof next === 'string'
+      ? await jobTask(hunt, jobId, next, +actor.now)
+      : { hunt, state: { ...state, unreached: state.unreached ?? [] }, step: next }
+  const done: HuntDone = await practiceWork(() => inThread('practiceHunt', task, huntWork))
   await database().transaction(async tx => {
     const [held] = await tx.select().from(practiceHunt).where(own(actor, id)).for('update')
     if (!held || held.endedAt || held.state.steps.length !== state.steps.length)
@@ -175,5 +213,5 @@ async function goOn(actor: Actor, id: string, step: (row: HuntRow) => Step | nul
 export const takeHuntStep = (actor: Actor, id: string, form: HuntStepForm): Promise<HuntView> =>
   goOn(actor, id, row => stepOf(row, form))
 
-/** Gives a hunt up: its debrief tells what it was. One that has ended stays as it is. */
-export const endHunt = (actor: Actor, id: string): Promise<HuntView> => goOn(actor, id, () => null)
+/** Hands a hunt back as tight, or gives it up: its debrief tells what it was. One that has ended stays as it is. */
+export const endHunt = (actor: Actor, id: string, { as }: HuntEndForm): Promise<HuntView> => goOn(actor, id, () => as)

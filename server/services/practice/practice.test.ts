@@ -3,7 +3,7 @@ import { eq } from 'drizzle-orm'
 import { curveOf } from '../../../core/practice/curve'
 import { questionOf } from '../../../core/practice/questions/questions'
 import { huntOf } from '../../../core/practice/hunt'
-import { huntStepSchema, practiceQuerySchema } from '../../../shared/practice'
+import { huntSchema, huntStepSchema, practiceQuerySchema } from '../../../shared/practice'
 import { database } from '../../db/client'
 import { practiceAnswer, practiceCard, practiceHunt, trail } from '../../db/schema'
 import { openTestShop, refusal, testActor } from '../shop/testShop'
@@ -109,15 +109,15 @@ test('safe is who had eight of the last ten right; the owner sees that and no an
 })
 
 describe('hunts', () => {
-  const begun = async (person: typeof finn) => beginHunt(person(), randomUUID())
+  const begun = async (person: typeof finn) => beginHunt(person(), huntSchema.validateSync({ id: randomUUID() }))
   const step = (form: Partial<{ after: number; check: string; cause: string }>) =>
     huntStepSchema.validateSync({ after: 0, ...form })
 
   test('are one’s own, begun once, and go on where they were left', async () => {
     const person = await testActor()
     const id = randomUUID()
-    const hunt = await beginHunt(person(), id)
-    expect(await beginHunt(person(), id)).toEqual(hunt)
+    const hunt = await beginHunt(person(), huntSchema.validateSync({ id }))
+    expect(await beginHunt(person(), huntSchema.validateSync({ id }))).toEqual(hunt)
     expect(JSON.stringify(hunt)).not.toContain('faults')
     expect((await refusal(huntOfPerson(finn(), id))).status).toBe(404)
     const check = hunt.checks[0]!.key
@@ -154,8 +154,8 @@ describe('hunts', () => {
     expect(hunt.debrief!.remember).toMatch(/\.$/)
     expect((await refusal(takeHuntStep(person(), id, step({ after: hunt.steps.length, check: 'soap' })))).status).toBe(409)
     const other = await begun(person)
-    const told = await endHunt(person(), other.id)
+    const told = await endHunt(person(), other.id, { as: 'given up' })
     expect(told.debrief!.taken.mended).toBe(false)
-    expect((await endHunt(person(), other.id)).debrief).toEqual(told.debrief)
+    expect((await endHunt(person(), other.id, { as: 'handed back' })).debrief).toEqual(told.debrief)
   })
 })

@@ -1,9 +1,10 @@
 import { randomInt } from 'node:crypto'
-import { and, asc, count, desc, eq, gte, isNull, lte } from 'drizzle-orm'
+import { and, asc, count, desc, eq, gte, inArray, isNull, lte, sql } from 'drizzle-orm'
 import { createEmptyCard, fsrs, Rating, type Card } from 'ts-fsrs'
 import { brierScore, calibrationOf, type CurveAnswer, type CurveWord } from '../../../core/practice/curve'
 import { topics, type Topic } from '../../../core/practice/questions/question'
 import { questionOf } from '../../../core/practice/questions/questions'
+import { rungKeys } from '../../../core/practice/rungs'
 import {
   LOOKED_AT,
   practiceTopics,
@@ -20,10 +21,11 @@ import {
   type TopicStanding,
 } from '../../../shared/practice'
 import { database, type Transaction } from '../../db/client'
-import { person, practiceAnswer, practiceCard } from '../../db/schema'
+import { person, practiceAnswer, practiceCard, practiceHunt } from '../../db/schema'
 import type { Actor } from '../shop/change'
 import { Refusal } from '../shop/refusal'
 import { practiceCurve } from './practiceCurve'
+import { tasksWaiting } from './tasks'
 
 const seeds = { from: 1, to: 1_000_000 }
 /** What was missed comes back after days, the longer the better it is known (Free Spaced Repetition Scheduler, by its package). */
@@ -168,6 +170,7 @@ export async function peopleInPractice(): Promise<PersonStanding[]> {
     .from(person)
     .where(and(isNull(person.leftAt), isNull(person.elsewhere)))
     .orderBy(person.name)
+  const tasks = await tasksWaiting()
   return Promise.all(
     people.map(async each => {
       const [last] = await database()
@@ -176,7 +179,23 @@ export async function peopleInPractice(): Promise<PersonStanding[]> {
         .where(mine(each.id))
         .orderBy(desc(practiceAnswer.at))
         .limit(1)
-      return { ...each, topics: await standingOf(each.id), lastAt: last ? +last.at : null }
+      const won = await database()
+        .selectDistinct({ rung: practiceHunt.rung })
+        .from(practiceHunt)
+        .where(
+          and(
+            eq(practiceHunt.personId, each.id),
+            inArray(practiceHunt.rung, [...rungKeys]),
+            sql`${practiceHunt.debrief}->>'won' = 'true'`,
+          ),
+        )
+      return {
+        ...each,
+        topics: await standingOf(each.id),
+        rungs: won.length,
+        set: tasks.get(each.id) ?? [],
+        lastAt: last ? +last.at : null,
+      }
     }),
   )
 }

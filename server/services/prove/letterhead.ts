@@ -3,6 +3,7 @@ import type { LetterheadForm } from '../../../shared/schemas/handBack'
 import type { LetterheadView } from '../../../shared/views'
 import { database } from '../../db/client'
 import { letterhead } from '../../db/schema'
+import { shopReality } from '../house/shopReality'
 import { decodePicture } from '../pictures/decodePicture'
 import { change, type Actor } from '../shop/change'
 import { notFound, Refusal } from '../shop/refusal'
@@ -18,9 +19,10 @@ const MARK = { width: 480, height: 160 }
 /** What the shop calls itself on papers; empty until somebody said. `mark` changes with the mark, so that an old one is not shown. */
 export async function shopName(): Promise<LetterheadView> {
   const [found] = await database().select().from(letterhead)
+  const reality = await shopReality(database())
   return found
-    ? { name: found.name, line: found.line, mark: found.mark ? +found.at : null }
-    : { name: '', line: '', mark: null }
+    ? { name: found.name, line: found.line, mark: found.mark ? +found.at : null, reality }
+    : { name: '', line: '', mark: null, reality }
 }
 
 export async function setShopName(actor: Actor, form: LetterheadForm): Promise<LetterheadView> {

@@ -7,7 +7,8 @@ import type { OwnerWordForm } from '../../../shared/schemas/handBack'
 import type { JobView, OwnerSheetView } from '../../../shared/views'
 import { database, type Transaction } from '../../db/client'
 import { ownerCard, ownerWord } from '../../db/schema'
-import { loadJob } from '../job/loadJobs'
+import { mustBeEvidence } from '../job/inShop'
+import { loadAspects, loadJob } from '../job/loadJobs'
 import { ringNow } from '../shop/bells'
 import { change, type Actor } from '../shop/change'
 import { Refusal } from '../shop/refusal'
@@ -29,6 +30,7 @@ export async function makeOwnerCard(actor: Actor, jobId: string, id: string): Pr
     actor,
     { verb: 'made a card for the owner', touches: ['leaks'], jobId, subjectId: id, leavesAway: true },
     async (tx, now) => {
+      mustBeEvidence(await loadAspects(jobId, ['facts'], tx))
       await endCards(tx, actor, jobId, now)
       const [row] = await tx
         .insert(ownerCard)

@@ -6,6 +6,7 @@ import type { SignatureForm } from '../../../shared/schemas/handBack'
 import type { JobView } from '../../../shared/views'
 import { signature } from '../../db/schema'
 import { loadJob } from '../job/loadJobs'
+import { mustBeEvidence } from '../job/inShop'
 import { change, type Actor } from '../shop/change'
 import { mustBeSelf, type Hasher } from '../people/people'
 import { idTaken, Refusal, refuseField } from '../shop/refusal'
@@ -38,6 +39,7 @@ export async function signJob(
     async (tx, now) => {
       const job = await loadJob(jobId, tx)
       if (job.signatures.some(each => each.id === form.id)) return null
+      mustBeEvidence(job)
       if (job.tests.some(isRunning))
         throw new Refusal(409, 'A test is running: what it finds is not signed unseen. End it first.')
       if (capacity === 'inspector') mustHaveAuthority(job, form)

@@ -134,7 +134,7 @@ export async function movingCures<T>(tx: Transaction, actor: Actor, now: Date, w
     const was = new Map(before.get(jobId)?.repairs.map(each => [each.id, each]))
     const moved = tank.repairs.filter(each => curedAt(each) !== curedAt(was.get(each.id) ?? each))
     if (moved.length === 0) continue
-    await lockJob(tx, jobId)
+    await lockJob(tx, jobId, null)
     for (const each of moved)
       await writeTrail(tx, actor, now, {
         jobId,

@@ -10,6 +10,7 @@ import { inKilopascals } from '../../../shared/limits'
 import type { JobView, RunView } from '../../../shared/views'
 import { database, type Transaction } from '../../db/client'
 import { repairRun, runEntry, strike } from '../../db/schema'
+import { mustBeSimulated } from '../bench/testGuards'
 import { loadJob } from '../job/loadJobs'
 import { mustBeGasFree, mustHaveReadCautions } from '../safe/safety'
 import { mustBeSheetOf, takeOfLots } from '../shelf/materials'
@@ -41,6 +42,7 @@ export async function beginRun(actor: Actor, jobId: string, form: RunForm): Prom
       const [same] = await tx.select({ id: repairRun.id }).from(repairRun).where(eq(repairRun.id, form.id))
       if (same) return null
       const job = await loadJob(jobId, tx)
+      if (form.simulated) mustBeSimulated(job)
       mustBeOn(job, form)
       const sheet = form.sheetId === null ? null : await mustBeSheetOf(tx, form.sheetId, form.material)
       mustWork(job, form, sheet?.facts.fuels)
@@ -58,6 +60,7 @@ export async function beginRun(actor: Actor, jobId: string, form: RunForm): Prom
       }
       await tx.insert(repairRun).values({
         ...rest,
+        simulated: rest.simulated || job.reality === 'practice',
         partIds: repairedParts(job, form),
         until: until === null ? null : new Date(until),
         jobId,
@@ -197,6 +200,9 @@ function mustBeCurrent({ state }: RunNow, stage: string): void {
   )
 }
 
+/** Practice takes nothing off the Shelf. */
+const offShelf = <T>({ reality }: JobView, taken: readonly T[]): T[] => (reality === 'practice' ? [] : [...taken])
+
 async function checkMix({ tx, actor, now, job, run, before }: Recording, mix: RunEntryForm<'mix'>): Promise<void> {
   const { clock } = before.state.current!.stage
   if (clock.kind !== 'mix' && !(clock.kind === 'list' && clock.gels !== undefined))
@@ -210,7 +216,7 @@ async function checkMix({ tx, actor, now, job, run, before }: Recording, mix: Ru
     const off = ratioProblem(mix.base, mix.hardener, ratio)
     if (off && (!mix.reason || off.startsWith('The parts'))) throw refuseField('hardener', off)
   }
-  await takeOfLots(tx, actor, now, { jobId: job.id, runId: run.id, material: run.material, taken: mix.taken })
+  await takeOfLots(tx, actor, now, { jobId: job.id, runId: run.id, material: run.material, taken: offShelf(job, mix.taken) })
 }
 
 async function checkDone({ job, run, before }: Recording, done: RunEntryForm<'done'>): Promise<void> {
@@ -237,7 +243,7 @@ async function settle(
   const { current } = before.state
   if (kind === 'done' && current!.stage.applies) {
     const done = facts as RunEntryForm<'done'>
-    await takeOfLots(tx, actor, now, { jobId: job.id, runId: run.id, material: run.material, taken: done.taken })
+    await takeOfLots(tx, actor, now, { jobId: job.id, runId: run.id, material: run.material, taken: offShelf(job, done.taken) })
     const batches = run.entries.flatMap(entry => (entry.kind === 'mix' ? [(entry.facts as RunEntryForm<'mix'>).batch] : []))
     const { cure } = runSheet(run)
     await makeRepair(tx, actor, now, job, {

@@ -9,8 +9,9 @@ import { database, type Transaction } from '../../db/client'
 import { kitItem, person, test } from '../../db/schema'
 import type { TestFacts } from '../../db/schema/testFacts'
 import { nextNumber } from '../bench/testRows'
+import { shopReality } from '../house/shopReality'
 import { change, type Actor } from '../shop/change'
-import { notFound, refuseField } from '../shop/refusal'
+import { notFound, Refusal, refuseField } from '../shop/refusal'
 
 type Reader = Pick<Transaction, 'select'>
 
@@ -76,6 +77,8 @@ export async function checkRig(actor: Actor, kitId: string, form: RigCheckForm):
     actor,
     { verb: 'checked a rig', touches: ['kit'], subjectId: kitId, detail: { check: form.id } },
     async (tx, now) => {
+      if (form.simulated && (await shopReality(tx)) === 'real')
+        throw new Refusal(409, 'A real rig is not checked on a stand-in: its leak is taken off what real holds measure.')
       const [rig] = await tx.select().from(kitItem).where(eq(kitItem.id, kitId))
       if (rig?.facts.kind !== 'rig') throw notFound('rig')
       const [gauge] = await tx.select().from(kitItem).where(eq(kitItem.id, form.gaugeId))

@@ -1,7 +1,7 @@
 import { and, asc, eq, isNull, lte, ne, or, sql, type SQL } from 'drizzle-orm'
 import type { BellKind, BellView } from '../../../shared/bells'
 import { database, type Transaction } from '../../db/client'
-import { bell } from '../../db/schema'
+import { bell, job } from '../../db/schema'
 import { change, tell, type Actor } from './change'
 import { notFound } from './refusal'
 
@@ -39,8 +39,15 @@ interface HungBell {
 const toldOf = (tx: Transaction, { jobId, subjectId }: Pick<HungBell, 'jobId' | 'subjectId'>) =>
   tell(tx, { topics: ['bells'], jobId, subjectId })
 
+/** Practice hangs nothing on the rope: it is nobody's but the hunter's, and waits for nobody. */
+async function isPractice(tx: Transaction, jobId: string): Promise<boolean> {
+  const [its] = await tx.select({ reality: job.reality }).from(job).where(eq(job.id, jobId))
+  return its?.reality === 'practice'
+}
+
 /** Hangs a bell, or moves the one that hangs for the same thing if it has not rung. */
 export async function hangBell(tx: Transaction, hung: HungBell) {
+  if (await isPractice(tx, hung.jobId)) return
   const { title, detail, dueAt } = hung
   await tx
     .insert(bell)
@@ -61,6 +68,7 @@ const RINGS_AGAIN_AFTER = 60
  * rings again when the danger is still there a minute later.
  */
 export async function ringNow(tx: Transaction, hung: Omit<HungBell, 'dueAt'>, now: Date) {
+  if (await isPractice(tx, hung.jobId)) return
   const { title, detail } = hung
   const at = sql`${now.toISOString()}::timestamptz`
   // One that rings already keeps its time: only a danger that was heard and goes on strikes anew.
@@ -92,6 +100,7 @@ export async function hangingBell(tx: Transaction, kind: BellKind, subjectId: st
 
 /** Hangs a bell anew for something that begins again, whether or not the one before rang. */
 export async function hangAnew(tx: Transaction, hung: HungBell) {
+  if (await isPractice(tx, hung.jobId)) return
   const { title, detail, dueAt } = hung
   await tx
     .insert(bell)

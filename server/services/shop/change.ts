@@ -50,7 +50,7 @@ export async function change<T>(
 ): Promise<T> {
   const said = actor?.now ?? subject.byOwner ?? new Date(shopTime())
   return database().transaction(async tx => {
-    const moved = subject.jobId && !subject.opensJob ? await lockJob(tx, subject.jobId) : said
+    const moved = subject.jobId && !subject.opensJob ? await lockJob(tx, subject.jobId, actor) : said
     // A clock that was set back, or another server's that is behind, turns no order round: evidence before a touch is none after it.
     const now = said < moved && !actor?.backdated && !subject.byOwner ? moved : said
     const result = await work(tx, now)
@@ -96,11 +96,12 @@ export async function writeTrail(
 /**
  * Holds a job for this transaction; always before any of its holds, so that two transactions never wait for each other.
  * @returns when something last happened to it
- * @throws Refusal 404
+ * @throws Refusal 404, also for the practice of somebody else
  */
-export async function lockJob(tx: Transaction, id: string): Promise<Date> {
-  const [held] = await tx.select({ movedAt: job.movedAt }).from(job).where(eq(job.id, id)).for('update')
-  if (!held) throw notFound('job')
+export async function lockJob(tx: Transaction, id: string, actor: Actor | null): Promise<Date> {
+  const { movedAt, reality, openedBy } = job
+  const [held] = await tx.select({ movedAt, reality, openedBy }).from(job).where(eq(job.id, id)).for('update')
+  if (!held || (held.reality === 'practice' && actor && actor.id !== held.openedBy)) throw notFound('job')
   return held.movedAt
 }
 

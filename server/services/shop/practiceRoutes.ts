@@ -1,7 +1,15 @@
-import { curveAnswerSchema, huntSchema, huntStepSchema, questionAnswerSchema } from '../../../shared/practice'
+import {
+  curveAnswerSchema,
+  huntEndSchema,
+  huntSchema,
+  huntStepSchema,
+  practiceJobSchema,
+  questionAnswerSchema,
+  taskSchema,
+} from '../../../shared/practice'
 import type { RouteDescription } from './routes'
 
-/** Practice: short questions and curves, each person’s own. */
+/** Practice: short questions, curves, hunts and tanks, each person’s own. */
 export const practiceRoutes: readonly RouteDescription[] = [
   { method: 'get', path: '/practice', summary: 'How one stands in Practice', who: 'read' },
   { method: 'get', path: '/practice/question', summary: 'The next short question', who: 'read' },
@@ -18,6 +26,25 @@ export const practiceRoutes: readonly RouteDescription[] = [
     who: 'read',
     body: huntStepSchema,
   },
-  { method: 'post', path: '/practice/hunts/{id}/end', summary: 'Give a hunt up', who: 'read' },
+  {
+    method: 'post',
+    path: '/practice/hunts/{id}/end',
+    summary: 'Hand a hunt back as tight, or give it up',
+    who: 'read',
+    body: huntEndSchema,
+  },
+  { method: 'get', path: '/practice/ladder', summary: 'The ladder of traps, as far as one has climbed it', who: 'read' },
+  { method: 'get', path: '/practice/first-hour', summary: 'Whether the first hour is offered', who: 'read' },
+  { method: 'get', path: '/practice/jobs', summary: 'One’s own tanks of Practice', who: 'read' },
+  {
+    method: 'post',
+    path: '/practice/jobs',
+    summary: 'Open a tank of Practice, or copy a job there without names',
+    who: 'work',
+    body: practiceJobSchema,
+  },
+  { method: 'get', path: '/practice/jobs/{id}', summary: 'What the strip over a job of Practice says', who: 'read' },
+  { method: 'get', path: '/practice/jobs/{id}/check', summary: 'What a check shows on the tank of a hunt: ?key=', who: 'read' },
+  { method: 'post', path: '/practice/tasks', summary: 'Set somebody a rung of the ladder', who: 'people', body: taskSchema },
   { method: 'get', path: '/practice/people', summary: 'Who is safe on what', who: 'people' },
 ]

@@ -27,6 +27,7 @@ import { takeReadings } from '../bench/hold/readings'
 import { changeFacts, testRow } from '../bench/testRows'
 import { loadHold } from '../bench/hold/holds'
 import { recordEntry } from '../bench/recordEntry'
+import { simulateShop } from '../house/shopReality'
 import { openJob } from '../job/jobs'
 import { Refusal } from './refusal'
 import { planWork, readCautions } from '../safe/safety'
@@ -34,8 +35,12 @@ import { planWork, readCautions } from '../safe/safety'
 /**
  * A shop of its own on the test cluster, for tests of the services.
  * @param dump SQL of a database to begin with, of this or an earlier version
+ * @param tanks what new jobs stand on: stand-ins are taken by simulated tanks alone
  */
-export async function openTestShop(dump?: string): Promise<{ close: () => Promise<void> }> {
+export async function openTestShop(
+  dump?: string,
+  tanks: 'simulated' | 'real' = 'simulated',
+): Promise<{ close: () => Promise<void> }> {
   const cluster = process.env.ZINC_TEST_URL
   if (!cluster) throw new Error('ZINC_TEST_URL is not set: run these tests with ./zinc test unit')
   const name = `unit_${randomUUID().replaceAll('-', '')}`
@@ -52,6 +57,7 @@ export async function openTestShop(dump?: string): Promise<{ close: () => Promis
     await closeDatabase()
     throw error
   }
+  if (dump === undefined && tanks === 'simulated') await simulateShop(new Date())
   return {
     async close() {
       await closeDatabase()

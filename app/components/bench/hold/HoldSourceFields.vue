@@ -12,6 +12,7 @@ import {
   scaleKinds,
   type HoldForm,
 } from '#shared/leaktest/hold/holdForm'
+import { isSimulated } from '#shared/jobEntries'
 import { limitIsUsual, overLimit } from '#shared/limits'
 import type { JobView } from '#shared/views'
 
@@ -28,6 +29,8 @@ const limitHint = computed(
 )
 const methodWords = { 'pressure-decay': 'Pressure', 'vacuum-decay': 'Vacuum' }
 const sourceWords = { 'stand-in': 'Stand-in tank', 'typed': 'Typed by hand', 'file': 'A CSV file', 'device': 'A logger' }
+/** A real tank takes nothing of a stand-in. */
+const sources = computed(() => holdSources.filter(source => source !== 'stand-in' || isSimulated(props.job)))
 const sourceHelp = {
   'stand-in': 'A simulated tank with a hidden leak, for learning and trying out. Its results are not of a real tank.',
   'typed': 'You read the instruments, the clock is kept for you. Works without a network.',
@@ -90,7 +93,7 @@ const scaleHelp = computed(() => {
     <FoldedGroup label="Readings and course" :says="courseSays" :fields="['source', 'method', 'course', 'scale']">
       <div class="space-y-4">
         <UFormField label="Readings come from" name="source" :help="sourceHelp[draft.source]">
-          <TapChoice v-model="draft.source" :options="holdSources" :words="sourceWords" several label="Readings come from" />
+          <TapChoice v-model="draft.source" :options="sources" :words="sourceWords" several label="Readings come from" />
         </UFormField>
         <UFormField label="Method" name="method">
           <TapChoice

@@ -4,6 +4,7 @@ import { isVolatile } from '#core/fuel/makeSafe'
 import { smokeGases, type SmokeGas } from '#core/leaktest/flowtube/flowTube'
 import { holdingLinks } from '#core/circuit/reach'
 import { reachOn } from '#shared/jobCircuit'
+import { isSimulated } from '#shared/jobEntries'
 import { wettedNow } from '#shared/safety'
 import { lastRelief } from '#shared/limits'
 import { smokeSchema, type SmokeForm } from '#shared/leaktest/smoke/smokeForm'
@@ -23,7 +24,7 @@ const { draft, clear } = useDraft<Omit<SmokeForm, 'id'>>(`smoke:${props.job.id}`
   links: holdingLinks(props.job.circuit),
   tube: { smallest: 0.02 / 60_000, largest: 1.5 / 60_000, readDoubt: 0.02, gas: 'air' as SmokeGas },
   own: { ball: 'floor' as const },
-  simulated: props.job.hasStandIn,
+  simulated: isSimulated(props.job),
   relief: lastRelief(props.job),
   earlyReason: '',
 }))
@@ -78,7 +79,11 @@ const start = () =>
         carry the smoke in nitrogen, or drain and air the tank first.
       </p>
       <ReliefFields v-if="!draft.simulated" v-model="draft.relief" :job="job" :pressure="draft.pressure" />
-      <USwitch v-model="draft.simulated" label="On the stand-in: a simulated circuit with something hidden in it" />
+      <USwitch
+        v-if="isSimulated(job)"
+        v-model="draft.simulated"
+        label="On the stand-in: a simulated circuit with something hidden in it"
+      />
     </div>
     <div class="grid grid-cols-[minmax(0,1fr)] items-start gap-3 lg:grid-cols-[minmax(0,2fr)_minmax(0,1fr)]">
       <div class="sheet">

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { fuelLimit } from '#shared/ledgerParts'
 import { fuelName } from '#core/fuel/fuels'
-import { descentOf, isSimulated } from '#shared/jobEntries'
+import { descentOf } from '#shared/jobEntries'
 import { jobProof } from '#shared/prove/jobProof'
 import type { JobView } from '#shared/views'
 import { testFaces } from '~/leaktest/testFaces'
@@ -128,7 +128,10 @@ useActionKeys('Job', [
         </p>
         <p class="soft">
           {{ standsCount }} of {{ parts.length }} parts have evidence that still stands.
-          <NuxtLink :to="`/past/crafts/${job.craft.id}`" class="underline">What this craft was here for</NuxtLink>
+          <template v-if="job.reality !== 'practice'">
+            <NuxtLink :to="`/past/crafts/${job.craft.id}`" class="underline">What this craft was here for</NuxtLink>
+            <template v-if="session.mayWork"> · <CopyToPractice :job-id="job.id" /> </template>
+          </template>
         </p>
         <p v-if="proving" class="soft">
           {{ proving }}
@@ -141,9 +144,6 @@ useActionKeys('Job', [
         <p v-if="job.brought" class="unsure font-semibold">
           Brought in from {{ job.brought.shop }} {{ clockText(job.brought.broughtAt, now) }}: what was recorded there this shop
           did not see.
-        </p>
-        <p v-if="isSimulated(job)" class="unsure font-semibold">
-          Holds on a simulated tank, or repairs only practised, count here: this is practice, not evidence for a real one.
         </p>
       </div>
       <div class="flex flex-wrap gap-2">

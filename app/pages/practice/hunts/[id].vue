@@ -25,14 +25,20 @@ const step = (choice: Partial<Omit<HuntStepForm, 'after'>>) =>
     await nextTick()
     last.value?.scrollIntoView({ block: 'nearest' })
   })
-const giveUp = () =>
-  save(async () => {
-    hunt.value = await callApi<HuntView>(`practice/hunts/${id}/end`, 'POST')
+const ending = ref(false)
+const begin = useSave()
+const againId = newId()
+/** The same rung on another tank, or a fresh one. */
+const again = () =>
+  begin.save(async () => {
+    const { rung, firstHour, jobId } = hunt.value!
+    const next = await callApi<HuntView>('practice/hunts', 'POST', { id: againId, rung, firstHour, onJob: jobId !== null })
+    await navigateTo(next.jobId ? `/jobs/${next.jobId}` : `/practice/hunts/${next.id}`)
   })
 const complaint = computed(() => {
   if (!hunt.value) return ''
-  const { signs, codes } = hunt.value
-  return `“It ${listWords(signs)}.”${codes.length > 0 ? ` Stored: ${codes.join(', ')}.` : ''}`
+  const { signs, codes, told } = hunt.value
+  return `“It ${listWords(signs)}. ${told.join(' ')}”${codes.length > 0 ? ` Stored: ${codes.join(', ')}.` : ''}`
 })
 const percent = (share: number) => `${Math.round(100 * share)} %`
 </script>
@@ -42,7 +48,9 @@ const percent = (share: number) => `${Math.round(100 * share)} %`
   <div v-else class="page max-w-5xl space-y-4">
     <header class="flex flex-wrap items-end justify-between gap-3">
       <div>
-        <NuxtLink to="/practice?of=hunts" class="soft hover:underline">Practice, hunts</NuxtLink>
+        <NuxtLink to="/practice?of=hunts" class="soft hover:underline"
+          >Practice, {{ hunt.firstHour ? 'the first hour' : hunt.rung === null ? 'hunts' : `rung ${hunt.rung}` }}</NuxtLink
+        >
         <h1>{{ hunt.tank }}</h1>
         <p class="soft">
           {{ hunt.craft }}, {{ lowerFirst(hunt.fuel) }},
@@ -63,7 +71,20 @@ const percent = (share: number) => `${Math.round(100 * share)} %`
     </header>
     <p class="sheet p-5 text-lg">{{ complaint }}</p>
     <HuntDebrief v-if="hunt.debrief" :debrief="hunt.debrief" />
-    <div class="grid items-start gap-4 lg:grid-cols-2">
+    <div v-if="hunt.ended" class="flex flex-wrap items-center gap-2">
+      <UButton color="neutral" size="xl" icon="i-lucide-rotate-cw" :loading="begin.saving.value" @click="again">{{
+        hunt.rung === null ? 'Another hunt' : 'This rung again'
+      }}</UButton>
+      <UButton to="/practice?of=hunts" color="neutral" variant="outline" size="xl">To the ladder</UButton>
+      <UButton v-if="hunt.jobId" :to="`/jobs/${hunt.jobId}`" color="neutral" variant="ghost" size="xl">Look at its job</UButton>
+      <p v-if="begin.problem.value" role="alert" class="leaking w-full font-semibold">{{ begin.problem.value }}</p>
+    </div>
+    <section v-else-if="hunt.jobId" class="sheet flex flex-wrap items-center gap-3 p-5">
+      <p class="min-w-0 flex-1 basis-64">It is played on the screens of a job: narrow it, hold it, soap it, mend it there.</p>
+      <UButton :to="`/jobs/${hunt.jobId}`" color="neutral" size="xl">To its job</UButton>
+    </section>
+    <HuntEnding v-model:open="ending" :hunt-id="hunt.id" @ended="hunt = $event" />
+    <div v-if="!hunt.jobId" class="grid items-start gap-4 lg:grid-cols-2">
       <section class="sheet p-5" aria-labelledby="done-title">
         <h2 id="done-title" class="mb-1">Done so far</h2>
         <p v-if="hunt.steps.length === 0" class="soft">Nothing yet. Look before anything is bought.</p>
@@ -115,8 +136,8 @@ const percent = (share: number) => `${Math.round(100 * share)} %`
             </button>
           </li>
         </ul>
-        <UButton class="mt-3 min-h-11" color="neutral" variant="ghost" :loading="saving" @click="giveUp"
-          >Give up, and tell me</UButton
+        <UButton class="mt-3 min-h-11" color="neutral" variant="outline" icon="i-lucide-flag" @click="ending = true"
+          >Done with it</UButton
         >
       </section>
     </div>

@@ -3,7 +3,7 @@ import { parseNumber } from '#core/quantity/parseNumber'
 import { RIG_LIMIT } from '#core/leaktest/rig/rigCheck'
 import { readingProblem } from '#shared/leaktest/hold/readingBounds'
 import type { RigCheckForm } from '#shared/schemas/kit'
-import type { KitItemView } from '#shared/views'
+import type { KitItemView, LetterheadView } from '#shared/views'
 
 /** A rig held on its own, dead-ended: what it leaks is taken off every hold made with it. */
 const id = String(useRoute().params.id)
@@ -12,6 +12,10 @@ const { kit, error, refresh, of } = useKit()
 const { short, edges, figure } = useQuantities()
 const { saving, problem, save } = useSave()
 const { readings, startedAt, simulated, setup, held, result, start, stop, type } = useRigCheck()
+const { value: shop } = useRefreshed(
+  () => callApi<LetterheadView>('shop'),
+  () => false,
+)
 const rig = computed(() => of('rig').find(item => item.id === id))
 const gauges = computed(() => of('gauge'))
 const gaugeId = ref<string>()
@@ -120,7 +124,13 @@ function startOver() {
         </div>
         <div v-if="session.mayWork" class="flex flex-wrap gap-2">
           <UButton color="neutral" size="xl" :disabled="!ready" @click="begin(false)">It is up and shut off: start</UButton>
-          <UButton color="neutral" variant="outline" size="xl" :disabled="!ready" @click="begin(true)"
+          <UButton
+            v-if="shop?.reality === 'simulated'"
+            color="neutral"
+            variant="outline"
+            size="xl"
+            :disabled="!ready"
+            @click="begin(true)"
             >Try it on a stand-in rig</UButton
           >
         </div>

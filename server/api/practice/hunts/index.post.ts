@@ -1,4 +1,4 @@
 import { huntSchema } from '#shared/practice'
 import { beginHunt } from '../../../services/practice/hunts'
 
-export default signedInRoute('read', huntSchema, ({ actor, body }) => beginHunt(actor, body.id))
+export default signedInRoute('read', huntSchema, ({ actor, body }) => beginHunt(actor, body))

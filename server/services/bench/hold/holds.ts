@@ -139,7 +139,7 @@ export async function hangDecisionBell(id: string): Promise<void> {
   if (!estimate) return
   const { jobId } = await testRow('hold', id)
   await database().transaction(async tx => {
-    await lockJob(tx, jobId)
+    await lockJob(tx, jobId, null)
     const row = await testRow('hold', id, tx)
     const { clock } = row.facts
     if (!clock || row.stoppedAt !== null || clock.speed === 0) return

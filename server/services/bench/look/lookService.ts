@@ -14,7 +14,7 @@ import { lookWatch } from '../../../../shared/leaktest/look/lookWatch'
 import type { CountedLook, LookView } from '../../../../shared/leaktest/look/lookView'
 import type { JobView } from '../../../../shared/views'
 import { notFound, refuseField } from '../../shop/refusal'
-import { remainingLeaks } from '../hiddenTank'
+import { remainingInMotion, remainingLeaks } from '../hiddenTank'
 import type { EntryCall, TestService } from '../testService'
 
 type Mark = (typeof lookMarks)[number]
@@ -119,7 +119,11 @@ export const lookService: TestService<'look'> = {
     }
     const wet = wettedParts(liveParts(tank), tank.circuit, tankKind(tank.tankKind), test.wettedShare ?? 0)
     if (reaches === 'fuel' && !wet.has(at)) return { mark: 'dry', count: null }
-    const liquid = here.reduce((sum, leak) => sum + fuelThroughLeak(leak.rate, leak.referencePressure, fuelOf(tank)).likely, 0)
+    const inMotion = remainingInMotion(hidden, tank, now).filter(leak => leak.partId === at)
+    const liquid = inMotion.reduce(
+      (sum, leak) => sum + fuelThroughLeak(leak.rate, leak.referencePressure, fuelOf(tank)).likely,
+      0,
+    )
     const watched = Math.max(60, (now - test.startedAt) / 1000)
     const seen = smallestWetSeen(wetLook(test.way ?? 'dry wipe'), fuelOf(tank), watched)
     if (!(liquid > seen)) return { mark: 'dry', count: null }

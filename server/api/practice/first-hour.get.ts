@@ -1,0 +1,3 @@
+import { firstHourOf } from '../../services/practice/huntJobs'
+
+export default signedInRoute('read', null, ({ actor }) => firstHourOf(actor))

@@ -1,0 +1,3 @@
+import { ladderOf } from '../../services/practice/tasks'
+
+export default signedInRoute('read', null, ({ actor }) => ladderOf(actor))

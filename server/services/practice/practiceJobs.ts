@@ -1,0 +1,137 @@
+import { and, asc, desc, eq, isNull } from 'drizzle-orm'
+import { tankKind, USUAL_LIMIT_SOURCE } from '../../../core/circuit/tankKinds'
+import { historyOf } from '../../../core/practice/history'
+import type { Hunt } from '../../../core/practice/hunt'
+import { throughputFromStandard } from '../../../core/quantity/standardLeakRate'
+import type { PracticeJobForm, PracticeJobLine } from '../../../shared/practice'
+import { emptyComplaint, type NewJob } from '../../../shared/schemas/job'
+import type { JobView } from '../../../shared/views'
+import { database } from '../../db/client'
+import { job, part, practiceHunt } from '../../db/schema'
+import { inventHiddenTank } from '../bench/hiddenTank'
+import { openJob } from '../job/jobs'
+import { loadJob } from '../job/loadJobs'
+import { derivedId } from '../shop/derivedId'
+import type { Actor } from '../shop/change'
+import { notFound, refuseField } from '../shop/refusal'
+import { hiddenTankOf } from './hiddenTankOf'
+
+/** A craft of Practice has no name but this, which no other has. */
+const craftNameOf = (word: 'Hunt' | 'Practice', id: string) => `${word} ${id.slice(0, 8)}`
+
+/** What a new job of Practice is of a kind of tank. */
+function factsOf(id: string, kindKey: string, word: 'Hunt' | 'Practice'): NewJob {
+  const kind = tankKind(kindKey)
+  return {
+    id,
+    work: 'leak',
+    craftName: craftNameOf(word, id),
+    craftKind: kind.craft,
+    craftBuilt: null,
+    craftRegistration: '',
+    tankName: kind.name.toLowerCase(),
+    tankKind: kind.key,
+    material: kind.material,
+    capacity: kind.capacity,
+    fuel: 'petrol',
+    pressureLimit: kind.pressureLimit,
+    limitSource: 'as is usual for its kind, in Practice',
+    acceptance: throughputFromStandard(kind.acceptance),
+    fuelAcceptance: null,
+    limitsReason: '',
+    complaint: emptyComplaint(),
+  }
+}
+
+/** Whether a job is the practice of somebody else. */
+export async function isOthersPractice(personId: string, jobId: string): Promise<boolean> {
+  const [its] = await database().select({ reality: job.reality, openedBy: job.openedBy }).from(job).where(eq(job.id, jobId))
+  return its?.reality === 'practice' && its.openedBy !== personId
+}
+
+/** Somebody's tanks of Practice, the latest first. */
+export async function practiceJobsOf(actor: Actor): Promise<PracticeJobLine[]> {
+  const rows = await database()
+    .select({ id: job.id, tank: job.tankName, openedAt: job.openedAt, huntId: practiceHunt.id })
+    .from(job)
+    .leftJoin(practiceHunt, eq(practiceHunt.jobId, job.id))
+    .where(and(eq(job.reality, 'practice'), eq(job.openedBy, actor.id)))
+    .orderBy(desc(job.openedAt))
+    .limit(20)
+  return rows.map(row => ({ ...row, openedAt: +row.openedAt }))
+}
+
+/** Opens the job of a hunt, with all that is hidden in its tank. A repeated call opens no other. @returns its id */
+export async function openHuntJob(actor: Actor, huntId: string, hunt: Hunt): Promise<string> {
+  const id = derivedId(huntId, 'job')
+  const view = await openJob(
+    actor,
+    {
+      ...factsOf(id, hunt.tank.key, 'Hunt'),
+      fuel: hunt.fuel,
+      craftBuilt: hunt.age === null ? null : actor.now.getFullYear() - hunt.age,
+      complaint: { signs: [...hunt.signs], codes: [...hunt.codes], words: historyOf(hunt).join(' ') },
+    },
+    'practice',
+  )
+  const idOf = (key: string) => view.parts.find(({ position }) => hunt.tank.parts[position]?.key === key)!.id
+  await hide(id, hiddenTankOf(hunt, idOf))
+  return id
+}
+
+const hide = (id: string, hiddenTank: typeof job.$inferInsert.hiddenTank) =>
+  database()
+    .update(job)
+    .set({ hiddenTank })
+    .where(and(eq(job.id, id), isNull(job.hiddenTank)))
+
+/**
+ * Opens a tank of Practice: of a kind, or like a job of the shop without its names, words and papers. Something is hidden in it.
+ * A repeated id is the same.
+ * @throws Refusal 422 for neither or both, 404 for a job that is not there
+ */
+export async function openPracticeJob(actor: Actor, { id, tankKind: kind, copyOf }: PracticeJobForm): Promise<JobView> {
+  if ((kind === null) === (copyOf === null)) throw refuseField('tankKind', 'Choose a kind of tank, or a job to copy.')
+  const view =
+    copyOf === null ? await openJob(actor, factsOf(id, kind!, 'Practice'), 'practice') : await copied(actor, id, copyOf)
+  if (view.reality !== 'practice') throw notFound('job in Practice')
+  await hide(id, inventHiddenTank(view))
+  return loadJob(id)
+}
+
+/** Who it belongs to, what was said in words and who measured what stay behind: the tank, its map and its signs are the same. */
+async function copied(actor: Actor, id: string, copyOf: string): Promise<JobView> {
+  if (await isOthersPractice(actor.id, copyOf)) throw notFound('job')
+  const from = await loadJob(copyOf)
+  await openJob(
+    actor,
+    {
+      ...factsOf(id, from.tankKind, 'Practice'),
+      work: from.work,
+      craftKind: from.craft.kind,
+      craftBuilt: from.craft.built,
+      material: from.material,
+      capacity: from.capacity,
+      fuel: from.fuel,
+      pressureLimit: from.pressureLimit,
+      limitSource: from.limitSource === USUAL_LIMIT_SOURCE ? USUAL_LIMIT_SOURCE : 'as on the job it was copied from',
+      acceptance: from.acceptance,
+      fuelAcceptance: from.fuelAcceptance,
+      complaint: { ...from.complaint, words: '' },
+    },
+    'practice',
+  )
+  await database().transaction(async tx => {
+    const [held] = await tx.select({ hidden: job.hiddenTank }).from(job).where(eq(job.id, id)).for('update')
+    if (held?.hidden) return
+    const parts = await tx
+      .select()
+      .from(part)
+      .where(and(eq(part.jobId, copyOf), isNull(part.removedAt)))
+      .orderBy(asc(part.position))
+    await tx.delete(part).where(eq(part.jobId, id))
+    await tx.insert(part).values(parts.map(each => ({ ...each, id: derivedId(each.id, id), jobId: id, addedAt: null })))
+    await tx.update(job).set({ circuit: from.circuit, wallGive: from.wallGive }).where(eq(job.id, id))
+  })
+  return loadJob(id)
+}
