@@ -160,11 +160,12 @@ describe('a job as the ledger reads it', () => {
       'hold',
     ])
   })
-  test('a test of a simulated tank makes it practice, until it is struck', () => {
-    expect(isSimulated(job({ tests: [hold(1, 10, 'sealed')] }))).toBe(false)
-    expect(isSimulated(job({ tests: [hold(1, 10, 'sealed', { source: 'stand-in' })] }))).toBe(true)
-    expect(isSimulated(job({ tests: [hold(1, 10, 'sealed'), hold(2, 10, 'sealed', { source: 'stand-in' })] }))).toBe(true)
-    expect(isSimulated(job({ tests: [hold(1, 10, 'sealed', { source: 'stand-in', struck: 'practice' })] }))).toBe(false)
+  test('only a real tank is evidence of one', () => {
+    expect((['real', 'simulated', 'practice'] as const).map(reality => isSimulated(job({ reality })))).toEqual([
+      false,
+      true,
+      true,
+    ])
   })
   test('the descent is the measured holds in the order in which they ended', () => {
     expect(

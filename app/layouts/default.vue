@@ -10,17 +10,30 @@ const now = useClock()
 const settings = ref(false)
 const keys = ref(false)
 
+const { job: jobHere } = useJobHere()
+/** A job of Practice is in that room, whichever of its screens is open. */
+const practises = computed(() => jobHere.value?.reality === 'practice')
 const rooms = [
   {
     to: '/',
     name: 'Bay',
     icon: 'i-lucide-warehouse',
-    here: (path: string) => path === '/' || path.startsWith('/jobs') || path.startsWith('/past'),
+    here: (path: string) => !practises.value && (path === '/' || path.startsWith('/jobs') || path.startsWith('/past')),
   },
-  { to: '/bench', name: 'Bench', icon: 'i-lucide-gauge', here: (path: string) => path.startsWith('/bench') },
+  {
+    to: '/bench',
+    name: 'Bench',
+    icon: 'i-lucide-gauge',
+    here: (path: string) => !practises.value && path.startsWith('/bench'),
+  },
   { to: '/reckoner', name: 'Reckoner', icon: 'i-lucide-calculator', here: (path: string) => path.startsWith('/reckoner') },
   { to: '/shelf', name: 'Shelf', icon: 'i-lucide-library', here: (path: string) => path.startsWith('/shelf') },
-  { to: '/practice', name: 'Practice', icon: 'i-lucide-graduation-cap', here: (path: string) => path.startsWith('/practice') },
+  {
+    to: '/practice',
+    name: 'Practice',
+    icon: 'i-lucide-graduation-cap',
+    here: (path: string) => practises.value || path.startsWith('/practice'),
+  },
 ]
 changes.open()
 changes.on(notice => {

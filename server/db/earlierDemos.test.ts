@@ -56,6 +56,10 @@ test.each(earlier)('the demo of %s is brought up to date: nothing is lost, and e
       const job = await loadJob(id)
       expect(jobStates).toContain(jobStanding(job, Date.now()).ledger.state)
     }
+    const { rows: unsaid } = await database().execute<{ count: number }>(
+      sql`select count(*)::int as count from job where reality <> 'simulated' and hidden_tank is not null`,
+    )
+    expect(unsaid[0]!.count).toBe(0)
     expect((await bay({ words: '' }, Date.now())).rows.length).toBeGreaterThan(2)
     expect(Array.isArray(await bells())).toBe(true)
   } finally {

@@ -2,6 +2,8 @@ import { questionOf } from '../../core/practice/questions/questions'
 import { causeOf, causes } from '../../core/complaint/causes'
 import { hypothesesOf } from '../../core/complaint/hypotheses'
 import { huntOf, situationAtFirst, type Hunt } from '../../core/practice/hunt'
+import { rungKeys } from '../../core/practice/rungs'
+import type { JobView } from '../../shared/views'
 import { curveOf } from '../../core/practice/curve'
 import { enter, expect, test } from '../support/test'
 import type { CurveView, QuestionView } from '../../shared/practice'
@@ -59,7 +61,8 @@ test('a hunt is lost by buying first, and told; another is won', async ({ page, 
   await enter(context, demo, 'finn')
   const begun = async (): Promise<Hunt> => {
     await page.goto(`${demo.url}/practice?of=hunts`)
-    await page.getByRole('button', { name: 'Begin a hunt' }).click()
+    await page.getByRole('button', { name: 'Step by step, quickly' }).click()
+    await page.getByRole('button', { name: 'Any hunt' }).click()
     await expect(page.getByRole('heading', { name: 'Look where' })).toBeVisible()
     const { rows } = await demo.query('select seed from practice_hunt order by began_at desc limit 1')
     return huntOf((rows[0] as { seed: number }).seed)
@@ -81,6 +84,7 @@ test('a hunt is lost by buying first, and told; another is won', async ({ page, 
   // It stays where it was left.
   await page.reload()
   await expect(page.getByText('It was not it.')).toBeVisible()
+  await page.getByRole('button', { name: 'Done with it' }).click()
   await page.getByRole('button', { name: 'Give up, and tell me' }).click()
   await expect(page.getByRole('heading', { name: 'Given up' })).toBeVisible({ timeout: 30_000 })
   await expect(page.getByText(/It was mended on a chance of|a look at the thing itself/).first()).toBeVisible()
@@ -92,6 +96,91 @@ test('a hunt is lost by buying first, and told; another is won', async ({ page, 
   for (const { cause } of won.faults) await mend(causeOf(cause!).name)
   await expect(page.getByRole('heading', { name: 'It is mended' })).toBeVisible({ timeout: 30_000 })
   await page.getByRole('link', { name: 'Practice, hunts' }).click()
-  await expect(page.getByText(/mended after \d+ min/)).toBeVisible()
-  await expect(page.getByText(/given up after \d+ min/)).toBeVisible()
+  await expect(page.getByText(/won in \d+ min/)).toBeVisible()
+  await expect(page.getByText(/lost after \d+ min/)).toBeVisible()
+})
+
+test('a rung that the owner set is lost by its trap and won at the second try, on the screens of a job that nobody else sees', async ({
+  page,
+  context,
+  demo,
+  browser,
+}) => {
+  test.setTimeout(180_000)
+  const owner = await browser.newContext()
+  await enter(owner, demo, 'oda')
+  const people = (await (await owner.request.get(`${demo.url}/api/people`)).json()) as { id: string; name: string }[]
+  const finn = people.find(({ name }) => name.startsWith('Finn'))!
+  const rung = rungKeys.indexOf('wet below') + 1
+  const set = await owner.request.post(`${demo.url}/api/practice/tasks`, {
+    data: { id: crypto.randomUUID(), personId: finn.id, rung },
+  })
+  expect(set.ok()).toBe(true)
+
+  await enter(context, demo, 'finn')
+  await page.goto(`${demo.url}/practice?of=hunts`)
+  await page.getByRole('button', { name: /^1 Not tried Set by Oda/ }).click()
+  await expect(page.getByText('Practice0 min')).toBeVisible()
+  const jobId = /jobs\/([\w-]+)/.exec(page.url())![1]!
+  for (const path of [`jobs/${jobId}`, `practice/jobs/${jobId}`])
+    expect((await owner.request.get(`${demo.url}/api/${path}`)).status()).toBe(404)
+  expect(JSON.stringify(await (await owner.request.get(`${demo.url}/api/jobs`)).json())).not.toContain(jobId)
+
+  /** What somebody sees by eye at a part, and mends there. */
+  const mends = async (key: string) => {
+    const job = (await (await context.request.get(`${demo.url}/api/jobs/${path()}`)).json()) as JobView
+    const part = job.parts.find(each => each.name === key)!
+    const found = await context.request.post(`${demo.url}/api/jobs/${path()}/finds`, {
+      data: {
+        id: crypto.randomUUID(),
+        partId: part.id,
+        seen: 'wet',
+        x1: 0.5,
+        y1: 0.5,
+        x2: 0.5,
+        y2: 0.5,
+        length: null,
+        note: '',
+      },
+    })
+    const { leaks } = (await found.json()) as JobView
+    const repaired = await context.request.post(`${demo.url}/api/jobs/${path()}/repairs`, {
+      data: {
+        id: crypto.randomUUID(),
+        leakIds: [leaks.at(-1)!.id],
+        method: 'renew-seal',
+        material: 'none',
+        temperature: 291,
+      },
+    })
+    expect(repaired.ok()).toBe(true)
+  }
+  const path = () => /jobs\/([\w-]+)/.exec(page.url())![1]!
+  const handBack = async () => {
+    await page.getByRole('button', { name: 'Done with it' }).click()
+    await page.getByRole('button', { name: 'Hand it back as tight' }).click()
+  }
+  await mends('Drain plug')
+  await expect(page.getByText('1 bought in vain')).toBeVisible()
+  await handBack()
+  await expect(page.getByRole('heading', { name: 'Handed back, and not tight' })).toBeVisible({ timeout: 60_000 })
+  await expect(page.getByText('Fuel runs down').first()).toBeVisible()
+
+  await page.getByRole('button', { name: 'This rung again' }).click()
+  await expect(page.getByText('0 of 12 parts have evidence')).toBeVisible()
+  await page.keyboard.press('n')
+  await page.getByRole('button', { name: 'Do it, and look' }).first().click()
+  const shows = page.getByText(/It shows: /)
+  await expect(shows).toBeVisible()
+  await page
+    .getByRole('button', { name: /It shows: (.*?)\./.exec((await shows.textContent())!)![1]! })
+    .first()
+    .click()
+  await expect(page.getByText(/Practice[1-9]\d* min/)).toBeVisible()
+  await mends('Sender ring')
+  await handBack()
+  await expect(page.getByRole('heading', { name: 'It is mended', exact: true })).toBeVisible({ timeout: 60_000 })
+  await page.getByRole('link', { name: 'To the ladder' }).click()
+  await expect(page.getByRole('button', { name: /^1 A wet place below the leak 2 tries/ })).toBeVisible()
+  await owner.close()
 })

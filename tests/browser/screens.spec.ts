@@ -32,7 +32,11 @@ async function subjects(context: BrowserContext, shop: Shop) {
     await Promise.all(Object.entries(crafts).map(async ([key, craft]) => [key, await jobOf(context, shop, craft)])),
   ) as Record<keyof typeof crafts, JobView>
   const kit = (await (await context.request.get(`${shop.url}/api/kit`)).json()) as KitItemView[]
-  return { ...jobs, rig: kit.find(item => item.facts.kind === 'rig')!.id }
+  const begun = await context.request.post(`${shop.url}/api/practice/hunts`, {
+    data: { id: crypto.randomUUID(), firstHour: true },
+  })
+  const { jobId: firstHour } = (await begun.json()) as { jobId: string }
+  return { ...jobs, firstHour, rig: kit.find(item => item.facts.kind === 'rig')!.id }
 }
 type Subjects = Awaited<ReturnType<typeof subjects>>
 const rooms: Record<string, (of: Subjects) => Screen[]> = {
@@ -85,7 +89,7 @@ const rooms: Record<string, (of: Subjects) => Screen[]> = {
     { name: 'Soap', path: `/jobs/${generator.id}/soap`, shows: 'Start at the cap' },
     { name: 'Balloon', path: `/jobs/${rightBay.id}/balloon`, shows: 'What can be said so far' },
   ],
-  'the Shelf and the Reckoner': ({ rig }) => [
+  'the Shelf and the Reckoner': ({ rig, firstHour }) => [
     { name: 'Shelf', path: '/shelf', shows: 'Test kit' },
     { name: 'Rig check', path: `/shelf/rig/${rig}`, shows: 'Rig check' },
     { name: 'Reckoner', path: '/reckoner', shows: 'How long, and what it will see' },
@@ -93,7 +97,9 @@ const rooms: Record<string, (of: Subjects) => Screen[]> = {
     { name: 'Drops and bubbles', path: '/reckoner?of=count', shows: 'Bubbles under water' },
     { name: 'Scales', path: '/reckoner?of=scale', shows: 'Water column' },
     { name: 'Practice', path: '/practice', shows: 'What you are safe on' },
-    { name: 'Hunts', path: '/practice?of=hunts', shows: 'Begin a hunt' },
+    { name: 'Hunts', path: '/practice?of=hunts', shows: 'Any hunt' },
+    { name: 'Tanks of Practice', path: '/practice?of=tanks', shows: 'Open one' },
+    { name: 'The first hour', path: `/jobs/${firstHour}`, shows: 'Look first.' },
     { name: 'A curve', path: '/practice?of=curves', shows: 'Is it tight?' },
     { name: 'Sign-in', path: '/sign-in', shows: 'Password' },
   ],

@@ -20,7 +20,7 @@ const route = useRoute()
 
 <template>
   <section v-if="steps.length" class="mt-1 pb-1" aria-label="The first hour">
-    <ol class="flex flex-wrap items-center gap-x-1 gap-y-1" aria-label="Steps">
+    <ol class="flex items-center gap-x-1" aria-label="Steps">
       <li
         v-for="(step, k) in steps"
         :key="step.title"
@@ -30,13 +30,19 @@ const route = useRoute()
       >
         <span class="sr-only">{{ step.title }}{{ step.done ? ', done' : '' }}</span>
       </li>
-      <li class="soft ml-2 text-sm">
-        {{ current ? `Step ${at + 1} of ${steps.length}` : 'All done' }}
+      <li class="soft ml-2 text-sm whitespace-nowrap">
+        {{ current ? `${at + 1} of ${steps.length}` : 'All done' }}
       </li>
       <li class="ml-auto">
-        <UButton color="neutral" variant="ghost" class="min-h-11" :aria-expanded="!folded" @click="folded = !folded">{{
-          folded ? 'Show the hint' : 'Hide the hint'
-        }}</UButton>
+        <UButton
+          color="neutral"
+          variant="ghost"
+          class="min-h-11 min-w-11 justify-center"
+          :icon="folded ? 'i-lucide-chevron-down' : 'i-lucide-chevron-up'"
+          :aria-label="folded ? 'Show the hint' : 'Hide the hint'"
+          :aria-expanded="!folded"
+          @click="folded = !folded"
+        />
       </li>
     </ol>
     <div v-if="!folded" class="flex flex-wrap items-center gap-x-4 gap-y-2" aria-live="polite">
@@ -60,7 +66,7 @@ const route = useRoute()
 <style scoped>
 .mark {
   height: 0.5rem;
-  width: 2rem;
+  width: clamp(1rem, 5vw, 2rem);
   border-radius: 99px;
   background: var(--hair);
 }

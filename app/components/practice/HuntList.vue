@@ -36,7 +36,7 @@ const words = ({ ended, won, mended, minutes }: HuntLine) =>
         ? `mended after its trap, ${minutes} min`
         : `lost after ${minutes} min`
 const rungWords = ({ name, won, tries }: RungView) =>
-  won ? name! : name ? `Lost: ${name.toLowerCase()}` : tries > 0 ? 'Goes on' : 'Not tried yet'
+  won ? name! : name ? `Lost: ${name.toLowerCase()}` : tries > 0 ? 'Goes on' : 'Not tried'
 </script>
 
 <template>
@@ -53,7 +53,7 @@ const rungWords = ({ name, won, tries }: RungView) =>
       <h3 class="font-semibold">The ladder</h3>
       <p class="soft mb-2">Ten things that fool people. What it was is told once you have met it.</p>
       <USkeleton v-if="!ladder" class="h-40 w-full" />
-      <ol v-else class="grid gap-2 sm:grid-cols-2">
+      <ol v-else class="grid grid-cols-2 gap-2">
         <li v-for="rung in ladder" :key="rung.number">
           <button
             type="button"
@@ -64,7 +64,7 @@ const rungWords = ({ name, won, tries }: RungView) =>
           >
             <span class="figure text-2xl font-bold">{{ rung.number }}</span>
             <span class="min-w-0 text-left"
-              ><span class="block font-semibold">{{ rungWords(rung) }}</span
+              ><span class="block leading-tight" :class="rung.tries ? 'font-semibold' : 'soft'">{{ rungWords(rung) }}</span
               ><span v-if="rung.setBy" class="time block text-sm font-medium">Set by {{ rung.setBy }}</span
               ><span v-else-if="rung.tries" class="soft block text-sm"
                 >{{ rung.tries }} {{ rung.tries === 1 ? 'try' : 'tries' }}</span
@@ -108,10 +108,10 @@ const rungWords = ({ name, won, tries }: RungView) =>
   width: 100%;
   min-height: 3.75rem;
   align-items: center;
-  gap: 0.9rem;
+  gap: 0.75rem;
   border: 1px solid var(--hair);
   border-radius: 8px;
-  padding: 0.5rem 0.9rem;
+  padding: 0.5rem 0.75rem;
 }
 .rung:not(:disabled) {
   cursor: pointer;

@@ -54,12 +54,8 @@ const ending = ref(false)
           @click="ending = true"
           >Done with it</UButton
         >
-        <UButton
-          :to="hunt?.ended ? `/practice/hunts/${hunt.id}` : '/practice?of=hunts'"
-          color="neutral"
-          variant="ghost"
-          class="min-h-11"
-          >{{ hunt?.ended ? 'The debrief' : 'Back to Practice' }}</UButton
+        <UButton v-else-if="hunt" :to="`/practice/hunts/${hunt.id}`" color="neutral" variant="outline" class="min-h-11"
+          >The debrief</UButton
         >
       </div>
       <FirstHourGuide v-if="hunt?.firstHour && !hunt.ended" />

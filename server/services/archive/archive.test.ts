@@ -392,6 +392,35 @@ describe('what cannot be taken in', () => {
     expect((await bay({}, Date.now())).rows.length).toBeGreaterThan(0)
   })
 
+  test('practice, and nothing that was measured on a stand-in comes in as of a real tank', async () => {
+    expect(await why(await forged(job => void (job.rows.job![0]!.reality = 'practice')))).toContain('evidence of nothing')
+    expect(await why(await forged(job => void (job.rows.job![0]!.reality = 'true')))).toContain('“job” says what cannot be')
+    const realityOf = async (change: Parameters<typeof forged>[0]) => {
+      const bytes = await withoutFiles(await foreign(change))
+      return (await importJob(home.now(), bytes, sha256(bytes))).reality
+    }
+    const real = (job: Parameters<Parameters<typeof forged>[0]>[0]) => void (job.rows.job![0]!.reality = 'real')
+    expect(await realityOf(real)).toBe('real')
+    expect(await realityOf(job => void delete job.rows.job![0]!.reality)).toBe('real')
+    expect(
+      await realityOf(job => {
+        real(job)
+        const hold = job.rows.test!.find(({ kind }) => kind === 'hold')!
+        hold.facts = { ...(hold.facts as object), source: 'stand-in' }
+      }),
+    ).toBe('simulated')
+    // What stands here as simulated does not come back as real.
+    expect((await loadJob(id)).reality).toBe('simulated')
+    const back = await forged(job => {
+      real(job)
+      const exportedAt = new Date().toISOString()
+      Object.assign(job, { exportedAt, broughtFrom: { shop: 'Skerry Reach Workshop', exportedAt } })
+    })
+    expect((await planImport(back, new Date())).does).toBe('goes on')
+    await importJob(home.now(), back, sha256(back))
+    expect((await loadJob(id)).reality).toBe('simulated')
+  })
+
   test('what an archive says of people here is not taken as theirs', async () => {
     const bytes = await withoutFiles(await foreign())
     const made = await importJob(home.now(), bytes, sha256(bytes))

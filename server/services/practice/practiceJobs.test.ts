@@ -7,7 +7,6 @@ import { database } from '../../db/client'
 import { bell, job, practiceHunt, trail } from '../../db/schema'
 import { jobArchive } from '../archive/exportJob'
 import { bay, bench } from '../bay/bay'
-import { beginTest } from '../bench/beginTest'
 import { addFind } from '../bench/finds'
 import { hangBell } from '../shop/bells'
 import { listCrafts } from '../job/crafts'
@@ -24,7 +23,6 @@ import type { Actor } from '../shop/change'
 import {
   holdForm,
   markPart,
-  newJobForm,
   openTestShop,
   refusal,
   repairForm,
@@ -134,7 +132,7 @@ describe('what is done in Practice', () => {
     expect(open).toBe(rows.length)
     expect(ids(await bench(now))).not.toContain(tank.id)
     expect(ids((await searchPast(pastQuerySchema.validateSync({ words: 'small' }) as never)).rows)).not.toContain(tank.id)
-    expect((await listCrafts('Practice')).length).toBe(0)
+    expect((await listCrafts(tank.craft.name)).length).toBe(0)
     expect(ids(await similarJobs(real.id))).not.toContain(tank.id)
     const figures = await pastFigures()
     expect(figures.jobs).toBe(open)

@@ -15,17 +15,15 @@ import { derivedId } from '../shop/derivedId'
 import type { Actor } from '../shop/change'
 import { notFound, refuseField } from '../shop/refusal'
 import { hiddenTankOf } from './hiddenTankOf'
-
-/** A craft of Practice has no name but this, which no other has. */
-const craftNameOf = (word: 'Hunt' | 'Practice', id: string) => `${word} ${id.slice(0, 8)}`
+import { practiceCraft } from './practiceCraft'
 
 /** What a new job of Practice is of a kind of tank. */
-function factsOf(id: string, kindKey: string, word: 'Hunt' | 'Practice'): NewJob {
+function factsOf(id: string, kindKey: string): NewJob {
   const kind = tankKind(kindKey)
   return {
     id,
     work: 'leak',
-    craftName: craftNameOf(word, id),
+    craftName: practiceCraft(id),
     craftKind: kind.craft,
     craftBuilt: null,
     craftRegistration: '',
@@ -67,7 +65,7 @@ export async function openHuntJob(actor: Actor, huntId: string, hunt: Hunt): Pro
   const view = await openJob(
     actor,
     {
-      ...factsOf(id, hunt.tank.key, 'Hunt'),
+      ...factsOf(id, hunt.tank.key),
       fuel: hunt.fuel,
       craftBuilt: hunt.age === null ? null : actor.now.getFullYear() - hunt.age,
       complaint: { signs: [...hunt.signs], codes: [...hunt.codes], words: historyOf(hunt).join(' ') },
@@ -92,8 +90,7 @@ const hide = (id: string, hiddenTank: typeof job.$inferInsert.hiddenTank) =>
  */
 export async function openPracticeJob(actor: Actor, { id, tankKind: kind, copyOf }: PracticeJobForm): Promise<JobView> {
   if ((kind === null) === (copyOf === null)) throw refuseField('tankKind', 'Choose a kind of tank, or a job to copy.')
-  const view =
-    copyOf === null ? await openJob(actor, factsOf(id, kind!, 'Practice'), 'practice') : await copied(actor, id, copyOf)
+  const view = copyOf === null ? await openJob(actor, factsOf(id, kind!), 'practice') : await copied(actor, id, copyOf)
   if (view.reality !== 'practice') throw notFound('job in Practice')
   await hide(id, inventHiddenTank(view))
   return loadJob(id)
@@ -106,7 +103,7 @@ async function copied(actor: Actor, id: string, copyOf: string): Promise<JobView
   await openJob(
     actor,
     {
-      ...factsOf(id, from.tankKind, 'Practice'),
+      ...factsOf(id, from.tankKind),
       work: from.work,
       craftKind: from.craft.kind,
       craftBuilt: from.craft.built,

@@ -17,7 +17,7 @@ const picture = (width: number, height: number) =>
     .toBuffer()
 
 test('a name first, then a mark that is made small; a new name keeps the mark', async () => {
-  expect(await shopName()).toEqual({ name: '', line: '', mark: null })
+  expect(await shopName()).toEqual({ name: '', line: '', mark: null, reality: 'simulated' })
   await expect(setShopMark(owner(), await picture(10, 10))).rejects.toMatchObject({ status: 409 })
   await expect(shopMark()).rejects.toMatchObject({ status: 404 })
   await setShopName(owner(), { name: 'Skerry Reach Workshop', line: '' })

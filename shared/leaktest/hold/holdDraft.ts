@@ -59,7 +59,11 @@ export const blankHold = (): HoldDraft => ({
  * are closed, and how much fuel is in it when nobody said so today, is asked anew.
  */
 export function draftFor(job: JobView): HoldDraft {
-  const begun = { ...blankHold(), relief: lastRelief(job) }
+  const begun: HoldDraft = {
+    ...blankHold(),
+    relief: lastRelief(job),
+    ...(job.reality === 'practice' && { source: 'stand-in' }),
+  }
   const wettedShare = wettedNow(job)
   const last = testsOf(job, 'hold').findLast(hold => !hold.struck)
   if (last) return { ...begun, ...draftFrom(last), wettedShare }

@@ -173,6 +173,7 @@ useActionKeys('Narrow', [
             >Nothing was said of it yet: the ranking is how often each is met on such craft.</span
           >
         </p>
+        <p v-if="job.complaint.words" class="soft">“{{ job.complaint.words }}”</p>
       </div>
       <div class="flex flex-wrap gap-2">
         <UButton v-if="session.mayWork" color="neutral" variant="outline" class="min-h-11" @click="editing = true"
