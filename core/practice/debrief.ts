@@ -48,7 +48,9 @@ export interface Debrief {
   best: Way
   listed: Way
   ending: Ending
-  /** it was mended, or handed back tight, and its trap was not stepped into */
+  /** whether evidence stood for all of it when it was handed back; null where that is not asked: step by step a mend is held again */
+  proved: boolean | null
+  /** it was mended, or handed back tight, with evidence, and its trap was not stepped into */
   won: boolean
   remember: string
 }
@@ -66,6 +68,9 @@ const wayOf = (search: Search): Way => ({
   inVain: search.inVain,
   mended: isMended(search),
 })
+
+/** For whoever was right, and could not know it. */
+const UNPROVED = 'It was tight, and nobody could know it: what was mended is held again, until every part has evidence.'
 
 /** A suspect below this was no reason to mend it. */
 const GUESS = 0.35
@@ -152,21 +157,25 @@ export function debriefOf(hunt: Hunt, done: readonly Step[], ending: Ending): De
     search = take(search, step)
     return lookBack(before, search.steps.at(-1)!)
   })
-  return debriefFrom(steps, search, ending)
+  return debriefFrom(steps, search, ending, null)
 }
 
 /**
  * The same from steps that were looked back on one by one, wherever they were done.
  * @param end the hunt as it stood when it ended
+ * @param proved whether evidence stood for all of it; null where that is not asked
  */
-export function debriefFrom(steps: readonly DebriefStep[], end: Search, ending: Ending): Debrief {
+export function debriefFrom(steps: readonly DebriefStep[], end: Search, ending: Ending, proved: boolean | null): Debrief {
   const { hunt } = end
   const taken = wayOf(end)
   const fell = steps.find(({ step }) => lessonOf(hunt, step) !== null)
   const leaks = ending === 'handed back' && end.left.some(({ partId }) => partId !== null)
-  const lesson = leaks ? lessonOfHandingBack(hunt) : (fell?.trap ?? null)
+  const unproved = proved === false && ending !== 'given up' ? UNPROVED : null
+  const lesson = leaks ? lessonOfHandingBack(hunt) : (fell?.trap ?? unproved)
   const ways = [bestStep, advisedStep].map(policy => wayOf(followed(hunt, policy)))
-  const mended = [...ways, taken].filter(way => way.mended).sort((a, b) => a.minutes - b.minutes)
+  const mended = [...ways, ...(taken.inVain === 0 && proved === null ? [taken] : [])]
+    .filter(way => way.mended)
+    .sort((a, b) => a.minutes - b.minutes)
   const best = mended[0] ?? ways[0]!
   return {
     truth: hunt.faults.map(fault => truthOf(fault, hunt)),
@@ -175,7 +184,8 @@ export function debriefFrom(steps: readonly DebriefStep[], end: Search, ending: 
     best,
     listed: wayOf(followed(hunt, listStep)),
     ending,
-    won: ending !== 'given up' && !leaks && !fell,
+    proved,
+    won: ending !== 'given up' && !leaks && !fell && proved !== false,
     remember: rememberOf(steps, taken, best, lesson),
   }
 }

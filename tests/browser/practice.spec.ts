@@ -3,7 +3,9 @@ import { causeOf, causes } from '../../core/complaint/causes'
 import { hypothesesOf } from '../../core/complaint/hypotheses'
 import { huntOf, situationAtFirst, type Hunt } from '../../core/practice/hunt'
 import { rungKeys } from '../../core/practice/rungs'
+import type { LiveView } from '../../shared/leaktest/hold/holdView'
 import type { JobView } from '../../shared/views'
+import { setUpHold } from '../support/setUpHold'
 import { curveOf } from '../../core/practice/curve'
 import { enter, expect, test } from '../support/test'
 import type { CurveView, QuestionView } from '../../shared/practice'
@@ -177,7 +179,31 @@ test('a rung that the owner set is lost by its trap and won at the second try, o
     .first()
     .click()
   await expect(page.getByText(/Practice[1-9]\d* min/)).toBeVisible()
+  await page.getByRole('link', { name: /←/ }).click()
   await mends('Sender ring')
+  const post = async (to: string, data: object) => {
+    const answer = await context.request.post(`${demo.url}/api/${to}`, { data })
+    expect(answer.ok(), to).toBe(true)
+  }
+  const tank = (await (await context.request.get(`${demo.url}/api/jobs/${path()}`)).json()) as JobView
+  const hold = await setUpHold(post, tank, 'stand-in', tank.pressureLimit / 2, {
+    volume: tank.capacity,
+    volumeUncertainty: 0.03 * tank.capacity,
+    hasThermometer: true,
+    hasBarometer: true,
+    temperatureDoubt: 0.05,
+    barometerDoubt: 10,
+    place: 'still room',
+    inside: 'dry',
+  })
+  await post(`holds/${hold}/step`, { to: 'settling' })
+  await post(`holds/${hold}/speed`, { speed: 600 })
+  const live = async () =>
+    ((await (await context.request.get(`${demo.url}/api/holds/${hold}/live`)).json()) as LiveView).estimate?.below95 ?? Infinity
+  // Where fuel stands the limit is stricter than the system's.
+  await expect.poll(live, { timeout: 60_000 }).toBeLessThan(tank.acceptance / 10)
+  await post(`holds/${hold}/step`, { to: 'stopped' })
+  await expect(page.getByText('Sealed.', { exact: true })).toBeVisible()
   await handBack()
   await expect(page.getByRole('heading', { name: 'It is mended', exact: true })).toBeVisible({ timeout: 60_000 })
   await page.getByRole('link', { name: 'To the ladder' }).click()

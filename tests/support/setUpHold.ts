@@ -2,6 +2,7 @@ import { randomUUID } from 'node:crypto'
 import { proposedClosures } from '../../core/circuit/proposedClosures'
 import { holdingLinks } from '../../core/circuit/reach'
 import { cautions } from '../../core/fuel/makeSafe'
+import type { HoldForm } from '../../shared/leaktest/hold/holdForm'
 import type { JobView } from '../../shared/views'
 
 /** Sends to a route of a signed-in shop. @throws when it is refused */
@@ -17,6 +18,7 @@ export async function setUpHold(
   job: JobView,
   source: 'typed' | 'file' | 'stand-in',
   testPressure: number,
+  change: Partial<HoldForm> = {},
 ): Promise<string> {
   const id = randomUUID()
   await post(`jobs/${job.id}/cautions`, { cautions: cautions.map(caution => caution.key), act: 'air or smoke' })
@@ -37,6 +39,7 @@ export async function setUpHold(
     wettedShare: 0,
     links: holdingLinks(job.circuit),
     relief: { kind: 'water column', opensAt: testPressure + 500 },
+    ...change,
   })
   return id
 }

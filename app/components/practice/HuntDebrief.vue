@@ -16,7 +16,8 @@ const truth = computed(() =>
     .join('; and '),
 )
 const title = computed(() => {
-  const { ending, won } = props.debrief
+  const { ending, won, proved } = props.debrief
+  if (ending === 'mended' && proved === false) return 'It is mended, and nobody proved it'
   if (ending === 'mended') return won ? 'It is mended' : 'It is mended, after its trap'
   if (ending === 'handed back') return won ? 'Handed back, and tight' : 'Handed back, and not tight'
   return 'Given up'

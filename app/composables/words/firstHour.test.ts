@@ -8,7 +8,10 @@ const next = step('retest', 'Hold it again.', { kind: 'hold' })
 const said = { id: 'e', by: 'Finn', struck: null, note: '' }
 const hold = (startedAt: number) => holdView({ startedAt, stoppedAt: startedAt + 10, struck: null })
 const looked = { answers: [{ ...said, check: 'drain-look', outcome: 'plug', at: 1 }] } as unknown as Partial<JobView>
-const read = { ...looked, cautionsRead: [{ caution: 'vent', calledBy: null, personId: 'p', by: 'Finn', at: 2 }] } as Partial<JobView>
+const read = {
+  ...looked,
+  cautionsRead: [{ caution: 'vent', calledBy: null, personId: 'p', by: 'Finn', at: 2 }],
+} as unknown as Partial<JobView>
 const held = { ...read, tests: [hold(10)] }
 const found = { ...held, finds: [{ ...said, at: 30 }] } as unknown as Partial<JobView>
 const mended = { ...found, repairs: [repairView({ at: 40, struck: null })] }

@@ -4,6 +4,7 @@ import { isNeutral } from '../../../core/complaint/situation'
 import { suspectsOf } from '../../../core/complaint/suspects'
 import { lookBack, type DebriefStep } from '../../../core/practice/debrief'
 import type { Fault, Hunt } from '../../../core/practice/hunt'
+import { lessonOf } from '../../../core/practice/ladder'
 import {
   accessTo,
   minutesTo,
@@ -16,6 +17,7 @@ import {
 } from '../../../core/practice/search'
 import { holdTimeAt } from '../../../shared/leaktest/hold/holdClock'
 import type { TestView } from '../../../shared/leaktest/tests'
+import { jobStanding } from '../../../shared/jobEntries'
 import { situationOf } from '../../../shared/situation'
 import type { JobView, RepairView } from '../../../shared/views'
 import { remainingInMotion } from '../bench/hiddenTank'
@@ -95,12 +97,14 @@ function deedsOn(hunt: Hunt, job: JobView): Deed[] {
   return [...answers, ...tests, ...repairs, ...said].sort((a, b) => a.at - b.at)
 }
 
-/** What a repair of a part meant to mend: what is wrong there, or what was likeliest there. */
+/** What a repair of a part meant to mend: what is wrong there, what the trap points at, or what was likeliest there. */
 function causeAt(hunt: Hunt, job: JobView, partId: string, at: number): Extract<Step, { do: 'mend' }>['cause'] {
   const own = hunt.faults.find(fault => fault.partId === partId)?.cause
   if (own) return own
   const { list } = suspectsOf(situationOf(jobBefore(job, at), at))
-  return (list.find(({ parts }) => parts.some(({ id }) => id === partId)) ?? list[0]!).cause.key
+  const there = list.filter(({ parts }) => parts.some(({ id }) => id === partId)).map(({ cause }) => cause.key)
+  const fooled = there.find(cause => lessonOf(hunt, { do: 'mend', cause, partId }) !== null)
+  return fooled ?? there[0] ?? list[0]!.cause.key
 }
 
 /** A job as it was known before a moment. */
@@ -157,5 +161,6 @@ export function huntOnJob(hunt: Hunt, job: JobView, at: number): { steps: Debrie
     steps: before,
   })
   for (const [k, { at: moment, ...step }] of done.entries()) lookedBack.push(lookBack(searchAt(moment, done.slice(0, k)), step))
-  return { steps: lookedBack, search: { ...searchAt(at + 1, done), minutes, inVain } }
+  const verdict = jobStanding(job, at).ledger.state === 'sealed' ? 'sealed' : null
+  return { steps: lookedBack, search: { ...searchAt(at + 1, done), minutes, inVain, verdict } }
 }

@@ -30,7 +30,7 @@ export function huntWork(task: HuntTask | JobHuntTask): HuntDone {
   const hunt = huntBegun(task.hunt)
   if ('job' in task) {
     const { steps, search } = huntOnJob(hunt, task.job, task.at)
-    return { state: stateOf(search), debrief: debriefFrom(steps, search, task.ending) }
+    return { state: stateOf(search), debrief: debriefFrom(steps, search, task.ending, search.verdict === 'sealed') }
   }
   const { state, step } = task
   const search = typeof step === 'string' ? { ...state, hunt } : take({ ...state, hunt }, step)

@@ -179,6 +179,12 @@ export async function peopleInPractice(): Promise<PersonStanding[]> {
         .where(mine(each.id))
         .orderBy(desc(practiceAnswer.at))
         .limit(1)
+      const [hunted] = await database()
+        .select({ at: practiceHunt.beganAt })
+        .from(practiceHunt)
+        .where(eq(practiceHunt.personId, each.id))
+        .orderBy(desc(practiceHunt.beganAt))
+        .limit(1)
       const won = await database()
         .selectDistinct({ rung: practiceHunt.rung })
         .from(practiceHunt)
@@ -194,7 +200,7 @@ export async function peopleInPractice(): Promise<PersonStanding[]> {
         topics: await standingOf(each.id),
         rungs: won.length,
         set: tasks.get(each.id) ?? [],
-        lastAt: last ? +last.at : null,
+        lastAt: Math.max(last ? +last.at : 0, hunted ? +hunted.at : 0) || null,
       }
     }),
   )

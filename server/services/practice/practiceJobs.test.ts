@@ -7,6 +7,7 @@ import { database } from '../../db/client'
 import { bell, job, practiceHunt, trail } from '../../db/schema'
 import { jobArchive } from '../archive/exportJob'
 import { bay, bench } from '../bay/bay'
+import { endTest } from '../bench/endTest'
 import { addFind } from '../bench/finds'
 import { hangBell } from '../shop/bells'
 import { listCrafts } from '../job/crafts'
@@ -194,6 +195,35 @@ describe('a hunt on the screens of a job', () => {
     return recordRepair(person(new Date(Date.now() + 120_000)), jobId, repairForm([found.leaks.at(-1)!.id], how))
   }
 
+  /** A walk over every part that finds nothing. */
+  const provedBySoap = async (at: (minutes: number) => Actor, jobId: string) => {
+    const open = (await loadJob(jobId)).tests.find(({ stoppedAt }) => stoppedAt === null)
+    if (open) await endTest(at(3), open.id)
+    const walk = randomUUID()
+    await startSoap(at(4), jobId, { id: walk })
+    for (const { id } of (await loadJob(jobId)).parts) await markPart(at(5), walk, id, 'dry')
+    await endTest(at(20), walk)
+  }
+
+  test('right, and not proved: it is told, and not won', async () => {
+    const person = await testActor()
+    const { hunt, tank } = await hunted(person, { rung: numberOf('warming') })
+    await repaired(person, tank.id, tank.parts.find(({ family }) => family === 'drain')!.id)
+    const { debrief } = await endHunt(person(new Date(Date.now() + 180_000)), hunt.id, { as: 'handed back' })
+    expect(debrief).toMatchObject({ ending: 'mended', proved: false, won: false })
+    expect(debrief!.remember).toContain('nobody could know it')
+  })
+
+  test('the wrong part by the trap’s own place is the trap, whatever it was called', async () => {
+    const person = await testActor()
+    const { hunt, tank } = await hunted(person, { rung: numberOf('wet below') })
+    await lookFor(person, tank.id, 'highest-wet')
+    await repaired(person, tank.id, tank.parts.find(({ family }) => family === 'drain')!.id)
+    const { debrief } = await endHunt(person(new Date(Date.now() + 180_000)), hunt.id, { as: 'given up' })
+    expect(debrief!.steps.at(-1)!.trap).toBe(rungOf('wet below').lesson)
+    expect(debrief!.remember).toBe(rungOf('wet below').lesson)
+  })
+
   test('shows what is hidden through checks, counts their minutes, and tells nobody what it is', async () => {
     const person = await testActor()
     const { hunt, tank } = await hunted(person, { rung: numberOf('cap twice') })
@@ -224,8 +254,10 @@ describe('a hunt on the screens of a job', () => {
     const second = await hunted(person, { rung })
     await lookFor(person, second.tank.id, 'drain-look')
     await repaired(person, second.tank.id, second.tank.parts.find(({ family }) => family === 'drain')!.id)
-    const won = await endHunt(person(new Date(Date.now() + 180_000)), second.hunt.id, { as: 'handed back' })
-    expect(won.debrief).toMatchObject({ ending: 'mended', won: true, taken: { mended: true, inVain: 0 } })
+    const at = (minutes: number) => person(new Date(Date.now() + minutes * 60_000))
+    await provedBySoap(at, second.tank.id)
+    const won = await endHunt(at(30), second.hunt.id, { as: 'handed back' })
+    expect(won.debrief).toMatchObject({ ending: 'mended', proved: true, won: true, taken: { mended: true, inVain: 0 } })
     expect(won.debrief!.steps.map(({ outcome }) => outcome)).toContain('mended')
     expect(won.debrief!.steps[0]!.suspects.length).toBeGreaterThan(0)
     expect((await ladderOf(person()))[rung - 1]).toMatchObject({ won: true, tries: 2 })
