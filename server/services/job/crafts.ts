@@ -65,7 +65,7 @@ export async function lastDrawn(tx: Transaction, craftId: string, tankName: stri
   const [last] = await tx
     .select({ id: job.id, circuit: job.circuit })
     .from(job)
-    .where(and(eq(job.craftId, craftId), sql`lower(${job.tankName}) = lower(${tankName})`, eq(job.tankKind, tankKind)))
+    .where(and(eq(job.craftId, craftId), inShop, sql`lower(${job.tankName}) = lower(${tankName})`, eq(job.tankKind, tankKind)))
     .orderBy(desc(job.openedAt))
     .limit(1)
   if (!last) return null

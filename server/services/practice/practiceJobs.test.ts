@@ -103,6 +103,16 @@ describe('a real tank', () => {
     expect(copy.hasStandIn).toBe(true)
     expect((await practice({ id: copy.id, tankKind: null, copyOf: from.id })).parts).toEqual(copy.parts)
   })
+  test('under the id of a job of the shop nothing is opened, and that job stays as it is', async () => {
+    const [real, other] = [await testJob(finn(), { tankKind: 'moulded' }), await testJob(finn())]
+    for (const change of [{ copyOf: other.id, tankKind: null }, {}])
+      expect((await refusal(practice({ id: real.id, ...change }))).status).toBe(409)
+    const after = await loadJob(real.id)
+    expect([after.parts, after.circuit, after.hasStandIn]).toEqual([real.parts, real.circuit, false])
+    const own = await practice()
+    const anew = openPracticeJob(oda(), practiceJobSchema.validateSync({ id: own.id, tankKind: 'moulded' }))
+    expect((await refusal(anew)).status).toBe(409)
+  })
   test('neither kind nor job, or both, is refused', async () => {
     expect((await refusal(practice({ tankKind: null }))).status).toBe(422)
     expect((await refusal(practice({ copyOf: randomUUID() }))).status).toBe(422)

@@ -13,7 +13,7 @@ import { openJob } from '../job/jobs'
 import { loadJob } from '../job/loadJobs'
 import { derivedId } from '../shop/derivedId'
 import type { Actor } from '../shop/change'
-import { notFound, refuseField } from '../shop/refusal'
+import { idTaken, notFound, refuseField } from '../shop/refusal'
 import { hiddenTankOf } from './hiddenTankOf'
 import { practiceCraft } from './practiceCraft'
 
@@ -83,15 +83,24 @@ const hide = (id: string, hiddenTank: typeof job.$inferInsert.hiddenTank) =>
     .set({ hiddenTank })
     .where(and(eq(job.id, id), isNull(job.hiddenTank)))
 
+const ownPractice = (actor: Actor, id: string) =>
+  and(eq(job.id, id), eq(job.reality, 'practice'), eq(job.openedBy, actor.id))
+
+/** An id that a job of the shop or of somebody else has is no repeated tap. @throws Refusal 409 */
+async function mustBeOwnPractice(actor: Actor, id: string): Promise<void> {
+  const [own] = await database().select({ id: job.id }).from(job).where(ownPractice(actor, id))
+  if (!own) throw idTaken()
+}
+
 /**
  * Opens a tank of Practice: of a kind, or like a job of the shop without its names, words and papers. Something is hidden in it.
  * A repeated id is the same.
- * @throws Refusal 422 for neither or both, 404 for a job that is not there
+ * @throws Refusal 422 for neither or both, 404 for a job that is not there, 409 for an id that another job has
  */
 export async function openPracticeJob(actor: Actor, { id, tankKind: kind, copyOf }: PracticeJobForm): Promise<JobView> {
   if ((kind === null) === (copyOf === null)) throw refuseField('tankKind', 'Choose a kind of tank, or a job to copy.')
   const view = copyOf === null ? await openJob(actor, factsOf(id, kind!), 'practice') : await copied(actor, id, copyOf)
-  if (view.reality !== 'practice') throw notFound('job in Practice')
+  await mustBeOwnPractice(actor, id)
   await hide(id, inventHiddenTank(view))
   return loadJob(id)
 }
@@ -119,8 +128,9 @@ async function copied(actor: Actor, id: string, copyOf: string): Promise<JobView
     'practice',
   )
   await database().transaction(async tx => {
-    const [held] = await tx.select({ hidden: job.hiddenTank }).from(job).where(eq(job.id, id)).for('update')
-    if (held?.hidden) return
+    const [held] = await tx.select({ hidden: job.hiddenTank }).from(job).where(ownPractice(actor, id)).for('update')
+    if (!held) throw idTaken()
+    if (held.hidden) return
     const parts = await tx
       .select()
       .from(part)

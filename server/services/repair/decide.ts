@@ -13,6 +13,7 @@ import { derivedId } from '../shop/derivedId'
 import { hangAnew, takeOffBell } from '../shop/bells'
 import { change, type Actor } from '../shop/change'
 import { notFound, Refusal, refuseField } from '../shop/refusal'
+import { inShop } from '../job/inShop'
 import { loadJob } from '../job/loadJobs'
 
 const DAY = 86_400_000
@@ -159,7 +160,8 @@ export async function heldRecords(): Promise<HeldRecords> {
     with mended as (
       select r.method, r.at, jsonb_array_elements_text(r.leak_ids)::uuid as leak_id
       from repair r
-      where not exists (select 1 from strike s where s.subject_id = r.id)
+      join job on job.id = r.job_id
+      where ${inShop} and not exists (select 1 from strike s where s.subject_id = r.id)
     ), told as (
       select m.method, m.at,
         exists (

@@ -24,8 +24,12 @@ export async function loadKit(reader: Reader = database()): Promise<KitItemView[
     .innerJoin(person, eq(test.startedBy, person.id))
     .where(eq(test.kind, 'rig'))
     .orderBy(desc(test.startedAt))
+  const simulatedShop = (await shopReality(reader)) === 'simulated'
   return items.map(({ calibratedAt, calibrationDue, retiredAt, ...item }) => {
-    const latest = checks.find(each => each.check.kitId === item.id)
+    // What was measured on a stand-in is taken off no real hold.
+    const latest = checks.find(
+      ({ check }) => check.kitId === item.id && (simulatedShop || !(check.facts as TestFacts['rig']).simulated),
+    )
     return {
       ...item,
       calibratedAt: calibratedAt && +calibratedAt,
