@@ -58,7 +58,6 @@ const answered = async (page: Page) => {
 const phone = { width: 390, height: 844 }
 const shots: Shot[] = [
   { name: 'bay', path: '/' },
-  { name: 'complaint', path: '/jobs/new' },
   { name: 'job', path: `/jobs/${flyingBoat.id}` },
   { name: 'narrow', path: `/jobs/${tractor.id}/narrow`, height: 900 },
   {
@@ -111,6 +110,21 @@ const shots: Shot[] = [
   { name: 'shelf', path: '/shelf' },
   { name: 'record', path: `/jobs/${pump.id}/record` },
   { name: 'past', path: '/past?of=figures' },
+  {
+    name: 'practice',
+    path: '/practice?of=hunts',
+    height: 1000,
+    // The first rung, its trap stepped into, and then found.
+    before: async page => {
+      const id = crypto.randomUUID()
+      const post = (to: string, data: object) => page.request.post(`${address}/api/practice/hunts${to}`, { data })
+      await post('', { id, rung: 1 })
+      const steps = [{ check: 'highest-wet' }, { cause: 'drain' }, { check: 'cover-off' }, { cause: 'sender-seal' }]
+      for (const [after, step] of steps.entries()) await post(`/${id}/step`, { after, ...step })
+      await page.goto(`${address}/practice/hunts/${id}`)
+      await page.waitForTimeout(1500)
+    },
+  },
 ]
 const only = process.argv.slice(3)
 for (const { name, path, width = 1280, height = 800, dark, signedOut, before, regions } of shots.filter(
