@@ -83,8 +83,7 @@ const hide = (id: string, hiddenTank: typeof job.$inferInsert.hiddenTank) =>
     .set({ hiddenTank })
     .where(and(eq(job.id, id), isNull(job.hiddenTank)))
 
-const ownPractice = (actor: Actor, id: string) =>
-  and(eq(job.id, id), eq(job.reality, 'practice'), eq(job.openedBy, actor.id))
+const ownPractice = (actor: Actor, id: string) => and(eq(job.id, id), eq(job.reality, 'practice'), eq(job.openedBy, actor.id))
 
 /** An id that a job of the shop or of somebody else has is no repeated tap. @throws Refusal 409 */
 async function mustBeOwnPractice(actor: Actor, id: string): Promise<void> {
