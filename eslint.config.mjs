@@ -26,7 +26,7 @@ const frameworks = [
   '@vueuse/*',
 ]
 
-/** What each folder of the core does not stand on: from the ground up quantity, words and knowledge, gas, circuit, hold, readings and fuel, leaktest, complaint and repair, ledger; standin by itself, planning on it and on hold, practice on all of these. */
+/** What each folder of the core does not stand on: from the ground up quantity, words and knowledge, gas, circuit, hold, readings and fuel, leaktest, complaint and repair, ledger; standin and seeing by themselves, planning on standin and hold, practice on all of these. */
 const order = [
   'quantity',
   'words',
@@ -42,6 +42,7 @@ const order = [
   'ledger',
   'standin',
   'planning',
+  'seeing',
   'practice',
 ]
 const standsOn = {
@@ -61,6 +62,8 @@ const standsOn = {
   standin: ['quantity', 'gas', 'hold'],
   // Tries the estimate on simulated tanks.
   planning: ['quantity', 'gas', 'hold', 'standin'],
+  // Pictures and sounds of instruments: it knows neither tanks nor what draws its pictures.
+  seeing: [],
   // Hunts on simulated tanks, and what would have been the best way.
   practice: [
     'quantity',

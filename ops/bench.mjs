@@ -5,7 +5,7 @@ import { installChromium, installPackages } from './install.mjs'
 import { browserTemplates } from './shopTemplates.mjs'
 import { bin, dataFolder, endRunning, root, run, Trouble } from './steps.mjs'
 
-const NAMES = ['core', 'hunts', 'alarm', 'attack']
+const NAMES = ['core', 'hunts', 'seeing', 'alarm', 'attack']
 
 /**
  * `./zinc bench [NAME …]`: measures on a cluster of its own, which is thrown away; all, or only those named.
@@ -41,6 +41,7 @@ export async function bench(names) {
     }
     if (wanted('core')) await take('bench.ts', { DATABASE_URL: cluster.url('zinc_bench') })
     if (wanted('hunts')) await take('benchHunts.ts', {})
+    if (wanted('seeing')) await take('benchSeeing.ts', {})
     if (wanted('alarm') || wanted('attack')) {
       if (wanted('attack')) await installChromium()
       await Promise.all([buildApplication(), browserTemplates(cluster, process.env)])
