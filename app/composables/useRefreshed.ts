@@ -13,13 +13,20 @@ export function useRefreshed<T>(
   const value = shallowRef<T | null>(null)
   const error = ref<ApiError | null>(null)
   let changed: ChangeNotice[] | null = null
-  const get = async (since: readonly ChangeNotice[] | null) => {
+  let asked = 0
+  let answered = 0
+  const get = async (since: readonly ChangeNotice[] | null): Promise<void> => {
+    const turn = ++asked
     try {
-      value.value = await fetch(value.value, since)
+      const fetched = await fetch(value.value, since)
+      // A slow answer to an earlier question does not stand over a later one’s; what it alone had asked for is asked with the whole.
+      if (turn < answered) return since === null ? undefined : await get(null)
+      answered = turn
+      value.value = fetched
       error.value = null
     } catch (thrown) {
       if (!(thrown instanceof ApiError)) throw thrown
-      error.value = thrown
+      if (turn >= answered) error.value = thrown
     }
   }
   const refresh = () => get(null)

@@ -13,6 +13,7 @@ import { bay } from '../services/bay/bay'
 import { liveEstimate } from '../services/bench/hold/liveHolds'
 import { loadJob } from '../services/job/loadJobs'
 import { loadKit } from '../services/shelf/kit'
+import { simulateShop } from '../services/house/shopReality'
 import { bells } from '../services/shop/bells'
 import { openTestShop } from '../services/shop/testShop'
 
@@ -142,6 +143,9 @@ test('the Bay, the rope and the kit have what they had', async () => {
     byId(of).map(({ id, leaks }) => ({ id, leaks: (leaks as { number: number }[]).map(leak => leak.number) }))
   expect(drawn(rows)).toEqual(drawn(before.bay))
   expect(plain(await bells())).toEqual(before.bells)
+  // Its rig was checked on a stand-in: of real tanks, as they are now, that is taken off nothing.
+  expect((await loadKit()).find(item => item.name === 'Short rig')!.rigLeak).toBeNull()
+  await simulateShop(new Date())
   expect((await loadKit()).find(item => item.name === 'Short rig')!.rigLeak).toMatchObject({ checkedAt: 5000, simulated: true })
 })
 
