@@ -60,12 +60,35 @@ export const numberOf = (rung: RungKey | null): number | null => {
 /** A search as it was kept; one of before smoke told what it does not reach has nothing of it. */
 const searchIn = ({ state, ...row }: HuntRow): Search => ({ ...state, unreached: state.unreached ?? [], hunt: huntBegun(row) })
 
+/** What can be done next in a hunt that goes on, and what the program would do. */
+function openView(search: Search): Pick<HuntView, 'checks' | 'causes' | 'advice'> {
+  const suspects = suspectsOf(search.situation)
+  const next = nextChecks(search.situation, suspects)
+  const advised = advisedStep(search)
+  return {
+    checks: [...next.before, ...next.after]
+      .map(({ check, minutes }) => ({
+        key: check.key,
+        name: check.name,
+        how: check.how,
+        minutes,
+        opens: openings[check.access],
+      }))
+      .sort((a, b) => a.minutes - b.minutes || a.name.localeCompare(b.name)),
+    causes: suspects.list
+      .map(({ cause }) => ({ key: cause.key, name: cause.name, tried: search.tried.includes(cause.key) }))
+      .sort((a, b) => a.name.localeCompare(b.name)),
+    advice: {
+      suspects: suspects.list.slice(0, 3).map(({ cause, chance }) => ({ name: cause.name, chance })),
+      next: advised && stepName(advised),
+    },
+  }
+}
+
 function viewOf(row: HuntRow): HuntView {
   const search = searchIn(row)
   const { hunt } = search
-  const suspects = suspectsOf(search.situation)
-  const next = nextChecks(search.situation, suspects)
-  const advised = row.endedAt ? null : advisedStep(search)
+  const open = row.endedAt === null ? openView(search) : { checks: [], causes: [], advice: { suspects: [], next: null } }
   const found = new Set(search.situation.tests.flatMap(test => test.found))
   const places = hunt.tank.parts.filter(({ key }) => found.has(key)).map(({ name }) => name)
   const steps = search.steps.map(shownBy)
@@ -87,22 +110,7 @@ function viewOf(row: HuntRow): HuntView {
     minutes: search.minutes,
     inVain: search.inVain,
     steps,
-    checks: [...next.before, ...next.after]
-      .map(({ check, minutes }) => ({
-        key: check.key,
-        name: check.name,
-        how: check.how,
-        minutes,
-        opens: openings[check.access],
-      }))
-      .sort((a, b) => a.minutes - b.minutes || a.name.localeCompare(b.name)),
-    causes: suspects.list
-      .map(({ cause }) => ({ key: cause.key, name: cause.name, tried: search.tried.includes(cause.key) }))
-      .sort((a, b) => a.name.localeCompare(b.name)),
-    advice: {
-      suspects: suspects.list.slice(0, 3).map(({ cause, chance }) => ({ name: cause.name, chance })),
-      next: advised && stepName(advised),
-    },
+    ...open,
     ended: row.endedAt !== null,
     debrief: row.debrief,
   }
