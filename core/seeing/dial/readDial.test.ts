@@ -55,6 +55,15 @@ test('a needle is read to a few thousandths of the scale, with a doubt that cove
   }
 })
 
+test('a needle at the join of the angles is read like any', () => {
+  const turnedFace = { ...face, start: 1.3 * Math.PI, sweep: 1.4 * Math.PI }
+  const dial = setUp(turnedFace)
+  for (let share = 0.48; share < 0.53; share += 0.004) {
+    const read = readDial(taken(share, {}, turnedFace), dial)
+    expect(Math.abs((read as { value: number }).value - 10 * share)).toBeLessThan(0.03)
+  }
+})
+
 test('a light needle on a dark face, and a black one beside a red drag pointer', () => {
   const dark = { ...face, face: [36, 37, 39], ink: [225, 225, 220], needle: [240, 130, 40] } as const
   const two = { ...face, second: 0.8 }

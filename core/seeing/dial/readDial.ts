@@ -186,9 +186,10 @@ function profileOf(picture: Picture, { rays, setUp: { needle, face } }: Pick<Dia
     sums.fill(0, 0, 3)
     for (let k = 0; k < ANGLES; k++) for (let c = 0; c < 3; c++) sums[3 * (k + 1) + c] = sums[3 * k + c]! + values[3 * k + c]!
     const sum = (from: number, to: number, c: number): number => {
-      if (from < 0) return sum(from + ANGLES, ANGLES, c) + (to > 0 ? sum(0, to, c) : 0)
-      if (to > ANGLES) return sum(from, ANGLES, c) + sum(0, to - ANGLES, c)
-      return sums[3 * to + c]! - sums[3 * from + c]!
+      const first = round(from)
+      const end = first + to - from
+      const whole = sums[3 * Math.min(end, ANGLES) + c]! - sums[3 * first + c]!
+      return end > ANGLES ? whole + sums[3 * (end - ANGLES) + c]! - sums[c]! : whole
     }
     for (let k = 0; k < ANGLES; k++) {
       let onto = 0
