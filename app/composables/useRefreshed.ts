@@ -18,9 +18,11 @@ export function useRefreshed<T>(
   const get = async (since: readonly ChangeNotice[] | null): Promise<void> => {
     const turn = ++asked
     try {
-      const fetched = await fetch(value.value, since)
-      // A slow answer to an earlier question does not stand over a later one’s; what it alone had asked for is asked with the whole.
-      if (turn < answered) return since === null ? undefined : await get(null)
+      const known = value.value
+      const fetched = await fetch(known, since)
+      // A slow answer does not stand over what came meanwhile, nor a part of it over the whole that it was asked from: that is asked anew.
+      if (since !== null && (turn < answered || value.value !== known)) return await get(null)
+      if (turn < answered) return
       answered = turn
       value.value = fetched
       error.value = null

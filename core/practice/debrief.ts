@@ -50,6 +50,8 @@ export interface Debrief {
   ending: Ending
   /** whether evidence stood for all of it when it was handed back; null where that is not asked: step by step a mend is held again */
   proved: boolean | null
+  /** it was handed back while something on the tank was still wrong */
+  stillWrong: boolean
   /** it was mended, or handed back tight, with evidence, and its trap was not stepped into */
   won: boolean
   remember: string
@@ -77,8 +79,15 @@ const GUESS = 0.35
 /** A check that told so many times less for its minutes than another was the wrong one. */
 const CLEARLY = 4
 
-/** One step of a hunt, looked back on from what was known before it. */
-export function lookBack(before: Search, { step, minutes, outcome }: DoneStep): DebriefStep {
+/**
+ * One step of a hunt, looked back on from what was known before it.
+ * @param reached what a test was thought to reach, and reached; as it is usually set up where nothing is said
+ */
+export function lookBack(
+  before: Search,
+  { step, minutes, outcome }: DoneStep,
+  reached: ReturnType<typeof testReach> = testReach(before.hunt),
+): DebriefStep {
   const suspects = suspectsOf(before.situation)
   const next = nextChecks(before.situation, suspects)
   const ranked = [...next.before, ...next.after]
@@ -98,15 +107,20 @@ export function lookBack(before: Search, { step, minutes, outcome }: DoneStep): 
     suspects: suspects.list.slice(0, 3).map(each => ({ name: each.cause.name, chance: each.chance })),
     told: own ? told(own) : null,
     most: most ? told(most) : null,
-    trap: lessonOf(before.hunt, step) ?? trapOf(before, step, outcome, { chance, own: own?.worth ?? 0, most }),
+    trap: lessonOf(before.hunt, step) ?? trapOf(before, step, outcome, { chance, own: own?.worth ?? 0, most, reached }),
   }
 }
 
 function trapOf(
-  { hunt, left, situation }: Search,
+  { left, situation }: Search,
   step: Step,
   outcome: string,
-  { chance, own, most }: { chance: number | null; own: number; most: RankedCheck | undefined },
+  {
+    chance,
+    own,
+    most,
+    reached: { thought, truth },
+  }: { chance: number | null; own: number; most: RankedCheck | undefined; reached: ReturnType<typeof testReach> },
 ): string | null {
   if (step.do === 'mend') {
     if (outcome === 'mended') return null
@@ -116,7 +130,6 @@ function trapOf(
   }
   const { test } = checkOf(step.check)
   if (test && outcome !== 'found' && outcome !== 'leaking') {
-    const { thought, truth } = testReach(hunt)
     if (left.some(({ partId }) => partId !== null && thought.includes(partId) && !truth.has(partId)))
       return 'It was quiet because a valve stood in the way: what was not seen to arrive was not tested.'
     if (left.some(({ whenMoving }) => whenMoving)) return 'It was quiet because the leak opens only while fuel moves.'
@@ -169,9 +182,9 @@ export function debriefFrom(steps: readonly DebriefStep[], end: Search, ending: 
   const { hunt } = end
   const taken = wayOf(end)
   const fell = steps.find(({ step }) => lessonOf(hunt, step) !== null)
-  const leaks = ending === 'handed back' && end.left.some(({ partId }) => partId !== null)
+  const stillWrong = ending === 'handed back' && end.left.some(({ partId }) => partId !== null)
   const unproved = proved === false && ending !== 'given up' ? UNPROVED : null
-  const lesson = leaks ? lessonOfHandingBack(hunt) : (fell?.trap ?? unproved)
+  const lesson = stillWrong ? lessonOfHandingBack(hunt) : (fell?.trap ?? unproved)
   const ways = [bestStep, advisedStep].map(policy => wayOf(followed(hunt, policy)))
   const mended = [...ways, ...(taken.inVain === 0 && proved === null ? [taken] : [])]
     .filter(way => way.mended)
@@ -185,7 +198,8 @@ export function debriefFrom(steps: readonly DebriefStep[], end: Search, ending: 
     listed: wayOf(followed(hunt, listStep)),
     ending,
     proved,
-    won: ending !== 'given up' && !leaks && !fell && proved !== false,
+    stillWrong,
+    won: ending !== 'given up' && !stillWrong && !fell && proved !== false,
     remember: rememberOf(steps, taken, best, lesson),
   }
 }

@@ -140,7 +140,7 @@ function faceColour(face: DialFace, x: number, y: number, needleAngle: number, p
   return mixed(colour, face.ink, cover(r - 0.07, pixel))
 }
 
-/** Blur of a lens, px: three boxes make a bell (Wells 1986). */
+/** Blur of a lens, px: boxes one after the other make a bell (Wells 1986). */
 function blurred(colours: Float64Array, width: number, height: number, sigma: number): Float64Array {
   const half = Math.max(1, Math.round(sigma))
   let [from, to]: [Float64Array, Float64Array] = [colours, new Float64Array(colours.length)]

@@ -1,4 +1,5 @@
 import { isOthersPractice } from '../services/practice/practiceJobs'
+import { notFound } from '../services/shop/refusal'
 
 const ofJob = /^\/api\/(?:practice\/)?jobs\/([0-9a-f-]{36})(?:\/|$)/i
 
@@ -8,6 +9,6 @@ export default defineEventHandler(async event => {
   if (!jobId || !isUuid(jobId)) return
   const caller = await callerOf(event)
   if (!caller || !(await isOthersPractice(caller.id, jobId))) return
-  const message = 'There is no such job. It may have been opened by somebody else in Practice.'
+  const { message } = notFound('job')
   throw createError({ statusCode: 404, statusMessage: 'refused', message, data: { message, fields: {} } })
 })

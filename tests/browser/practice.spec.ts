@@ -164,7 +164,7 @@ test('a rung that the owner set is lost by its trap and won at the second try, o
   await mends('Drain plug')
   await expect(page.getByText('1 bought in vain')).toBeVisible()
   await handBack()
-  await expect(page.getByRole('heading', { name: 'Handed back, and not tight' })).toBeVisible({ timeout: 60_000 })
+  await expect(page.getByRole('heading', { name: 'Handed back, and not right' })).toBeVisible({ timeout: 60_000 })
   await expect(page.getByText('Fuel runs down').first()).toBeVisible()
 
   await page.getByRole('button', { name: 'This rung again' }).click()

@@ -16,10 +16,14 @@ const truth = computed(() =>
     .join('; and '),
 )
 const title = computed(() => {
-  const { ending, won, proved } = props.debrief
+  const { ending, won, proved, stillWrong } = props.debrief
+  if (stillWrong) return 'Handed back, and not right'
   if (ending === 'mended' && proved === false) return 'It is mended, and nobody proved it'
   if (ending === 'mended') return won ? 'It is mended' : 'It is mended, after its trap'
-  if (ending === 'handed back') return won ? 'Handed back, and tight' : 'Handed back, and not tight'
+  if (ending === 'handed back') {
+    if (proved === false) return 'Handed back, and nobody proved it'
+    return won ? 'Handed back, and tight' : 'Handed back tight, after its trap'
+  }
   return 'Given up'
 })
 const ways = computed(() => [

@@ -5,12 +5,19 @@ import type { PracticeJobView } from '#shared/practice'
 /** Above a job that is of no real tank: what it is, and of a hunt how far it has come. */
 const { job, hunt } = useJobHere()
 const practiceId = computed(() => (job.value?.reality === 'practice' ? job.value.id : null))
+const away = ref(false)
 const load = async () => {
   const id = practiceId.value
   if (!id) hunt.value = null
   else {
-    const view = await callApi<PracticeJobView>(`practice/jobs/${id}`).catch(() => null)
-    if (view && practiceId.value === id) hunt.value = view.hunt
+    try {
+      const view = await callApi<PracticeJobView>(`practice/jobs/${id}`)
+      if (practiceId.value === id) hunt.value = view.hunt
+      away.value = false
+    } catch (error) {
+      if (!(error instanceof ApiError)) throw error
+      away.value = true
+    }
   }
 }
 // What was done last is in the job itself: its minutes are counted anew with it.
@@ -42,7 +49,9 @@ const ending = ref(false)
             v-if="hunt"
             class="figure font-medium"
             >{{ counted }}</span
-          ><span v-else class="font-medium">Nothing here is evidence.</span>
+          ><span v-else class="font-medium">{{
+            away ? 'How far it has come cannot be told just now.' : 'Nothing here is evidence.'
+          }}</span>
         </p>
         <span class="flex-1" />
         <UButton

@@ -19,6 +19,8 @@ export interface HiddenTank {
   senderDead?: [number, number]
   /** V that the tank pressure sensor is off by */
   sensorOffset?: number
+  /** of a hunt: the keys of its tank’s parts by their ids on the job */
+  keys?: Record<string, string>
   /** how the air around it warms, K an hour, where it is not as it is usual there */
   drift?: number
   /** the first repair from outside leaves some of each leak */

@@ -36,8 +36,8 @@ function withReality(said: unknown): unknown {
 }
 
 /** Whether something in an archive was measured on a simulated tank or only practised, whatever it says of itself. */
-export const measuredOnStandIn = ({ test, repairRun }: Record<string, ArchivedRow[]>): boolean =>
-  test!.some(({ facts }) => {
+export const measuredOnStandIn = ({ test, repairRun, instrumentCheck }: Record<string, ArchivedRow[]>): boolean =>
+  [...test!, ...instrumentCheck!].some(({ facts }) => {
     const { source, simulated } = facts as { source?: string; simulated?: boolean }
     return source === 'stand-in' || simulated === true
   }) || repairRun!.some(({ simulated }) => simulated === true)

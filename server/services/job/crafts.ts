@@ -44,6 +44,15 @@ export async function craftNamed(tx: Transaction, facts: CraftFacts): Promise<st
   return id
 }
 
+/** A craft that nothing else has: under the name, or with a number after it where that is taken. */
+export async function freshCraft(tx: Transaction, facts: CraftFacts): Promise<string> {
+  let name = facts.name
+  for (let n = 2; await craftOfName(tx, name); n++) name = `${facts.name} ${n}`
+  const id = crypto.randomUUID()
+  await tx.insert(craft).values({ id, ...facts, name })
+  return id
+}
+
 /** A job's craft with other facts: one that has that name already is taken, otherwise the craft itself is renamed. */
 export async function renamedCraft(tx: Transaction, craftId: string, facts: CraftFacts): Promise<string> {
   await holdName(tx, facts.name)

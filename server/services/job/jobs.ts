@@ -15,7 +15,7 @@ import { job, part, person, trail } from '../../db/schema'
 import { shopReality } from '../house/shopReality'
 import { change, type Actor } from '../shop/change'
 import { Refusal, refuseField } from '../shop/refusal'
-import { craftNamed, lastDrawn, renamedCraft } from './crafts'
+import { craftNamed, freshCraft, lastDrawn, renamedCraft } from './crafts'
 import { loadJob } from './loadJobs'
 
 /**
@@ -39,12 +39,9 @@ export async function openJob(actor: Actor, input: NewJob, reality?: Reality): P
       const [same] = await tx.select({ id: job.id }).from(job).where(eq(job.id, input.id))
       if (same) return null
       const { craftName, craftKind, craftBuilt, craftRegistration, ...facts } = input
-      const craftId = await craftNamed(tx, {
-        name: craftName,
-        kind: craftKind,
-        built: craftBuilt,
-        registration: craftRegistration,
-      })
+      const its = { name: craftName, kind: craftKind, built: craftBuilt, registration: craftRegistration }
+      // Practice says nothing of a craft of the shop that happens to be called so.
+      const craftId = await (reality === 'practice' ? freshCraft : craftNamed)(tx, its)
       const before = await lastDrawn(tx, craftId, input.tankName, input.tankKind)
       const [made] = await tx
         .insert(job)

@@ -4,16 +4,23 @@ import { checkKeys } from '../../../core/complaint/keys'
 import { huntBegun } from '../../../core/practice/ladder'
 import { checkShows } from '../../../core/practice/shows'
 import type { CheckShown, FirstHourView, PracticeJobView } from '../../../shared/practice'
+import type { JobView } from '../../../shared/views'
 import { database } from '../../db/client'
-import { practiceHunt, trail } from '../../db/schema'
+import { job, practiceHunt, trail } from '../../db/schema'
 import { loadJob } from '../job/loadJobs'
 import type { Actor } from '../shop/change'
 import { notFound } from '../shop/refusal'
-import { countedOn, faultsLeft, onKeysOf } from './huntOnJob'
+import { countedOn, faultsLeft, onKeys } from './huntOnJob'
 import type { HuntTask, JobHuntTask } from './huntWork'
 
 const huntOfJob = async (jobId: string) =>
   (await database().select().from(practiceHunt).where(eq(practiceHunt.jobId, jobId)))[0] ?? null
+
+/** The job of a hunt as the hunt knows its parts. */
+async function keyedJob(jobId: string): Promise<JobView> {
+  const [its] = await database().select({ hidden: job.hiddenTank }).from(job).where(eq(job.id, jobId))
+  return onKeys(its?.hidden?.keys ?? {}, await loadJob(jobId))
+}
 
 /** What ends a hunt that was played on a job: nothing is left of its leaks, or it is handed back or given up as it stands. */
 export async function jobTask(
@@ -23,8 +30,8 @@ export async function jobTask(
   at: number,
 ): Promise<JobHuntTask> {
   const begun = huntBegun(hunt)
-  const job = onKeysOf(begun, await loadJob(jobId))
-  return { hunt, job, ending: faultsLeft(begun, job, at).length === 0 ? 'mended' : as, at }
+  const played = await keyedJob(jobId)
+  return { hunt, job: played, ending: faultsLeft(begun, played, at).length === 0 ? 'mended' : as, at }
 }
 
 /** What the strip over a job of Practice says. @throws Refusal 404 for a job that is none */
@@ -34,7 +41,7 @@ export async function practiceJob(jobId: string): Promise<PracticeJobView> {
   const row = await huntOfJob(jobId)
   if (!row) return { hunt: null }
   const hunt = huntBegun(row)
-  const { minutes, inVain, cured } = countedOn(hunt, onKeysOf(hunt, view))
+  const { minutes, inVain, cured } = countedOn(hunt, await keyedJob(jobId))
   return {
     hunt: { id: row.id, firstHour: row.rung === 'first hour', minutes, inVain, cured, ended: row.endedAt !== null },
   }
@@ -48,8 +55,8 @@ export async function checkShownOn(jobId: string, key: string): Promise<CheckSho
   const check = checkOf(known)
   if (check.test) throw notFound('check that is answered by looking')
   const hunt = huntBegun(row)
-  const job = onKeysOf(hunt, await loadJob(jobId))
-  const { outcome } = checkShows(hunt, faultsLeft(hunt, job, Date.now()), check)
+  const left = faultsLeft(hunt, await keyedJob(jobId), Date.now())
+  const { outcome } = checkShows(hunt, left, check)
   const found = check.outcomes.find(each => each.key === outcome)
   return { outcome, words: found?.words ?? check.rest.words }
 }

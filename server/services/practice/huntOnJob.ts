@@ -1,3 +1,4 @@
+import { reach } from '../../../core/circuit/reach'
 import { causeOf } from '../../../core/complaint/causes'
 import { checkOf, checks } from '../../../core/complaint/checks'
 import { isNeutral } from '../../../core/complaint/situation'
@@ -17,6 +18,7 @@ import {
 } from '../../../core/practice/search'
 import { holdTimeAt } from '../../../shared/leaktest/hold/holdClock'
 import type { TestView } from '../../../shared/leaktest/tests'
+import { liveParts } from '../../../shared/jobCircuit'
 import { jobStanding } from '../../../shared/jobEntries'
 import { situationOf } from '../../../shared/situation'
 import type { JobView, RepairView } from '../../../shared/views'
@@ -31,6 +33,8 @@ interface Deed {
   /** without what has to be opened first, min */
   minutes: number
   bought: boolean
+  /** the test that it was */
+  test?: TestView
 }
 
 /** Saying what it was, where nothing is to be mended, min. */
@@ -58,8 +62,8 @@ function ofTest(test: TestView): Omit<Deed, 'at'> | null {
   return { step, outcome: check.rest.key, minutes: check.minutes, bought: false }
 }
 
-/** What was bought with a repair. */
-const buys = ({ method }: RepairView) => method.startsWith('renew')
+/** Ways of mending that want a new part. */
+const bought: readonly RepairView['method'][] = ['renew-seal', 'renew-hose', 'renew-part', 'renew-tank', 'bulkhead-fitting']
 
 /** All that was done on a job, in order. @param job with the keys of the hunt's parts for ids */
 function deedsOn(hunt: Hunt, job: JobView): Deed[] {
@@ -72,7 +76,7 @@ function deedsOn(hunt: Hunt, job: JobView): Deed[] {
   const found = (testId: string) => job.finds.some(find => !find.struck && find.testId === testId)
   const tests = job.tests.flatMap(test => {
     const deed = test.struck ? null : ofTest(test)
-    return deed ? [{ ...deed, at: test.stoppedAt!, ...(found(test.id) && { outcome: 'found' }) }] : []
+    return deed ? [{ ...deed, test, at: test.stoppedAt!, ...(found(test.id) && { outcome: 'found' }) }] : []
   })
   const repairs = job.repairs
     .filter(repair => !repair.struck)
@@ -82,7 +86,7 @@ function deedsOn(hunt: Hunt, job: JobView): Deed[] {
         step: { do: 'mend', cause: causeAt(hunt, job, partId, repair.at), partId } as const,
         outcome: faultsLeft(hunt, job, repair.at - 1).some(fault => fault.partId === partId) ? 'mended' : 'not it',
         minutes: MEND,
-        bought: buys(repair),
+        bought: bought.includes(repair.method),
       })),
     )
   const said = job.outcomes
@@ -119,13 +123,19 @@ const jobBefore = (job: JobView, at: number): JobView => ({
   instruments: job.instruments.filter(each => each.at < at),
 })
 
-/** The job of a hunt with the keys of its tank's parts for ids, as they were drawn when it was opened. */
-export function onKeysOf(hunt: Hunt, job: JobView): JobView {
-  const keys = new Map(
-    job.parts.flatMap(({ id, position }) => (hunt.tank.parts[position] ? [[id, hunt.tank.parts[position].key]] : [])),
-  )
+/** The job of a hunt with the keys of its tank's parts for ids. @param keys by the parts’ ids, as they were drawn when it was opened */
+export function onKeys(keys: Readonly<Record<string, string>>, job: JobView): JobView {
   const uuid = /[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}/g
-  return JSON.parse(JSON.stringify(job).replace(uuid, id => keys.get(id) ?? id)) as JobView
+  return JSON.parse(JSON.stringify(job).replace(uuid, id => keys[id] ?? id)) as JobView
+}
+
+/** What a test was thought to reach as it was set up, and what with the valves as they stand in truth. */
+function reachOf(hunt: Hunt, job: JobView, { closures, links, pressure }: TestView) {
+  const setup = { closures, links, pressure }
+  return {
+    thought: reach(job.circuit, liveParts(job), setup).reached,
+    truth: new Set(reach(job.circuit, liveParts(job), { ...setup, links: { ...links, ...hunt.stuck } }).reached),
+  }
 }
 
 /** How far a hunt has come on a job: minutes and parts in vain; `cured` s of waiting. */
@@ -135,13 +145,15 @@ export function countedOn(hunt: Hunt, job: JobView): Pick<Search, 'minutes' | 'i
   return { minutes, inVain, cured }
 }
 
-function stepsOf(hunt: Hunt, job: JobView): Pick<Search, 'minutes' | 'inVain'> & { done: (DoneStep & { at: number })[] } {
-  const done: (DoneStep & { at: number })[] = []
+type DoneOnJob = DoneStep & Pick<Deed, 'at' | 'test'>
+
+function stepsOf(hunt: Hunt, job: JobView): Pick<Search, 'minutes' | 'inVain'> & { done: DoneOnJob[] } {
+  const done: DoneOnJob[] = []
   let inVain = 0
-  for (const { at, step, outcome, minutes, bought } of deedsOn(hunt, job)) {
+  for (const { at, step, outcome, minutes, bought: paid, test } of deedsOn(hunt, job)) {
     const access = step.do === 'check' ? checkOf(step.check).access : accessTo(causeOf(step.cause))
-    if (bought && outcome === 'not it') inVain++
-    done.push({ at, step, outcome, minutes: minutes + minutesTo(access, openedIn(done)) })
+    if (paid && outcome === 'not it') inVain++
+    done.push({ at, step, outcome, minutes: minutes + minutesTo(access, openedIn(done)), ...(test && { test }) })
   }
   return { done, inVain, minutes: done.reduce((sum, each) => sum + each.minutes, 0) }
 }
@@ -160,7 +172,8 @@ export function huntOnJob(hunt: Hunt, job: JobView, at: number): { steps: Debrie
     tried: before.flatMap(({ step }) => (step.do === 'mend' ? [step.cause] : [])),
     steps: before,
   })
-  for (const [k, { at: moment, ...step }] of done.entries()) lookedBack.push(lookBack(searchAt(moment, done.slice(0, k)), step))
+  for (const [k, { at: moment, test, ...step }] of done.entries())
+    lookedBack.push(lookBack(searchAt(moment, done.slice(0, k)), step, test && reachOf(hunt, job, test)))
   const verdict = jobStanding(job, at).ledger.state === 'sealed' ? 'sealed' : null
   return { steps: lookedBack, search: { ...searchAt(at + 1, done), minutes, inVain, verdict } }
 }

@@ -155,19 +155,22 @@ export async function huntsOf(actor: Actor): Promise<HuntLine[]> {
  */
 export async function beginHunt(actor: Actor, { id, rung: number, firstHour, onJob }: HuntForm): Promise<HuntView> {
   const rung = firstHour ? 'first hour' : number === null ? null : rungKeys[number - 1]!
+  const onScreens = onJob || firstHour
+  if (onScreens) mustBeAllowed(actor.role, 'work')
   const begun = { seed: randomInt(1, 1_000_000), world: 'tables', rung } as const
-  const hunt = huntBegun(begun)
-  const { hunt: _, ...state } = searchOf(hunt)
-  const [same] = await database().select({ id: practiceHunt.id }).from(practiceHunt).where(eq(practiceHunt.id, id))
-  if (!same) {
-    if (onJob || firstHour) mustBeAllowed(actor.role, 'work')
-    const jobId = onJob || firstHour ? await openHuntJob(actor, id, hunt) : null
+  const { hunt: _, ...state } = searchOf(huntBegun(begun))
+  await database()
+    .insert(practiceHunt)
+    .values({ id, personId: actor.id, ...begun, beganAt: actor.now, state })
+    .onConflictDoNothing()
+  // Of two taps at once one made it: its job is of what that one drew.
+  const row = await rowOf(actor, id)
+  if (onScreens && row.jobId === null && row.endedAt === null && row.state.steps.length === 0)
     await database()
-      .insert(practiceHunt)
-      .values({ id, personId: actor.id, ...begun, jobId, beganAt: actor.now, state })
-      .onConflictDoNothing()
-    if (rung !== null) await takeTask(actor, rung, id)
-  }
+      .update(practiceHunt)
+      .set({ jobId: await openHuntJob(actor, id, huntBegun(row)) })
+      .where(own(actor, id))
+  if (row.rung !== null) await takeTask(actor, row.rung, id)
   return viewOf(await rowOf(actor, id))
 }
 

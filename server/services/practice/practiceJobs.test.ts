@@ -16,6 +16,7 @@ import { loadJob } from '../job/loadJobs'
 import { answerCheck, recordOutcome, similarJobs } from '../narrow/narrowing'
 import { pastFigures } from '../past/figures'
 import { searchPast } from '../past/search'
+import { recordInstrument } from '../prove/instruments'
 import { makeOwnerCard } from '../prove/ownerCards'
 import { recordRepair } from '../repair/repairs'
 import { beginRun } from '../repair/runs'
@@ -38,6 +39,7 @@ import { factsOf } from '../../../shared/jobFacts'
 import { pastQuerySchema } from '../../../shared/schemas/past'
 import { checkShownOn, firstHourOf, practiceJob } from './huntJobs'
 import { beginHunt, endHunt, huntOfPerson, huntsOf } from './hunts'
+import { practiceCraft } from './practiceCraft'
 import { isOthersPractice, openPracticeJob, practiceJobsOf } from './practiceJobs'
 import { peopleInPractice } from './practice'
 import { ladderOf, setTask } from './tasks'
@@ -71,6 +73,7 @@ describe('a real tank', () => {
     for (const work of [
       setUpHold(finn(), id, holdForm({ source: 'stand-in' })),
       beginRun(finn(), id, { simulated: true } as never),
+      recordInstrument(finn(), id, { id: randomUUID(), note: '', facts: { kind: 'sender', simulated: true } as never }),
     ]) {
       const { status, message } = await refusal(work)
       expect(status).toBe(409)
@@ -102,6 +105,14 @@ describe('a real tank', () => {
     expect(copy.craft.id).not.toBe(from.craft.id)
     expect(copy.hasStandIn).toBe(true)
     expect((await practice({ id: copy.id, tankKind: null, copyOf: from.id })).parts).toEqual(copy.parts)
+  })
+  test('a craft of the shop that is called as one of Practice would be stays as it is', async () => {
+    const id = randomUUID()
+    const real = await testJob(finn(), { craftName: practiceCraft(id), craftKind: 'boat', craftBuilt: 1999 })
+    const tank = await practice({ id, tankKind: 'riveted-bay' })
+    expect(tank.craft.id).not.toBe(real.craft.id)
+    expect(tank.craft.name).toBe(`${real.craft.name} 2`)
+    expect((await loadJob(real.id)).craft).toEqual(real.craft)
   })
   test('under the id of a job of the shop nothing is opened, and that job stays as it is', async () => {
     const [real, other] = [await testJob(finn(), { tankKind: 'moulded' }), await testJob(finn())]
@@ -305,9 +316,17 @@ describe('a hunt on the screens of a job', () => {
   test('begun again by a repeated tap it is the same, and its job is one', async () => {
     const person = await testActor()
     const form = huntSchema.validateSync({ id: randomUUID(), onJob: true })
-    const [one, two] = [await beginHunt(person(), form), await beginHunt(person(), form)]
-    expect(two).toEqual(one)
-    expect(await practiceJobsOf(person())).toHaveLength(1)
+    // Two taps at once too: each draws a seed, and one of them is the hunt and its tank.
+    for (let k = 0; k < 4; k++) {
+      const id = randomUUID()
+      const [one, two] = await Promise.all([beginHunt(person(), { ...form, id }), beginHunt(person(), { ...form, id })])
+      expect(two).toEqual(one)
+      expect((await loadJob(one.jobId!)).tankName).toBe(one.tank.toLowerCase())
+    }
+    expect(await practiceJobsOf(person())).toHaveLength(4)
+    const id = randomUUID()
+    await beginHunt(person(), { ...form, id })
+    expect((await refusal(beginHunt(oda(), { ...form, id }))).status).toBe(404)
   })
 
   test('an inspector, who does no work, hunts step by step', async () => {

@@ -72,8 +72,9 @@ export async function openHuntJob(actor: Actor, huntId: string, hunt: Hunt): Pro
     },
     'practice',
   )
-  const idOf = (key: string) => view.parts.find(({ position }) => hunt.tank.parts[position]?.key === key)!.id
-  await hide(id, hiddenTankOf(hunt, idOf))
+  const keys = Object.fromEntries(view.parts.map(({ id: partId, position }) => [partId, hunt.tank.parts[position]!.key]))
+  const idOf = (key: string) => Object.keys(keys).find(partId => keys[partId] === key)!
+  await hide(id, { ...hiddenTankOf(hunt, idOf), keys })
   return id
 }
 

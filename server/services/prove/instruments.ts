@@ -7,6 +7,7 @@ import type { JobView } from '../../../shared/views'
 import { database } from '../../db/client'
 import type { HiddenTank } from '../../db/schema/hiddenTank'
 import { instrumentCheck, job } from '../../db/schema'
+import { mustBeSimulated } from '../bench/testGuards'
 import { loadJob } from '../job/loadJobs'
 import { change, type Actor } from '../shop/change'
 import { idTaken, notFound, refuseField } from '../shop/refusal'
@@ -63,6 +64,7 @@ export async function recordInstrument(
     async (tx, now) => {
       const view = await loadJob(jobId, tx)
       if (view.instruments.some(each => each.id === id)) return null
+      if (facts.kind === 'sender' && facts.simulated) mustBeSimulated(view)
       if (facts.kind === 'valve' && !view.circuit.links.some(link => link.id === facts.link))
         throw refuseField('link', 'This circuit has no such valve. Choose one from the map.')
       const [made] = await tx
