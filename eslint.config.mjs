@@ -26,7 +26,7 @@ const frameworks = [
   '@vueuse/*',
 ]
 
-/** What each folder of the core does not stand on: from the ground up quantity, words and knowledge, gas, circuit, hold, readings and fuel, leaktest, complaint and repair, ledger; standin and seeing by themselves, planning on standin and hold, practice on all of these. */
+/** What each folder of the core does not stand on: from the ground up quantity, words and knowledge, gas, circuit, hold, readings and fuel, leaktest, complaint and repair, ledger; standin by itself, seeing on readings, planning on standin and hold, practice on all of these. */
 const order = [
   'quantity',
   'words',
@@ -62,8 +62,8 @@ const standsOn = {
   standin: ['quantity', 'gas', 'hold'],
   // Tries the estimate on simulated tanks.
   planning: ['quantity', 'gas', 'hold', 'standin'],
-  // Pictures and sounds of instruments: it knows neither tanks nor what draws its pictures.
-  seeing: [],
+  // Pictures of instruments become pressures: it knows neither tanks nor what draws its pictures.
+  seeing: ['quantity', 'readings'],
   // Hunts on simulated tanks, and what would have been the best way.
   practice: [
     'quantity',

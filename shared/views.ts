@@ -36,6 +36,7 @@ import type { ProbeMethod, PurchaseReason, PurchaseStep } from './schemas/narrow
 import type { FindLook, RigPiece } from './leaktest/findForm'
 import type { TestView } from './leaktest/tests'
 import type { Preferences, Role } from './schemas/person'
+import type { InstrumentSight } from './schemas/sight'
 
 // What the server answers. Times are milliseconds since 1970, quantities SI.
 
@@ -120,6 +121,8 @@ export interface KitItemView {
   calibratedAt: number | null
   calibrationDue: number | null
   retired: boolean
+  /** of a gauge, how a phone last saw it */
+  sight: InstrumentSight | null
   /** of a rig, from its latest check */
   rigLeak: RigLeakView | null
 }

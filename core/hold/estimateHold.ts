@@ -69,6 +69,8 @@ export function liveHold(kit: Pick<HoldSetup, 'gauge' | 'bottle'>, taken = new H
   const blocks: HoldBlock[] = []
   const spread = gaugeSpread(gauge)
   let changed = record.size ? 0 : Infinity
+  // A pressure that came with a noise of its own was not rounded to the gauge’s step.
+  let byIntervals = isCoarse(gauge)
   const placeMarks = () => {
     for (const [t, kind] of marks) {
       const row = record.indexAt(t)
@@ -89,7 +91,11 @@ export function liveHold(kit: Pick<HoldSetup, 'gauge' | 'bottle'>, taken = new H
   const explain = (setup: HoldSetup, laws: readonly LeakLaw[] = leakLaws): Explained => {
     checkSetup(setup)
     placeMarks()
-    if (changed < record.size) updateBlocks(blocks, record, changed, spread, isCoarse(gauge))
+    if (byIntervals && record.hasOwnNoise) {
+      byIntervals = false
+      changed = 0
+    }
+    if (changed < record.size) updateBlocks(blocks, record, changed, spread, byIntervals)
     changed = Infinity
     const low = (read: readonly HoldBlock[]) => (setup.surroundings && !reached(setup, read) ? 'too little pressure' : null)
     if (!kit.bottle) return explained(setup, blocks, record, laws, low(blocks))

@@ -1,8 +1,8 @@
-import type { HoldSetup } from './hold'
+import type { Gauge } from './hold'
 
 /**
  * Standard deviation of one reading of a gauge, Pa: its noise, and its step as rounding noise of step / sqrt(12) (GUM, JCGM
  * 100, 4.3.7).
  */
-export const gaugeSpread = ({ noise, resolution }: HoldSetup['gauge']): number =>
+export const gaugeSpread = ({ noise, resolution }: Pick<Gauge, 'noise' | 'resolution'>): number =>
   Math.sqrt(noise * noise + (resolution * resolution) / 12)

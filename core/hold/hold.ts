@@ -20,11 +20,21 @@ export interface Reading {
   barometer?: number
   /** tank less bottle, where a closed bottle is on the other side of a gauge, Pa */
   difference?: number
+  /** standard deviation of this pressure by itself, Pa; the gauge’s own where it is absent */
+  noise?: number
   /** a knock, a top-up: what moved the pressure without being a leak */
   event?: string
 }
 
 export type HoldMethod = 'pressure-decay' | 'vacuum-decay'
+
+/** What one reading of a gauge may be off by, Pa. */
+export interface Gauge {
+  resolution: number
+  noise: number
+  /** how far its needle may stay behind the pressure before it moves; none when absent */
+  stick?: number
+}
 
 /** What the technician knows about a hold. Every `...Uncertainty` is one standard deviation. */
 export interface HoldSetup {
@@ -34,8 +44,7 @@ export interface HoldSetup {
   volumeUncertainty: number
   /** 1/Pa */
   wallGiveUncertainty: number
-  /** Pa */
-  gauge: { resolution: number; noise: number }
+  gauge: Gauge
   /** of the change over the test that the record does not show, K */
   temperatureChangeUncertainty: number
   /** of the change over the test that the record does not show, Pa */

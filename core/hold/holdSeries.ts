@@ -23,7 +23,7 @@ export interface GaugeInterval {
 export interface HoldSeries {
   /** s, ascending */
   times: Float64Array
-  /** readings behind each value */
+  /** readings with the gauge’s own noise that each value is as good as */
   counts: Float64Array
   /** P V / T, Pa·m3/K */
   inventory: Float64Array
@@ -83,6 +83,7 @@ export function holdSeries(setup: HoldSetup, given: readonly HoldBlock[]): HoldS
   }
   const times = column(block => block.t)
   const counts = column(block => block.count)
+  const weights = column(block => block.weight)
   const halfWidth = Math.max((times[count - 1]! - times[0]!) / 4, 60)
   const skin = smoothChannel(
     times,
@@ -112,7 +113,7 @@ export function holdSeries(setup: HoldSetup, given: readonly HoldBlock[]): HoldS
   const coarse = isCoarse(setup.gauge)
   return {
     times,
-    counts,
+    counts: weights,
     inventory: amounts,
     temperatures,
     barometers,

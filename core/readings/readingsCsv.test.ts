@@ -21,6 +21,14 @@ test('the plain form, in SI', () => {
   ])
 })
 
+test('a pressure may bring its own noise, and one of none is an error', () => {
+  expect(at('time_s,pressure_kPa,pressureNoise_Pa\n0,6.9,20\n5,6.8,\n')).toEqual([
+    { t: 0, pressure: 6900, noise: 20 },
+    { t: 5, pressure: 6800 },
+  ])
+  expect(failure('time_s,pressure_kPa,pressureNoise_kPa\n0,6.9,0\n')).toMatchObject({ row: 2, column: 'pressureNoise' })
+})
+
 test('columns in any order, other units, minutes', () => {
   const [first, second] = at('pressure_psi;time_min;temperature_F\n1;0;68\n0,99;1,5;68')
   expect(first).toEqual({ t: 0, pressure: expect.closeTo(6894.757, 2), temperature: expect.closeTo(293.15, 6) })

@@ -21,7 +21,7 @@ export const timeUnits = ['s', 'min', 'h'] as const
 export type ColumnMeaning =
   | { field: 't'; unit: (typeof timeUnits)[number] }
   | { field: 'clock' }
-  | { field: 'pressure' | 'barometer' | 'difference'; unit: AnyPressureUnit }
+  | { field: 'pressure' | 'barometer' | 'difference' | 'noise'; unit: AnyPressureUnit }
   | { field: 'temperature'; unit: keyof typeof toKelvin }
   | { field: 'event' }
 
@@ -54,7 +54,7 @@ export function meaningOf(header: string): ColumnMeaning | null {
   const name = header.trim()
   if (/^event$/i.test(name)) return { field: 'event' }
   if (/^time$/i.test(name)) return { field: 'clock' }
-  const [, quantity, unit] = /^(time|pressure|temperature|barometer|difference)_(\w+)$/i.exec(name) ?? []
+  const [, quantity, unit] = /^(time|pressure|pressureNoise|temperature|barometer|difference)_(\w+)$/i.exec(name) ?? []
   if (!quantity || !unit) return null
   const find = <T extends string>(table: readonly T[]) => table.find(key => key.toLowerCase() === unit.toLowerCase())
   switch (quantity.toLowerCase()) {
@@ -68,7 +68,8 @@ export function meaningOf(header: string): ColumnMeaning | null {
     }
     default: {
       const key = find(Object.keys(pascalsPer) as AnyPressureUnit[])
-      return key ? { field: quantity.toLowerCase() as 'pressure' | 'barometer' | 'difference', unit: key } : null
+      const field = quantity.toLowerCase() === 'pressurenoise' ? 'noise' : quantity.toLowerCase()
+      return key ? { field: field as 'pressure' | 'barometer' | 'difference' | 'noise', unit: key } : null
     }
   }
 }
@@ -83,6 +84,7 @@ export function toSi(meaning: ColumnMeaning, value: number): number {
     case 'pressure':
     case 'barometer':
     case 'difference':
+    case 'noise':
       return value * pascalsPer[meaning.unit]
     default:
       return value
@@ -300,6 +302,12 @@ function readRow(cells: string[], columns: readonly Column[], row: number, clock
       reading[field] = toSi(meaning, value)
     }
   }
+  if (reading.noise !== undefined && !(reading.noise > 0))
+    throw new ReadingsFileError(
+      `Row ${row}, column pressureNoise: it has to be more than zero. Leave it empty where it is not known.`,
+      row,
+      'pressureNoise',
+    )
   if (reading.pressure! <= -pascalsPer.bar)
     throw new ReadingsFileError(
       `Row ${row}, column pressure: ${figureText(reading.pressure! / 1000, 1)} kPa is below a perfect vacuum. Is the unit in the column's name right?`,

@@ -30,12 +30,18 @@ test.each([
   ['{"pressure_kPa": 5}', 'time is missing'],
   ['{"t": 1, "pressure": 5}', 'pressure is missing'],
   ['{"t": 1, "pressure_kPa": null}', 'pressure is missing'],
+  ['{"t": 1, "pressure_kPa": 5, "pressureNoise_kPa": 0}', 'pressureNoise_kPa has to be more than zero'],
   ['{"time": "yesterday", "pressure_kPa": 5}', 'not a date'],
 ])('%s is refused: %s', (line, words) => {
   const { readings, refused, named } = readingsFromNdjson(`{"t": 0, "pressure_kPa": 5}\n${line}`, start)
   expect(readings).toHaveLength(1)
   expect(refused).toBe(1)
   expect(named[0]).toEqual({ line: 2, message: expect.stringContaining(words) as string })
+})
+
+test('a reading may bring its own noise', () => {
+  const { readings } = readingsFromNdjson('{"t": 1, "pressure_kPa": 5, "pressureNoise_kPa": 0.02}', start)
+  expect(readings).toEqual([{ t: 1, pressure: 5000, noise: 20 }])
 })
 
 test('nonsense without end is counted, and only the first of it named', () => {

@@ -55,6 +55,7 @@ function readLine(raw: string, startedAt: number): Reading | string {
       reading.t = (clock - startedAt) / 1000
     } else if (value !== null) {
       if (typeof value !== 'number' || !Number.isFinite(value)) return `${name} is not a number.`
+      if (meaning.field === 'noise' && !(value > 0)) return `${name} has to be more than zero.`
       reading[meaning.field] = toSi(meaning, value)
     }
   }

@@ -10,7 +10,7 @@ export interface SetupJson {
   ullageUncertainty_L?: number
   wallGive_perKPa?: number
   wallGiveUncertainty_perKPa?: number
-  gauge: { resolution_kPa?: number; noise_kPa?: number }
+  gauge: { resolution_kPa?: number; noise_kPa?: number; stick_kPa?: number }
   temperatureChangeUncertainty_C?: number
   barometerChangeUncertainty_hPa?: number
   testPressure_kPa: number
@@ -47,7 +47,11 @@ export function setupFromJson(json: unknown): HoldSetup {
     space: { volume, wallGive: number(file, 'wallGive_perKPa', 0) / 1000 },
     volumeUncertainty: number(file, 'ullageUncertainty_L', volume * 1000 * 0.02) * 1e-3,
     wallGiveUncertainty: number(file, 'wallGiveUncertainty_perKPa', 0) / 1000,
-    gauge: { resolution: number(gauge, 'resolution_kPa', 0) * 1000, noise: number(gauge, 'noise_kPa', 0) * 1000 },
+    gauge: {
+      resolution: number(gauge, 'resolution_kPa', 0) * 1000,
+      noise: number(gauge, 'noise_kPa', 0) * 1000,
+      ...(gauge.stick_kPa !== undefined && { stick: Math.max(0, number(gauge, 'stick_kPa')) * 1000 }),
+    },
     temperatureChangeUncertainty: number(file, 'temperatureChangeUncertainty_C', 0.5),
     barometerChangeUncertainty: number(file, 'barometerChangeUncertainty_hPa', 0.4) * 100,
     testPressure: number(file, 'testPressure_kPa') * 1000,
@@ -128,7 +132,7 @@ export function setupToJson(setup: HoldSetup): SetupJson {
     ullageUncertainty_L: figure(setup.volumeUncertainty * 1000),
     wallGive_perKPa: figure(setup.space.wallGive * 1000),
     wallGiveUncertainty_perKPa: figure(setup.wallGiveUncertainty * 1000),
-    gauge: kPa(setup.gauge),
+    gauge: { ...kPa(setup.gauge), ...(setup.gauge.stick && { stick_kPa: figure(setup.gauge.stick / 1000) }) },
     temperatureChangeUncertainty_C: figure(setup.temperatureChangeUncertainty),
     barometerChangeUncertainty_hPa: figure(setup.barometerChangeUncertainty / 100),
     testPressure_kPa: figure(setup.testPressure / 1000),

@@ -1,13 +1,8 @@
-import { eq } from 'drizzle-orm'
-import { standInTank, type StandInTank } from '../../core/standin/standInTank'
-import type { MarkView } from '../../shared/leaktest/hold/holdView'
+import type { StandInTank } from '../../core/standin/standInTank'
 import { holdTimeAt } from '../../shared/leaktest/hold/holdClock'
-import { database } from '../db/client'
-import { job } from '../db/schema'
-import { standInFor } from '../services/bench/hiddenTank'
 import { lastReadingTime } from '../services/bench/hold/holdReadings'
 import { loadHold, runningStandIns } from '../services/bench/hold/holds'
-import { loadJob } from '../services/job/loadJobs'
+import { feel, standInOf } from '../services/bench/hold/standInOfHold'
 import { takeReadings } from '../services/bench/hold/readings'
 import { Refusal } from '../services/shop/refusal'
 import { shopTime } from '../services/house/steadyClock'
@@ -30,32 +25,14 @@ interface RunningTank {
  */
 async function takeUp(holdId: string): Promise<RunningTank | null> {
   const hold = await loadHold(holdId)
-  const [own] = await database().select({ hiddenTank: job.hiddenTank }).from(job).where(eq(job.id, hold.jobId))
-  if (!own?.hiddenTank || !hold.clock) return null
-  const tank = standInTank(standInFor(own.hiddenTank, await loadJob(hold.jobId), hold, hold.startedAt))
+  const tank = hold.clock && (await standInOf(hold))
+  if (!tank) return null
   const last = await lastReadingTime(holdId)
-  const now = holdTimeAt(hold.clock, shopTime())
+  const now = holdTimeAt(hold.clock!, shopTime())
   return {
     tank,
     lastT: last === null ? -INTERVAL : Math.max(last, Math.floor(now / INTERVAL) * INTERVAL - INTERVAL),
     applied: new Set(),
-  }
-}
-
-/** What a mark does to a simulated tank. Gas on its way is in or out once the next mark says so. */
-function feel(tank: StandInTank, { kind, t, amount }: MarkView): void {
-  switch (kind) {
-    case 'knock':
-      return tank.knock(t)
-    case 'push':
-      return tank.push(t, amount ?? 0)
-    case 'pumped':
-    case 'top-up':
-      return tank.topUp(t)
-    case 'closed at room pressure':
-    case 'vented and closed':
-      return tank.vent(t)
-    case 'moving gas':
   }
 }
 

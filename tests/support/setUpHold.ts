@@ -16,7 +16,7 @@ export type Post = (path: string, data: object) => Promise<unknown>
 export async function setUpHold(
   post: Post,
   job: JobView,
-  source: 'typed' | 'file' | 'stand-in',
+  source: HoldForm['source'],
   testPressure: number,
   change: Partial<HoldForm> = {},
 ): Promise<string> {

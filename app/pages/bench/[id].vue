@@ -4,6 +4,7 @@ import { reachedIn } from '#shared/leaktest/felt'
 import { clockSpeeds } from '#shared/leaktest/hold/holdClock'
 import { isOver } from '#shared/limits'
 import type { MarkKind } from '#shared/leaktest/hold/holdForm'
+import { isSimulated } from '#shared/jobEntries'
 import type { JobView } from '#shared/views'
 import type { BenchHold } from '#shared/leaktest/hold/holdView'
 
@@ -71,7 +72,17 @@ const heldNote = computed(() => {
 })
 
 const { kit } = useKit()
-const sources = { 'stand-in': 'stand-in tank', 'typed': 'typed by hand', 'file': 'from a file', 'device': 'from a logger' }
+const sources = {
+  'stand-in': 'stand-in tank',
+  'typed': 'typed by hand',
+  'camera': 'by a phone’s camera',
+  'file': 'from a file',
+  'device': 'from a logger',
+}
+/** Its time may run faster: nothing here is under pressure. */
+const standIn = computed(
+  () => hold.value?.source === 'stand-in' || (hold.value?.source === 'camera' && job.value !== null && isSimulated(job.value)),
+)
 /** What the rig leaks and how that is known: it is taken off every figure here. */
 const rig = computed(() => {
   if (!hold.value) return ''
@@ -200,6 +211,11 @@ useActionKeys('Bench', [
       }}</UButton>
     </section>
 
+    <PhoneJoin
+      v-if="hold.source === 'camera' && hold.state !== 'stopped' && session.mayWork"
+      :hold="hold"
+      :readings="readings"
+    />
     <template v-if="hold.state !== 'set up'">
       <BracketGuide
         v-if="running && bracketed"
@@ -212,7 +228,7 @@ useActionKeys('Bench', [
         @stop="stopping = true"
       />
       <HoldFigures :hold="hold" :job="job" :readings="readings" :held="heldFor" :note="heldNote" />
-      <section v-if="running && hold.source === 'stand-in'" class="sheet flex flex-wrap items-center gap-2 py-2.5">
+      <section v-if="running && standIn" class="sheet flex flex-wrap items-center gap-2 py-2.5">
         <span class="mr-2 font-semibold">Stand-in time</span>
         <UButton
           v-for="speed in clockSpeeds"

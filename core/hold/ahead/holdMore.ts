@@ -73,6 +73,7 @@ function continued(setup: HoldSetup, record: HoldRecord, rate: number, until: nu
   const temperature = mean(reading => reading.temperature)
   const barometer = mean(reading => reading.barometer)
   const difference = mean(reading => reading.difference)
+  const noise = mean(reading => reading.noise)
   const last = record.times[end]!
   const every = Math.max((last - record.times[0]!) / end, (until - last) / MOST_READINGS)
   const count = Math.max(2, Math.floor((until - last) / every) + 1)
@@ -81,6 +82,7 @@ function continued(setup: HoldSetup, record: HoldRecord, rate: number, until: nu
     pressure,
     ...(temperature !== undefined && { temperature }),
     ...(barometer !== undefined && { barometer }),
+    ...(noise !== undefined && { noise }),
   }
   const ahead = pressureAhead(setup, from, rate + setup.rigLeak, last + (count - 1) * every, count)
   const out = new HoldRecord()

@@ -106,7 +106,8 @@ export function discrepancies(setup: HoldSetup, surroundings: Surroundings, seri
           series.barometerScatter === null ? UNREAD_BAROMETER * root : setup.barometerChangeUncertainty,
           t => ((setup.space.volume / series.meanTemperature) * t) / held,
         ),
-    effect('gauge drift', GAUGE_DRIFT, t => (perPascal * t) / HOUR),
+    // A needle that sticks may stay behind all through a hold as slowly as a leak takes it.
+    effect('gauge drift', Math.hypot(GAUGE_DRIFT, (setup.gauge.stick ?? 0) / hours), t => (perPascal * t) / HOUR),
   ]
   const walked = Math.max(hours, 0.25)
   const drift = (hasThermometer ? 0 : warmth.blind.drift) * Math.sqrt(walked)

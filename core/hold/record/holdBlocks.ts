@@ -9,9 +9,11 @@ export interface HoldBlock {
   to: number
   /** readings that count */
   count: number
-  /** s, mean */
+  /** as how many readings with the gauge’s own spread they count */
+  weight: number
+  /** s, mean, the surer readings counting more */
   t: number
-  /** Pa, mean */
+  /** Pa, mean likewise */
   pressure: number
   /** means of those that have one, else NaN */
   temperature: number
@@ -33,6 +35,8 @@ const FINE_TIME = 600 // s
 const FIRST_TIME = 3600 // s
 /** Fewer readings than this stay blocks of their own; from here on the neighbours tell a wild reading, below it the fit does. */
 const DENSE = 4
+/** No reading is believed to be better than this, Pa. */
+const LEAST_NOISE = 0.01
 
 /** Number of the block that a time falls in, since the start or what moved the pressure last: after it the gas settles anew. */
 const blockNumber = (since: number) =>
@@ -95,11 +99,12 @@ function isMoving(record: HoldRecord, t: number): boolean {
 }
 
 function block(record: HoldRecord, from: number, to: number, spread: number, keepLevels: boolean): HoldBlock {
-  const { times, pressures, temperatures, barometers, size } = record
+  const { times, pressures, temperatures, barometers, noises, size } = record
   const wild: number[] = []
   const levels = new Map<number, number>()
   const moving = isMoving(record, times[from]!)
   let count = 0,
+    all = 0,
     t = 0,
     pressure = 0
   let temperature = 0,
@@ -116,22 +121,26 @@ function block(record: HoldRecord, from: number, to: number, spread: number, kee
       weather++
     }
     if (moving) continue
-    if (to - from >= DENSE && isWild(pressures, size, i, spread)) {
+    const own = Number.isNaN(noises[i]!) ? spread : Math.max(noises[i]!, LEAST_NOISE)
+    if (to - from >= DENSE && isWild(pressures, size, i, own)) {
       wild.push(i)
       continue
     }
+    const weight = (spread / own) ** 2
     count++
-    t += times[i]!
-    pressure += pressures[i]!
+    all += weight
+    t += weight * times[i]!
+    pressure += weight * pressures[i]!
     if (keepLevels) levels.set(pressures[i]!, (levels.get(pressures[i]!) ?? 0) + 1)
   }
-  const at = count ? t / count : times[from]!
+  const at = count ? t / all : times[from]!
   return {
     from,
     to,
     count,
+    weight: all,
     t: at,
-    pressure: count ? pressure / count : pressures[from]!,
+    pressure: count ? pressure / all : pressures[from]!,
     levels,
     wild,
     temperature: warm ? temperature / warm : NaN,

@@ -2,6 +2,10 @@ import { figureText } from '../../words/figures'
 import { STANDARD_PRESSURE } from '../../quantity/standardLeakRate'
 import { HoldError, type Reading } from '../hold'
 
+/** Columns of a record, ascending in time with no two alike; absent values are NaN. */
+export type HoldColumns = Pick<HoldRecord, (typeof holdColumns)[number]>
+export const holdColumns = ['times', 'pressures', 'temperatures', 'barometers', 'differences', 'noises'] as const
+
 /**
  * Readings of a hold by time, in columns that grow: one row a time, ascending. Late readings are put where they belong;
  * of two readings at one time the later arrival counts. Absent temperatures, barometers and differences are NaN.
@@ -14,14 +18,19 @@ export class HoldRecord {
   barometers = new Float64Array(64)
   /** tank less bottle */
   differences = new Float64Array(64)
+  /** of each pressure by itself; NaN where it is the gauge’s own */
+  noises = new Float64Array(64)
+  /** whether any pressure came with a noise of its own */
+  hasOwnNoise = false
   /** what moved the pressure, by the time of the first reading after it */
   readonly events = new Map<number, string>()
 
   /** A record of whole columns, ascending in time with no two alike; absent values are NaN. They are not copied. */
-  static of(columns: Pick<HoldRecord, 'times' | 'pressures' | 'temperatures' | 'barometers' | 'differences'>): HoldRecord {
+  static of(columns: HoldColumns): HoldRecord {
     const record = new HoldRecord()
     Object.assign(record, columns)
     record.size = columns.times.length
+    record.hasOwnNoise = columns.noises.some(noise => !Number.isNaN(noise))
     return record
   }
 
@@ -103,6 +112,7 @@ export class HoldRecord {
     const temperature = this.temperatures[i]!,
       barometer = this.barometers[i]!,
       difference = this.differences[i]!,
+      noise = this.noises[i]!,
       event = this.events.get(this.times[i]!)
     return {
       t: this.times[i]!,
@@ -110,6 +120,7 @@ export class HoldRecord {
       ...(!Number.isNaN(temperature) && { temperature }),
       ...(!Number.isNaN(barometer) && { barometer }),
       ...(!Number.isNaN(difference) && { difference }),
+      ...(!Number.isNaN(noise) && { noise }),
       ...(event !== undefined && { event }),
     }
   }
@@ -120,6 +131,8 @@ export class HoldRecord {
     this.temperatures[i] = reading.temperature ?? NaN
     this.barometers[i] = reading.barometer ?? NaN
     this.differences[i] = reading.difference ?? NaN
+    this.noises[i] = reading.noise ?? NaN
+    if (reading.noise !== undefined) this.hasOwnNoise = true
     if (reading.event) this.events.set(reading.t, reading.event)
   }
 
@@ -136,12 +149,15 @@ export class HoldRecord {
     this.temperatures = grown(this.temperatures)
     this.barometers = grown(this.barometers)
     this.differences = grown(this.differences)
+    this.noises = grown(this.noises)
   }
 }
 
-function check({ t, pressure }: Reading): void {
+function check({ t, pressure, noise }: Reading): void {
   if (!Number.isFinite(t) || !Number.isFinite(pressure))
     throw new HoldError('A reading needs a time and a pressure that are numbers.')
+  if (noise !== undefined && !(noise > 0 && Number.isFinite(noise)))
+    throw new HoldError('The noise of a pressure has to be more than zero.')
   if (pressure <= -STANDARD_PRESSURE * 1.1)
     throw new HoldError(`A gauge pressure of ${figureText(pressure / 1000, 1)} kPa is below a perfect vacuum.`)
 }

@@ -73,6 +73,8 @@ export const reading = pgTable(
     barometer: doublePrecision('barometer'),
     /** tank less bottle, Pa */
     difference: doublePrecision('difference'),
+    /** standard deviation of the pressure by itself, Pa; empty where it is the gauge’s own */
+    noise: doublePrecision('noise'),
     event: text('event'),
     /** who typed it; empty for an instrument or a file */
     personId: uuid('person_id').references(() => person.id),

@@ -25,6 +25,7 @@ export interface ArchivedReading {
   temperature: number | null
   barometer: number | null
   difference: number | null
+  noise: number | null
   event: string | null
   personId: string | null
   takenAt: string
@@ -46,6 +47,7 @@ const columns: [heading: string, field: keyof ArchivedReading][] = [
   ['temperature_K', 'temperature'],
   ['barometer_Pa', 'barometer'],
   ['difference_Pa', 'difference'],
+  ['pressureNoise_Pa', 'noise'],
   ['event', 'event'],
   ['typed_by', 'personId'],
   ['taken_at', 'takenAt'],

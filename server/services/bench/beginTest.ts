@@ -60,8 +60,9 @@ export async function beginTest<K extends TankTestKind>(
     const relief = service.blowsIn(form, tank)
       ? (balloonRelief(tank, pressure) ?? mustHaveRelief(tank, begin.relief ?? null, pressure))
       : null
-    if (service.onStandIn(form)) mustBeSimulated(tank)
-    if (service.onStandIn(form) && !tank.hasStandIn)
+    const onStandIn = service.onStandIn(form, tank)
+    if (onStandIn) mustBeSimulated(tank)
+    if (onStandIn && !tank.hasStandIn)
       await tx
         .update(job)
         .set({ hiddenTank: inventHiddenTank(tank) })

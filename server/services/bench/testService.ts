@@ -53,7 +53,7 @@ export interface TestService<K extends TankTestKind> {
   /** whether a person puts air or smoke into a real tank, so that something must keep it below the limit */
   blowsIn: (form: TestForms[K], tank: JobView) => boolean
   /** whether it is made on the simulated tank of the job */
-  onStandIn: (form: TestForms[K]) => boolean
+  onStandIn: (form: TestForms[K], tank: JobView) => boolean
   /** the facts that are kept of it. @throws Refusal when its form does not fit the tank */
   facts: (form: TestForms[K], tank: JobView, tx: Transaction) => Promise<TestFacts[K]> | TestFacts[K]
   /** what is recorded while it runs, by its word in the address */

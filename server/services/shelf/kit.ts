@@ -4,6 +4,7 @@ import { HoldError, type HoldEstimate } from '../../../core/hold/hold'
 import { rigCheckSetup } from '../../../core/leaktest/rig/rigCheck'
 import type { HoldKit } from '../../../shared/leaktest/hold/holdForm'
 import type { KitItemForm, RigCheckForm } from '../../../shared/schemas/kit'
+import type { InstrumentSight } from '../../../shared/schemas/sight'
 import type { KitItemView, RigLeakView } from '../../../shared/views'
 import { database, type Transaction } from '../../db/client'
 import { kitItem, person, test } from '../../db/schema'
@@ -66,6 +67,21 @@ export async function saveKitItem(actor: Actor, form: KitItemForm): Promise<KitI
         .insert(kitItem)
         .values({ id: form.id, ...values })
         .onConflictDoUpdate({ target: kitItem.id, set: values })
+      return true
+    },
+  )
+  return loadKit()
+}
+
+/** Keeps how a phone sees a gauge, over what was kept before. @throws Refusal 404 for what is no gauge of the kit */
+export async function keepSight(actor: Actor, kitId: string, { sight }: { sight: InstrumentSight }): Promise<KitItemView[]> {
+  await change(
+    actor,
+    { verb: 'showed a gauge to a phone', touches: ['kit'], subjectId: kitId, detail: { seen: sight.kind } },
+    async tx => {
+      const [item] = await tx.select().from(kitItem).where(eq(kitItem.id, kitId)).for('update')
+      if (item?.facts.kind !== 'gauge') throw notFound('gauge')
+      await tx.update(kitItem).set({ sight }).where(eq(kitItem.id, kitId))
       return true
     },
   )

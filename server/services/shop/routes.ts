@@ -1,12 +1,14 @@
 import type { AnyObjectSchema } from 'yup'
 import {
   deviceKeySchema,
+  phoneKeySchema,
   fileSchema,
   holdStepSchema,
   readingsSchema,
   speedSchema,
 } from '../../../shared/leaktest/hold/holdForm'
 import { kitItemSchema, rigCheckSchema } from '../../../shared/schemas/kit'
+import { keptSightSchema } from '../../../shared/schemas/sight'
 import { circuitSchema, kindSchema, renewSchema } from '../../../shared/schemas/circuit'
 import { jobEditSchema, newJobSchema, strikeSchema } from '../../../shared/schemas/job'
 import {
@@ -333,6 +335,14 @@ export const routes: readonly RouteDescription[] = [
   { method: 'delete', path: '/keys/{id}', summary: 'Revoke a logger’s key', who: 'devices' },
   {
     method: 'post',
+    path: '/holds/{id}/phone',
+    summary: 'Let this phone read a hold with its camera: a logger’s key, told once, that ends the one before',
+    who: 'work',
+    body: phoneKeySchema,
+  },
+  { method: 'get', path: '/holds/{id}/needle', summary: 'What the dial of a simulated tank shows now', who: 'read' },
+  {
+    method: 'post',
     path: '/feed',
     summary: 'Readings of a logger, newline-delimited JSON, its key as bearer token',
     who: 'device',
@@ -344,6 +354,13 @@ export const routes: readonly RouteDescription[] = [
     summary: 'Add a piece of kit, or change the one with its id',
     who: 'work',
     body: kitItemSchema,
+  },
+  {
+    method: 'post',
+    path: '/kit/{id}/sight',
+    summary: 'Keep how a phone sees this gauge: its marks in the picture',
+    who: 'work',
+    body: keptSightSchema,
   },
   {
     method: 'post',

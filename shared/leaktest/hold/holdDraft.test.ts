@@ -22,6 +22,7 @@ const item = (facts: object, change: Partial<KitItemView> = {}): KitItemView => 
   calibratedAt: null,
   calibrationDue: null,
   retired: false,
+  sight: null,
   rigLeak: null,
   ...change,
 })

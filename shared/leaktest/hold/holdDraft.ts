@@ -34,6 +34,7 @@ export const blankHold = (): HoldDraft => ({
   testPressure: 0,
   gaugeStep: 10,
   gaugeNoise: 5,
+  gaugeStick: 0,
   hasThermometer: true,
   hasBarometer: true,
   temperatureDoubt: READ.temperature,
@@ -86,6 +87,7 @@ function draftFrom({ setup, course, links, supply, source, scale, kit, hasThermo
     method: setup.method,
     gaugeStep: setup.gauge.resolution,
     gaugeNoise: setup.gauge.noise,
+    gaugeStick: setup.gauge.stick ?? 0,
     temperatureDoubt: setup.temperatureChangeUncertainty,
     barometerDoubt: setup.barometerChangeUncertainty,
     rigLeak: setup.rigLeak,
@@ -124,6 +126,7 @@ export function draftFromSetup(setup: HoldSetup): Partial<HoldDraft> {
     testPressure: setup.testPressure,
     gaugeStep: setup.gauge.resolution,
     gaugeNoise: setup.gauge.noise,
+    gaugeStick: setup.gauge.stick ?? 0,
     temperatureDoubt: setup.temperatureChangeUncertainty,
     barometerDoubt: setup.barometerChangeUncertainty,
     rigLeak: setup.rigLeak,
@@ -207,7 +210,7 @@ export function withKit(draft: HoldDraft, slot: keyof HoldKit, item: KitItemView
 
 /** Whether a person puts air into a real tank for this hold: not for a simulated one, a vacuum, or a file of what was measured elsewhere. */
 export const holdBlowsIn = ({ source, method }: Pick<HoldForm, 'source' | 'method'>): boolean =>
-  method === 'pressure-decay' && (source === 'typed' || source === 'device')
+  method === 'pressure-decay' && (source === 'typed' || source === 'camera' || source === 'device')
 
 /** Doubt in how much a kind of tank gives, as a share of it: makers' walls vary that much. A volume check does better. */
 const WALL_GIVE_DOUBT = 0.2
@@ -221,7 +224,11 @@ export const setupOfForm = (
   space: { volume: form.volume, wallGive: form.wallGive ?? tank.wallGive },
   volumeUncertainty: form.volumeUncertainty,
   wallGiveUncertainty: form.wallGiveDoubt ?? (form.wallGive ?? tank.wallGive) * WALL_GIVE_DOUBT,
-  gauge: { resolution: form.gaugeStep, noise: form.gaugeNoise },
+  gauge: {
+    resolution: form.gaugeStep,
+    noise: form.gaugeNoise,
+    ...(form.gaugeStick > 0 && { stick: form.gaugeStick }),
+  },
   temperatureChangeUncertainty: form.temperatureDoubt,
   barometerChangeUncertainty: form.barometerDoubt,
   testPressure: form.testPressure,
@@ -247,7 +254,7 @@ export const setupOfForm = (
 })
 
 /** s between readings: typed by hand each minute, by an instrument every five seconds. */
-const interval = { 'typed': 60, 'stand-in': 5, 'file': 5, 'device': 5 } as const
+const interval = { 'typed': 60, 'camera': 5, 'stand-in': 5, 'file': 5, 'device': 5 } as const
 
 /** The hold as the planner takes it; null while it cannot be: something is still being typed, or it is above the tank's limit. */
 export function plannedFrom(

@@ -10,7 +10,7 @@ import { readingBounds } from './readingBounds'
 import { entryId, line, oneOf, positive, quantity, requiredLine } from '../../schemas/fields'
 import { closuresSchema, linksSchema, reliefSchema, wettedShareSchema } from '../setupForm'
 
-export const holdSources = ['stand-in', 'typed', 'file', 'device'] as const
+export const holdSources = ['stand-in', 'typed', 'camera', 'file', 'device'] as const
 export type HoldSource = (typeof holdSources)[number]
 export const holdStates = ['set up', 'settling', 'reading', 'stopped'] as const
 export type HoldState = (typeof holdStates)[number]
@@ -143,6 +143,11 @@ export const holdSchema = yup.object({
   gaugeNoise: quantity('Gauge noise')
     .min(0, 'Noise cannot be negative.')
     .max(5000, 'Noise above 5 kPa shows nothing on a tank. Check the unit.'),
+  gaugeStick: quantity('What the needle sticks by')
+    .min(0, 'A needle sticks by no less than nothing.')
+    .max(20_000, 'A needle that sticks by 20 kPa shows nothing on a tank. Check the unit.')
+    .default(0)
+    .defined(),
   hasThermometer: yup.boolean().default(false),
   hasBarometer: yup.boolean().default(false),
   temperatureDoubt: quantity('Temperature doubt')
@@ -218,7 +223,7 @@ export const speedSchema = yup.object({
 })
 
 const meaningSchema = yup.object({
-  field: oneOf(['t', 'clock', 'pressure', 'barometer', 'difference', 'temperature', 'event'] as const, 'What a column holds'),
+  field: oneOf(['t', 'clock', 'pressure', 'barometer', 'difference', 'noise', 'temperature', 'event'] as const, 'What a column holds'),
   unit: yup
     .string()
     .when('field', ([field], schema) =>
@@ -226,7 +231,7 @@ const meaningSchema = yup.object({
         ? oneOf(timeUnits, 'Unit of time')
         : field === 'temperature'
           ? oneOf(Object.keys(toKelvin) as (keyof typeof toKelvin)[], 'Unit of temperature')
-          : field === 'pressure' || field === 'barometer' || field === 'difference'
+          : ['pressure', 'barometer', 'difference', 'noise'].includes(field)
             ? oneOf(Object.keys(pascalsPer) as AnyPressureUnit[], 'Unit of pressure')
             : schema.strip(),
     ),
@@ -248,3 +253,4 @@ export const fileSchema = yup.object({
 })
 export type FileForm = yup.InferType<typeof fileSchema>
 export const deviceKeySchema = yup.object({ id: entryId(), name: requiredLine('What the logger is called', 60) })
+export const phoneKeySchema = yup.object({ id: entryId() })

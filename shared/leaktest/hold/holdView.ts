@@ -71,6 +71,7 @@ export interface ReadingView {
   temperature?: number
   barometer?: number
   difference?: number
+  noise?: number
   event?: string
 }
 

@@ -32,8 +32,14 @@ export const readingBounds = {
     high: 200_000,
     tooHigh: 'A difference of more than 200 kPa to the bottle is not believable. Check the unit.',
   },
+  noise: {
+    low: 0,
+    tooLow: 'The noise of a pressure has to be more than zero.',
+    high: 5000,
+    tooHigh: 'A pressure that may be off by 5 kPa shows nothing on a tank. Check the unit.',
+  },
 } as const
-const channels = ['t', 'pressure', 'temperature', 'barometer', 'difference'] as const
+const channels = ['t', 'pressure', 'temperature', 'barometer', 'difference', 'noise'] as const
 
 /** Why a reading cannot be one, or null. A form says the same through its schema; this is for thousands at a time. */
 export function readingProblem(reading: Reading): string | null {

@@ -30,10 +30,11 @@ const readingsFile = () => {
       temperature_C: figure(reading.temperature, 1, 273.15),
       barometer_hPa: figure(reading.barometer, 100),
       difference_kPa: figure(reading.difference, 1000),
+      pressureNoise_kPa: figure(reading.noise, 1000),
       event: events.get(reading.t)?.join('; ') ?? '',
     })),
   ]
-  const used = (['temperature_C', 'barometer_hPa', 'difference_kPa', 'event'] as const).filter(column =>
+  const used = (['temperature_C', 'barometer_hPa', 'difference_kPa', 'pressureNoise_kPa', 'event'] as const).filter(column =>
     rows.some(row => row[column] !== ''),
   )
   return Papa.unparse(rows, { columns: ['time_s', 'pressure_kPa', ...used] })

@@ -57,6 +57,7 @@ const choices = [
     label: `tank less bottle, ${unit}`,
     value: `difference ${unit}`,
   })),
+  ...(['kPa', 'Pa', 'mbar'] as const).map(unit => ({ label: `noise of each pressure, ${unit}`, value: `noise ${unit}` })),
   { label: 'event', value: 'event' },
 ]
 const keyOf = (meaning: ColumnMeaning | null | undefined) =>

@@ -48,7 +48,7 @@ const rigHint = (now: number) => {
     <FoldedGroup
       label="Gauge, thermometer, barometer, rig"
       :says="says"
-      :fields="['gaugeStep', 'gaugeNoise', 'temperatureDoubt', 'barometerDoubt', 'rigLeak', 'rigLeakDoubt', 'bottle', 'kit']"
+      :fields="['gaugeStep', 'gaugeNoise', 'gaugeStick', 'temperatureDoubt', 'barometerDoubt', 'rigLeak', 'rigLeakDoubt', 'bottle', 'kit']"
     >
       <div class="mb-3 flex flex-wrap items-baseline justify-between gap-2">
         <h2>Gauge, thermometer, barometer, rig</h2>
@@ -88,6 +88,14 @@ const rigHint = (now: number) => {
         </UFormField>
         <UFormField label="Its noise" name="gaugeNoise" hint="one standard deviation">
           <QuantityInput v-model="draft.gaugeNoise" kind="pressureStep" />
+        </UFormField>
+        <UFormField
+          v-if="draft.source === 'camera'"
+          label="Its needle sticks by"
+          name="gaugeStick"
+          help="How far it jumps when you tap the glass. 0 for a column or a display."
+        >
+          <QuantityInput v-model="draft.gaugeStick" kind="pressureStep" />
         </UFormField>
         <UFormField
           name="temperatureDoubt"

@@ -28,12 +28,19 @@ const limitHint = computed(
   () => `limit ${short('pressure', props.job.pressureLimit)}${limitIsUsual(props.job) ? ', to be confirmed' : ''}`,
 )
 const methodWords = { 'pressure-decay': 'Pressure', 'vacuum-decay': 'Vacuum' }
-const sourceWords = { 'stand-in': 'Stand-in tank', 'typed': 'Typed by hand', 'file': 'A CSV file', 'device': 'A logger' }
+const sourceWords = {
+  'stand-in': 'Stand-in tank',
+  'typed': 'Typed by hand',
+  'camera': 'A phone’s camera',
+  'file': 'A CSV file',
+  'device': 'A logger',
+}
 /** A real tank takes nothing of a stand-in. */
 const sources = computed(() => holdSources.filter(source => source !== 'stand-in' || isSimulated(props.job)))
 const sourceHelp = {
   'stand-in': 'A simulated tank with a hidden leak, for learning and trying out. Its results are not of a real tank.',
   'typed': 'You read the instruments, the clock is kept for you. Works without a network.',
+  'camera': 'A phone on a stand in front of a dial, a column or a display reads it every few seconds.',
   'file': 'A file of readings, whatever its columns are called.',
   'device': 'A logger sends its readings over the network, with a key that the owner makes on the Bench.',
 }

@@ -1,7 +1,7 @@
 import { createHash, randomBytes } from 'node:crypto'
 import { and, asc, eq, isNull } from 'drizzle-orm'
 import type { DeviceKeyView } from '../../../../shared/leaktest/hold/holdView'
-import { database } from '../../../db/client'
+import { database, type Transaction } from '../../../db/client'
 import { deviceKey, person, test } from '../../../db/schema'
 import { change, type Actor } from '../../shop/change'
 import { notFound, Refusal } from '../../shop/refusal'
@@ -43,17 +43,43 @@ export async function makeKey(
   await change(
     actor,
     { verb: 'made a logger’s key', touches: ['tests'], jobId: row.jobId, subjectId: holdId, detail: { name: form.name } },
-    async (tx, now) => {
-      const [made] = await tx
-        .insert(deviceKey)
-        .values({ ...form, holdId, hash: hashOf(key), createdBy: actor.id, createdAt: now })
-        .onConflictDoNothing()
-        .returning({ id: deviceKey.id })
-      if (!made) throw new Refusal(409, 'This key was made already and is told only once. Make another.')
-      return made
-    },
+    (tx, now) => insertKey(tx, { ...form, holdId, hash: hashOf(key), createdBy: actor.id, createdAt: now }),
   )
   return { key, keys: await keysOf(holdId) }
+}
+
+/** @throws Refusal 409 for a repeated id, whose key cannot be told again */
+async function insertKey(tx: Transaction, values: typeof deviceKey.$inferInsert): Promise<true> {
+  const [made] = await tx.insert(deviceKey).values(values).onConflictDoNothing().returning({ id: deviceKey.id })
+  if (!made) throw new Refusal(409, 'This key was made already and is told only once. Make another.')
+  return true
+}
+
+/**
+ * Lets the phone of somebody who works here read a hold with its camera: it gets what a logger has, and nothing besides. One phone
+ * reads at a time, since two would not agree to a hair: the key of the one before ends.
+ * @throws Refusal 409 for a hold that is not read by a camera, has ended, or a repeated id
+ */
+export async function makePhoneKey(actor: Actor, holdId: string, { id }: { id: string }): Promise<{ key: string }> {
+  const row = await testRow('hold', holdId)
+  if (row.facts.source !== 'camera')
+    throw new Refusal(409, 'This hold is not read by a phone’s camera. Set up one that is.')
+  if (row.stoppedAt !== null) throw new Refusal(409, 'This hold has ended, and no phone reads it any more.')
+  const key = randomBytes(24).toString('base64url')
+  await change(
+    actor,
+    { verb: 'read it with a phone', touches: ['tests'], jobId: row.jobId, subjectId: holdId },
+    async (tx, now) => {
+      await tx
+        .update(deviceKey)
+        .set({ revokedAt: now })
+        .where(and(eq(deviceKey.holdId, holdId), isNull(deviceKey.revokedAt)))
+      const [who] = await tx.select({ name: person.name }).from(person).where(eq(person.id, actor.id))
+      const name = `${who!.name}’s phone`
+      return insertKey(tx, { id, name, holdId, hash: hashOf(key), createdBy: actor.id, createdAt: now })
+    },
+  )
+  return { key }
 }
 
 /** Revokes a key at once. A repeated call changes nothing. @throws Refusal 404 */

@@ -1,6 +1,6 @@
 import { and, asc, eq, gt, max, sql } from 'drizzle-orm'
 import type { Reading } from '../../../../core/hold/hold'
-import { HoldRecord } from '../../../../core/hold/record/holdRecord'
+import { holdColumns, HoldRecord, type HoldColumns } from '../../../../core/hold/record/holdRecord'
 import type { HoldView, ReadingView } from '../../../../shared/leaktest/hold/holdView'
 import { database, type Transaction } from '../../../db/client'
 import { reading, testEntry } from '../../../db/schema'
@@ -42,17 +42,18 @@ export async function holdReadings(id: string, after: number): Promise<ReadingVi
     .where(and(eq(reading.holdId, id), gt(reading.t, after)))
     .orderBy(asc(reading.t))
     .limit(LONG)
-  return rows.map(({ t, pressure, temperature, barometer, difference, event }) => ({
+  return rows.map(({ t, pressure, temperature, barometer, difference, noise, event }) => ({
     t,
     pressure,
     ...(temperature !== null && { temperature }),
     ...(barometer !== null && { barometer }),
     ...(difference !== null && { difference }),
+    ...(noise !== null && { noise }),
     ...(event !== null && { event }),
   }))
 }
 
-const ROW_BYTES = 40
+const ROW_BYTES = 48
 /** Rows of a hold that are asked for at once: few enough that nobody waits while they are unpacked. */
 const ROWS_AT_ONCE = 50_000
 
@@ -65,7 +66,7 @@ export async function readingRecord(reader: Reader, id: string): Promise<HoldRec
   let after = -Infinity
   for (;;) {
     const packed = await reader.execute<{ bytes: Buffer | null }>(sql`
-      select string_agg(float8send(t) || float8send(pressure) || float8send(coalesce(temperature, 'NaN')) || float8send(coalesce(barometer, 'NaN')) || float8send(coalesce(difference, 'NaN')), '' order by t) as bytes
+      select string_agg(float8send(t) || float8send(pressure) || float8send(coalesce(temperature, 'NaN')) || float8send(coalesce(barometer, 'NaN')) || float8send(coalesce(difference, 'NaN')) || float8send(coalesce(noise, 'NaN')), '' order by t) as bytes
       from (select * from reading where hold_id = ${id} and t > ${after}::float8 order by t limit ${ROWS_AT_ONCE}) as piece`)
     const bytes = packed.rows[0]?.bytes
     if (!bytes || bytes.byteLength === 0) break
@@ -76,13 +77,13 @@ export async function readingRecord(reader: Reader, id: string): Promise<HoldRec
   }
   const count = pieces.reduce((sum, piece) => sum + piece.byteLength, 0) / ROW_BYTES
   const column = () => new Float64Array(count)
-  const [times, pressures, temperatures, barometers, differences] = [column(), column(), column(), column(), column()]
-  const columns = [times, pressures, temperatures, barometers, differences]
+  const named = Object.fromEntries(holdColumns.map(name => [name, column()])) as unknown as HoldColumns
+  const columns = holdColumns.map(name => named[name])
   let row = 0
   for (const piece of pieces)
     for (let at = 0; at < piece.byteLength; at += ROW_BYTES, row++)
       for (let column = 0; column < columns.length; column++) columns[column]![row] = piece.getFloat64(at + 8 * column)
-  const record = HoldRecord.of({ times, pressures, temperatures, barometers, differences })
+  const record = HoldRecord.of(named)
   const events = await reader
     .select({ t: reading.t, event: reading.event })
     .from(reading)
@@ -108,10 +109,11 @@ export async function insertReadings(
     const part = readings.slice(from, from + ROWS_A_STATEMENT)
     const column = (of: (reading: Reading) => number | undefined) => part.map(each => of(each) ?? null)
     const { rows } = await tx.execute<{ t: number }>(sql`
-      insert into reading (hold_id, t, pressure, temperature, barometer, difference, event, person_id)
-      select ${id}::uuid, t, pressure, temperature, barometer, difference, event, ${personId}::uuid
+      insert into reading (hold_id, t, pressure, temperature, barometer, difference, noise, event, person_id)
+      select ${id}::uuid, t, pressure, temperature, barometer, difference, noise, event, ${personId}::uuid
       from unnest(${sql.param(column(each => each.t))}::float8[], ${sql.param(column(each => each.pressure))}::float8[], ${sql.param(column(each => each.temperature))}::float8[],
-        ${sql.param(column(each => each.barometer))}::float8[], ${sql.param(column(each => each.difference))}::float8[], ${sql.param(part.map(each => each.event ?? null))}::text[]) as given (t, pressure, temperature, barometer, difference, event)
+        ${sql.param(column(each => each.barometer))}::float8[], ${sql.param(column(each => each.difference))}::float8[], ${sql.param(column(each => each.noise))}::float8[],
+        ${sql.param(part.map(each => each.event ?? null))}::text[]) as given (t, pressure, temperature, barometer, difference, noise, event)
       on conflict do nothing returning t`)
     if (rows.length === part.length) fresh.push(...part)
     else {
@@ -144,10 +146,10 @@ export async function insertColumns(
     const own = Array<string | null>(to - from).fill(null)
     for (const [row, event] of events) if (row >= from && row < to) own[row - from] = event
     const { rowCount } = await tx.execute(sql`
-      insert into reading (hold_id, t, pressure, temperature, barometer, difference, event)
-      select ${id}::uuid, t - ${first}::float8, pressure, temperature, barometer, difference, event
+      insert into reading (hold_id, t, pressure, temperature, barometer, difference, noise, event)
+      select ${id}::uuid, t - ${first}::float8, pressure, temperature, barometer, difference, noise, event
       from unnest(${part('t')}::float8[], ${part('pressure')}::float8[], ${part('temperature')}::float8[],
-        ${part('barometer')}::float8[], ${part('difference')}::float8[], ${sql.param(own)}::text[]) as given (t, pressure, temperature, barometer, difference, event)
+        ${part('barometer')}::float8[], ${part('difference')}::float8[], ${part('noise')}::float8[], ${sql.param(own)}::text[]) as given (t, pressure, temperature, barometer, difference, noise, event)
       on conflict do nothing`)
     taken += rowCount ?? 0
   }

@@ -7,6 +7,7 @@ import { holdTimeAt, withSpeed } from '../../../../shared/leaktest/hold/holdCloc
 import { holdBlowsIn, setupOfForm } from '../../../../shared/leaktest/hold/holdDraft'
 import type { HoldForm, MarkForm, VolumeCheckForm } from '../../../../shared/leaktest/hold/holdForm'
 import type { HoldView, VolumeCheckView } from '../../../../shared/leaktest/hold/holdView'
+import { isSimulated } from '../../../../shared/jobEntries'
 import type { JobView } from '../../../../shared/views'
 import type { HoldMark, KeptSetup, VolumeCheckEntry } from '../../../db/schema/testFacts'
 import { mustBeKit } from '../../shelf/kit'
@@ -41,7 +42,8 @@ export const holdService: TestService<'hold'> = {
   // They are read when air goes in, which may be by somebody else.
   cautions: null,
   blowsIn: holdBlowsIn,
-  onStandIn: form => form.source === 'stand-in',
+  // A phone in a simulated job may look at the simulated tank’s own dial.
+  onStandIn: ({ source }, tank) => source === 'stand-in' || (source === 'camera' && isSimulated(tank)),
   async facts(form, tank, tx) {
     await mustBeKit(tx, form.kit)
     const { source, course, hasThermometer, hasBarometer, scale, kit } = form

@@ -5,6 +5,7 @@ import { testName } from '../../../../core/leaktest/testKinds'
 import { holdTimeAt, withSpeed } from '../../../../shared/leaktest/hold/holdClock'
 import type { HoldState } from '../../../../shared/leaktest/hold/holdForm'
 import type { BenchHold } from '../../../../shared/leaktest/hold/holdView'
+import { isSimulated } from '../../../../shared/jobEntries'
 import { testsOf } from '../../../../shared/leaktest/tests'
 import { database } from '../../../db/client'
 import { test, testEntry } from '../../../db/schema'
@@ -75,7 +76,8 @@ export async function stepHold(actor: Actor, id: string, to: Exclude<HoldState, 
 /** Lets a stand-in's time run faster or slower from now on. */
 export async function setHoldSpeed(actor: Actor, id: string, speed: number): Promise<BenchHold> {
   const { jobId, facts } = await testRow('hold', id)
-  if (facts.source !== 'stand-in') throw new Refusal(409, 'Only a stand-in’s time can run faster.')
+  const onStandIn = facts.source === 'stand-in' || (facts.source === 'camera' && isSimulated(await loadJob(jobId)))
+  if (!onStandIn) throw new Refusal(409, 'Only a stand-in’s time can run faster.')
   await change(
     actor,
     { verb: 'changed the stand-in’s speed', touches: ['tests'], jobId, subjectId: id, detail: { speed } },

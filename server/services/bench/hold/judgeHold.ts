@@ -1,7 +1,7 @@
 import { liveHold, type LiveHold } from '../../../../core/hold/estimateHold'
 import { HoldError, type HoldSetup } from '../../../../core/hold/hold'
 import { holdAhead } from '../../../../core/hold/ahead/holdAhead'
-import { HoldRecord } from '../../../../core/hold/record/holdRecord'
+import { HoldRecord, type HoldColumns } from '../../../../core/hold/record/holdRecord'
 import { withUnseenChange, type Instruments } from '../../../../core/hold/unseenChange'
 import type { HoldView, LiveView } from '../../../../shared/leaktest/hold/holdView'
 
@@ -11,7 +11,7 @@ export interface HoldTask {
   kit: Pick<HoldSetup, 'gauge' | 'bottle'>
   setup: HoldSetup
   instruments: Instruments
-  columns: Pick<HoldRecord, 'times' | 'pressures' | 'temperatures' | 'barometers' | 'differences'>
+  columns: HoldColumns
   events: [t: number, event: string][]
   marks: HoldView['marks']
 }

@@ -8,6 +8,7 @@ import { job } from '../../../db/schema'
 import { inThread, nextTurn } from '../../shop/inThread'
 import { notFound } from '../../shop/refusal'
 import { marksOf, readingRecord } from './holdReadings'
+import { holdColumns } from '../../../../core/hold/record/holdRecord'
 import { attempt, judgeHold, knownOf, type HoldTask } from './judgeHold'
 import { testRow } from '../testRows'
 import { holdSetupOf, type HoldRow } from './holdRow'
@@ -76,12 +77,11 @@ async function judged(id: string): Promise<{ view: LiveView; live: LiveHold; kno
 /** A hold judged whole, a long one where nobody waits for it. */
 async function judgedWhole(reader: Transaction, row: HoldRow): Promise<LiveView> {
   const record = await readingRecord(reader, row.id)
-  const { times, pressures, temperatures, barometers, differences } = record
   const task: HoldTask = {
     kit: row.facts.setup,
     setup: holdSetupOf(row, await limitOf(row.jobId, reader)),
     instruments: row.facts,
-    columns: { times, pressures, temperatures, barometers, differences },
+    columns: Object.fromEntries(holdColumns.map(name => [name, record[name]])) as HoldTask['columns'],
     events: [...record.events],
     marks: await marksOf(reader, row.id),
   }

@@ -1,6 +1,6 @@
 import type { Reading } from '../../../../core/hold/hold'
 
-const names = ['t', 'pressure', 'temperature', 'barometer', 'difference'] as const
+const names = ['t', 'pressure', 'temperature', 'barometer', 'difference', 'noise'] as const
 
 /** Readings as columns, SI, absent values NaN: a million of them cross between threads without being copied, and are counted without being read. */
 export interface ReadingColumns {
@@ -18,6 +18,7 @@ export function columnsOfReadings(readings: readonly Reading[]): ReadingColumns 
       temperature: column(each => each.temperature),
       barometer: column(each => each.barometer),
       difference: column(each => each.difference),
+      noise: column(each => each.noise),
     },
     events: readings.flatMap(({ event }, row): [number, string][] => (event === undefined ? [] : [[row, event]])),
   }

@@ -22,7 +22,7 @@ import { addLive, estimateOf } from './liveHolds'
 import { shopTime } from '../../house/steadyClock'
 import { Refusal, refuseField } from '../../shop/refusal'
 
-/** Where readings come from: a person who types them, a logger with a key, or the simulated tank. */
+/** Where readings come from: a person who types them, a logger or a phone with a key, or the simulated tank. */
 export type ReadingsFrom = { typedBy: string } | 'device' | 'stand-in'
 
 /** After the end a logger's last readings are still on their way for so long, ms. */
@@ -30,17 +30,17 @@ const LATE = 60_000
 /** A reading's own time may be ahead of the hold's by no more than so much, s: clocks differ. */
 const AHEAD = 30
 
-const sources: Record<'typed' | 'device' | 'stand-in', HoldSource> = {
-  'typed': 'typed',
-  'device': 'device',
-  'stand-in': 'stand-in',
+const sources: Record<'typed' | 'device' | 'stand-in', readonly HoldSource[]> = {
+  'typed': ['typed'],
+  'device': ['device', 'camera'],
+  'stand-in': ['stand-in'],
 }
 
 /** @throws Refusal 409 when this hold takes none of them, 422 when they are of a time that has not come */
 function mustTake({ facts, stoppedAt }: HoldRow, readings: readonly Reading[], from: ReadingsFrom, now: number): void {
   const { clock, source } = facts
   if (!clock) throw new Refusal(409, 'This hold has not been started yet: start it, then read.')
-  if (source !== sources[typeof from === 'string' ? from : 'typed'])
+  if (!sources[typeof from === 'string' ? from : 'typed'].includes(source))
     throw new Refusal(409, `This hold has its readings from a ${source === 'typed' ? 'person' : source}, and takes no others.`)
   const latest = readings.reduce((most, each) => Math.max(most, each.t), -Infinity)
   if (stoppedAt !== null) {

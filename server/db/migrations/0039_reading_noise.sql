@@ -1,0 +1,1 @@
+ALTER TABLE "reading" ADD COLUMN "noise" double precision;

@@ -1,0 +1,1 @@
+ALTER TABLE "kit_item" ADD COLUMN "sight" jsonb;
