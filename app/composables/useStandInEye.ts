@@ -46,7 +46,7 @@ export function useStandInEye(
         problem.value = null
         const frames = [await see(shown, 0), await see(shown, 1)]
         last.value = frames[1]!
-        const steady = steadyReading(frames)
+        const steady = steadyReading(frames.map(reading => ({ reading, at: 0 })))
         if (on.value) taken(shown, steady?.pressure ?? null, steady?.noise ?? 0)
       } catch (error) {
         if (!(error instanceof ApiError)) throw error

@@ -1,3 +1,4 @@
+import type { TDocumentDefinitions } from 'pdfmake/interfaces'
 import { recordDocument, type RecordPaper } from './recordDocument'
 
 const fonts = import.meta.glob<string>('../../node_modules/@fontsource/archivo/files/archivo-latin-{400,700}-normal.woff', {
@@ -16,8 +17,11 @@ async function base64Of(address: string): Promise<string> {
 /** A picture of this program as an address that carries it. */
 export const pictureIn = async (address: string): Promise<string> => `data:image/png;base64,${await base64Of(address)}`
 
-/** A record as a PDF; the library and its typeface are fetched when the first one is asked for. */
-export async function recordPdf(paper: RecordPaper): Promise<Blob> {
+/** A record as a PDF. */
+export const recordPdf = (paper: RecordPaper): Promise<Blob> => documentPdf(recordDocument(paper))
+
+/** A paper as a PDF; the library and its typeface are fetched when the first one is asked for. */
+export async function documentPdf(paper: TDocumentDefinitions): Promise<Blob> {
   const [{ default: pdf }, ...files] = await Promise.all([
     import('pdfmake/build/pdfmake'),
     ...Object.entries(fonts).map(async ([path, address]) => ({
@@ -28,5 +32,5 @@ export async function recordPdf(paper: RecordPaper): Promise<Blob> {
   pdf.addVirtualFileSystem(Object.fromEntries(files.map(({ weight, data }) => [`archivo-${weight}.woff`, data])))
   const [normal, bold] = ['archivo-normal.woff', 'archivo-bold.woff']
   pdf.addFonts({ Archivo: { normal, bold, italics: normal, bolditalics: bold } })
-  return pdf.createPdf(recordDocument(paper)).getBlob()
+  return pdf.createPdf(paper).getBlob()
 }

@@ -104,7 +104,7 @@ test('a dial before a phone’s camera: from the square code to a verdict, a han
     await expect(eye.getByText('Left out: something is in front.')).toBeVisible({ timeout: 60_000 })
     await expect(page.getByText(/reads it$/)).toBeVisible()
     await expect(eye.getByText('Left out: something is in front.')).toBeHidden({ timeout: 30_000 })
-    await expect(eye.getByText('Leaking.')).toBeVisible({ timeout: 60_000 })
+    await expect(eye.getByText('Leaking.', { exact: true })).toBeVisible({ timeout: 60_000 })
     await eye.screenshot({ path: process.env.EYE_SHOT ?? 'test-results/eye.png' })
     await page.getByRole('button', { name: 'Stop', exact: false }).first().click()
     await page.getByRole('button', { name: 'Stop it' }).click()

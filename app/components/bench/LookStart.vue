@@ -91,9 +91,7 @@ const start = () =>
           :words="wayWords"
       /></UFormField>
       <div class="flex flex-wrap gap-3">
-        <UFormField v-if="method.key === 'fuel in'" label="Leans by, if it does" name="tilt"
-          ><QuantityInput v-model="state.tilt" kind="angle" class="w-36"
-        /></UFormField>
+        <TiltField v-if="method.key === 'fuel in'" v-model="state.tilt" />
         <UFormField v-if="method.key === 'under way'" label="Went" name="distance"
           ><QuantityInput v-model="state.distance" kind="distance" class="w-36"
         /></UFormField>
@@ -109,6 +107,12 @@ const start = () =>
             @update:model-value="state.pressure = $event ?? NaN"
         /></UFormField>
       </div>
+      <LeaningTank
+        v-if="method.key === 'fuel in' && state.tilt !== null && state.tilt > 0"
+        :job="job"
+        :share="state.wettedShare"
+        :tilt="state.tilt"
+      />
       <ReliefFields v-if="method.pressurised && !job.hasStandIn" v-model="state.relief" :job="job" :pressure="state.pressure" />
       <p v-if="least > 0 && least < Infinity" class="soft">
         Dry counts after {{ waitText(least) }}; what is wet is told at once.

@@ -73,9 +73,7 @@ async function record(outcome: ProofOutcome) {
         <UFormField v-if="step.leastDistance" :label="`Went (at least ${step.leastDistance / 1000} km)`"
           ><QuantityInput v-model="said.distance" kind="distance" class="w-36"
         /></UFormField>
-        <UFormField v-if="step.leans" label="Leant by"
-          ><QuantityInput v-model="said.tilt" kind="angle" class="w-36"
-        /></UFormField>
+        <TiltField v-if="step.leans" v-model="said.tilt" label="Leant by" />
         <UFormField label="Note, or why it is left out" class="min-w-56 flex-1"
           ><UInput v-model="said.note" class="w-full" autocomplete="off"
         /></UFormField>

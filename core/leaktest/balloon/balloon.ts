@@ -10,6 +10,8 @@ export interface GirthReading {
   t: number
   /** m around the widest place */
   girth: number
+  /** m, one standard deviation of this girth; that of the set-up when absent */
+  girthUncertainty?: number
   /** of a control balloon beside it, m */
   controlGirth?: number
   /** K */
@@ -153,17 +155,21 @@ const gasIn = ({ pressure }: BalloonSetup, { barometer, temperature }: GirthRead
 /** Gas in tank and balloon, n R in Pa·m3/K. */
 export const balloonGas = (setup: BalloonSetup, reading: GirthReading) =>
   gasIn(setup, reading, setup.volume + balloonVolume(reading.girth))
-/** What the doubt of one girth is in gas, Pa·m3/K. */
-export function girthNoise({ girthUncertainty, pressure }: BalloonSetup, readings: readonly GirthReading[]): number {
+/** What the doubt of a girth is in gas, Pa·m3/K: of a mean one, by how good each is. */
+export function girthNoise(
+  { girthUncertainty: usual, pressure }: BalloonSetup,
+  readings: readonly GirthReading[],
+): (reading: GirthReading) => number {
   const mean = readings.reduce((sum, { girth }) => sum + girth, 0) / readings.length
-  return (((3 * balloonVolume(mean) * girthUncertainty) / mean) * (STANDARD_PRESSURE + pressure)) / STANDARD_TEMPERATURE
+  const perMetre = (((3 * balloonVolume(mean)) / mean) * (STANDARD_PRESSURE + pressure)) / STANDARD_TEMPERATURE
+  return ({ girthUncertainty = usual }) => perMetre * girthUncertainty
 }
 
-/** Rate of gas lost with its uncertainty, Pa·m3/s at 293.15 K. @param noise of one value, Pa·m3/K */
+/** Rate of gas lost with its uncertainty, Pa·m3/s at 293.15 K. @param noise of a value, Pa·m3/K */
 export function lossOf(
   readings: readonly GirthReading[],
   amount: (reading: GirthReading) => number,
-  noise: number,
+  noise: (reading: GirthReading) => number,
 ): { rate: number; uncertainty: number } {
   const times = Float64Array.from(readings, reading => reading.t - readings[0]!.t)
   const start = amount(readings[0]!)
@@ -171,7 +177,7 @@ export function lossOf(
     normalEquations(
       [new Float64Array(times.length).fill(1), times],
       Float64Array.from(readings, reading => amount(reading) - start),
-      new Float64Array(times.length).fill(1 / (noise * noise)),
+      Float64Array.from(readings, reading => 1 / noise(reading) ** 2),
     ),
     [Infinity, Infinity],
   )!

@@ -30,6 +30,8 @@ export interface Dial {
   rays: Float32Array
   /** the same of the ring of marks */
   ring: Float32Array
+  /** no picture is better than this whatever the needle’s line says, radians: pixels, lens and print pull at it */
+  finest: number
 }
 /** What the picture of the set-up showed. */
 interface SetUp {
@@ -124,7 +126,9 @@ export function setUpDial(picture: Picture, { rim, centre, needle, marks }: Dial
   }
   const profile = profileOf(picture, { rays, setUp })
   const peak = peakNear(profile.score, Math.round(((at + best.off + TURN) % TURN) / (TURN / ANGLES)))
-  const dial = { plane, scale, rays, ring, setUp: { ...setUp, halfWidth: Math.max(0.004, widthAt(profile.score, peak) / 2) } }
+  const reach = Math.hypot(plane.inPicture({ x: 1, y: 0 }).x - centre.x, plane.inPicture({ x: 1, y: 0 }).y - centre.y)
+  const finest = PULLED / (reach * ((FROM + TO) / 2))
+  const dial = { plane, scale, rays, ring, finest, setUp: { ...setUp, halfWidth: Math.max(0.004, widthAt(profile.score, peak) / 2) } }
   // What is not read where a finger has just put it is not read at all.
   const read = lookAt(picture, dial)
   if ('leftOut' in read || Math.abs(turnedFrom(read.angle, at)) > TAPPED)
@@ -132,6 +136,8 @@ export function setUpDial(picture: Picture, { rim, centre, needle, marks }: Dial
   return dial
 }
 
+/** What pixels, lens and print pull at a needle by, px. */
+const PULLED = 0.15
 /** A finger is surer than this of where a needle points, radians. */
 const TAPPED = 0.06
 const turnedFrom = (angle: number, from: number) => ((((angle - from + Math.PI) % TURN) + TURN) % TURN) - Math.PI
@@ -261,7 +267,7 @@ export function readDial(picture: Picture, dial: Dial): DialReading {
   const value = scale.valueAt(seen.angle)
   const span = scale.to - scale.from
   if (value < scale.from - ON_PIN * span || value > scale.to + ON_PIN * span) return { leftOut: 'on its pin' }
-  return { value, uncertainty: Math.abs(scale.slope) * Math.max(seen.uncertainty, 0.0004) }
+  return { value, uncertainty: Math.abs(scale.slope) * Math.hypot(seen.uncertainty, dial.finest) }
 }
 
 /** At which angle of the face the needle stands, with its standard uncertainty, radians. */

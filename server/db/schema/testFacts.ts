@@ -51,7 +51,15 @@ export interface HoldFacts {
 /** What can be recorded while a test of a kind runs, without its time. */
 export interface TestEntries {
   hold: HoldMark | VolumeCheckEntry
-  balloon: { kind: 'girth'; girth: number; controlGirth: number | null; temperature: number | null; barometer: number | null }
+  balloon: {
+    kind: 'girth'
+    girth: number
+    /** m; absent for one by tape */
+    girthDoubt?: number | null
+    controlGirth: number | null
+    temperature: number | null
+    barometer: number | null
+  }
   soap: { kind: 'mark'; partId: string; mark: SoapMark } | { kind: 'watch'; partIds: string[] }
   smoke: DistributiveOmit<SmokeEvent, 'at'>
   look:

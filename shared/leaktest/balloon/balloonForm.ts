@@ -28,6 +28,8 @@ const girth = (name: string) =>
 export const girthSchema = yup.object({
   id: entryId(),
   girth: girth('Girth').required('Girth is missing.'),
+  /** m, one standard deviation, where it was taken from a picture */
+  girthDoubt: positive('Doubt of the girth').max(0.2, 'A doubt above 200 mm says nothing.').optional(),
   controlGirth: girth('Control’s girth').optional(),
   temperature: bounded('temperature', yup.number().typeError('Type a number, such as 17.3.')),
   barometer: bounded('barometer', yup.number().typeError('Type a number, such as 1009.')),

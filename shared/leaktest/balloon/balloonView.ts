@@ -7,6 +7,8 @@ export interface GirthView {
   t: number
   at: number
   girth: number
+  /** one standard deviation of a girth from a picture, m; null for one by tape */
+  girthDoubt: number | null
   controlGirth: number | null
   temperature: number | null
   barometer: number | null

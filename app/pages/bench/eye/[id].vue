@@ -51,7 +51,7 @@ function send(t: number, pressure: number, noise: number, other: { temperature?:
 }
 const eye = useEye(({ at, pressure, noise }) => {
   const clock = hold.value?.clock
-  if (!clock || !running.value || pressure === null) return
+  if (!clock || !running.value) return
   send(holdTimeAt(clock, at + ahead), pressure, noise)
 })
 const { video } = eye

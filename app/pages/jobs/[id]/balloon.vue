@@ -4,6 +4,7 @@ import { wettedNow } from '#shared/safety'
 import { BALLOON_PRESSURE, balloonVolume } from '#core/leaktest/balloon/balloon'
 import { balloonSchema, girthSchema, type BalloonForm } from '#shared/leaktest/balloon/balloonForm'
 import { reachOn } from '#shared/jobCircuit'
+import type { SeenGirth } from '#core/seeing/girth/balloonGirth'
 import type { JobView } from '#shared/views'
 import { testsOf } from '#shared/leaktest/tests'
 
@@ -63,6 +64,7 @@ const tie = () =>
 const girth = reactive({
   id: newId(),
   girth: null as number | null,
+  girthDoubt: null as number | null,
   controlGirth: null as number | null,
   temperature: null as number | null,
   barometer: null as number | null,
@@ -71,8 +73,16 @@ const girthSent = computed(() => Object.fromEntries(Object.entries(girth).filter
 const type = () =>
   save(async () => {
     take(await callApi<JobView>(`tests/${balloon.value!.id}/entries/girth`, 'POST', girthSent.value))
-    Object.assign(girth, { id: newId(), girth: null, controlGirth: null })
+    Object.assign(girth, { id: newId(), girth: null, girthDoubt: null, controlGirth: null })
   }, girthForm.value)
+const byCamera = ref(false)
+/** A girth that is typed over is no longer the picture’s. */
+function typed(value: number | null) {
+  Object.assign(girth, { girth: value, girthDoubt: null })
+}
+function seenByCamera({ girth: seen, uncertainty }: SeenGirth) {
+  Object.assign(girth, { girth: Number(seen.toFixed(4)), girthDoubt: Number(uncertainty.toPrecision(3)) })
+}
 const off = () =>
   save(async () => {
     take(await callApi<JobView>(`tests/${balloon.value!.id}/stop`, 'POST'))
@@ -148,7 +158,7 @@ useActionKeys('Balloon', [{ key: 'escape', label: 'Back to the job', run: () => 
       >
         <div class="grid gap-x-5 gap-y-3 sm:grid-cols-4">
           <UFormField label="Girth now" name="girth"
-            ><QuantityInput v-model="girth.girth" kind="length" autofocus
+            ><QuantityInput :model-value="girth.girth" kind="length" autofocus @update:model-value="typed"
           /></UFormField>
           <UFormField label="Control’s girth" name="controlGirth" hint="if tied"
             ><QuantityInput v-model="girth.controlGirth" kind="length"
@@ -158,6 +168,13 @@ useActionKeys('Balloon', [{ key: 'escape', label: 'Back to the job', run: () => 
           /></UFormField>
           <UFormField label="Barometer" name="barometer"><QuantityInput v-model="girth.barometer" kind="weather" /></UFormField>
         </div>
+        <div class="flex flex-wrap items-center gap-3">
+          <UButton type="button" color="neutral" variant="outline" class="min-h-11" icon="i-lucide-camera" @click="byCamera = true"
+            >From a picture</UButton
+          >
+          <span v-if="girth.girthDoubt !== null" class="soft">from a picture, ± {{ short('length', girth.girthDoubt, 2) }}</span>
+        </div>
+        <GirthCamera v-model:open="byCamera" @taken="seenByCamera" />
         <p class="soft">Round the widest place with a soft tape, three times, the middle one. Out of the sun.</p>
         <template #actions><UButton type="submit" color="neutral" size="xl" :loading="saving">Add</UButton></template>
       </SchemaForm>
@@ -194,7 +211,9 @@ useActionKeys('Balloon', [{ key: 'escape', label: 'Back to the job', run: () => 
             <tbody>
               <tr v-for="row in balloon.girths" :key="row.id">
                 <td>{{ waitText(row.t) }}</td>
-                <td class="text-right">{{ figure('length', row.girth) }}</td>
+                <td class="text-right">
+                  {{ figure('length', row.girth) }}<small v-if="row.girthDoubt !== null" class="soft"> ± {{ figure('length', row.girthDoubt) }}</small>
+                </td>
                 <td class="text-right">{{ figure('volume', balloonVolume(row.girth)) }}</td>
                 <td class="text-right">{{ row.controlGirth === null ? '–' : figure('length', row.controlGirth) }}</td>
                 <td class="text-right">{{ row.temperature === null ? '–' : figure('temperature', row.temperature, 1) }}</td>

@@ -51,15 +51,16 @@ const mark = (value: 'dry' | 'not reached') =>
     )
     goToNext()
   })
-function find() {
+const find = () => findWith('wet', '')
+function findWith(seen: FindForm['seen'], note: string) {
   if (!at.value) return
   finding.value = {
     id: newId(),
     partId: at.value.id,
-    seen: 'wet',
+    seen,
     ...spanOfPart(at.value.shape, 0, 1),
     length: null,
-    note: '',
+    note,
     leakId: known.value[0]?.id ?? null,
   }
 }
@@ -76,6 +77,14 @@ watch(picked, () => {
   if (finding.value?.partId !== picked.value) finding.value = null
 })
 const looking = useSave()
+const standInHisses = async (partId: string) =>
+  (await callApi<{ mark: string }>(`tests/${look.value!.id}/look?at=${partId}`)).mark === 'hisses'
+/** What a phone heard becomes a find by ear, to be looked at and recorded like any other. */
+async function heardAt(partId: string, note: string) {
+  picked.value = partId
+  await nextTick()
+  findWith('hisses', note)
+}
 const lookThere = () =>
   looking.save(async () => {
     shown.value = await callApi<{ mark: string; count: number | null }>(`tests/${look.value!.id}/look?at=${picked.value}`)
@@ -148,6 +157,13 @@ useActionKeys('Look', [
             @place="(x, y) => findForm?.place(x, y)"
           />
         </section>
+        <ListenPanel
+          v-if="look.method === 'listening' && session.mayWork"
+          :parts="parts"
+          :picked="picked"
+          :stand-in="job.hasStandIn ? standInHisses : null"
+          @find="heardAt"
+        />
         <section v-if="at && session.mayWork" class="sheet" aria-label="What this part shows">
           <h2 class="mb-3 text-xl font-bold text-(--ink)">{{ at.name }}</h2>
           <FindForm

@@ -40,8 +40,8 @@ export const balloonService: TestService<'balloon'> = {
         const first = test.girths[0]
         if (first && form.girth > 2 * first.girth)
           throw refuseField('girth', `The first girth was ${Math.round(first.girth * 1000)} mm. Check the unit.`)
-        const { girth, controlGirth = null, temperature = null, barometer = null } = form
-        return { kind: 'girth', girth, controlGirth, temperature, barometer }
+        const { girth, girthDoubt = null, controlGirth = null, temperature = null, barometer = null } = form
+        return { kind: 'girth', girth, girthDoubt, controlGirth, temperature, barometer }
       },
       after: hangGirthBell,
     },
@@ -49,6 +49,7 @@ export const balloonService: TestService<'balloon'> = {
   view(row, entries, common, { name, limit }): BalloonView {
     const girths = entries.map(({ id, at, personId, entry: { kind: _, ...girth } }): GirthView => ({
       ...girth,
+      girthDoubt: girth.girthDoubt ?? null,
       id,
       at: +at,
       t: (+at - +row.startedAt) / 1000,
@@ -60,9 +61,10 @@ export const balloonService: TestService<'balloon'> = {
 }
 
 function amountsTo(setup: BalloonSetup, girths: readonly GirthView[]): Pick<BalloonView, 'estimate' | 'noEstimate'> {
-  const readings = girths.map(({ t, girth, controlGirth, temperature, barometer }): GirthReading => ({
+  const readings = girths.map(({ t, girth, girthDoubt, controlGirth, temperature, barometer }): GirthReading => ({
     t,
     girth,
+    ...(girthDoubt !== null && { girthUncertainty: girthDoubt }),
     ...(controlGirth !== null && { controlGirth }),
     ...(temperature !== null && { temperature }),
     ...(barometer !== null && { barometer }),
