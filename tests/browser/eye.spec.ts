@@ -1,7 +1,10 @@
 import type { Page } from '@playwright/test'
 import { dialPicture, type DialFace, type DialTaking } from '../../core/standin/dialPicture'
 import type { BenchHold } from '../../shared/leaktest/hold/holdView'
-import { browserSeeing } from '../support/fakeCamera'
+import type { JobView } from '../../shared/views'
+import { hissSound } from '../../core/standin/hissSound'
+import { uTubePicture } from '../../core/standin/uTubePicture'
+import { browserHearing, browserSeeing } from '../support/fakeCamera'
 import { setUpHold } from '../support/setUpHold'
 import { enter, expect, jobOf, test } from '../support/test'
 
@@ -121,6 +124,115 @@ test('a dial before a phone’s camera: from the square code to a verdict, a han
       expect(pressure).toBeGreaterThan(shownAt(STILL + FALLS) - 0.01 * FULL)
       expect(pressure).toBeLessThan(6900 + 0.01 * FULL)
     }
+  } finally {
+    await phone.close()
+  }
+})
+
+test('both limbs of a U-tube before a phone’s camera', async ({ context, demo }) => {
+  await enter(context, demo)
+  const job = await jobOf(context, demo, 'Beach tractor, saddle tank')
+  const post = (path: string, data: object) =>
+    context.request.post(`${demo.url}/api/${path}`, { data }).then(async answer => {
+      expect(answer.ok(), `${path}: ${await answer.text()}`).toBe(true)
+    })
+  const id = await setUpHold(post, job, 'camera', 2000)
+  const [width, height] = [640, 480]
+  // The limbs and marks stand where the set-up’s points are to begin with: half a metre between the marks.
+  const limb = {
+    width,
+    height,
+    foot: [0.5 * width, 0.9 * height] as const,
+    top: [0.5 * width, 0.1 * height] as const,
+    bore: 18,
+    water: [70, 130, 190] as const,
+    perspective: 0,
+    blur: 0.8,
+    noise: 3,
+    light: 0.95,
+    seed: 1,
+  }
+  const shareAt = (metres: number) => 0.125 + 1.5 * metres
+  const pascals = 2000
+  const apart = pascals / (998.2 * 9.80665)
+  function* tube() {
+    for (let k = 0; k < 8; k++)
+      yield uTubePicture({ ...limb, seed: 2 * k + 1 }, 0.2 * width, shareAt(0.25 - apart / 2), shareAt(0.25 + apart / 2))
+  }
+  const phone = await browserSeeing(tube(), 2)
+  try {
+    await enter(phone.context, demo, 'oda')
+    const eye = await phone.context.newPage()
+    await eye.goto(`${demo.url}/bench/eye/${id}`)
+    await eye.getByRole('button', { name: 'Start the camera' }).click()
+    await eye.getByRole('button', { name: 'It stands well: take the picture' }).click()
+    await eye.getByRole('button', { name: 'A column in a tube' }).click()
+    await eye.getByLabel('A U-tube: both limbs are read').click()
+    await eye.getByRole('button', { name: 'Read this picture' }).click()
+    await expect(eye.getByTestId('first-reading')).toHaveText(/^(1\.99|2\.0)\d*\s?kPa$|^2\s?kPa$/)
+    await eye.getByRole('button', { name: 'That is what it shows' }).click()
+    await post(`holds/${id}/step`, { to: 'settling' })
+    await expect(eye.getByText(/[3-9] readings are in the hold/)).toBeVisible({ timeout: 40_000 })
+    const { rows } = await demo.query(`select pressure, noise from reading where hold_id = '${id}'`)
+    // A millimetre of water is ten pascals.
+    for (const { pressure } of rows as { pressure: number }[]) expect(Math.abs(pressure - pascals)).toBeLessThan(10)
+  } finally {
+    await phone.close()
+  }
+})
+
+test('a hiss is heard along the parts, and the loudest becomes a find by ear; the phone tells how far it leans', async ({
+  context,
+  demo,
+}) => {
+  await enter(context, demo)
+  const job = await jobOf(context, demo, 'Beach tractor, saddle tank')
+  const rate = 48_000
+  // The room for five seconds, then gas that escapes close by for six, and less of it for the rest.
+  const hissAt = (t: number) => (t < 6 ? 0 : t < 14 ? 0.05 : t < 22 ? 0.012 : 0)
+  const phone = await browserHearing(hissSound({ rate, length: 26, room: 0.004, voice: 0.1, hissAt, seed: 4 }), rate)
+  try {
+    await enter(phone.context, demo, 'oda')
+    const page = await phone.context.newPage()
+    await page.goto(`${demo.url}/jobs/${job.id}/look`)
+    const done = page.getByRole('button', { name: 'All of this is done' })
+    const begin = page.getByRole('button', { name: 'All of that is there: begin' })
+    await expect(done.or(begin)).toBeVisible()
+    if (await done.isVisible()) await done.click()
+    await page.getByRole('button', { name: 'Fuel in, by level' }).click()
+
+    // Lying on the tank, screen up: nine degrees to one side.
+    const sensors = await phone.context.newCDPSession(page)
+    await page.getByRole('button', { name: 'Measure with this phone' }).click()
+    await sensors.send('DeviceOrientation.setDeviceOrientationOverride', { alpha: 0, beta: 9, gamma: 0 })
+    await expect(page.getByTestId('tilt')).toHaveText('9.0°')
+    await page.getByRole('button', { name: /^Keep 9/ }).click()
+    await expect(page.getByLabel('Leans by, if it does')).toHaveValue('9')
+    await expect(page.getByText(/of the height at the left end/)).toBeVisible()
+
+    await page.getByRole('button', { name: 'Listening', exact: true }).click()
+    await page.getByRole('button', { name: 'All of that is there: begin' }).click()
+    await page.getByRole('button', { name: 'Listen along the parts' }).click()
+    await expect(page.getByText('Listening to the room')).toBeVisible()
+    await expect(page.getByText('It hisses here.')).toBeVisible({ timeout: 20_000 })
+    const parts = page.getByRole('list', { name: 'Parts' }).getByRole('button')
+    const first = (await parts.first().innerText()).trim()
+    // On to the next, where it is fainter.
+    await expect(page.getByText('It hisses here.')).toBeVisible()
+    await page.waitForTimeout(7000)
+    await parts.nth(1).click()
+    await page.waitForTimeout(4000)
+    await page.getByRole('button', { name: 'Stop listening' }).click()
+    const heard = page.getByRole('button', { name: /^It was heard at/ })
+    await expect(heard).toContainText(new RegExp(first, 'i'))
+    await heard.click()
+    await page.getByRole('button', { name: 'Record the leak' }).click()
+    await expect(page.getByRole('button', { name: 'Record the leak' })).toBeHidden()
+    const after = (await (await context.request.get(`${demo.url}/api/jobs/${job.id}`)).json()) as JobView
+    const find = after.finds.at(-1)!
+    expect(find.seen).toBe('hisses')
+    expect(find.note).toMatch(/Heard by a phone, \d+ dB above the room/)
+    expect(find.note).toMatch(/dB more than the next of 2 parts|not told from the next/)
   } finally {
     await phone.close()
   }
