@@ -88,7 +88,8 @@ for (let seed = 1; seed <= HOLDS; seed++) {
       leaks: leak > 0 ? [{ law: 'viscous', rate: leak, referencePressure: 6900 }] : [],
     }),
   )
-  const drawn = (pressure: number, k: number) => dialPicture(face(seed), { ...taking(seed), seed: 1000 * seed + k }, pressure / FULL)
+  const drawn = (pressure: number, k: number) =>
+    dialPicture(face(seed), { ...taking(seed), seed: 1000 * seed + k }, pressure / FULL)
   const first = drawn(6900, 0)
   const along = (share: number) => face(seed).start + share * face(seed).sweep
   const finger = (k: number) => 1.2 * (uniformAt(seed, 603, k) - 0.5)

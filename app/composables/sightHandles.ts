@@ -20,7 +20,13 @@ export function inPixels(sight: InstrumentSight, width: number): SeenInstrument 
   const marked = (marks: readonly Mark[]) => marks.map(mark => ({ ...px(mark), value: mark.value }))
   switch (sight.kind) {
     case 'dial':
-      return { kind: 'dial', rim: sight.rim.map(px), centre: px(sight.centre), needle: px(sight.needle), marks: marked(sight.marks) }
+      return {
+        kind: 'dial',
+        rim: sight.rim.map(px),
+        centre: px(sight.centre),
+        needle: px(sight.needle),
+        marks: marked(sight.marks),
+      }
     case 'column':
       return {
         kind: 'column',

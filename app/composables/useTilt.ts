@@ -29,7 +29,8 @@ export function useTilt() {
   async function start() {
     problem.value = null
     samples = []
-    const ask = (globalThis.DeviceOrientationEvent as { requestPermission?: () => Promise<string> } | undefined)?.requestPermission
+    const ask = (globalThis.DeviceOrientationEvent as { requestPermission?: () => Promise<string> } | undefined)
+      ?.requestPermission
     if (ask && (await ask.call(DeviceOrientationEvent)) !== 'granted') {
       problem.value = 'The phone’s sensors were not allowed. Allow them for this page, or type the angle.'
       return

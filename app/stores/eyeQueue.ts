@@ -43,7 +43,10 @@ export const useEyeQueue = defineStore('eyeQueue', () => {
       const holdId = queued[0]?.holdId
       if (!holdId) return
       const batch = queued.filter(each => each.holdId === holdId).slice(0, MOST_AT_ONCE)
-      const fate = await send(keys.get(holdId)!, batch.map(each => each.line))
+      const fate = await send(
+        keys.get(holdId)!,
+        batch.map(each => each.line),
+      )
       if (fate === 'later') return 'later'
       if (fate !== null) {
         ended.value = fate.message

@@ -52,7 +52,7 @@ describe('the meter', () => {
   })
 
   it('takes one tone for no hiss', () => {
-    const heard = listen(12, t => (t > 8 ? [, , , -45] as unknown as number[] : []))
+    const heard = listen(12, t => (t > 8 ? ([, , , -45] as unknown as number[]) : []))
     expect(at(heard, 10)).toMatchObject({ hisses: false, not: 'one tone' })
   })
 
@@ -80,8 +80,22 @@ describe('the loudest part of a sweep', () => {
     expect(loudestPart(heard)).toEqual({ partId: 'neck', loud: 12, ahead: 8, clear: true })
   })
   it('is not clear where two are about as loud, or their levels scatter', () => {
-    expect(loudestPart(new Map([['a', { loud: 9, doubt: 0.5 }], ['b', { loud: 10, doubt: 0.5 }]]))!.clear).toBe(false)
-    expect(loudestPart(new Map([['a', { loud: 6, doubt: 2 }], ['b', { loud: 10, doubt: 2 }]]))!.clear).toBe(false)
+    expect(
+      loudestPart(
+        new Map([
+          ['a', { loud: 9, doubt: 0.5 }],
+          ['b', { loud: 10, doubt: 0.5 }],
+        ]),
+      )!.clear,
+    ).toBe(false)
+    expect(
+      loudestPart(
+        new Map([
+          ['a', { loud: 6, doubt: 2 }],
+          ['b', { loud: 10, doubt: 2 }],
+        ]),
+      )!.clear,
+    ).toBe(false)
   })
   it('is none where nothing hissed', () => {
     expect(loudestPart(new Map())).toBeNull()

@@ -66,14 +66,25 @@ export function hissMeter() {
       const now = levels.map((_, band) => powerMean(recent.map(each => each.levels[band]!)))
       const last = past.at(-1)
       if (!last || t - last.t >= OVER) past = [...past.filter(each => t - each.t < BACKGROUND), { t, levels: now }]
-      const floors = now.map((_, band) => quantile(past.map(each => each.levels[band]!), SHARE))
+      const floors = now.map((_, band) =>
+        quantile(
+          past.map(each => each.levels[band]!),
+          SHARE,
+        ),
+      )
       const above = now.map((level, band) => (Number.isFinite(level) ? Math.max(0, level - floors[band]!) : 0))
       const loud = 10 * Math.log10(sum(now.map(power)) / sum(floors.map(power)))
       const doubt = t - begun < ROOM ? null : spreadOf(past.map(each => 10 * Math.log10(sum(each.levels.map(power)))))
       const extra = now.map((level, band) => Math.max(0, power(level) - power(floors[band]!)))
       const tone = sum(extra) > 0 && Math.max(...extra) > TONE * sum(extra)
       const not =
-        doubt === null ? 'listening to the room' : Math.max(...levels) > CUT ? 'too loud' : tone && loud > LEAST ? 'one tone' : null
+        doubt === null
+          ? 'listening to the room'
+          : Math.max(...levels) > CUT
+            ? 'too loud'
+            : tone && loud > LEAST
+              ? 'one tone'
+              : null
       const high = above.map(each => each > LEAST)
       const broad = high.some((each, band) => each && high[band + 1])
       return {
@@ -123,5 +134,5 @@ function quantile(list: readonly number[], share: number): number {
 }
 /** Scatter of the quieter half, so that what hisses now and then does not widen it: half of a bell’s width, as its deviation. */
 function spreadOf(levels: readonly number[]): number {
-  return Math.max(0.3, (quantile(levels, 0.5) - quantile(levels, 0.16)))
+  return Math.max(0.3, quantile(levels, 0.5) - quantile(levels, 0.16))
 }

@@ -56,12 +56,19 @@ describe('readings with a noise of their own', () => {
   it('equal to the gauge’s noise, give what the gauge’s would', () => {
     const fine = { ...setup, gauge: { resolution: 0, noise: 20 } }
     const own = read(20, 20, true)
-    expect(estimateHold(fine, own)).toEqual(estimateHold(fine, own.map(({ noise: _, ...reading }) => reading)))
+    expect(estimateHold(fine, own)).toEqual(
+      estimateHold(
+        fine,
+        own.map(({ noise: _, ...reading }) => reading),
+      ),
+    )
   })
 
   it('that are none are refused', () => {
     for (const noise of [0, -1, NaN, Infinity])
-      expect(() => estimateHold(setup, [{ t: 0, pressure: 6900, noise }])).toThrow('The noise of a pressure has to be more than zero.')
+      expect(() => estimateHold(setup, [{ t: 0, pressure: 6900, noise }])).toThrow(
+        'The noise of a pressure has to be more than zero.',
+      )
   })
 
   it('widen the doubt of a needle that sticks, however well it is read', () => {

@@ -14,7 +14,9 @@ describe('a video file', () => {
     const head = 'YUV4MPEG2 W4 H2 F5:1 Ip A1:1 C420jpeg\n'
     expect(Buffer.from(file.subarray(0, head.length)).toString()).toBe(head)
     expect(file.length).toBe(head.length + 2 * (6 + 8 + 4))
-    expect([...file.subarray(head.length + 6, head.length + 18)]).toEqual([...Array<number>(8).fill(235), 128, 128, 128, 128].map(v => expect.closeTo(v, -0.5)))
+    expect([...file.subarray(head.length + 6, head.length + 18)]).toEqual(
+      [...Array<number>(8).fill(235), 128, 128, 128, 128].map(v => expect.closeTo(v, -0.5)),
+    )
   })
   it('keeps red red', () => {
     const [, , , , , , , , u, , v] = [...videoFile([frame(255, 0, 0)], 1).subarray(-12)]

@@ -7,7 +7,12 @@ import { columnPicture, type TubeTaking } from './columnPicture'
 export function uTubePicture(taking: TubeTaking, apart: number, left: number, right: number) {
   const { picture } = columnPicture(taking, left)
   const other = columnPicture(
-    { ...taking, seed: taking.seed + 1, foot: [taking.foot[0] + apart, taking.foot[1]], top: [taking.top[0] + apart, taking.top[1]] },
+    {
+      ...taking,
+      seed: taking.seed + 1,
+      foot: [taking.foot[0] + apart, taking.foot[1]],
+      top: [taking.top[0] + apart, taking.top[1]],
+    },
     right,
   ).picture
   const from = Math.round((taking.foot[0] + taking.top[0]) / 2 + apart / 2)

@@ -11,7 +11,15 @@ const dial = {
     { ...place, value: 10_000 },
   ],
 }
-const limb = { foot: place, top: place, side: place, marks: [{ ...place, value: 0 }, { ...place, value: 0.5 }] }
+const limb = {
+  foot: place,
+  top: place,
+  side: place,
+  marks: [
+    { ...place, value: 0 },
+    { ...place, value: 0.5 },
+  ],
+}
 const column = { kind: 'column', density: 1000, limbs: [limb, limb] }
 const display = { kind: 'display', digits: 4, unit: 'kPa', corners: [place, place, place, place] }
 

@@ -211,6 +211,7 @@ test('a hiss is heard along the parts, and the loudest becomes a find by ear; th
     await expect(page.getByText(/of the height at the left end/)).toBeVisible()
 
     await page.getByRole('button', { name: 'Listening', exact: true }).click()
+    await page.getByRole('button', { name: 'All of this is done' }).click()
     await page.getByRole('button', { name: 'All of that is there: begin' }).click()
     await page.getByRole('button', { name: 'Listen along the parts' }).click()
     await expect(page.getByText('Listening to the room')).toBeVisible()

@@ -82,14 +82,19 @@ const print = () =>
 </script>
 
 <template>
-  <USlideover v-model:open="open" title="Its girth from a picture" description="With the measuring strip beside it." :ui="{ content: 'max-w-xl' }">
+  <USlideover
+    v-model:open="open"
+    title="Its girth from a picture"
+    description="With the measuring strip beside it."
+    :ui="{ content: 'max-w-xl' }"
+  >
     <template #body>
       <div class="space-y-3">
         <p v-if="problem" role="alert" class="leaking font-semibold">{{ problem }}</p>
         <template v-if="!still">
           <p>
-            Hang the strip beside the balloon’s middle, as far from the phone as the middle is. Stand about a metre away, level with
-            it, and note how far.
+            Hang the strip beside the balloon’s middle, as far from the phone as the middle is. Stand about a metre away, level
+            with it, and note how far.
           </p>
           <video
             v-show="seeing"

@@ -29,7 +29,13 @@ const under = computed(() => {
   return props.job.parts
     .filter(part => part.removedAt === null && isFuelSide(part, props.job.circuit, tank.value))
     .filter(({ shape }) => {
-      const ends = shape.at === 'point' ? [shape] : [{ x: shape.x1, y: shape.y1 }, { x: shape.x2, y: shape.y2 }]
+      const ends =
+        shape.at === 'point'
+          ? [shape]
+          : [
+              { x: shape.x1, y: shape.y1 },
+              { x: shape.x2, y: shape.y2 },
+            ]
       return ends.some(({ x, y }) => {
         const at = Math.min(1, Math.max(0, (x - left) / (right - left)))
         return y >= yOf(level.value!.left + at * (level.value!.right - level.value!.left))
@@ -43,8 +49,19 @@ const clip = useId()
 
 <template>
   <div v-if="level" class="space-y-2">
-    <TapChoice v-model="low" several :options="['left', 'right'] as const" label="Which end is low" :words="{ left: 'Left end low', right: 'Right end low' }" />
-    <svg viewBox="60 60 880 280" class="w-full max-w-xl" role="img" :aria-label="`Fuel stands at ${percent(level.left)} of the height at the left end and ${percent(level.right)} at the right`">
+    <TapChoice
+      v-model="low"
+      several
+      :options="['left', 'right'] as const"
+      label="Which end is low"
+      :words="{ left: 'Left end low', right: 'Right end low' }"
+    />
+    <svg
+      viewBox="60 60 880 280"
+      class="w-full max-w-xl"
+      role="img"
+      :aria-label="`Fuel stands at ${percent(level.left)} of the height at the left end and ${percent(level.right)} at the right`"
+    >
       <clipPath :id="clip"><path :d="tank.outline" /></clipPath>
       <path :d="tank.outline" class="tank" />
       <path :d="surface" class="fuel" :clip-path="`url(#${clip})`" />

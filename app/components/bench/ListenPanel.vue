@@ -113,7 +113,13 @@ watch(columns, seen => {
         <UButton v-else color="neutral" variant="outline" class="min-h-11" icon="i-lucide-mic" @click="begin(false)"
           >Listen along the parts</UButton
         >
-        <UButton v-if="!on && standIn" color="neutral" variant="subtle" class="min-h-11" icon="i-lucide-ear" @click="begin(true)"
+        <UButton
+          v-if="!on && standIn"
+          color="neutral"
+          variant="subtle"
+          class="min-h-11"
+          icon="i-lucide-ear"
+          @click="begin(true)"
           >Listen to the stand-in</UButton
         >
       </div>
@@ -144,7 +150,9 @@ watch(columns, seen => {
           role="img"
           aria-label="What is above the room over the last seconds, low below, high above"
         />
-        <figcaption class="soft flex justify-between text-sm"><span>8 s ago</span><span>2 kHz below, 20 kHz above</span><span>now</span></figcaption>
+        <figcaption class="soft flex justify-between text-sm">
+          <span>8 s ago</span><span>2 kHz below, 20 kHz above</span><span>now</span>
+        </figcaption>
       </figure>
     </template>
     <ol v-if="ranked.length" class="space-y-1" aria-label="Where it hissed">
@@ -155,9 +163,7 @@ watch(columns, seen => {
         <span class="figure text-right font-semibold">{{ figureText(loud, 0) }} dB</span>
       </li>
     </ol>
-    <p v-if="visited.size" class="soft">
-      {{ silent }} of {{ visited.size }} parts were silent, which says nothing of them.
-    </p>
+    <p v-if="visited.size" class="soft">{{ silent }} of {{ visited.size }} parts were silent, which says nothing of them.</p>
     <UButton v-if="loudest" color="neutral" size="xl" @click="record"
       >{{ loudest.clear ? 'It was heard at' : 'Loudest, but not clearly, at' }} {{ lowerFirst(name(loudest.partId)) }}</UButton
     >

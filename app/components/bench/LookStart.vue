@@ -8,7 +8,12 @@ import type { JobView } from '#shared/views'
 
 /** Chooses a way of looking by what it reaches and shows, and begins it once what it needs is there. */
 const props = defineProps<{ job: JobView; now: number }>()
-const emit = defineEmits<{ started: [job: JobView] }>()
+const emit = defineEmits<{ started: [job: JobView]; read: [job: JobView] }>()
+/** Gas under pressure has cautions of its own. */
+const mustReadOfAir = useMustRead(
+  computed(() => props.job),
+  'air or smoke',
+)
 const { short } = useQuantities()
 const { saving, problem, save } = useSave()
 const form = useTemplateRef('form')
@@ -121,8 +126,9 @@ const start = () =>
         This fuel dries as fast as it comes: looked at like that, dry says nothing.
       </p>
     </section>
+    <CautionList v-if="method.pressurised && mustReadOfAir" :job="job" act="air or smoke" @read="emit('read', $event)" />
     <template #actions>
-      <ThumbBar
+      <ThumbBar v-if="!(method.pressurised && mustReadOfAir)"
         ><UButton type="submit" size="xl" color="neutral" :loading="saving">All of that is there: begin</UButton></ThumbBar
       >
     </template>

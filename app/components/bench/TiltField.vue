@@ -18,7 +18,14 @@ function keep() {
 <template>
   <div class="flex flex-wrap items-end gap-2">
     <UFormField :label="label" name="tilt"><QuantityInput v-model="tilt" kind="angle" class="w-36" /></UFormField>
-    <UButton v-if="!on" type="button" color="neutral" variant="outline" class="min-h-11" icon="i-lucide-smartphone" @click="start"
+    <UButton
+      v-if="!on"
+      type="button"
+      color="neutral"
+      variant="outline"
+      class="min-h-11"
+      icon="i-lucide-smartphone"
+      @click="start"
       >Measure with this phone</UButton
     >
     <template v-else>

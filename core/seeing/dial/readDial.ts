@@ -128,7 +128,14 @@ export function setUpDial(picture: Picture, { rim, centre, needle, marks }: Dial
   const peak = peakNear(profile.score, Math.round(((at + best.off + TURN) % TURN) / (TURN / ANGLES)))
   const reach = Math.hypot(plane.inPicture({ x: 1, y: 0 }).x - centre.x, plane.inPicture({ x: 1, y: 0 }).y - centre.y)
   const finest = PULLED / (reach * ((FROM + TO) / 2))
-  const dial = { plane, scale, rays, ring, finest, setUp: { ...setUp, halfWidth: Math.max(0.004, widthAt(profile.score, peak) / 2) } }
+  const dial = {
+    plane,
+    scale,
+    rays,
+    ring,
+    finest,
+    setUp: { ...setUp, halfWidth: Math.max(0.004, widthAt(profile.score, peak) / 2) },
+  }
   // What is not read where a finger has just put it is not read at all.
   const read = lookAt(picture, dial)
   if ('leftOut' in read || Math.abs(turnedFrom(read.angle, at)) > TAPPED)

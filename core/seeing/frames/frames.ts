@@ -58,7 +58,9 @@ export function frameReader(picture: Picture, seen: SeenInstrument): FrameReader
       const setup: DisplaySetup = { corners: [a, b, c, d], digits: seen.digits }
       const first = readDisplay(picture, setup)
       if ('leftOut' in first)
-        throw new RangeError('The digits are not read there: put the four corners tight about them, and say how many there are.')
+        throw new RangeError(
+          'The digits are not read there: put the four corners tight about them, and say how many there are.',
+        )
       return frame => displayPressure(setup, seen.unit, frame)
     }
   }
@@ -95,7 +97,7 @@ function columnPressure(columns: readonly Column[], density: number, frame: Pict
 function displayPressure(setup: DisplaySetup, unit: AnyPressureUnit, frame: Picture): FrameReading {
   const read = readDisplay(frame, setup)
   if ('leftOut' in read) return read
-  const decimals = read.text.includes('.') ? read.text.replace(/\.$/, '').split('.')[1]?.length ?? 0 : 0
+  const decimals = read.text.includes('.') ? (read.text.replace(/\.$/, '').split('.')[1]?.length ?? 0) : 0
   // The last digit may be off by half of itself: a rectangular distribution (GUM, JCGM 100, 4.3.7).
   return { pressure: read.value * pascalsPer[unit], uncertainty: (10 ** -decimals * pascalsPer[unit]) / Math.sqrt(12) }
 }

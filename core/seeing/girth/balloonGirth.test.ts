@@ -49,7 +49,17 @@ describe('a balloon’s girth in a picture', () => {
   })
 
   it('is taken down for what a ball hides of itself: as wide as that it would be too large by more than a hundredth', () => {
-    const flat = { strip: [{ x: 0, y: 0 }, { x: 200, y: 0 }], stripLength: 0.2, sides: [{ x: 0, y: 0 }, { x: 260, y: 0 }] } as const
+    const flat = {
+      strip: [
+        { x: 0, y: 0 },
+        { x: 200, y: 0 },
+      ],
+      stripLength: 0.2,
+      sides: [
+        { x: 0, y: 0 },
+        { x: 260, y: 0 },
+      ],
+    } as const
     const near = balloonGirthSeen({ ...flat, distance: 0.6 }, { strip: true, sides: true })
     const far = balloonGirthSeen({ ...flat, distance: 50 }, { strip: true, sides: true })
     expect(far.girth).toBeCloseTo(Math.PI * 0.26, 4)
@@ -60,11 +70,17 @@ describe('a balloon’s girth in a picture', () => {
   it('without an edge there is none, and what is too small is told', () => {
     const flat: Picture = { width: 60, height: 60, data: new Uint8ClampedArray(4 * 3600).fill(128) }
     expect(edgeNear(flat, { x: 30, y: 30 }, { x: 1, y: 0 })).toBeNull()
-    const tiny = [{ x: 0, y: 0 }, { x: 5, y: 0 }] as const
+    const tiny = [
+      { x: 0, y: 0 },
+      { x: 5, y: 0 },
+    ] as const
     expect(() =>
       balloonGirthSeen({ strip: tiny, stripLength: 0.2, sides: tiny, distance: 1 }, { strip: true, sides: true }),
     ).toThrow('Go closer')
-    const wide = [{ x: 0, y: 0 }, { x: 100, y: 0 }] as const
+    const wide = [
+      { x: 0, y: 0 },
+      { x: 100, y: 0 },
+    ] as const
     expect(() =>
       balloonGirthSeen({ strip: wide, stripLength: NaN, sides: wide, distance: 1 }, { strip: true, sides: true }),
     ).toThrow('how long the strip is')

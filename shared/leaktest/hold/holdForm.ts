@@ -223,7 +223,10 @@ export const speedSchema = yup.object({
 })
 
 const meaningSchema = yup.object({
-  field: oneOf(['t', 'clock', 'pressure', 'barometer', 'difference', 'noise', 'temperature', 'event'] as const, 'What a column holds'),
+  field: oneOf(
+    ['t', 'clock', 'pressure', 'barometer', 'difference', 'noise', 'temperature', 'event'] as const,
+    'What a column holds',
+  ),
   unit: yup
     .string()
     .when('field', ([field], schema) =>

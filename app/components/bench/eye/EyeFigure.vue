@@ -10,7 +10,8 @@ const shown = computed(() => (props.last && 'pressure' in props.last ? props.las
 <template>
   <div>
     <p class="figure text-6xl leading-none font-semibold" :class="why && 'soft'" data-testid="eye-figure">
-      {{ shown ? figure('pressure', shown.pressure) : '–' }}<small class="soft ml-1 text-2xl font-medium">{{ unit('pressure') }}</small>
+      {{ shown ? figure('pressure', shown.pressure) : '–'
+      }}<small class="soft ml-1 text-2xl font-medium">{{ unit('pressure') }}</small>
     </p>
     <p class="mt-1 min-h-7 text-lg" role="status">
       <b v-if="why" class="time">Left out: {{ why }}.</b>

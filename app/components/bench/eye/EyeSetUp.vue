@@ -28,9 +28,7 @@ watch(sight, () => (said.value = null), { deep: true })
 const handles = computed(() => handlesOf(sight.value))
 const line = computed(() => rimLine(sight.value))
 const limbs = computed(() => (sight.value.kind === 'column' ? sight.value.limbs : []))
-const marks = computed(() =>
-  sight.value.kind === 'dial' ? [sight.value.marks] : limbs.value.map(limb => limb.marks),
-)
+const marks = computed(() => (sight.value.kind === 'dial' ? [sight.value.marks] : limbs.value.map(limb => limb.marks)))
 const markKind = computed(() => (sight.value.kind === 'dial' ? ('pressure' as const) : ('length' as const)))
 const uTube = computed({
   get: () => limbs.value.length === 2,
@@ -90,10 +88,20 @@ const fault = computed(() =>
       @move="by => (sight = moved(sight, by))"
     />
     <div class="flex flex-wrap items-center gap-2">
-      <UButton color="neutral" variant="outline" class="min-h-11" icon="i-lucide-minus" @click="sight = moved(sight, { x: 0, y: 0 }, 0.94)"
+      <UButton
+        color="neutral"
+        variant="outline"
+        class="min-h-11"
+        icon="i-lucide-minus"
+        @click="sight = moved(sight, { x: 0, y: 0 }, 0.94)"
         >Smaller</UButton
       >
-      <UButton color="neutral" variant="outline" class="min-h-11" icon="i-lucide-plus" @click="sight = moved(sight, { x: 0, y: 0 }, 1.06)"
+      <UButton
+        color="neutral"
+        variant="outline"
+        class="min-h-11"
+        icon="i-lucide-plus"
+        @click="sight = moved(sight, { x: 0, y: 0 }, 1.06)"
         >Larger</UButton
       >
       <span class="soft text-sm">Drag beside the points to move all of them.</span>

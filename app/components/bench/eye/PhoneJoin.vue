@@ -51,7 +51,9 @@ const shown = computed(() => open.value || !phone.value)
           This screen uses an address that only this machine has. Open Zinc Bell by the shop’s address first, so that the code
           leads there.
         </p>
-        <NuxtLink :to="path" class="inline-flex min-h-11 items-center font-semibold underline">Read it with this phone</NuxtLink>
+        <NuxtLink :to="path" class="inline-flex min-h-11 items-center font-semibold underline"
+          >Read it with this phone</NuxtLink
+        >
       </div>
     </div>
   </section>

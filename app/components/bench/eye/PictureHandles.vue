@@ -33,7 +33,17 @@ function drawGlass() {
   const across = (GLASS / ENLARGED) * (picture.width / (frame.value?.clientWidth || picture.width))
   context.fillStyle = '#000'
   context.fillRect(0, 0, GLASS, GLASS)
-  context.drawImage(picture, at.x * picture.width - across / 2, at.y * picture.width - across / 2, across, across, 0, 0, GLASS, GLASS)
+  context.drawImage(
+    picture,
+    at.x * picture.width - across / 2,
+    at.y * picture.width - across / 2,
+    across,
+    across,
+    0,
+    0,
+    GLASS,
+    GLASS,
+  )
 }
 onMounted(draw)
 watch(() => props.picture, draw)
@@ -104,7 +114,10 @@ function nudge(event: KeyboardEvent, { key, at }: SightHandle) {
         v-for="handle in handles"
         :key="handle.key"
         class="handle"
-        :class="[handle.key.split(' ').at(-1) === 'mark' || handle.key.includes('mark') ? 'mark' : '', heldAt === handle && 'on']"
+        :class="[
+          handle.key.split(' ').at(-1) === 'mark' || handle.key.includes('mark') ? 'mark' : '',
+          heldAt === handle && 'on',
+        ]"
         role="button"
         tabindex="0"
         :aria-label="`${handle.says}: drag it, or move it with the arrow keys`"

@@ -48,7 +48,17 @@ const rigHint = (now: number) => {
     <FoldedGroup
       label="Gauge, thermometer, barometer, rig"
       :says="says"
-      :fields="['gaugeStep', 'gaugeNoise', 'gaugeStick', 'temperatureDoubt', 'barometerDoubt', 'rigLeak', 'rigLeakDoubt', 'bottle', 'kit']"
+      :fields="[
+        'gaugeStep',
+        'gaugeNoise',
+        'gaugeStick',
+        'temperatureDoubt',
+        'barometerDoubt',
+        'rigLeak',
+        'rigLeakDoubt',
+        'bottle',
+        'kit',
+      ]"
     >
       <div class="mb-3 flex flex-wrap items-baseline justify-between gap-2">
         <h2>Gauge, thermometer, barometer, rig</h2>

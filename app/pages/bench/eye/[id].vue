@@ -163,11 +163,13 @@ const simulated = computed(() => job.value !== null && isSimulated(job.value))
       </p>
       <section v-if="!joined" class="sheet space-y-3">
         <p>
-          Put the phone on a stand, straight in front of the dial, so that it fills most of the picture. Nothing leaves the shop:
-          the pictures stay in this phone, readings alone go into the hold.
+          Put the phone on a stand, straight in front of the dial, so that it fills most of the picture. Nothing leaves the
+          shop: the pictures stay in this phone, readings alone go into the hold.
         </p>
         <ThumbBar>
-          <UButton color="neutral" size="xl" icon="i-lucide-camera" :loading="saving" @click="startCamera">Start the camera</UButton>
+          <UButton color="neutral" size="xl" icon="i-lucide-camera" :loading="saving" @click="startCamera"
+            >Start the camera</UButton
+          >
           <UButton v-if="simulated" color="neutral" variant="outline" size="xl" :loading="saving" @click="startStandIn"
             >Look at the stand-in’s dial</UButton
           >
@@ -203,8 +205,10 @@ const simulated = computed(() => job.value !== null && isSimulated(job.value))
         />
         <template v-if="isReading">
           <p class="soft">
-            {{ readings.length }} readings are in the hold<template v-if="queue.waiting">, {{ queue.waiting }} on their way</template
-            ><template v-if="ends === 'camera'">; of {{ eye.frames.read + eye.frames.leftOut }} frames {{ eye.frames.leftOut }} left out</template
+            {{ readings.length }} readings are in the hold<template v-if="queue.waiting"
+              >, {{ queue.waiting }} on their way</template
+            ><template v-if="ends === 'camera'"
+              >; of {{ eye.frames.read + eye.frames.leftOut }} frames {{ eye.frames.leftOut }} left out</template
             >.
             <template v-if="!hold.clock">The hold has not been started: start it on the Bench.</template>
             <template v-if="!canStayAwake">Keep this screen from going dark: a phone that sleeps reads nothing.</template>
@@ -213,25 +217,25 @@ const simulated = computed(() => job.value !== null && isSimulated(job.value))
             The phone moved, or the dial did. Put it back, or set it up anew.
           </p>
         </template>
-        <ThumbBar>
-          <UButton v-if="ends === 'camera' && !isReading" color="neutral" size="xl" icon="i-lucide-camera" @click="shoot"
-            >It stands well: take the picture</UButton
-          >
-          <UButton v-if="ends === 'camera' && isReading" color="neutral" variant="outline" size="xl" @click="shoot"
-            >Set it up anew</UButton
-          >
-          <UButton
-            v-if="ends === 'stand-in'"
-            color="neutral"
-            variant="outline"
-            size="xl"
-            :aria-pressed="standIn.hand.value"
-            @click="standIn.hand.value = !standIn.hand.value"
-            >{{ standIn.hand.value ? 'Take the hand away' : 'Hold a hand before it' }}</UButton
-          >
-          <UButton color="neutral" variant="outline" size="xl" @click="stop">Stop reading</UButton>
-        </ThumbBar>
       </section>
+      <ThumbBar v-if="ends !== null && !settingUp && (joined || eye.seeing.value)">
+        <UButton v-if="ends === 'camera' && !isReading" color="neutral" size="xl" icon="i-lucide-camera" @click="shoot"
+          >It stands well: take the picture</UButton
+        >
+        <UButton v-if="ends === 'camera' && isReading" color="neutral" variant="outline" size="xl" @click="shoot"
+          >Set it up anew</UButton
+        >
+        <UButton
+          v-if="ends === 'stand-in'"
+          color="neutral"
+          variant="outline"
+          size="xl"
+          :aria-pressed="standIn.hand.value"
+          @click="standIn.hand.value = !standIn.hand.value"
+          >{{ standIn.hand.value ? 'Take the hand away' : 'Hold a hand before it' }}</UButton
+        >
+        <UButton color="neutral" variant="outline" size="xl" @click="stop">Stop reading</UButton>
+      </ThumbBar>
       <section v-if="hold.clock" class="sheet">
         <p aria-live="polite" class="text-lg leading-snug">
           <template v-if="estimate"
@@ -249,7 +253,12 @@ const simulated = computed(() => job.value !== null && isSimulated(job.value))
           :ahead="live?.ahead ?? null"
         />
       </section>
-      <UFormField v-if="isReading && ends === 'camera' && running" label="Skin of the tank now, by your own thermometer" class="sheet" help="Goes with the next reading. A hold without it is in doubt for longer.">
+      <UFormField
+        v-if="isReading && ends === 'camera' && running"
+        label="Skin of the tank now, by your own thermometer"
+        class="sheet"
+        help="Goes with the next reading. A hold without it is in doubt for longer."
+      >
         <QuantityInput v-model="skin" kind="temperature" />
       </UFormField>
     </template>

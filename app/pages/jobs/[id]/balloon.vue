@@ -169,10 +169,18 @@ useActionKeys('Balloon', [{ key: 'escape', label: 'Back to the job', run: () => 
           <UFormField label="Barometer" name="barometer"><QuantityInput v-model="girth.barometer" kind="weather" /></UFormField>
         </div>
         <div class="flex flex-wrap items-center gap-3">
-          <UButton type="button" color="neutral" variant="outline" class="min-h-11" icon="i-lucide-camera" @click="byCamera = true"
+          <UButton
+            type="button"
+            color="neutral"
+            variant="outline"
+            class="min-h-11"
+            icon="i-lucide-camera"
+            @click="byCamera = true"
             >From a picture</UButton
           >
-          <span v-if="girth.girthDoubt !== null" class="soft">from a picture, ± {{ short('length', girth.girthDoubt, 2) }}</span>
+          <span v-if="girth.girthDoubt !== null" class="soft"
+            >from a picture, ± {{ short('length', girth.girthDoubt, 2) }}</span
+          >
         </div>
         <GirthCamera v-model:open="byCamera" @taken="seenByCamera" />
         <p class="soft">Round the widest place with a soft tape, three times, the middle one. Out of the sun.</p>
@@ -212,7 +220,8 @@ useActionKeys('Balloon', [{ key: 'escape', label: 'Back to the job', run: () => 
               <tr v-for="row in balloon.girths" :key="row.id">
                 <td>{{ waitText(row.t) }}</td>
                 <td class="text-right">
-                  {{ figure('length', row.girth) }}<small v-if="row.girthDoubt !== null" class="soft"> ± {{ figure('length', row.girthDoubt) }}</small>
+                  {{ figure('length', row.girth)
+                  }}<small v-if="row.girthDoubt !== null" class="soft"> ± {{ figure('length', row.girthDoubt) }}</small>
                 </td>
                 <td class="text-right">{{ figure('volume', balloonVolume(row.girth)) }}</td>
                 <td class="text-right">{{ row.controlGirth === null ? '–' : figure('length', row.controlGirth) }}</td>

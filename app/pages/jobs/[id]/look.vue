@@ -131,7 +131,7 @@ useActionKeys('Look', [
     <p v-if="problem" role="alert" class="leaking font-medium">{{ problem }}</p>
     <template v-if="!look">
       <CautionList v-if="mustRead" :job="job" act="look" @read="take" />
-      <LookStart v-else-if="session.mayWork" :job="job" :now="now" @started="take" />
+      <LookStart v-else-if="session.mayWork" :job="job" :now="now" @started="take" @read="take" />
       <section v-if="last" class="sheet">
         <h2 class="mb-2">Look {{ last.number }}, {{ stampText(last.stoppedAt ?? last.startedAt) }}</h2>
         <p>{{ upperFirst(lookMethod(last.method).name) }}: {{ last.marks.filter(each => each.mark === 'dry').length }} dry.</p>

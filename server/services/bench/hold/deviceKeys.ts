@@ -62,8 +62,7 @@ async function insertKey(tx: Transaction, values: typeof deviceKey.$inferInsert)
  */
 export async function makePhoneKey(actor: Actor, holdId: string, { id }: { id: string }): Promise<{ key: string }> {
   const row = await testRow('hold', holdId)
-  if (row.facts.source !== 'camera')
-    throw new Refusal(409, 'This hold is not read by a phone’s camera. Set up one that is.')
+  if (row.facts.source !== 'camera') throw new Refusal(409, 'This hold is not read by a phone’s camera. Set up one that is.')
   if (row.stoppedAt !== null) throw new Refusal(409, 'This hold has ended, and no phone reads it any more.')
   const key = randomBytes(24).toString('base64url')
   await change(
