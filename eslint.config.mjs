@@ -26,7 +26,7 @@ const frameworks = [
   '@vueuse/*',
 ]
 
-/** What each folder of the core does not stand on: from the ground up quantity, words and knowledge, gas, circuit, hold, readings and fuel, leaktest, complaint and repair, ledger; standin by itself, seeing on readings, planning on standin and hold, practice on all of these. */
+/** What each folder of the core does not stand on: from the ground up quantity, words and knowledge, gas, circuit, hold, readings and fuel, leaktest, complaint and repair, ledger; standin by itself, seeing on readings, hearing by itself, planning on standin and hold, practice on all of these. */
 const order = [
   'quantity',
   'words',
@@ -43,6 +43,7 @@ const order = [
   'standin',
   'planning',
   'seeing',
+  'hearing',
   'practice',
 ]
 const standsOn = {
@@ -64,6 +65,8 @@ const standsOn = {
   planning: ['quantity', 'gas', 'hold', 'standin'],
   // Pictures of instruments become pressures: it knows neither tanks nor what draws its pictures.
   seeing: ['quantity', 'readings'],
+  // Sounds: it knows no tanks either.
+  hearing: [],
   // Hunts on simulated tanks, and what would have been the best way.
   practice: [
     'quantity',

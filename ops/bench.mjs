@@ -41,7 +41,10 @@ export async function bench(names) {
     }
     if (wanted('core')) await take('bench.ts', { DATABASE_URL: cluster.url('zinc_bench') })
     if (wanted('hunts')) await take('benchHunts.ts', {})
-    if (wanted('seeing')) await take('benchSeeing.ts', {})
+    if (wanted('seeing')) {
+      await take('benchSeeing.ts', {})
+      await take('benchEyeHold.ts', {})
+    }
     if (wanted('alarm') || wanted('attack')) {
       if (wanted('attack')) await installChromium()
       await Promise.all([buildApplication(), browserTemplates(cluster, process.env)])

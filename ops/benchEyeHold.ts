@@ -9,16 +9,16 @@ import { typicalTank } from '../core/standin/typicalTank'
 import { uniformAt } from '../core/standin/seededRandom'
 
 /** Minutes until a hold decides, read by a camera from a rendered dial, against the same hold with what the dial truly shows. */
-const HOLDS = Number(process.env.ZINC_HOLDS ?? 12)
+const HOLDS = Number(process.env.ZINC_HOLDS ?? 8)
 const FULL = 10_000
-const EVERY = 20 // s between two readings
+const EVERY = 30 // s between two readings
 const LONGEST = 3 * 3600
-const LOOK_EVERY = 120
+const LOOK_EVERY = 60
 const limit = throughputFromStandard(1)
 const setup: HoldSetup = {
   method: 'pressure-decay',
-  space: { volume: 0.018, wallGive: 0 },
-  volumeUncertainty: 0.0004,
+  space: { volume: 0.06, wallGive: 0 },
+  volumeUncertainty: 0.0012,
   wallGiveUncertainty: 0,
   gauge: { resolution: 10, noise: 5 },
   temperatureChangeUncertainty: 0.05,
@@ -61,7 +61,7 @@ const taking = (seed: number): DialTaking => ({
 /** s at which a hold decides and stays decided for a while; null where it does not in the longest time. */
 function decides(readings: readonly Reading[]): { at: number; verdict: string } | null {
   const live = liveHold(setup)
-  let next = 600
+  let next = 300
   let from = 0
   for (let k = 0; k < readings.length; k++) {
     if (readings[k]!.t < next) continue
@@ -113,7 +113,7 @@ for (let seed = 1; seed <= HOLDS; seed++) {
     const steady = steadyReading(frames)
     if (steady) seen.push({ ...shown, pressure: steady.pressure, noise: steady.noise })
     // Once both have decided the rest is not needed.
-    if (t > 1200 && t % 1200 === 0 && decides(truth) && decides(seen)) break
+    if (t > 900 && t % 900 === 0 && decides(truth) && decides(seen)) break
   }
   const [byTruth, byCamera] = [decides(truth), decides(seen)]
   if (byCamera && (byCamera.verdict === 'leaking') !== leak > 0) wrong++

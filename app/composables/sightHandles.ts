@@ -157,11 +157,24 @@ export function moved(sight: InstrumentSight, by: Place, times = 1): InstrumentS
   )
 }
 
-/** The line through the rim as it is seen; null where no ellipse goes through its points. */
-export function rimLine(sight: InstrumentSight): Place[] | null {
-  if (sight.kind !== 'dial') return null
+/** Lines that show what the points mean: the rim as it is seen, each tube, the row of digits. */
+export function guideLines(sight: InstrumentSight): Place[][] {
+  switch (sight.kind) {
+    case 'dial': {
+      const rim = rimLine(sight)
+      return rim ? [rim] : []
+    }
+    case 'column':
+      return sight.limbs.map(({ foot, top }) => [foot, top])
+    case 'display':
+      return [[...sight.corners, sight.corners[0]!]]
+  }
+}
+
+/** The rim through its points; null where no ellipse goes through them. */
+function rimLine({ rim, centre }: Extract<InstrumentSight, { kind: 'dial' }>): Place[] | null {
   try {
-    const plane = dialPlane(ellipseThrough(sight.rim), sight.centre)
+    const plane = dialPlane(ellipseThrough(rim), centre)
     return Array.from({ length: 73 }, (_, k) =>
       plane.inPicture({ x: Math.cos((k * Math.PI) / 36), y: Math.sin((k * Math.PI) / 36) }),
     )

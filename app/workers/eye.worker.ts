@@ -1,4 +1,5 @@
 import { frameReader, type FrameReader, type FrameReading, type SeenInstrument } from '#core/seeing/frames/frames'
+import { frozenWatch } from '#core/seeing/frames/frozen'
 import type { Picture } from '#core/seeing/picture'
 import { standInDial, standInDialSight } from '#core/standin/standInDial'
 import type { InstrumentSight } from '#shared/schemas/sight'
@@ -19,6 +20,7 @@ export type FromEye =
 let read: FrameReader | null = null
 let standIn: FrameReader | null = null
 let canvas: OffscreenCanvas | null = null
+const isFrozen = frozenWatch()
 
 /** Pixels of a frame; it is closed. */
 function pixelsOf(picture: ImageBitmap): Picture {
@@ -55,5 +57,8 @@ self.onmessage = ({ data }: MessageEvent<ToEye>) => {
   }
   const picture = pixelsOf(data.picture)
   if (data.kind === 'set up') self.postMessage(setUp(picture, inPixels(data.sight, picture.width)))
-  else if (read) self.postMessage({ kind: 'read', reading: read(picture), at: data.at } satisfies FromEye)
+  else if (read) {
+    const reading: FrameReading = isFrozen(picture, data.at) ? { leftOut: 'frozen' } : read(picture)
+    self.postMessage({ kind: 'read', reading, at: data.at } satisfies FromEye)
+  }
 }

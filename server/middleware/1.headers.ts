@@ -18,7 +18,8 @@ export default defineEventHandler(event => {
     'X-Frame-Options': 'DENY',
     'Cross-Origin-Opener-Policy': 'same-origin',
     'Cross-Origin-Resource-Policy': 'same-origin',
-    'Permissions-Policy': 'geolocation=(), payment=(), usb=(), camera=(self), microphone=(self), accelerometer=(self), gyroscope=(self)',
+    'Permissions-Policy':
+      'geolocation=(), payment=(), usb=(), camera=(self), microphone=(self), accelerometer=(self), gyroscope=(self)',
     'Content-Security-Policy': contentPolicy(path.startsWith('/api/') ? null : (event.context.nonce as string)),
   })
   if (publicAddress()?.protocol === 'https:') setResponseHeader(event, 'Strict-Transport-Security', 'max-age=31536000')

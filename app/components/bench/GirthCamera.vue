@@ -117,7 +117,7 @@ const print = () =>
           <PictureHandles
             :picture="still"
             :handles="handles"
-            :line="null"
+            :lines="[]"
             @put="(key, to) => (points[key as Name] = to)"
             @move="() => {}"
           />

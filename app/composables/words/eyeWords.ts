@@ -15,6 +15,7 @@ export const leftOutWords: Record<FrameLeftOut, string> = {
   'faint': 'the digits are faint',
   'doubtful': 'a digit is doubtful',
   'blank': 'the display is blank',
+  'frozen': 'the camera stands still',
 }
 
 export const sightWords: Record<SightKind, string> = {

@@ -34,6 +34,7 @@ export type FrameLeftOut =
   | 'faint'
   | 'doubtful'
   | 'blank'
+  | 'frozen'
 
 /** A pressure read in one frame, Pa with its standard uncertainty, or why there is none. */
 export type FrameReading = { pressure: number; uncertainty: number } | { leftOut: FrameLeftOut }

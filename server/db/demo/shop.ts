@@ -148,7 +148,7 @@ export async function demoJob(
       volume: view.capacity,
       wallGive: null,
       wallGiveDoubt: null,
-      gaugeStick: 0,
+      gaugeStick: null,
       volumeUncertainty: view.capacity * 0.02,
       testPressure: kind.workingPressure,
       gaugeStep: 10,

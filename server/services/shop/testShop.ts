@@ -137,7 +137,7 @@ export const holdForm = (change: Partial<HoldForm> = {}): HoldForm => ({
   volume: 0.018,
   wallGive: null,
   wallGiveDoubt: null,
-  gaugeStick: 0,
+  gaugeStick: null,
   volumeUncertainty: 0.0003,
   testPressure: 5000,
   gaugeStep: 1,

@@ -168,3 +168,16 @@ describe('a plan is made', () => {
   })
   test('nor of a blank one', () => expect(plannedFrom(blankHold(), job)).toBeNull())
 })
+
+describe('what a needle sticks by', () => {
+  const tank = { wallGive: 0, acceptance: 1e-4, fuel: 'petrol', material: 'sheet steel' } as const
+  const stick = (change: Partial<HoldDraft>) => setupOfForm({ ...blankHold(), gaugeStep: 100, ...change }, tank).gauge.stick
+  test('is half a step for a camera where nobody tapped the glass, and what was seen where somebody did', () => {
+    expect(stick({ source: 'camera' })).toBe(50)
+    expect(stick({ source: 'camera', gaugeStick: 0 })).toBe(0)
+    expect(stick({ source: 'camera', gaugeStick: 120 })).toBe(120)
+  })
+  test('is nothing of a gauge that is read by its steps', () => {
+    expect(stick({ source: 'typed', gaugeStick: 120 })).toBeUndefined()
+  })
+})

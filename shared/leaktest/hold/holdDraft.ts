@@ -34,7 +34,7 @@ export const blankHold = (): HoldDraft => ({
   testPressure: 0,
   gaugeStep: 10,
   gaugeNoise: 5,
-  gaugeStick: 0,
+  gaugeStick: null,
   hasThermometer: true,
   hasBarometer: true,
   temperatureDoubt: READ.temperature,
@@ -87,7 +87,7 @@ function draftFrom({ setup, course, links, supply, source, scale, kit, hasThermo
     method: setup.method,
     gaugeStep: setup.gauge.resolution,
     gaugeNoise: setup.gauge.noise,
-    gaugeStick: setup.gauge.stick ?? 0,
+    gaugeStick: setup.gauge.stick ?? null,
     temperatureDoubt: setup.temperatureChangeUncertainty,
     barometerDoubt: setup.barometerChangeUncertainty,
     rigLeak: setup.rigLeak,
@@ -126,7 +126,7 @@ export function draftFromSetup(setup: HoldSetup): Partial<HoldDraft> {
     testPressure: setup.testPressure,
     gaugeStep: setup.gauge.resolution,
     gaugeNoise: setup.gauge.noise,
-    gaugeStick: setup.gauge.stick ?? 0,
+    gaugeStick: setup.gauge.stick ?? null,
     temperatureDoubt: setup.temperatureChangeUncertainty,
     barometerDoubt: setup.barometerChangeUncertainty,
     rigLeak: setup.rigLeak,
@@ -215,6 +215,9 @@ export const holdBlowsIn = ({ source, method }: Pick<HoldForm, 'source' | 'metho
 /** Doubt in how much a kind of tank gives, as a share of it: makers' walls vary that much. A volume check does better. */
 const WALL_GIVE_DOUBT = 0.2
 
+/** Of its smallest step a needle may stay behind that nobody tapped: a camera sees it finer than it moves. */
+const UNTAPPED = 0.5
+
 /** The set-up that the estimate reads, from a form and the tank. */
 export const setupOfForm = (
   form: HoldDraft,
@@ -227,7 +230,7 @@ export const setupOfForm = (
   gauge: {
     resolution: form.gaugeStep,
     noise: form.gaugeNoise,
-    ...(form.gaugeStick > 0 && { stick: form.gaugeStick }),
+    ...(form.source === 'camera' && { stick: form.gaugeStick ?? UNTAPPED * form.gaugeStep }),
   },
   temperatureChangeUncertainty: form.temperatureDoubt,
   barometerChangeUncertainty: form.barometerDoubt,

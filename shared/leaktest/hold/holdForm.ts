@@ -143,11 +143,14 @@ export const holdSchema = yup.object({
   gaugeNoise: quantity('Gauge noise')
     .min(0, 'Noise cannot be negative.')
     .max(5000, 'Noise above 5 kPa shows nothing on a tank. Check the unit.'),
-  gaugeStick: quantity('What the needle sticks by')
+  /** Pa that a needle stays behind by; null where nobody tapped the glass */
+  gaugeStick: yup
+    .number()
+    .typeError('Type a number, such as 0.05.')
     .min(0, 'A needle sticks by no less than nothing.')
     .max(20_000, 'A needle that sticks by 20 kPa shows nothing on a tank. Check the unit.')
-    .default(0)
-    .defined(),
+    .nullable()
+    .default(null),
   hasThermometer: yup.boolean().default(false),
   hasBarometer: yup.boolean().default(false),
   temperatureDoubt: quantity('Temperature doubt')

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { FrameReading } from '#core/seeing/frames/frames'
 import { displayUnits, sightKinds, sightSchema, type InstrumentSight, type SightKind } from '#shared/schemas/sight'
-import { handlesOf, moved, rimLine, usualLimb, usualSight, withHandle } from '~/composables/sightHandles'
+import { guideLines, handlesOf, moved, usualLimb, usualSight, withHandle } from '~/composables/sightHandles'
 
 /** An instrument is set up in one still picture of it, and what it reads there is looked at by whoever stands before it. */
 const props = defineProps<{
@@ -23,10 +23,15 @@ const kind = computed({
   },
 })
 const said = ref<FrameReading | string | null>(null)
+const saidBox = useTemplateRef('said-box')
+/** On a phone it stands below the fold. */
+watch(said, now => {
+  if (now) void nextTick(() => saidBox.value?.scrollIntoView({ block: 'center' }))
+})
 const trying = ref(false)
 watch(sight, () => (said.value = null), { deep: true })
 const handles = computed(() => handlesOf(sight.value))
-const line = computed(() => rimLine(sight.value))
+const lines = computed(() => guideLines(sight.value))
 const limbs = computed(() => (sight.value.kind === 'column' ? sight.value.limbs : []))
 const marks = computed(() => (sight.value.kind === 'dial' ? [sight.value.marks] : limbs.value.map(limb => limb.marks)))
 const markKind = computed(() => (sight.value.kind === 'dial' ? ('pressure' as const) : ('length' as const)))
@@ -71,7 +76,7 @@ const fault = computed(() =>
 </script>
 
 <template>
-  <section class="space-y-3" aria-labelledby="set-up-title">
+  <section class="sheet space-y-3" aria-labelledby="set-up-title">
     <div class="flex flex-wrap items-baseline justify-between gap-2">
       <h2 id="set-up-title" class="text-lg text-(--ink)">Show it what to read</h2>
       <UButton color="neutral" variant="link" class="min-h-11 px-0" icon="i-lucide-camera" @click="emit('again')"
@@ -83,10 +88,22 @@ const fault = computed(() =>
     <PictureHandles
       :picture="picture"
       :handles="handles"
-      :line="line"
+      :lines="lines"
       @put="(key, to) => (sight = withHandle(sight, key, to))"
       @move="by => (sight = moved(sight, by))"
     />
+    <div ref="said-box" aria-live="polite">
+      <p v-if="fault" role="alert" class="leaking font-semibold">{{ fault }}</p>
+      <div v-if="reads" class="rounded-lg border-2 border-(--time) p-3">
+        <p class="text-lg">
+          It reads
+          <b class="figure" data-testid="first-reading">{{ short('pressure', reads.pressure, 4) }}</b>
+          <span class="soft"> ± {{ short('pressure', reads.uncertainty, 2) }}</span
+          >.
+        </p>
+        <p>Is that what you see? Look from straight in front, in {{ unit('pressure') }}.</p>
+      </div>
+    </div>
     <div class="flex flex-wrap items-center gap-2">
       <UButton
         color="neutral"
@@ -133,21 +150,9 @@ const fault = computed(() =>
       /></UFormField>
       <UFormField label="They are in"><USelect v-model="sight.unit" :items="displayUnits" class="w-full" /></UFormField>
     </div>
-    <div aria-live="polite">
-      <p v-if="fault" role="alert" class="leaking font-semibold">{{ fault }}</p>
-      <div v-if="reads" class="rounded-lg border-2 border-(--time) p-3">
-        <p class="text-lg">
-          It reads
-          <b class="figure" data-testid="first-reading">{{ short('pressure', reads.pressure, 4) }}</b>
-          <span class="soft"> ± {{ short('pressure', reads.uncertainty, 2) }}</span
-          >.
-        </p>
-        <p>Is that what you see? Look from straight in front, in {{ unit('pressure') }}.</p>
-      </div>
-    </div>
-    <ThumbBar>
-      <UButton v-if="reads" color="neutral" size="xl" @click="emit('done', sight)">That is what it shows</UButton>
-      <UButton v-else color="neutral" size="xl" :loading="trying" @click="check">Read this picture</UButton>
-    </ThumbBar>
   </section>
+  <ThumbBar>
+    <UButton v-if="reads" color="neutral" size="xl" @click="emit('done', sight)">That is what it shows</UButton>
+    <UButton v-else color="neutral" size="xl" :loading="trying" @click="check">Read this picture</UButton>
+  </ThumbBar>
 </template>

@@ -6,7 +6,7 @@ import type { SightHandle } from '~/composables/sightHandles'
  * A picture with points that a finger puts in place: each can be dragged, or moved by arrow keys; beside the finger a glass shows what
  * lies under it. Places are shares of the picture's width.
  */
-const props = defineProps<{ picture: ImageBitmap; handles: readonly SightHandle[]; line: readonly Place[] | null }>()
+const props = defineProps<{ picture: ImageBitmap; handles: readonly SightHandle[]; lines: readonly (readonly Place[])[] }>()
 const emit = defineEmits<{ put: [key: string, to: Place]; move: [by: Place] }>()
 const canvas = useTemplateRef('canvas')
 const glass = useTemplateRef('glass')
@@ -105,7 +105,8 @@ function nudge(event: KeyboardEvent, { key, at }: SightHandle) {
     <canvas ref="canvas" class="block w-full" role="img" aria-label="The picture that it is set up in" />
     <svg class="absolute inset-0 h-full w-full" :viewBox="`0 0 1000 ${1000 * tall}`">
       <polyline
-        v-if="line"
+        v-for="(line, k) in lines"
+        :key="k"
         class="line"
         :points="line.map(({ x, y }) => `${1000 * x},${1000 * y}`).join(' ')"
         vector-effect="non-scaling-stroke"

@@ -103,7 +103,7 @@ const rigHint = (now: number) => {
           v-if="draft.source === 'camera'"
           label="Its needle sticks by"
           name="gaugeStick"
-          help="How far it jumps when you tap the glass. 0 for a column or a display."
+          :help="`How far it jumps when you tap the glass. Empty: half a step, ${short('pressureStep', draft.gaugeStep / 2)}.`"
         >
           <QuantityInput v-model="draft.gaugeStick" kind="pressureStep" />
         </UFormField>

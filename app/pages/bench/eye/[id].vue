@@ -166,22 +166,21 @@ const simulated = computed(() => job.value !== null && isSimulated(job.value))
           Put the phone on a stand, straight in front of the dial, so that it fills most of the picture. Nothing leaves the
           shop: the pictures stay in this phone, readings alone go into the hold.
         </p>
-        <ThumbBar>
-          <UButton color="neutral" size="xl" icon="i-lucide-camera" :loading="saving" @click="startCamera"
-            >Start the camera</UButton
-          >
-          <UButton v-if="simulated" color="neutral" variant="outline" size="xl" :loading="saving" @click="startStandIn"
-            >Look at the stand-in’s dial</UButton
-          >
-        </ThumbBar>
       </section>
+      <ThumbBar v-if="!joined">
+        <UButton color="neutral" size="xl" icon="i-lucide-camera" :loading="saving" @click="startCamera"
+          >Start the camera</UButton
+        >
+        <UButton v-if="simulated" color="neutral" variant="outline" size="xl" :loading="saving" @click="startStandIn"
+          >Stand-in’s dial</UButton
+        >
+      </ThumbBar>
       <EyeSetUp
         v-if="settingUp && still"
         :picture="still"
         :kept="keptSight()"
         :target="hold.setup.testPressure"
         :try-out="tryOut"
-        class="sheet"
         @done="begin"
         @again="shoot"
       />
@@ -234,7 +233,9 @@ const simulated = computed(() => job.value !== null && isSimulated(job.value))
           @click="standIn.hand.value = !standIn.hand.value"
           >{{ standIn.hand.value ? 'Take the hand away' : 'Hold a hand before it' }}</UButton
         >
-        <UButton color="neutral" variant="outline" size="xl" @click="stop">Stop reading</UButton>
+        <UButton color="neutral" variant="outline" size="xl" @click="stop">{{
+          isReading ? 'Stop reading' : 'Leave it'
+        }}</UButton>
       </ThumbBar>
       <section v-if="hold.clock" class="sheet">
         <p aria-live="polite" class="text-lg leading-snug">
