@@ -163,7 +163,7 @@ watch(columns, seen => {
         <span class="figure text-right font-semibold">{{ figureText(loud, 0) }} dB</span>
       </li>
     </ol>
-    <p v-if="visited.size" class="soft">{{ silent }} of {{ visited.size }} parts were silent, which says nothing of them.</p>
+    <p v-if="silent" class="soft">{{ silent }} of {{ visited.size }} parts were silent, which says nothing of them.</p>
     <UButton v-if="loudest" color="neutral" size="xl" @click="record"
       >{{ loudest.clear ? 'It was heard at' : 'Loudest, but not clearly, at' }} {{ lowerFirst(name(loudest.partId)) }}</UButton
     >

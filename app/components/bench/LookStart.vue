@@ -38,7 +38,9 @@ const level = computed({
     if (key) state.value.wettedShare = levels[key]
   },
 })
-watch(method, ({ pressurised, reaches, watchedFor }) => {
+watch(method, ({ key, pressurised, reaches, watchedFor }) => {
+  if (key !== 'fuel in') state.value.tilt = null
+  if (key !== 'under way') state.value.distance = null
   state.value.pressure = pressurised ? Math.min(props.job.pressureLimit, 5000) : 0
   state.value.wettedShare = reaches === 'gas' ? 0 : state.value.wettedShare || 0.25
   if (!watchedFor) state.value.way = null

@@ -198,7 +198,7 @@ const simulated = computed(() => job.value !== null && isSimulated(job.value))
         <canvas
           v-show="ends === 'stand-in'"
           ref="canvas"
-          class="mx-auto block max-h-64 rounded-lg bg-black"
+          class="mx-auto block w-full max-w-md rounded-lg bg-black"
           role="img"
           aria-label="The dial of the simulated tank"
         />
