@@ -43,6 +43,7 @@ export async function bench(names) {
     if (wanted('hunts')) await take('benchHunts.ts', {})
     if (wanted('seeing')) {
       await take('benchSeeing.ts', {})
+      await take('benchSeeingOthers.ts', {})
       await take('benchEyeHold.ts', {})
     }
     if (wanted('alarm') || wanted('attack')) {

@@ -1,5 +1,9 @@
 /// <reference lib="dom" />
 import { chromium, type Page } from '@playwright/test'
+import { randomUUID } from 'node:crypto'
+import { proposedClosures } from '../core/circuit/proposedClosures'
+import { cautions } from '../core/fuel/makeSafe'
+import { draftFor } from '../shared/leaktest/hold/holdDraft'
 import type { BayPage, JobView } from '../shared/views'
 
 /** Makes docs/screenshots anew from a running demo: npx tsx ops/screenshots.ts [address] */
@@ -55,6 +59,28 @@ const answered = async (page: Page) => {
   for (const name of [/^All as proposed/, 'None, drained'])
     for (const button of await page.getByRole('button', { name }).all()) if (await button.isVisible()) await button.click()
 }
+/** A hold that a phone reads on a simulated tank, begun, its time running fast. @returns its id */
+async function cameraHold(page: Page): Promise<string> {
+  const id = randomUUID()
+  const post = async (path: string, data: object) => {
+    const answer = await page.request.post(`${address}/api/${path}`, { data })
+    if (!answer.ok()) throw new Error(`${path}: ${await answer.text()}`)
+  }
+  await post(`jobs/${saddle.id}/cautions`, { cautions: cautions.map(({ key }) => key), act: 'air or smoke' })
+  const draft = draftFor(saddle)
+  await post(`jobs/${saddle.id}/tests/hold`, {
+    ...draft,
+    id,
+    course: 'plain',
+    source: 'camera',
+    closures: proposedClosures(saddle.parts),
+    wettedShare: 0,
+    relief: { kind: 'water column', opensAt: draft.testPressure + 500 },
+  })
+  await post(`holds/${id}/step`, { to: 'settling' })
+  await post(`holds/${id}/speed`, { speed: 600 })
+  return id
+}
 const phone = { width: 390, height: 844 }
 const shots: Shot[] = [
   { name: 'bay', path: '/' },
@@ -106,7 +132,6 @@ const shots: Shot[] = [
       await page.getByRole('button', { name: /^Foams/ }).click()
     },
   },
-  { name: 'reckoner', path: '/reckoner?of=thread', height: 860 },
   { name: 'shelf', path: '/shelf' },
   { name: 'record', path: `/jobs/${pump.id}/record` },
   { name: 'past', path: '/past?of=figures' },
@@ -123,6 +148,17 @@ const shots: Shot[] = [
       for (const [after, step] of steps.entries()) await post(`/${id}/step`, { after, ...step })
       await page.goto(`${address}/practice/hunts/${id}`)
       await page.waitForTimeout(1500)
+    },
+  },
+  {
+    name: 'phone',
+    path: '/',
+    ...phone,
+    // Last, since its hold runs from then on.
+    before: async page => {
+      await page.goto(`${address}/bench/eye/${await cameraHold(page)}`)
+      await page.getByRole('button', { name: 'Stand-in’s dial' }).click()
+      await page.waitForTimeout(9000)
     },
   },
 ]
