@@ -81,12 +81,12 @@ async function send(key: string, lines: readonly EyeLine[]): Promise<'later' | {
   const body = lines.map(line => JSON.stringify(line)).join('\n')
   try {
     const answer = await fetch('/api/feed', { method: 'POST', headers: { Authorization: `Bearer ${key}` }, body })
-    if (answer.ok || answer.status === 422) return null
+    if (answer.ok) return null
     if (answer.status === 429 || answer.status >= 500) return 'later'
-    const said = (await answer.json().catch(() => null)) as { message?: string } | null
+    const said = (await answer.json().catch(() => null)) as { message?: string; data?: { message?: string } } | null
     return answer.status === 401
       ? { message: 'Another phone reads this hold now, or its key was revoked.', keep: true }
-      : { message: said?.message ?? 'The hold takes no more readings.', keep: false }
+      : { message: said?.data?.message ?? said?.message ?? 'The hold takes no more readings.', keep: false }
   } catch {
     return 'later'
   }
