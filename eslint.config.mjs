@@ -113,6 +113,7 @@ export default tseslint.config(
   {
     ignores: [
       '.nuxt/**',
+      '.nuxt-build/**',
       '.output/**',
       'node_modules/**',
       'mutation/**',

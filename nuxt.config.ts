@@ -2,8 +2,8 @@ import { join } from 'node:path'
 import { fileURLToPath } from 'node:url'
 import { build } from 'esbuild'
 import { getManifest } from 'workbox-build'
-import { firstPage } from './ops/firstPage'
-import { FIRST_PAGE } from './shared/early'
+import { pageFiles } from './ops/pageFiles'
+import { FIRST_PAGE, JOB_PAGE } from './shared/early'
 
 const at = (path: string) => fileURLToPath(new URL(path, import.meta.url))
 
@@ -12,6 +12,8 @@ const tests = ['app', 'core', 'shared', 'server', 'ops'].map(folder => `../${fol
 export default defineNuxtConfig({
   compatibilityDate: '2026-01-01',
   telemetry: false,
+  // A build has a folder of its own, so that types and lint read what was prepared meanwhile.
+  ...(process.env.ZINC_BUILD_FOLDER && { buildDir: process.env.ZINC_BUILD_FOLDER }),
   devtools: { enabled: false },
   // The pages need a person signed in and live data; the server renders nothing that it would have to guess.
   ssr: false,
@@ -68,11 +70,13 @@ export default defineNuxtConfig({
       rollupOptions: {
         output: {
           ...({ onlyExplicitManualChunks: true } as object),
-          manualChunks: firstPage(
-            at('./node_modules/nuxt/dist/app/entry.js'),
-            ['./app/layouts/default.vue', './app/pages/index.vue'].map(at),
-          ),
-          chunkFileNames: ({ name }) => `_nuxt/${name === FIRST_PAGE ? `${name}.` : ''}[hash].js`,
+          manualChunks: pageFiles(at('./node_modules/nuxt/dist/app/entry.js'), [
+            [FIRST_PAGE, ['./app/layouts/default.vue', './app/pages/index.vue'].map(at)],
+            [JOB_PAGE, [at('./app/pages/jobs/[id]/index.vue')]],
+          ]),
+          // What several pages share comes in few files.
+          experimentalMinChunkSize: 30_000,
+          chunkFileNames: ({ name }) => `_nuxt/${[FIRST_PAGE, JOB_PAGE].includes(name) ? `${name}.` : ''}[hash].js`,
         },
       },
     },

@@ -6,7 +6,8 @@ import { bin, root, run, say } from './steps.mjs'
 const SOURCES = ['app', 'core', 'shared', 'server', 'public', 'nuxt.config.ts', 'package-lock.json']
 export const SERVER = join(root, '.output', 'server', 'index.mjs')
 
-function fingerprint() {
+/** What the sources of a build, and other files with them, are: the same as long as none of them changes. @param others files and folders */
+export function builtFrom(others = []) {
   const hash = createHash('sha256')
   const take = path => {
     if (!existsSync(path)) return
@@ -16,19 +17,19 @@ function fingerprint() {
         .forEach(name => take(join(path, name)))
     else if (!/\.test\.ts$/.test(path)) hash.update(path.slice(root.length)).update(readFileSync(path))
   }
-  SOURCES.forEach(source => take(join(root, source)))
+  ;[...SOURCES, ...others].forEach(source => take(join(root, source)))
   return hash.digest('hex')
 }
 
 /** Builds the application when its sources are not those of the last build. */
 export async function buildApplication() {
   const stamp = join(root, '.output', 'sources')
-  const now = fingerprint()
+  const now = builtFrom()
   if (existsSync(SERVER) && existsSync(stamp) && readFileSync(stamp, 'utf8') === now) return
   say('Building, about a minute …')
   await run(bin('nuxt'), ['build'], {
     quiet: true,
-    env: { ...process.env, NODE_ENV: 'production', NUXT_TELEMETRY_DISABLED: '1' },
+    env: { ...process.env, NODE_ENV: 'production', NUXT_TELEMETRY_DISABLED: '1', ZINC_BUILD_FOLDER: join(root, '.nuxt-build') },
   })
   writeFileSync(stamp, now)
 }

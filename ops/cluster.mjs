@@ -101,6 +101,8 @@ export async function startCluster(folder, { throwaway = false } = {}) {
     async ensure(database) {
       if (!(await has(database))) await admin(`create database "${database}"`)
     },
+    /** A new database with what another one has, to which nobody is connected. */
+    copy: (database, name) => admin(`create database "${name}" template "${database}"`),
     rename: (database, name) => admin(`alter database "${database}" rename to "${name}"`),
     drop: database => admin(`drop database if exists "${database}" with (force)`),
     stop: () => control(['-w', '-m', 'fast', 'stop'], { mayFail: true }),

@@ -1,14 +1,18 @@
 import { bin, run } from './steps.mjs'
 
-/** Databases that each shop of a browser test, or of a measurement, gets a copy of. */
+const EMPTY = 'zinc_empty'
+
+/** An empty database of this version, of which tests of the services get copies. @returns its name */
+export async function emptyTemplate(cluster, env) {
+  await cluster.ensure(EMPTY)
+  await run(bin('tsx'), ['ops/migrate.ts'], { env: { ...env, DATABASE_URL: cluster.url(EMPTY) } })
+  return EMPTY
+}
+
+/** Databases that each shop of a browser test, or of a measurement, gets a copy of: one empty, one with the demo. */
 export async function browserTemplates(cluster, env) {
-  for (const [database, file] of [
-    ['zinc_empty', null],
-    ['zinc_demo', 'server/db/demo/load.ts'],
-  ]) {
-    await cluster.ensure(database)
-    const own = { env: { ...env, DATABASE_URL: cluster.url(database) } }
-    await run(bin('tsx'), ['ops/migrate.ts'], own)
-    if (file) await run(bin('tsx'), [file], own)
-  }
+  await emptyTemplate(cluster, env)
+  if (await cluster.has('zinc_demo')) return
+  await cluster.copy(EMPTY, 'zinc_demo')
+  await run(bin('tsx'), ['server/db/demo/load.ts'], { env: { ...env, DATABASE_URL: cluster.url('zinc_demo') } })
 }

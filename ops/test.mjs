@@ -3,22 +3,19 @@ import { join } from 'node:path'
 import { buildApplication } from './build.mjs'
 import { startCluster } from './cluster.mjs'
 import { installChromium, installNginx, installPackages } from './install.mjs'
-import { browserTemplates } from './shopTemplates.mjs'
+import { browserTemplates, emptyTemplate } from './shopTemplates.mjs'
 import { bin, dataFolder, endRunning, run, say, Trouble } from './steps.mjs'
+import { testAgain } from './testAgain.mjs'
 
 const NAMES = ['lint', 'types', 'unit', 'browser']
+const SLOWEST = 10
 
-/** Tools that each pass or fail as a whole; what they say is told once they have ended, so that two at a time do not mix. */
-async function whole(...tools) {
-  let failed = 0
-  for (const [command, args] of tools) {
-    const { code, all } = await run(bin(command), args, { mayFail: true, quiet: true })
-    if (code !== 0) {
-      say(all.trim())
-      failed = 1
-    }
-  }
-  return { passed: 1 - failed, failed }
+/** A tool that passes or fails as a whole; what it says is told once it has ended, so that two at a time do not mix. */
+async function whole(command, args) {
+  const { code, all } = await run(bin(command), args, { mayFail: true, quiet: true })
+  if (code === 0) return { passed: 1, failed: 0 }
+  say(all.trim())
+  return { passed: 0, failed: 1 }
 }
 
 function report(file) {
@@ -33,42 +30,95 @@ async function unit(env, file) {
     quiet: true,
     env,
   })
-  const { numPassedTests, numFailedTests, numRuntimeErrorTestSuites } = report(file)
+  const { numPassedTests, numFailedTests, numRuntimeErrorTestSuites, testResults } = report(file)
   const failed = numFailedTests + numRuntimeErrorTestSuites
   if (failed > 0) say(all.trim())
-  return { passed: numPassedTests, failed }
+  const slow = testResults.map(suite => ({
+    title: suite.name.split('/').slice(-2).join('/'),
+    ms: suite.endTime - suite.startTime,
+  }))
+  return { passed: numPassedTests, failed, slow }
 }
 
-/** A test that passed only when it was tried again counts as passed, and is named with where its trace lies: it is to be mended. */
-function tellFlaky(suites, path = []) {
+/** Every browser test of a report, with its outcome and how long it took in all. */
+function* browserTests(suites, path = []) {
   for (const suite of suites) {
-    tellFlaky(suite.suites ?? [], [...path, suite.title])
-    for (const { title, tests } of suite.specs ?? []) {
-      if (!tests.some(test => test.status === 'flaky')) continue
-      const traces = tests
-        .flatMap(test => test.results.flatMap(result => result.attachments))
-        .filter(each => each.name === 'trace')
-        .map(each => each.path)
-      say(`Flaky: ${[...path, suite.title, title].join(' › ')}${traces.length ? `, trace ${traces.join(', ')}` : ''}`)
-    }
+    yield* browserTests(suite.suites ?? [], [...path, suite.title])
+    for (const { title, tests } of suite.specs ?? [])
+      for (const { status, results } of tests)
+        yield {
+          title: [...path, suite.title, title].join(' › '),
+          status,
+          ms: results.reduce((sum, { duration }) => sum + duration, 0),
+          traces: results.flatMap(({ attachments }) =>
+            attachments.filter(each => each.name === 'trace').map(each => each.path),
+          ),
+        }
   }
 }
 
 async function browser(env, file) {
   await run(bin('playwright'), ['test'], { mayFail: true, env: { ...env, PLAYWRIGHT_JSON_OUTPUT_NAME: file } })
   const { stats, suites } = report(file)
-  tellFlaky(suites)
-  return { passed: stats.expected + stats.flaky, failed: stats.unexpected }
+  const tests = [...browserTests(suites)]
+  // A test that passed only when it was tried again counts as passed, and is named with where its trace lies: it is to be mended.
+  for (const { title, traces } of tests.filter(({ status }) => status === 'flaky'))
+    say(`Flaky: ${title}${traces.length ? `, trace ${traces.join(', ')}` : ''}`)
+  return { passed: stats.expected + stats.flaky, failed: stats.unexpected, slow: tests }
 }
 
+/** Stages of a run as they end, with what they took and how they came out. */
+function tally() {
+  const began = Date.now()
+  const total = { passed: 0, failed: 0 }
+  const stages = []
+  const slow = []
+  return {
+    total,
+    /** Runs a stage and counts what it answers. One that breaks is told and does not take away what the others have to say. */
+    async stage(name, work) {
+      const from = Date.now()
+      try {
+        const { passed = 0, failed = 0, slow: tests = [] } = (await work()) ?? {}
+        total.passed += passed
+        total.failed += failed
+        slow.push(...tests)
+      } catch (error) {
+        say(error instanceof Trouble ? error.message : error.stack)
+        total.failed++
+        throw error
+      } finally {
+        stages.push({ name, from: from - began, to: Date.now() - began })
+        say(
+          `${name}: ${seconds(Date.now() - from)} s, at ${seconds(Date.now() - began)} s; ${total.passed} passed, ${total.failed} failed so far`,
+        )
+      }
+    },
+    /** Where the time went. */
+    tell() {
+      say(`\nWhere the time went, of ${seconds(Date.now() - began)} s:`)
+      for (const { name, from, to } of stages)
+        say(`  ${name.padEnd(24)}${String(seconds(to - from)).padStart(6)} s   from ${seconds(from)} to ${seconds(to)}`)
+      if (slow.length === 0) return
+      say('The slowest tests:')
+      for (const { title, ms } of slow.sort((a, b) => b.ms - a.ms).slice(0, SLOWEST))
+        say(`  ${seconds(ms).toString().padStart(4)} s  ${title}`)
+    },
+  }
+}
+const seconds = ms => Math.round(ms / 1000)
+
 /**
- * `./zinc test [NAME …]`: lint, types, unit and browser tests on a cluster of their own. What does not stand in each other's way runs side by side.
+ * `./zinc test [NAME …]`: lint, types, unit and browser tests on a cluster of their own. What does not stand in each other's way
+ * runs side by side, two programs at a time; the build comes first, since the longest, the browser tests, wait for it alone.
+ * `./zinc test again [WORDS] [--times N]`: the browser tests many times over.
  * @returns the exit code; the last line printed is `N passed, N failed`
  */
 export async function test(names) {
-  const unknown = names.find(name => !NAMES.includes(name))
-  if (unknown) throw new Trouble(`There is no check “${unknown}”. Choose from: ${NAMES.join(', ')}.`)
-  const wanted = name => names.length === 0 || names.includes(name)
+  const again = names[0] === 'again'
+  const unknown = !again && names.find(name => !NAMES.includes(name))
+  if (unknown) throw new Trouble(`There is no check “${unknown}”. Choose from: ${NAMES.join(', ')}; or again.`)
+  const wanted = name => !again && (names.length === 0 || names.includes(name))
   const folder = dataFolder(`test-${process.pid}`)
   let cluster
   const end = async () => {
@@ -77,53 +127,58 @@ export async function test(names) {
     rmSync(folder, { recursive: true, force: true })
   }
   for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP']) process.on(signal, () => void end().then(() => process.exit(1)))
-  const total = { passed: 0, failed: 0 }
-  const began = Date.now()
-  const stage = async (what, ...works) => {
-    say(`${what} …`)
-    // One that breaks does not take away what the other has to say.
-    const ended = await Promise.allSettled(works)
-    for (const { value } of ended) {
-      total.passed += value?.passed ?? 0
-      total.failed += value?.failed ?? 0
-    }
-    say(
-      `${what}: done after ${Math.round((Date.now() - began) / 1000)} s, ${total.passed} passed, ${total.failed} failed so far`,
-    )
-    const broken = ended.find(({ status }) => status === 'rejected')
-    if (broken) throw broken.reason
-  }
+  const run_ = tally()
+  const { stage, total } = run_
   try {
     await installPackages()
-    if (wanted('browser')) {
+    if (wanted('browser') || again) {
       await installChromium()
       await installNginx()
     }
     cluster = await startCluster(folder, { throwaway: true })
     const env = { ...process.env, ZINC_TEST_URL: cluster.url('postgres'), CI: '1' }
-    const reads = wanted('lint') || wanted('types')
-    if (reads) await run(bin('nuxt'), ['prepare'], { quiet: true })
-    if (reads || wanted('unit') || wanted('browser')) {
-      const linted =
-        wanted('lint') && whole(['eslint', ['.', '--max-warnings', '0']], ['prettier', ['--check', '--log-level', 'warn', '.']])
-      const typed = wanted('types') && whole(['vue-tsc', ['-b', '--noEmit']])
-      // Unit tests begin on the processor that becomes free first; lint and types read what Nuxt prepares, and the build writes it anew.
-      const tried = async () => {
-        await Promise.race([linted, typed])
-        return wanted('unit') && unit(env, join(folder, 'unit.json'))
-      }
-      const built = async () => {
-        await Promise.all([linted, typed])
-        if (wanted('browser')) await Promise.all([buildApplication(), browserTemplates(cluster, env)])
-      }
-      await stage('Lint, types, unit tests and build', linted, typed, tried(), built())
+    if (again) {
+      await Promise.all([buildApplication(), browserTemplates(cluster, env)])
+      const { passed, failed } = await testAgain(names.slice(1), env)
+      total.passed += passed
+      total.failed += failed
+    } else {
+      const reads = wanted('lint') || wanted('types')
+      const needsBuild = wanted('browser')
+      if (reads) await run(bin('nuxt'), ['prepare'], { quiet: true })
+      const built = needsBuild && stage('Build', () => buildApplication())
+      const copied = wanted('unit') && emptyTemplate(cluster, env)
+      const checks = [
+        wanted('types') && ['Types', () => whole('vue-tsc', ['-b', '--noEmit'])],
+        wanted('lint') && [
+          'Lint',
+          () => whole('eslint', ['.', '--max-warnings', '0', '--cache', '--cache-location', 'node_modules/.cache/eslint/']),
+        ],
+        wanted('lint') && ['Format', () => whole('prettier', ['--check', '--cache', '--log-level', 'warn', '.'])],
+        wanted('unit') && [
+          'Unit tests',
+          async () => unit({ ...env, ZINC_TEST_TEMPLATE: await copied }, join(folder, 'unit.json')),
+        ],
+      ].filter(Boolean)
+      // One after the other beside the build.
+      const checked = (async () => {
+        for (const [name, work] of checks) await stage(name, work).catch(() => {})
+      })()
+      const tried = (async () => {
+        if (!needsBuild) return
+        await Promise.all([built, copied])
+        await browserTemplates(cluster, env)
+        await checked
+        await stage('Browser tests', () => browser(env, join(folder, 'browser.json')))
+      })()
+      await Promise.allSettled([checked, tried])
     }
-    if (wanted('browser')) await stage('Browser tests', browser(env, join(folder, 'browser.json')))
   } catch (error) {
     say(error instanceof Trouble ? error.message : error.stack)
     total.failed++
   }
   await end()
+  run_.tell()
   process.stdout.write(`${total.passed} passed, ${total.failed} failed\n`)
   return total.failed > 0 ? 1 : 0
 }

@@ -12,6 +12,7 @@ const HELP = `usage: ./zinc COMMAND
   code NAME        a one-time code for a new password, for whoever sits at this machine
   doctor           what the program stands on: disk, backup, clock, database, and what to do about it
   test [NAME …]    run every check, or only those named: lint types unit browser
+  test again [WORDS] [--times N]  each browser test 20 times, two at a time; stopped, it goes on where it was and keeps the tally
   mutate [FOLDER …]  change the code in one place after another and see whether a test notices
   bench [NAME …]   core: speed and memory of the estimate, and a year's shop; alarm: how soon a danger rings; attack: malformed
                    requests, power cuts, the first pages on a slow processor

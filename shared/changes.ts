@@ -13,6 +13,8 @@ export interface ChangeNotice {
   topics: Topic[]
   jobId: string | null
   subjectId: string | null
+  /** of readings: the earliest that came, s of the hold's time, so that a logger's backlog is asked for by what arrived */
+  from?: number
 }
 
 const aspects: readonly Topic[] = jobAspects

@@ -1,21 +1,16 @@
-import { earlyScript, takeEarly, type Early } from './early'
+import { earlyElement, takeEarly, withoutEarly } from './early'
 
-const answer = (body: unknown, status = 200) => Promise.resolve(new Response(JSON.stringify(body), { status }))
-
-test('what was asked for early is taken once', async () => {
-  const place: Early = { zincEarly: { me: answer({ id: 1 }) } }
-  expect(await takeEarly('me', place)).toEqual({ id: 1 })
-  expect(await takeEarly('me', place)).toBeNull()
-  expect(await takeEarly('jobs', place)).toBeNull()
-  expect(await takeEarly('me', {})).toBeNull()
+test('what came with the page is taken once, and nothing in it ends its element', () => {
+  const element = earlyElement({ 'me': '{"name":"</script><b>"}', 'jobs?': '{"rows":[]}' })
+  expect(element.match(/</g)).toHaveLength(2)
+  const text = () => /^<script[^>]*>(.*)<\/script>$/.exec(element)![1]
+  expect(takeEarly('me', text)).toEqual({ name: '</script><b>' })
+  expect(takeEarly('me', text)).toBeNull()
+  expect(takeEarly('bells', text)).toBeNull()
+  expect(takeEarly('jobs?', text)).toEqual({ rows: [] })
 })
 
-test('what was refused, or did not come, is asked for in the usual way', async () => {
-  const place: Early = { zincEarly: { me: answer({}, 401), jobs: Promise.reject(new Error('offline')) } }
-  expect([await takeEarly('me', place), await takeEarly('jobs', place)]).toEqual([null, null])
-})
-
-test('the script names paths of its own only, and closes no tag', () => {
-  expect(earlyScript(['me', 'jobs?'])).toContain('["me","jobs?"]')
-  expect(earlyScript(['me'])).not.toContain('<')
+test('a page that is kept for later has nothing of one person in it', () => {
+  const page = `<head>${earlyElement({ me: '{"name":"Finn"}' }).replace('<script', '<script nonce="x"')}</head><body><!--drawn--><p>Fire pump 3</p><!--/drawn--><div id="__nuxt"></div></body>`
+  expect(withoutEarly(page)).toBe('<head></head><body><div id="__nuxt"></div></body>')
 })

@@ -1,24 +1,29 @@
 /** Name of the file of scripts that the first page after sign-in needs. */
 export const FIRST_PAGE = 'first-page'
+/** Name of the file of scripts that a job's page needs besides. */
+export const JOB_PAGE = 'job-page'
 
-/** Answers that were asked for before the program was there, by their path under /api. */
-export interface Early {
-  zincEarly?: Record<string, Promise<Response> | undefined>
-}
+/** Id of the element with the answers that came with a page, by their path under /api. */
+export const EARLY = 'zinc-early'
 
-/** A script that asks for them as soon as the page begins. */
-export const earlyScript = (paths: readonly string[]): string =>
-  `zincEarly={};for(const p of ${JSON.stringify(paths)})(zincEarly[p]=fetch('/api/'+p,{headers:{accept:'application/json'}})).catch(()=>{})`
+/** An element of a page that holds answers which the page would ask for first. @param answers JSON by path */
+export const earlyElement = (answers: Readonly<Record<string, string>>): string =>
+  `<script type="application/json" id="${EARLY}">{${Object.entries(answers)
+    .map(([path, json]) => `${JSON.stringify(path)}:${json}`)
+    .join(',')
+    // Nothing in a name or a note ends the element.
+    .replaceAll('<', '\\u003c')}}</script>`
 
-/** An answer that was asked for early, once; null where there is none or it was no good, so that it is asked for in the usual way. */
-export async function takeEarly<T>(path: string, place: Early = globalThis as Early): Promise<T | null> {
-  const asked = place.zincEarly?.[path]
-  if (!asked) return null
-  place.zincEarly![path] = undefined
-  try {
-    const answer = await asked
-    return answer.ok ? ((await answer.json()) as T) : null
-  } catch {
-    return null
-  }
+/** A page without what came for one person at one moment, to open with when there is no network. */
+export const withoutEarly = (page: string): string =>
+  page.replace(new RegExp(`<script[^>]* id="${EARLY}"[^>]*>[^<]*</script>`), '').replace(/<!--drawn-->[^]*?<!--\/drawn-->/, '')
+
+let came: Record<string, unknown> | null = null
+
+/** An answer that came with the page, once; null where there is none, so that it is asked for in the usual way. @param text the element's */
+export function takeEarly<T>(path: string, text: () => string | null | undefined): T | null {
+  came ??= JSON.parse(text() ?? '{}') as Record<string, unknown>
+  const answer = (came[path] ?? null) as T | null
+  came[path] = null
+  return answer
 }

@@ -7,7 +7,11 @@ import type { LedgerPart } from '../core/ledger/ledger'
 import { liveParts, targetPressure } from './jobCircuit'
 import type { JobView, PartView } from './views'
 
-type LimitedJob = Pick<JobView, 'tankKind' | 'pressureLimit' | 'acceptance' | 'fuelAcceptance' | 'fuel' | 'circuit' | 'parts'>
+/** What of a job says its limits. */
+export type LimitedJob = Pick<
+  JobView,
+  'tankKind' | 'pressureLimit' | 'acceptance' | 'fuelAcceptance' | 'fuel' | 'circuit' | 'parts'
+>
 
 /**
  * The limit of a part that fuel stands on, Pa·m3/s at the working pressure: as somebody set it, else from the fuel that may come

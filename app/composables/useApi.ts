@@ -1,6 +1,6 @@
 import { FetchError } from 'ofetch'
 import { KEPT_AT, PERSON } from '~/offline/kept'
-import { takeEarly } from '#shared/early'
+import { EARLY, takeEarly } from '#shared/early'
 import type { JobView } from '#shared/views'
 
 /** What went wrong, in a sentence; `offline` when the server was not reached at all. */
@@ -20,6 +20,15 @@ export class ApiError extends Error {
   }
 }
 
+/** What was last got from an address, with the server's name for it: what has not changed is not sent again. In this page's memory alone. */
+const known = new Map<string, { tag: string; answer: unknown }>()
+const MOST_KNOWN = 40
+// What keeps answers for a time without a network has to see each once, and forgets them when somebody leaves.
+navigator.serviceWorker?.addEventListener('controllerchange', () => known.clear())
+
+/** How long a page is being opened, ms. */
+const OPENING = 15_000
+
 type Method = 'GET' | 'POST' | 'PATCH' | 'PUT' | 'DELETE'
 
 /**
@@ -27,15 +36,26 @@ type Method = 'GET' | 'POST' | 'PATCH' | 'PUT' | 'DELETE'
  * @throws ApiError
  */
 export async function callApi<Answer>(path: string, method: Method = 'GET', body?: object): Promise<Answer> {
-  const early = method === 'GET' ? await takeEarly<Answer>(path) : null
-  if (early !== null) return early
+  // What came with the page is of the moment at which it was opened.
+  if (method === 'GET' && performance.now() < OPENING) {
+    const early = takeEarly<Answer>(path, () => document.getElementById(EARLY)?.textContent)
+    if (early !== null) return early
+  }
+  if (method !== 'GET' && path.startsWith('session')) known.clear()
   for (;;) {
     const person = useSession().person?.id
+    const headers: Record<string, string> = {}
     // Whose page this is: another tab may have signed somebody else in meanwhile.
-    const headers = person === undefined || path.startsWith('session') ? undefined : { [PERSON]: person }
+    if (person !== undefined && !path.startsWith('session')) headers[PERSON] = person
+    const at = `${person}:${path}`
+    const before = method === 'GET' ? known.get(at) : undefined
+    if (before) headers['if-none-match'] = before.tag
     try {
       const answer = await $fetch.raw<Answer>(`/api/${path}`, { method, body, headers, retry: 0 })
       if (method === 'GET') useChanges().heardFrom(Number(answer.headers.get(KEPT_AT)) || null)
+      if (answer.status === 304 && before) return before.answer as Answer
+      const tag = answer.headers.get('etag')
+      if (method === 'GET' && tag) remember(at, { tag, answer: answer._data })
       return answer._data as Answer
     } catch (error) {
       if (!(error instanceof FetchError)) throw error
@@ -58,6 +78,12 @@ export async function callApi<Answer>(path: string, method: Method = 'GET', body
       )
     }
   }
+}
+
+function remember(at: string, got: { tag: string; answer: unknown }): void {
+  known.delete(at)
+  known.set(at, got)
+  if (known.size > MOST_KNOWN) known.delete(known.keys().next().value!)
 }
 
 /** Of a refusal because somebody else was first: shows what they did. */

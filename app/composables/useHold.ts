@@ -24,6 +24,7 @@ export function useHold(id: string) {
   const more = ref<number | null>(null)
   const explained = shallowRef<{ residuals: Residual[]; variants: WhatIf[] } | null>(null)
   const known = new Map<number, ReadingView>()
+  /** readings later than this are asked for, s; what arrives before it is told of by the time of its earliest */
   let seen = -1
   let fetching: Promise<void> | null = null
   let lookedAt = 0
@@ -46,11 +47,17 @@ export function useHold(id: string) {
   }
   async function fetchReadings() {
     if (isLong.value) return fetchLong()
-    // Readings typed elsewhere may come late, so a little of what is known is looked at again.
-    const fresh = await callApi<ReadingView[]>(`holds/${id}/readings?after=${seen}`)
-    const unknown = fresh.filter(reading => !known.has(reading.t))
-    seen = fresh.reduce((most, reading) => Math.max(most, reading.t - 60), seen)
-    add(unknown)
+    const after = seen
+    // What arrives from here on, and is told of, is asked for by the next.
+    seen = Infinity
+    try {
+      const fresh = await callApi<ReadingView[]>(`holds/${id}/readings?after=${after}`)
+      seen = Math.min(seen, fresh.at(-1)?.t ?? after)
+      add(fresh.filter(reading => !known.has(reading.t)))
+    } catch (thrown) {
+      seen = Math.min(seen, after)
+      throw thrown
+    }
   }
   async function fetchLong() {
     const still = running.value && Date.now() - lookedAt < LONG_EVERY
@@ -62,7 +69,10 @@ export function useHold(id: string) {
   async function load() {
     try {
       const before = hold.value
-      hold.value = await callApi<BenchHold>(`holds/${id}`)
+      const fetched = await callApi<BenchHold>(`holds/${id}`)
+      // What an act of this page brought meanwhile stands: it has asked anew.
+      if (hold.value !== before) return
+      hold.value = fetched
       error.value = null
       const { setup, hasThermometer, hasBarometer } = hold.value
       if (!before || JSON.stringify(before.setup) !== JSON.stringify(setup))
@@ -100,6 +110,8 @@ export function useHold(id: string) {
   }
   const refresh = () => ask(load)
   useChanges().on(notice => {
+    if (notice === null) seen = -1
+    else if (notice.subjectId === id && notice.from !== undefined) seen = Math.min(seen, notice.from - 1)
     if (notice === null || (notice.subjectId === id && touchesJob(notice))) void refresh()
     else if (notice.subjectId === id && notice.topics.includes('readings')) void ask(readMore)
   })

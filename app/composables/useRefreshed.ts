@@ -20,9 +20,9 @@ export function useRefreshed<T>(
     try {
       const known = value.value
       const fetched = await fetch(known, since)
-      // A slow answer does not stand over what came meanwhile, nor a part of it over the whole that it was asked from: that is asked anew.
-      if (since !== null && (turn < answered || value.value !== known)) return await get(null)
-      if (turn < answered) return
+      // A slow answer does not stand over what came meanwhile: a later one, or what an act of this page brought. Then it is asked anew.
+      if (since === null && turn < answered) return
+      if (turn < answered || value.value !== known) return await get(null)
       answered = turn
       value.value = fetched
       error.value = null

@@ -3,6 +3,7 @@ import { cleanupOutdatedCaches, precacheAndRoute, type PrecacheEntry } from 'wor
 import { registerRoute } from 'workbox-routing'
 import { NetworkFirst } from 'workbox-strategies'
 import type { BellPush } from '#shared/bells'
+import { withoutEarly } from '#shared/early'
 import { KEPT_AT, keptPath, leavesDevice, PERSON } from './kept'
 
 declare const self: ServiceWorkerGlobalScope & { __WB_MANIFEST: (PrecacheEntry | string)[] }
@@ -31,6 +32,13 @@ const keyOf = (request: Request) => {
   return url.href
 }
 
+/** An answer as it is kept: it came packed, and is not any more. */
+function unpacked(body: BodyInit, from: Headers): Response {
+  const headers = new Headers(from)
+  headers.delete('content-encoding')
+  return new Response(body, { status: 200, headers })
+}
+
 const answers = new NetworkFirst({
   cacheName: ANSWERS,
   networkTimeoutSeconds: PATIENCE,
@@ -40,9 +48,9 @@ const answers = new NetworkFirst({
       cacheWillUpdate: async ({ response }) => {
         // An answer that was on its way when somebody left would be kept for whoever comes next.
         if (response.status !== 200 || Date.now() - leftAt < ON_ITS_WAY) return null
-        const headers = new Headers(response.headers)
-        headers.set(KEPT_AT, String(Date.now()))
-        return new Response(await response.clone().blob(), { status: 200, headers })
+        const kept = unpacked(await response.clone().blob(), response.headers)
+        kept.headers.set(KEPT_AT, String(Date.now()))
+        return kept
       },
     },
   ],
@@ -63,9 +71,11 @@ const shell = new NetworkFirst({
   plugins: [
     {
       cacheKeyWillBeUsed: async () => '/',
-      // Only the document of somebody signed in; a way to the sign-in page is not kept.
+      // Only the document of somebody signed in, without what it brought of one moment; a way to the sign-in page is not kept.
       cacheWillUpdate: async ({ response }) =>
-        response.status === 200 && !response.redirected && Date.now() - leftAt >= ON_ITS_WAY ? response : null,
+        response.status === 200 && !response.redirected && Date.now() - leftAt >= ON_ITS_WAY
+          ? unpacked(withoutEarly(await response.clone().text()), response.headers)
+          : null,
     },
   ],
 })

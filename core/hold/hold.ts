@@ -51,8 +51,10 @@ export interface HoldSetup {
   barometerChangeUncertainty: number
   /** gauge, Pa; negative for vacuum */
   testPressure: number
-  /** acceptance limit, throughput at 293.15 K, Pa·m3/s */
+  /** acceptance limit of the system, throughput at 293.15 K, Pa·m3/s */
   limit: number
+  /** the strictest limit of the parts under test, at the test pressure; absent where no part has one of its own */
+  strictest?: number
   /** throughput at 293.15 K, Pa·m3/s */
   rigLeak: number
   rigLeakUncertainty: number

@@ -54,16 +54,30 @@ export function lastCured(partId: string, { repairs, touches }: LedgerEntries): 
 }
 
 /** The way in which a test acted on a part. */
-export const directionOn = (test: LedgerTest, partId: string): Direction =>
+export const directionOn = (test: Pick<LedgerTest, 'felt' | 'pressure'>, partId: string): Direction =>
   (test.felt.get(partId)?.pressure ?? test.pressure) < 0 ? 'vacuum' : 'pressure'
 
 /** Why a test says nothing of a part, whatever it saw; null when it could have said something. */
-function blindTo(test: LedgerTest, part: LedgerPart, { pressure }: LedgerEntries): EvidenceKind | null {
+function blindTo(
+  test: Pick<LedgerTest, 'felt' | 'pressure'>,
+  part: LedgerPart,
+  { pressure }: Pick<LedgerEntries, 'pressure'>,
+): EvidenceKind | null {
   const felt = test.felt.get(part.id)
   if (!felt) return 'not reached'
   if (felt.underLiquid) return 'under liquid'
   if (!part.service.includes(directionOn(test, part.id))) return 'other way'
   return part.opens && Math.abs(felt.pressure) < ENOUGH_PRESSURE * pressure ? 'too little pressure' : null
+}
+
+/**
+ * The limit of a part as a measurement has it: what must be known to be above the leak, at the pressure that the part felt.
+ * @param working the pressure that limits are stated at, Pa gauge
+ * @returns Pa·m3/s; null where the test says nothing of the part
+ */
+export function limitInTest(test: Pick<LedgerTest, 'felt' | 'pressure'>, part: LedgerPart, working: number): number | null {
+  if (blindTo(test, part, { pressure: working })) return null
+  return part.limit / seenAt(1, Math.abs(test.felt.get(part.id)?.pressure ?? 0), working)
 }
 
 /** Whether a test found something on a part, told as a find or only marked. */

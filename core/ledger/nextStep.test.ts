@@ -73,6 +73,18 @@ test('what begins without a leak begins with what it is', () => {
     expect(step({ tests: [hold(1, 'sealed')] }, { begins }).action).toBe('record')
 })
 
+test('a hold that is sealed but for a stricter limit says for how many parts, and what would settle the others', () => {
+  const stricter = parts.map(part => (part.id === 'drain' ? { ...part, limit: part.limit / 5 } : part))
+  expect(step({ parts: stricter, tests: [hold(1, 'sealed')] }).sentence).toBe(
+    'Hold 1 is sealed for 3 of 4 parts; the limit of the others is stricter. A soap walk of about 6 min would settle it.',
+  )
+  // Where something else is missing too, that is said.
+  const touched = [{ at: 2, partIds: ['cap'], kind: 'knocked' as const }]
+  expect(step({ parts: stricter, touches: touched, tests: [hold(1, 'sealed')] }).sentence).toContain(
+    'no evidence that stands for Cap and Drain',
+  )
+})
+
 describe('an open leak', () => {
   test('is repaired, with how many wait after it', () => {
     expect(step(found('drain'))).toEqual({

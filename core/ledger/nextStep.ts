@@ -3,7 +3,7 @@ import { listWords, lowerFirst, upperFirst } from '../words/words'
 import { verdictOf } from '../hold/belief/verdict'
 import { boundsAt } from './atLimitPressure'
 import type { Ledger } from './deriveLedger'
-import { lastCured } from './evidence'
+import { evidenceOf, lastCured } from './evidence'
 import { repairThatCounts, trialOf } from './leakState'
 import { measures, type Instant, type LedgerEntries, type LedgerMeasurement } from './ledger'
 import type { SettlingPlan } from './settlingPlan'
@@ -217,6 +217,15 @@ function nextForMissing(
     })
   }
   const kind = tests[0]?.kind ?? 'hold'
+  const stricter = measures(last) ? leftByLimit(last, missing, entries) : 0
+  if (stricter > 0) {
+    const all = entries.parts.length
+    return step(
+      'settle',
+      `${last.name} is sealed for ${all - stricter} of ${all} parts; the limit of the others is stricter. ${wouldSettle({ tests, minutes })}`,
+      { kind },
+    )
+  }
   if (last.kind === 'hold' && measures(last) && verdictIn(last, entries) === 'cannot-tell' && kind === 'hold') {
     return step(
       'settle',
@@ -227,6 +236,16 @@ function nextForMissing(
   const which =
     missing.length <= 3 ? listWords(missing.map(partNameIn(entries))) : `${missing.length} of ${entries.parts.length} parts`
   return step('settle', `Cannot tell yet: no evidence that stands for ${which}. ${wouldSettle({ tests, minutes })}`, { kind })
+}
+
+/** How many parts a measurement leaves undecided for no reason but a stricter limit than those that it sealed; none where others lack too. */
+function leftByLimit(test: LedgerMeasurement, missing: readonly string[], entries: LedgerEntries): number {
+  const of = (id: string) => entries.parts.find(part => part.id === id)!
+  const sealed = entries.parts.filter(part => evidenceOf(test, part, entries) === 'stands')
+  const stricter = missing.every(
+    id => evidenceOf(test, of(id), entries) === 'undecided' && sealed.every(part => part.limit > of(id).limit),
+  )
+  return stricter && sealed.length > 0 ? missing.length : 0
 }
 
 function wouldSettle({ tests, minutes }: Pick<SettlingPlan, 'tests' | 'minutes'>): string {

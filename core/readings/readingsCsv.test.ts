@@ -1,4 +1,5 @@
-import { readingsFromCsv, readingsFromLongCsv, ReadingsFileError, readingsTable } from './readingsCsv'
+import { readingsOf } from './readingColumns'
+import { readingsFromCsv, columnsFromLongCsv, ReadingsFileError, readingsTable } from './readingsCsv'
 
 const at = (text: string) => readingsFromCsv(text)
 function failure(text: string): ReadingsFileError {
@@ -135,10 +136,11 @@ describe('a long file', () => {
   const text = ['time_s,pressure_kPa,event', ...Array.from({ length: count }, (_, k) => row(k))].join('\r\n')
   test('is read in pieces that cut no quoted cell, with others getting a turn', async () => {
     let turns = 0
-    const readings = await readingsFromLongCsv(text, undefined, () => {
+    const read = await columnsFromLongCsv(text, undefined, () => {
       turns++
       return Promise.resolve()
     })
+    const readings = readingsOf(read)
     expect(turns).toBeGreaterThan(2)
     expect(readings).toHaveLength(count)
     expect(readings[count - 1]).toEqual({ t: count - 1, pressure: expect.closeTo(4940, 0) as number })
@@ -168,7 +170,7 @@ describe('a mark that only looks like a quote', () => {
         count++
         return Promise.resolve()
       }
-      const readings = await readingsFromLongCsv(rows(note, 150_000), undefined, pause)
+      const readings = readingsOf(await columnsFromLongCsv(rows(note, 150_000), undefined, pause))
       expect(readings).toHaveLength(150_001)
       expect(readings[0]!.event).toBe(note)
       return count
@@ -180,7 +182,7 @@ describe('a mark that only looks like a quote', () => {
   test('one that opens a cell and never closes is named by its row, and not looked for to the end again and again', async () => {
     const open = rows('"5 hose', 300_000)
     expect(() => readingsFromCsv(open)).toThrow('Row 2 has a quote that is not closed.')
-    await expect(readingsFromLongCsv(open, undefined, () => Promise.resolve())).rejects.toThrow(
+    await expect(columnsFromLongCsv(open, undefined, () => Promise.resolve())).rejects.toThrow(
       'Row 2 has a quote that is not closed.',
     )
   })

@@ -3,6 +3,7 @@ import Papa from 'papaparse'
 import { parseNumber } from '../quantity/parseNumber'
 import { pascalsPer, toKelvin, type AnyPressureUnit } from '../quantity/units'
 import type { Reading } from '../hold/hold'
+import { readingsOf, ReadingStore, type ReadingColumns } from './readingColumns'
 
 /** A readings file that cannot be taken, with the row (1 is the file's first line) and column at fault where there is one. */
 export class ReadingsFileError extends Error {
@@ -162,25 +163,29 @@ function firstLines(text: string, most: number): string[] {
  * @returns readings in SI; times count from the first reading when the file has clock times
  * @throws ReadingsFileError naming the row and column
  */
-export function readingsFromCsv(text: string, meanings?: readonly (ColumnMeaning | null)[]): Reading[] {
+export const readingsFromCsv = (text: string, meanings?: readonly (ColumnMeaning | null)[]): Reading[] =>
+  readingsOf(columnsFromCsv(text, meanings))
+
+/** The same as columns, absent values NaN. */
+export function columnsFromCsv(text: string, meanings?: readonly (ColumnMeaning | null)[]): ReadingColumns {
   const rows = new RowReader(text, meanings)
   parseInPieces(rows.text, {
     delimiter: rows.delimiter,
     chunkSize: PIECE,
     chunk: ({ data, errors }) => rows.take(data, errors),
   })
-  return rows.readings()
+  return rows.whole()
 }
 
 /**
  * The same for a file so long that whoever else waits should get a turn in between.
  * @param pause resolves when it may go on
  */
-export function readingsFromLongCsv(
+export function columnsFromLongCsv(
   text: string,
   meanings: readonly (ColumnMeaning | null)[] | undefined,
   pause: () => Promise<void>,
-): Promise<Reading[]> {
+): Promise<ReadingColumns> {
   return new Promise((done, fail) => {
     const rows = new RowReader(text, meanings)
     parseInPieces(rows.text, {
@@ -198,7 +203,7 @@ export function readingsFromLongCsv(
       },
       complete() {
         try {
-          done(rows.readings())
+          done(rows.whole())
         } catch (error) {
           fail(error as Error)
         }
@@ -225,7 +230,7 @@ class RowReader {
   readonly delimiter: string
   private readonly columns: readonly Column[]
   private readonly firstLine: number
-  private readonly taken: Reading[] = []
+  private readonly taken = new ReadingStore()
   private readonly clock = { first: null as number | null }
   private row = 0
 
@@ -252,14 +257,14 @@ class RowReader {
     for (const cells of rows) {
       this.row++
       if (this.row > this.firstLine && cells.some(cell => cell.trim() !== ''))
-        this.taken.push(readRow(cells, this.columns, this.row, this.clock))
+        this.taken.take(readRow(cells, this.columns, this.row, this.clock))
     }
   }
 
   /** @throws ReadingsFileError when there are none */
-  readings(): Reading[] {
-    if (this.taken.length === 0) throw new ReadingsFileError('This file has column names but no readings under them.')
-    return this.taken
+  whole(): ReadingColumns {
+    if (this.taken.size === 0) throw new ReadingsFileError('This file has column names but no readings under them.')
+    return this.taken.whole()
   }
 }
 

@@ -1,26 +1,56 @@
 import { existsSync, readdirSync } from 'node:fs'
 import { dirname, join } from 'node:path'
-import { earlyScript, FIRST_PAGE } from '../../shared/early'
+import type { H3Event } from 'h3'
+import { earlyElement, FIRST_PAGE, JOB_PAGE } from '../../shared/early'
+import type { BayPage, JobView } from '../../shared/views'
+import { drawnBay, drawnJob } from '../utils/drawnPage'
 
-/** The file of scripts that the first page after sign-in needs, as it was built. */
-function firstPageFile(): string | null {
+/** Files of scripts as they were built, by the name that each begins with. */
+function builtFiles(): (name: string) => string[] {
   const folder = join(dirname(process.argv[1] ?? ''), '..', 'public', '_nuxt')
-  const name = existsSync(folder) ? readdirSync(folder).find(each => each.startsWith(FIRST_PAGE) && each.endsWith('.js')) : null
-  return name ? `/_nuxt/${name}` : null
+  const files = existsSync(folder) ? readdirSync(folder).filter(each => each.endsWith('.js')) : []
+  return name => files.filter(each => each.startsWith(`${name}.`)).map(each => `/_nuxt/${each}`)
+}
+
+const JOB = /^\/jobs\/([0-9a-f-]{36})$/i
+
+/** What a page asks for first, by its address. */
+function asked(path: string): string[] {
+  const job = JOB.exec(path)?.[1]
+  return ['me', 'bells', ...(path === '/' ? ['jobs?', 'practice/first-hour'] : []), ...(job ? [`jobs/${job}`] : [])]
 }
 
 /**
  * Scripts that are part of a page carry the nonce of its answer; nothing says what the page was made with. Whoever is signed in gets
- * the scripts of the pages, and the answers that the first one will ask for, while the program itself is still on its way.
+ * with the page the answers that it would ask for first, what they say drawn, and the scripts named that draw the rest.
  */
 export default defineNitroPlugin(nitro => {
-  const first = firstPageFile()
+  const files = builtFiles()
+  const answersFor = async (event: H3Event, path: string) => {
+    const headers = { cookie: getRequestHeader(event, 'cookie') ?? '' }
+    const answers: Record<string, string> = {}
+    await Promise.all(
+      asked(path).map(async each => {
+        const answer = await nitro.localFetch(`/api/${each}`, { headers })
+        if (answer.ok) answers[each] = await answer.text()
+      }),
+    )
+    return answers
+  }
+  const drawn = (path: string, answers: Record<string, string>): string => {
+    if (answers['jobs?']) return drawnBay(JSON.parse(answers['jobs?']) as BayPage)
+    const job = answers[`jobs/${JOB.exec(path)?.[1]}`]
+    return job ? drawnJob(JSON.parse(job) as JobView, Date.now()) : ''
+  }
   nitro.hooks.hook('render:html', async (html, { event }) => {
     const path = getRequestURL(event).pathname
     const signedIn = !/^\/(sign-in|card)\b/.test(path) && (await callerOf(event)) !== null
     if (signedIn) {
-      if (first) html.head.push(`<link rel="modulepreload" as="script" crossorigin href="${first}">`)
-      html.head.unshift(`<script>${earlyScript(path === '/' ? ['me', 'bells', 'jobs?'] : ['me', 'bells'])}</script>`)
+      for (const file of [...files(FIRST_PAGE), ...(JOB.test(path) ? files(JOB_PAGE) : [])])
+        html.head.push(`<link rel="modulepreload" as="script" crossorigin href="${file}">`)
+      const answers = await answersFor(event, path)
+      html.head.push(earlyElement(answers))
+      html.bodyPrepend.unshift(drawn(path, answers))
     }
     const nonce = String(event.context.nonce)
     const mark = (pieces: string[]) =>

@@ -1,6 +1,6 @@
 import { parentPort, workerData } from 'node:worker_threads'
-import { readingsFromCsv, ReadingsFileError, type ColumnMeaning } from '../../core/readings/readingsCsv'
-import { buffersOf, columnsOfReadings, type ReadingColumns } from '../services/bench/hold/readingColumns'
+import { columnsFromCsv, ReadingsFileError, type ColumnMeaning } from '../../core/readings/readingsCsv'
+import { buffersOf, type ReadingColumns } from '../../core/readings/readingColumns'
 
 /** What the server hands over, and what it gets back. */
 export interface FileTask {
@@ -11,7 +11,7 @@ export type FileAnswer = { problem: string } | { problem: null; readings: Readin
 
 function answer({ text, meanings }: FileTask): FileAnswer {
   try {
-    return { problem: null, readings: columnsOfReadings(readingsFromCsv(text, meanings)) }
+    return { problem: null, readings: columnsFromCsv(text, meanings) }
   } catch (error) {
     if (error instanceof ReadingsFileError) return { problem: error.message }
     throw error

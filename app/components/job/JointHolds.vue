@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { jointHolds } from '#shared/leaktest/hold/jointHolds'
+import { sealedFor, strictestLimit } from '#shared/leaktest/limitsReached'
 import type { JobView } from '#shared/views'
 
 /** Holds of one boundary as one body of evidence, with which holds are in it; what contradicts each other is named. */
@@ -26,11 +27,11 @@ const apart = computed(() => joint.value.apart.filter(each => each.id === props.
         </span>
       </div>
       <template v-if="group.joint.estimate">
-        <HoldNotch :estimate="group.joint.estimate" :limit="job.acceptance" />
+        <HoldNotch :estimate="group.joint.estimate" :limit="job.acceptance" :strictest="strictestLimit(job, group.holds[0]!)" />
         <p class="text-lg">
           <b :class="verdictLook(group.joint.estimate.verdict)"
             ><StateSign :look="verdictLook(group.joint.estimate.verdict)" :size="22" />
-            {{ verdictWords[group.joint.estimate.verdict] }}.</b
+            {{ measuredWord(group.joint.estimate, sealedFor(job, group.holds[0]!, group.joint.estimate)) }}.</b
           >
           {{ jointRate(group.joint.estimate) }} What stands goes by this.
         </p>

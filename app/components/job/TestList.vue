@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { testName } from '#core/leaktest/testKinds'
+import { sealedFor } from '#shared/leaktest/limitsReached'
 import { descriptorOf } from '#shared/leaktest/tests'
 import type { JobView } from '#shared/views'
 import { faceOf } from '~/leaktest/testFaces'
@@ -14,6 +15,7 @@ const tests = computed(() =>
   props.job.tests
     .map(test => {
       const face = faceOf(test)
+      const measured = descriptorOf(test).measured(test)
       const { id, pressure, by, earlyReason, struck, stoppedAt, startedAt } = test
       return {
         id,
@@ -25,7 +27,8 @@ const tests = computed(() =>
         to: face.page(test),
         at: stoppedAt ?? startedAt,
         ended: stoppedAt !== null,
-        measured: descriptorOf(test).measured(test),
+        measured,
+        parts: measured?.estimate ? sealedFor(props.job, test, measured.estimate) : null,
         said: face.said(test, props.job),
         open: face.open(test),
       }
@@ -44,7 +47,7 @@ const tests = computed(() =>
         <template v-if="test.measured?.estimate">
           <span class="font-semibold" :class="verdictLook(test.measured.estimate.verdict)"
             ><StateSign :look="verdictLook(test.measured.estimate.verdict)" :size="16" />
-            {{ verdictWords[test.measured.estimate.verdict] }}</span
+            {{ measuredWord(test.measured.estimate, test.parts) }}</span
           >
           {{ rateText(test.measured.estimate.leakRate) }} mL/min ({{ rateText(test.measured.estimate.above95) }} to
           {{ rateText(test.measured.estimate.below95) }}) at {{ short('pressure', test.pressure) }}

@@ -1,6 +1,8 @@
-import type { Decider, HoldEstimate, HoldSetup } from '#core/hold/hold'
+import type { Decider, HoldEstimate, HoldSetup, HoldVerdict } from '#core/hold/hold'
 import { unsoundSigns } from '#core/hold/belief/holdSigns'
+import type { SealedFor } from '#shared/leaktest/limitsReached'
 import { holdSignWords } from './holdSignWords'
+import { verdictWords } from './stateLooks'
 import { limitText, rateText } from './rateText'
 
 const means: Record<Decider, string> = {
@@ -12,11 +14,35 @@ const means: Record<Decider, string> = {
   'another method': 'This hold cannot see it in sensible time. Soap the route, or test a smaller volume.',
 }
 
-/** What can be said so far, and what would decide it, in one or two sentences. */
-export function holdAdvice(estimate: HoldEstimate, setup: HoldSetup): string {
+/** The limit that sealed is held against. */
+export const strictestWords = ({ limit, strictest = limit }: Pick<HoldSetup, 'limit' | 'strictest'>): string =>
+  strictest < limit ? `strictest limit is ${limitText(strictest)} mL/min` : `limit is ${limitText(limit)} mL/min`
+
+/** The word for what a test measured: sealed for some of its parts is said as such. */
+export function measuredWord({ verdict }: { verdict: HoldVerdict }, parts: SealedFor | null): string {
+  return verdict === 'cannot-tell' && parts?.left && parts.sealed > 0
+    ? `Sealed for ${parts.sealed} of ${parts.of} parts`
+    : verdictWords[verdict]
+}
+
+/** Why some parts are sealed and others not yet. */
+function othersSay(estimate: HoldEstimate, { sealed, left }: SealedFor): string {
+  if (!left || sealed === 0 || estimate.verdict !== 'cannot-tell') return ''
+  const [are, their] = left.parts > 1 ? [`${left.parts} others under test have`, 'their'] : ['other under test has', 'its']
+  const why = left.underFuel
+    ? `fuel on ${left.parts > 1 ? 'them' : 'it'}`
+    : `less pressure on ${left.parts > 1 ? 'them' : 'it'}`
+  return `95 % sure below ${rateText(estimate.below95)} mL/min. The ${are} ${why}, and ${their} limit is ${limitText(left.limit)} mL/min. `
+}
+
+/** What can be said so far, and what would decide it, in a few sentences. @param parts for how many it is sealed; null where nobody asks */
+export const holdAdvice = (estimate: HoldEstimate, setup: HoldSetup, parts: SealedFor | null = null): string =>
+  (parts ? othersSay(estimate, parts) : '') + adviceOn(estimate, setup)
+
+function adviceOn(estimate: HoldEstimate, setup: HoldSetup): string {
   const limit = `${limitText(setup.limit)} mL/min`
   if (estimate.verdict === 'sealed')
-    return `95 % sure below ${rateText(estimate.below95)} mL/min, and the limit is ${limit}. This hold saw leaks down to ${rateText(estimate.smallestSeen)} mL/min.`
+    return `95 % sure below ${rateText(estimate.below95)} mL/min, and the ${strictestWords(setup)}. This hold saw leaks down to ${rateText(estimate.smallestSeen)} mL/min.`
   if (estimate.verdict === 'leaking')
     return `95 % sure above ${rateText(estimate.above95)} mL/min, and the limit is ${limit}. Find it with soap while it is under pressure.`
   const unsound = unsoundSigns.find(sign => estimate.signs?.includes(sign))

@@ -2,7 +2,7 @@ import { throughputFromStandard } from '../../../core/quantity/standardLeakRate'
 import { nextActions, type NextStep } from '../../../core/ledger/nextStep'
 import { budgetParts, deciders, type Budget, type HoldEstimate, type HoldSetup } from '../../../core/hold/hold'
 import { unsoundSigns } from '#core/hold/belief/holdSigns'
-import { holdAdvice } from './holdAdvice'
+import { holdAdvice, measuredWord } from './holdAdvice'
 import { holdSignWords } from './holdSignWords'
 import { nextAction, nextSentence } from './nextActions'
 import { limitText, rateText } from './rateText'
@@ -62,6 +62,22 @@ describe('what a hold says in words', () => {
     expect(holdAdvice(estimate({ verdict: 'sealed' }), setup)).toBe(
       '95 % sure below 0.90 mL/min, and the limit is 0.5 mL/min. This hold saw leaks down to 0.21 mL/min.',
     ))
+  test('sealed for some parts, why not for the others, and what would decide it for them', () => {
+    const parts = { sealed: 7, of: 11, left: { parts: 4, limit: mLmin(0.2), underFuel: true } }
+    const between = estimate({ below95: mLmin(0.33) })
+    expect(measuredWord(between, parts)).toBe('Sealed for 7 of 11 parts')
+    expect(holdAdvice(between, setup, parts)).toBe(
+      '95 % sure below 0.33 mL/min. The 4 others under test have fuel on them, and their limit is 0.2 mL/min. About 7 more min decide it. Temperature is the largest doubt.',
+    )
+    expect(measuredWord(between, { ...parts, sealed: 0 })).toBe('Cannot tell yet')
+    expect(holdAdvice(between, setup, { ...parts, sealed: 0 })).toBe(
+      'About 7 more min decide it. Temperature is the largest doubt.',
+    )
+    expect(measuredWord(estimate({ verdict: 'sealed' }), { sealed: 11, of: 11, left: null })).toBe('Sealed')
+    expect(holdAdvice(estimate({ verdict: 'sealed' }), { ...setup, strictest: mLmin(0.2) })).toContain(
+      'and the strictest limit is 0.2 mL/min',
+    )
+  })
   test('leaking, with what to do next', () =>
     expect(holdAdvice(estimate({ verdict: 'leaking' }), setup)).toContain('Find it with soap'))
   test('undecided, with how long and what doubt is largest', () =>

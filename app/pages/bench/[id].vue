@@ -5,6 +5,7 @@ import { clockSpeeds } from '#shared/leaktest/hold/holdClock'
 import { isOver } from '#shared/limits'
 import type { MarkKind } from '#shared/leaktest/hold/holdForm'
 import { isSimulated } from '#shared/jobEntries'
+import { sealedFor } from '#shared/leaktest/limitsReached'
 import type { JobView } from '#shared/views'
 import type { BenchHold } from '#shared/leaktest/hold/holdView'
 
@@ -55,6 +56,8 @@ const heldFor = computed(() => {
 const over = computed(() =>
   job.value && last.value && running.value && isOver(job.value, last.value.pressure) ? last.value.pressure : null,
 )
+/** For how many of its parts it is sealed: fuel on a part makes its limit stricter. */
+const parts = computed(() => hold.value && job.value && estimate.value && sealedFor(job.value, hold.value, estimate.value))
 const look = computed(() => (estimate.value ? verdictLook(estimate.value.verdict) : 'unsure'))
 
 /**
@@ -262,14 +265,14 @@ useActionKeys('Bench', [
             below its right</span
           >
         </div>
-        <HoldNotch :estimate="estimate" :limit="hold.setup.limit" />
+        <HoldNotch :estimate="estimate" :limit="hold.setup.limit" :strictest="hold.setup.strictest" />
         <p aria-live="polite" class="text-lg leading-snug">
           <template v-if="estimate"
-            ><b :class="look"><StateSign :look="look" :size="22" /> {{ verdictWords[estimate.verdict] }}.</b>
+            ><b :class="look"><StateSign :look="look" :size="22" /> {{ measuredWord(estimate, parts) }}.</b>
             {{
               blank
                 ? 'There is no pressure on it yet: so far only what drifts by itself is seen.'
-                : holdAdvice(estimate, hold.setup)
+                : holdAdvice(estimate, hold.setup, parts)
             }}</template
           >
           <span v-else class="soft">{{ hold.noEstimate ?? live?.reason ?? 'The first readings are on their way.' }}</span>

@@ -31,14 +31,15 @@ export function hiddenBy(
   span: { from: number; to: number },
 ): HiddenBy {
   const held = Math.max(1, secondsUnderPressure(marks, span))
-  const hidden = Math.max(0, setup.limit - estimate.leakRate)
+  const limit = setup.strictest ?? setup.limit
+  const hidden = Math.max(0, limit - estimate.leakRate)
   const pressure = (hidden * held) / effectiveVolume(setup.space, setup.testPressure)
   return {
     held,
     pressure,
     drift: (pressure / held) * 3600,
     warmth: (pressure * STANDARD_TEMPERATURE) / (STANDARD_PRESSURE + setup.testPressure),
-    volume: estimate.leakRate > NO_LEAK * setup.limit ? setup.limit / estimate.leakRate : null,
+    volume: estimate.leakRate > NO_LEAK * limit ? limit / estimate.leakRate : null,
   }
 }
 

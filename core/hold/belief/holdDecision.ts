@@ -18,12 +18,12 @@ export function decision(
   estimated: Estimated,
   bounds: RateBounds,
 ): { verdict: HoldVerdict; decidedBy: Decider | null; minutesMore: number | null } {
-  const verdict = verdictOf(bounds, setup.limit)
+  const verdict = verdictOf(bounds, setup.limit, setup.strictest)
   if (verdict !== 'cannot-tell') return { verdict, decidedBy: null, minutesMore: null }
   // More of what pulls it below zero would not decide anything.
   if (bounds.belowZero) return { verdict, minutesMore: null, decidedBy: 'another method' }
   const held = series.times[series.times.length - 1]! - series.times[0]!
-  const minutesMore = minutesToDecide(estimated, setup.limit, held)
+  const minutesMore = minutesToDecide(estimated, setup, held)
   return {
     verdict,
     minutesMore,
@@ -52,10 +52,14 @@ function uncertaintyAfter(budget: Budget, factor: number): number {
   )
 }
 
-function minutesToDecide({ leakRate, budget }: Estimated, limit: number, held: number): number | null {
+function minutesToDecide(
+  { leakRate, budget }: Estimated,
+  { limit, strictest }: Pick<HoldSetup, 'limit' | 'strictest'>,
+  held: number,
+): number | null {
   if (!(held > 0)) return null
   for (let factor = 1.05; held * (factor - 1) <= LONGEST_WAIT * 60; factor *= 1.05) {
-    if (verdictOf(normalBounds(leakRate, uncertaintyAfter(budget, factor)), limit) !== 'cannot-tell')
+    if (verdictOf(normalBounds(leakRate, uncertaintyAfter(budget, factor)), limit, strictest) !== 'cannot-tell')
       return Math.max(1, Math.ceil((held * (factor - 1)) / 60))
   }
   return null

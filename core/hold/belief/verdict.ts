@@ -41,8 +41,10 @@ export const normalBounds = (rate: number, uncertainty: number): RateBounds =>
  * Sealed when the one-sided 95 % upper bound is below the limit, leaking when the one-sided 95 % lower bound is above it. What
  * came out below zero by more than its doubt cannot tell.
  * @param limit in the bounds' unit, Pa·m3/s
+ * @param strictest of the limits of all that was under test, where some part has a stricter one: sealed speaks of every part,
+ *   while a leak between the two may be where it is allowed
  */
-export function verdictOf({ above95, below95, belowZero }: RateBounds, limit: number): HoldVerdict {
+export function verdictOf({ above95, below95, belowZero }: RateBounds, limit: number, strictest: number = limit): HoldVerdict {
   if (above95 > limit) return 'leaking'
-  return below95 < limit && !belowZero ? 'sealed' : 'cannot-tell'
+  return below95 < Math.min(limit, strictest) && !belowZero ? 'sealed' : 'cannot-tell'
 }

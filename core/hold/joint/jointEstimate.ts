@@ -48,8 +48,9 @@ const MOST_PIECES = 60
  * have in common is doubted once (Bayes; GUM, JCGM 100, 5.2 for correlated parts).
  * @param holds of one boundary, in order of time
  * @param limit acceptance limit, Pa·m3/s at their test pressure
+ * @param strictest limit of the parts that they reach, likewise
  */
-export function jointEstimate(holds: readonly JointHold[], limit: number): Joint {
+export function jointEstimate(holds: readonly JointHold[], limit: number, strictest = limit): Joint {
   const leftOut = holds.flatMap(({ id, estimate }, k): Joint['leftOut'] => {
     if (estimate.belowZero) return [{ id, why: 'rises' }]
     if (!estimate.likelihood?.length) return [{ id, why: 'older engine' }]
@@ -82,7 +83,7 @@ export function jointEstimate(holds: readonly JointHold[], limit: number): Joint
       high95: quantile(0.975) + Math.max(0, -leak),
       uncertainty,
       smallestSeen: Math.min(bounds.below95, ONE_SIDED_95 * uncertainty),
-      verdict: verdictOf(bounds, limit),
+      verdict: verdictOf(bounds, limit, strictest),
     },
   }
 }

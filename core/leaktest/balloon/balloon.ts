@@ -31,8 +31,10 @@ export interface BalloonSetup {
   /** K and Pa: of the change that the record does not show */
   temperatureChangeUncertainty: number
   barometerChangeUncertainty: number
-  /** acceptance limit, Pa·m3/s */
+  /** acceptance limit of the system, Pa·m3/s */
   limit: number
+  /** the strictest limit of the parts under test, at the balloon's pressure; absent where no part has one of its own */
+  strictest?: number
 }
 
 /**
@@ -132,7 +134,7 @@ export function estimateBalloon(setup: BalloonSetup, readings: readonly GirthRea
   const uncertainty = Math.hypot(...Object.values(budget))
   const leak = trapped.rate - rubber.rate
   const bounds = normalBounds(leak, uncertainty)
-  const verdict = verdictOf(bounds, setup.limit)
+  const verdict = verdictOf(bounds, setup.limit, setup.strictest)
   return {
     leakRate: Math.max(0, leak),
     low95: Math.max(0, leak - TWO_SIDED_95 * uncertainty),
@@ -144,7 +146,7 @@ export function estimateBalloon(setup: BalloonSetup, readings: readonly GirthRea
     budget,
     rubberLoss: rubber.rate,
     rubberFrom: controlLoss ? 'control' : 'default',
-    minutesMore: verdict === 'cannot-tell' && !bounds.belowZero ? minutesToDecide(leak, budget, setup.limit, span) : null,
+    minutesMore: verdict === 'cannot-tell' && !bounds.belowZero ? minutesToDecide(leak, budget, setup, span) : null,
     readings: sorted.length,
   }
 }
@@ -191,7 +193,12 @@ export function lossOf(
 const LONGEST_WAIT = 72 * 60 // min
 
 /** Girth, temperature, weather and the rubber's pressure fall as one over the time; the rubber's own loss does not. */
-function minutesToDecide(leak: number, budget: Record<BalloonPart, number>, limit: number, span: number): number | null {
+function minutesToDecide(
+  leak: number,
+  budget: Record<BalloonPart, number>,
+  { limit, strictest }: Pick<BalloonSetup, 'limit' | 'strictest'>,
+  span: number,
+): number | null {
   for (let factor = 1.05; (span * (factor - 1)) / 60 <= LONGEST_WAIT; factor *= 1.05) {
     const uncertainty = Math.hypot(
       budget.girth / factor,
@@ -201,7 +208,7 @@ function minutesToDecide(leak: number, budget: Record<BalloonPart, number>, limi
       budget['rubber pressure'] / factor,
       budget.rubber,
     )
-    if (verdictOf(normalBounds(leak, uncertainty), limit) !== 'cannot-tell')
+    if (verdictOf(normalBounds(leak, uncertainty), limit, strictest) !== 'cannot-tell')
       return Math.max(1, Math.ceil((span * (factor - 1)) / 60))
   }
   return null

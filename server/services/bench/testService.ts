@@ -1,5 +1,6 @@
 import type { WorkAct } from '../../../core/fuel/makeSafe'
 import type { TankTestKind } from '../../../core/leaktest/testKinds'
+import type { LimitsJob } from '../../../shared/leaktest/limitsReached'
 import type { TestForms, TestViews } from '../../../shared/leaktest/tests'
 import type { TestViewOf } from '../../../shared/leaktest/testView'
 import type { JobView } from '../../../shared/views'
@@ -15,8 +16,8 @@ export type EntryRow<K extends TankTestKind> = Omit<typeof testEntry.$inferSelec
 /** What a view says besides what is kept of the test itself. */
 export interface ViewContext {
   name: (personId: string) => string
-  /** the job's acceptance limit today, Pa·m3/s: verdicts follow it */
-  limit: number
+  /** the job's limits and map as they are today: verdicts follow them */
+  job: LimitsJob
 }
 
 /** What is at hand when something is recorded in a running test. */

@@ -92,7 +92,8 @@ export async function editJob(actor: Actor, id: string, { revision, ...edit }: J
     actor,
     {
       verb: 'changed the job',
-      touches: ['facts'],
+      // Verdicts follow the limits.
+      touches: ['facts', 'tests'],
       jobId: id,
       subjectId: id,
       detail: Object.fromEntries(changed.map(name => [name, { from: old[name], to: edit[name] }])),

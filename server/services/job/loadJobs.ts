@@ -1,12 +1,13 @@
 import { desc, inArray } from 'drizzle-orm'
 import type { TankTestKind } from '../../../core/leaktest/testKinds'
 import { jobAspects, type JobAspect } from '../../../shared/changes'
+import type { LimitsJob } from '../../../shared/leaktest/limitsReached'
 import type { TestView } from '../../../shared/leaktest/tests'
 import type { TestViewOf } from '../../../shared/leaktest/testView'
 import type { SheetFacts } from '../../../shared/schemas/materials'
 import type { JobView, ProofEntryView, RunEntryView, RunView } from '../../../shared/views'
 import { database, type Transaction } from '../../db/client'
-import { job, type ownerWord } from '../../db/schema'
+import { job, type mapBefore, type ownerWord, type part } from '../../db/schema'
 import type { EntryRow, TestService } from '../bench/testService'
 import type { TestRow } from '../bench/testRows'
 import { seedOf } from '../bench/hiddenTank'
@@ -77,6 +78,20 @@ const inTime = <T extends { at: Date | number }>(rows: T[]): T[] => rows.sort((a
 /** Entries as somebody said them, in order of time. */
 const allSaid = <T extends Said>(rows: T[], words: Words) => inTime(rows.map(each => said(each, words)))
 
+/** The parts of a job and its maps of before, their times as numbers. */
+const mapsOf = ({
+  parts,
+  mapsBefore,
+}: {
+  parts: PartRow[]
+  mapsBefore: MapBeforeRow[]
+}): Pick<JobView, 'parts' | 'mapsBefore'> => ({
+  parts: parts.map(each => ({ ...each, addedAt: each.addedAt && +each.addedAt, removedAt: each.removedAt && +each.removedAt })),
+  mapsBefore: mapsBefore.map(({ until, circuit, parts: drawn }) => ({ until: +until, circuit, parts: drawn })),
+})
+type PartRow = typeof part.$inferSelect
+type MapBeforeRow = Pick<typeof mapBefore.$inferSelect, 'until' | 'circuit' | 'parts'>
+
 /** One loader an aspect: one statement for as many jobs as are asked for, by job. */
 const loaders: { [A in JobAspect]: (reader: Reader, ids: string[], words: Words) => Promise<Map<string, AspectViews[A]>> } = {
   async facts(reader, ids, { name }) {
@@ -102,12 +117,7 @@ const loaders: { [A in JobAspect]: (reader: Reader, ids: string[], words: Words)
             closedAt: closedAt && +closedAt,
             brought: brought && { shop: brought.shop, exportedAt: brought.exportedAt, broughtAt: brought.broughtAt },
             hasStandIn: hiddenTank !== null,
-            parts: parts.map(part => ({
-              ...part,
-              addedAt: part.addedAt && +part.addedAt,
-              removedAt: part.removedAt && +part.removedAt,
-            })),
-            mapsBefore: mapsBefore.map(({ until, circuit, parts: drawn }) => ({ until: +until, circuit, parts: drawn })),
+            ...mapsOf({ parts, mapsBefore }),
           },
         ],
       ),
@@ -188,19 +198,34 @@ const loaders: { [A in JobAspect]: (reader: Reader, ids: string[], words: Words)
   },
   async tests(reader, ids, words) {
     const rows = await reader.query.job.findMany({
-      columns: { id: true, acceptance: true },
+      columns: {
+        id: true,
+        tankKind: true,
+        pressureLimit: true,
+        acceptance: true,
+        fuelAcceptance: true,
+        fuel: true,
+        circuit: true,
+      },
       where: inArray(job.id, ids),
-      with: { tests: { orderBy: (row, to) => [to.asc(row.startedAt), to.asc(row.number)], with: { entries: true } } },
+      with: {
+        parts: { orderBy: (row, to) => to.asc(row.position) },
+        mapsBefore: { orderBy: (row, to) => to.asc(row.until) },
+        tests: { orderBy: (row, to) => [to.asc(row.startedAt), to.asc(row.number)], with: { entries: true } },
+      },
     })
     return new Map(
-      rows.map(row => [
-        row.id,
-        {
-          tests: row.tests.map(({ entries, ...each }) =>
-            testView(each as TestRow<TankTestKind>, inTime(entries) as EntryRow<TankTestKind>[], words, row.acceptance),
-          ),
-        },
-      ]),
+      rows.map(({ id, tests, ...row }) => {
+        const tank = { ...row, ...mapsOf(row) }
+        return [
+          id,
+          {
+            tests: tests.map(({ entries, ...each }) =>
+              testView(each as TestRow<TankTestKind>, inTime(entries) as EntryRow<TankTestKind>[], words, tank),
+            ),
+          },
+        ]
+      }),
     )
   },
   async leaks(reader, ids, words) {
@@ -339,7 +364,7 @@ function testView(
   row: TestRow<TankTestKind>,
   entries: EntryRow<TankTestKind>[],
   { name, struck }: Words,
-  limit: number,
+  tank: LimitsJob,
 ): TestView {
   const { id, jobId, kind, number, pressure, closures, links, wettedShare, relief, earlyReason } = row
   const common: TestViewOf<TankTestKind> = {
@@ -358,7 +383,7 @@ function testView(
     stoppedAt: row.stoppedAt && +row.stoppedAt,
     struck: struck(id),
   }
-  return (serviceOf(kind) as TestService<TankTestKind>).view(row, entries, common as never, { name, limit })
+  return (serviceOf(kind) as TestService<TankTestKind>).view(row, entries, common as never, { name, job: tank })
 }
 
 /** Everybody's name, and what they struck out on some jobs, in one statement. */

@@ -49,7 +49,7 @@ export async function setCircuit(actor: Actor, id: string, edit: MapEdit): Promi
   }
   await change(
     actor,
-    { verb: 'changed the circuit', touches: ['facts', 'leaks'], jobId: id, subjectId: id, detail },
+    { verb: 'changed the circuit', touches: ['facts', 'leaks', 'tests'], jobId: id, subjectId: id, detail },
     async (tx, now) => {
       const current = await loadJob(id, tx)
       mustBeRevision(current, edit.revision)
@@ -69,7 +69,7 @@ export async function setTankKind(actor: Actor, id: string, { kind: key, revisio
   const kind = tankKind(key)
   await change(
     actor,
-    { verb: 'changed the kind of tank', touches: ['facts', 'leaks'], jobId: id, subjectId: id, detail: { kind: key } },
+    { verb: 'changed the kind of tank', touches: ['facts', 'leaks', 'tests'], jobId: id, subjectId: id, detail: { kind: key } },
     async (tx, now) => {
       const current = await loadJob(id, tx)
       mustBeRevision(current, revision)
@@ -106,7 +106,13 @@ export async function setTankKind(actor: Actor, id: string, { kind: key, revisio
 export async function renewTank(actor: Actor, id: string, form: RenewForm): Promise<JobView> {
   await change(
     actor,
-    { verb: 'renewed the tank', touches: ['facts', 'leaks'], jobId: id, subjectId: form.id, detail: { note: form.note } },
+    {
+      verb: 'renewed the tank',
+      touches: ['facts', 'leaks', 'tests'],
+      jobId: id,
+      subjectId: form.id,
+      detail: { note: form.note },
+    },
     async (tx, now) => {
       const [same] = await tx.select({ id: touch.id }).from(touch).where(eq(touch.id, form.id))
       if (same) return null

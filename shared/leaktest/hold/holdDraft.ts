@@ -8,9 +8,11 @@ import { rigLeakAt } from '../../../core/leaktest/rig/rigCheck'
 import { throughputFromStandard } from '../../../core/quantity/standardLeakRate'
 import { WATER_DENSITY } from '../../../core/quantity/waterDensity'
 import { targetPressure } from '../../jobCircuit'
+import { ledgerParts } from '../../ledgerParts'
 import { lastRelief, overLimit } from '../../limits'
 import { weighingNow, wettedNow } from '../../safety'
 import type { JobView, KitItemView } from '../../views'
+import { strictestLimit, type LimitsJob } from '../limitsReached'
 import { testsOf } from '../tests'
 import type { HoldForm, HoldKit } from './holdForm'
 import type { HoldView } from './holdView'
@@ -262,7 +264,7 @@ const interval = { 'typed': 60, 'camera': 5, 'stand-in': 5, 'file': 5, 'device':
 /** The hold as the planner takes it; null while it cannot be: something is still being typed, or it is above the tank's limit. */
 export function plannedFrom(
   draft: HoldDraft,
-  job: Pick<JobView, 'wallGive' | 'acceptance' | 'fuel' | 'material' | 'pressureLimit' | 'limitSource'>,
+  job: Pick<JobView, 'wallGive' | 'material' | 'limitSource'> & LimitsJob,
 ): PlannedHold | null {
   const { volume, testPressure, gaugeStep, gaugeNoise, temperatureDoubt, barometerDoubt, rigLeakDoubt } = draft
   const { bottle } = draft
@@ -270,9 +272,13 @@ export function plannedFrom(
   const typed = [volume, testPressure, gaugeStep, gaugeNoise, temperatureDoubt, barometerDoubt, rigLeakDoubt]
   if (!typed.every(Number.isFinite) || !(volume > 0) || testPressure === 0 || !(gaugeStep > 0)) return null
   if (overLimit(job, testPressure, String) !== null) return null
+  // Until somebody has answered how it is closed, every part is meant.
+  const strictest =
+    strictestLimit(job, { ...draft, pressure: testPressure, startedAt: Infinity }) ??
+    Math.min(...ledgerParts(job).map(part => part.limit))
   return {
     every: interval[draft.source],
-    setup: setupOfForm(draft, job),
+    setup: { ...setupOfForm(draft, job), ...(Number.isFinite(strictest) && { strictest }) },
     hasThermometer: draft.hasThermometer,
     hasBarometer: draft.hasBarometer,
     course: draft.course,

@@ -3,6 +3,7 @@ import { measures, type LedgerTest } from '../../../core/ledger/ledger'
 import { curedAt } from '../../curing'
 import type { JobView } from '../../views'
 import { mapAt, reachedIn } from '../felt'
+import { strictestLimit, type LimitsJob } from '../limitsReached'
 import { testsOf } from '../tests'
 import type { HoldView } from './holdView'
 
@@ -35,10 +36,7 @@ export interface Apart {
   why: ApartReason
 }
 
-type JoinedJob = Pick<
-  JobView,
-  'tests' | 'touches' | 'repairs' | 'leaks' | 'parts' | 'circuit' | 'mapsBefore' | 'tankKind' | 'acceptance'
->
+type JoinedJob = Pick<JobView, 'tests' | 'touches' | 'repairs' | 'leaks' | keyof LimitsJob>
 
 /** Test pressures that differ by no more than this share are one. */
 const SAME_PRESSURE = 0.1
@@ -71,6 +69,7 @@ export function jointHolds(job: JoinedJob): { groups: JointGroup[]; apart: Apart
         joint: jointEstimate(
           holds.map(({ id, estimate, setup }) => ({ id, estimate: estimate!, told: setup.surroundings !== undefined })),
           job.acceptance,
+          strictestLimit(job, holds[0]!),
         ),
       })),
   }

@@ -9,17 +9,26 @@ import type { HoldEstimate } from '#core/hold/hold'
 const props = defineProps<{
   estimate: Pick<HoldEstimate, 'leakRate' | 'above95' | 'below95' | 'verdict'> | null
   limit: number
+  /** the strictest limit of a part under test, where it is stricter: sealed is left of that */
+  strictest?: number | undefined
 }>()
 
 const place = ref<HTMLElement>()
 const { width } = useElementSize(place)
 const span = { low: Math.log10(1 / 30), high: Math.log10(300) }
 const LEFT = 14
+const sealedBelow = computed(() => Math.min(props.limit, props.strictest ?? props.limit))
+const isStricter = computed(() => sealedBelow.value < 0.99 * props.limit)
 const x = (rate: number) =>
   LEFT +
   ((Math.min(span.high, Math.max(span.low, Math.log10(Math.max(rate / props.limit, 1e-9)))) - span.low) /
     (span.high - span.low)) *
     (Math.max(200, width.value) - 2 * LEFT)
+const limitWords = computed(() =>
+  isStricter.value
+    ? `limit ${limitText(props.limit)}, ${limitText(sealedBelow.value)} where it is stricter`
+    : `limit ${limitText(props.limit)}`,
+)
 const ticks = computed(() =>
   [0.1, 1, 10, 100].map(times => ({ x: x(times * props.limit), text: limitText(times * props.limit) })),
 )
@@ -48,13 +57,20 @@ const label = computed(() => {
       :data-rate="estimate?.leakRate"
       :aria-label="
         estimate
-          ? `Leak rate ${rateText(estimate.leakRate)} mL/min, 95 % sure above ${rateText(estimate.above95)} and 95 % sure below ${rateText(estimate.below95)}, limit ${limitText(limit)}`
-          : `No estimate yet, limit ${limitText(limit)} mL/min`
+          ? `Leak rate ${rateText(estimate.leakRate)} mL/min, 95 % sure above ${rateText(estimate.above95)} and 95 % sure below ${rateText(estimate.below95)}, ${limitWords}`
+          : `No estimate yet, ${limitWords} mL/min`
       "
       class="block"
     >
-      <rect :x="LEFT" y="46" :width="x(limit) - LEFT" height="10" rx="5" fill="var(--sealed-soft)" />
-      <rect :x="x(limit)" y="46" :width="Math.max(200, width) - LEFT - x(limit)" height="10" rx="5" fill="var(--hair)" />
+      <rect :x="LEFT" y="46" :width="x(sealedBelow) - LEFT" height="10" rx="5" fill="var(--sealed-soft)" />
+      <rect
+        :x="x(sealedBelow)"
+        y="46"
+        :width="Math.max(200, width) - LEFT - x(sealedBelow)"
+        height="10"
+        rx="5"
+        fill="var(--hair)"
+      />
       <g v-if="bar" :style="{ color: `var(--${look})` }">
         <template v-if="look === 'leaking'">
           <path
@@ -92,6 +108,13 @@ const label = computed(() => {
           {{ rateText(estimate!.leakRate) }}
         </text>
       </g>
+      <path
+        v-if="isStricter"
+        :d="`M${x(sealedBelow)} 30V66`"
+        stroke="var(--sealed)"
+        stroke-width="2.500"
+        stroke-dasharray="3 3"
+      />
       <path :d="`M${x(limit) - 8} 8H${x(limit) + 8}L${x(limit)} 22Z`" fill="var(--sealed)" />
       <path :d="`M${x(limit)} 22V66`" stroke="var(--sealed)" stroke-width="2.500" />
       <g font-size="12.500" fill="var(--ink-soft)" text-anchor="middle" class="figure">

@@ -7,7 +7,7 @@ import { freeAirFor, SETTLING_TIME, strokesFor, type PlannedHold } from '#core/p
 const props = defineProps<{ planned: PlannedHold; /** m3 a stroke */ stroke: number; strokeName: string }>()
 const { short } = useQuantities()
 const { plan, helps, trying, busy } = usePlan(() => props.planned)
-const limit = computed(() => props.planned.setup.limit)
+const limit = computed(() => props.planned.setup.strictest ?? props.planned.setup.limit)
 const vacuum = computed(() => props.planned.setup.testPressure < 0)
 const freeAir = computed(() => freeAirFor(props.planned))
 const others = computed(() => methodsThatSee(limit.value))

@@ -74,8 +74,8 @@ const reasons = computed(() => {
   <div class="sheet">
     <h2 class="mb-1">It is wrong only if</h2>
     <p class="soft mb-1.5">
-      A leak of {{ limitText(hold.setup.limit) }} mL/min would look like this hold if one of these were true, or several in
-      part:
+      A leak of {{ limitText(hold.setup.strictest ?? hold.setup.limit) }} mL/min would look like this hold if one of these were
+      true, or several in part:
     </p>
     <ul class="space-y-1.5">
       <li v-for="reason in reasons" :key="reason.what" class="flex gap-2.5">

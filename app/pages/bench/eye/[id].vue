@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { sealedFor } from '#shared/leaktest/limitsReached'
 import { holdTimeAt } from '#shared/leaktest/hold/holdClock'
 import { isSimulated } from '#shared/jobEntries'
 import type { InstrumentSight } from '#shared/schemas/sight'
@@ -136,6 +137,7 @@ const why = computed(() => {
   if (standIn.on.value) return last.value && 'leftOut' in last.value ? leftOutWords[last.value.leftOut] : null
   return eye.why.value ? leftOutWords[eye.why.value] : null
 })
+const parts = computed(() => hold.value && job.value && estimate.value && sealedFor(job.value, hold.value, estimate.value))
 const look = computed(() => (estimate.value ? verdictLook(estimate.value.verdict) : 'unsure'))
 const simulated = computed(() => job.value !== null && isSimulated(job.value))
 </script>
@@ -240,8 +242,8 @@ const simulated = computed(() => job.value !== null && isSimulated(job.value))
       <section v-if="hold.clock" class="sheet">
         <p aria-live="polite" class="text-lg leading-snug">
           <template v-if="estimate"
-            ><b :class="look"><StateSign :look="look" :size="22" /> {{ verdictWords[estimate.verdict] }}.</b>
-            {{ holdAdvice(estimate, hold.setup) }}</template
+            ><b :class="look"><StateSign :look="look" :size="22" /> {{ measuredWord(estimate, parts) }}.</b>
+            {{ holdAdvice(estimate, hold.setup, parts) }}</template
           >
           <span v-else class="soft">{{ live?.reason ?? 'Nothing can be said yet.' }}</span>
         </p>

@@ -104,7 +104,7 @@ const advice = computed(() => {
   if (!view) return ''
   if (!found) return view.noEstimate ?? ''
   if (found.verdict === 'sealed')
-    return `95 % sure below ${rateText(found.below95)} mL/min, and the limit is ${limitText(view.setup.limit)}.`
+    return `95 % sure below ${rateText(found.below95)} mL/min, and the ${strictestWords(view.setup)}.`
   if (found.verdict === 'leaking')
     return `95 % sure above ${rateText(found.above95)} mL/min, and the limit is ${limitText(view.setup.limit)}. Find it with soap while there is pressure.`
   if (found.belowZero)
@@ -194,7 +194,7 @@ useActionKeys('Balloon', [{ key: 'escape', label: 'Back to the job', run: () => 
             >leak rate in mL/min at the balloon’s pressure; 95 % sure above the bar’s left end, 95 % below its right</span
           >
         </div>
-        <HoldNotch :estimate="estimate" :limit="balloon.setup.limit" />
+        <HoldNotch :estimate="estimate" :limit="balloon.setup.limit" :strictest="balloon.setup.strictest" />
         <p aria-live="polite" class="text-lg leading-snug">
           <b v-if="estimate" :class="look"><StateSign :look="look" :size="22" /> {{ verdictWords[estimate.verdict] }}.</b>
           {{ advice }}

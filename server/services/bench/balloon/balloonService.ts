@@ -3,6 +3,7 @@ import { UNSEEN_BAROMETER_CHANGE, UNSEEN_TEMPERATURE_CHANGE } from '../../../../
 import { estimateBalloon, type BalloonSetup, type GirthReading } from '../../../../core/leaktest/balloon/balloon'
 import { testName } from '../../../../core/leaktest/testKinds'
 import type { GirthForm } from '../../../../shared/leaktest/balloon/balloonForm'
+import { strictestLimit } from '../../../../shared/leaktest/limitsReached'
 import type { BalloonView, GirthView } from '../../../../shared/leaktest/balloon/balloonView'
 import { hangBell } from '../../shop/bells'
 import { refuseField } from '../../shop/refusal'
@@ -46,7 +47,7 @@ export const balloonService: TestService<'balloon'> = {
       after: hangGirthBell,
     },
   },
-  view(row, entries, common, { name, limit }): BalloonView {
+  view(row, entries, common, { name, job }): BalloonView {
     const girths = entries.map(({ id, at, personId, entry: { kind: _, ...girth } }): GirthView => ({
       ...girth,
       girthDoubt: girth.girthDoubt ?? null,
@@ -55,7 +56,13 @@ export const balloonService: TestService<'balloon'> = {
       t: (+at - +row.startedAt) / 1000,
       by: name(personId),
     }))
-    const setup = { ...row.facts.setup, pressure: row.pressure, limit }
+    const strictest = strictestLimit(job, { ...row, startedAt: +row.startedAt })
+    const setup = {
+      ...row.facts.setup,
+      pressure: row.pressure,
+      limit: job.acceptance,
+      ...(strictest !== undefined && { strictest }),
+    }
     return { ...common, setup, girths, ...amountsTo(setup, girths) }
   },
 }

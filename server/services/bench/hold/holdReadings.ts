@@ -6,7 +6,7 @@ import { database, type Transaction } from '../../../db/client'
 import { reading, testEntry } from '../../../db/schema'
 import type { EntryRow } from '../testService'
 import { marksIn } from './holdMarks'
-import type { ReadingColumns } from './readingColumns'
+import type { ReadingColumns } from '../../../../core/readings/readingColumns'
 
 type Reader = Pick<Transaction, 'select' | 'execute'>
 

@@ -20,7 +20,7 @@ import { estimateOf, forgetLive } from './liveHolds'
 
 /** Pressure and method are kept with the test itself, the limit with the job. */
 function keptSetup(form: HoldForm, tank: JobView): KeptSetup {
-  const { testPressure: _, method: __, limit: ___, ...kept } = setupOfForm(form, tank)
+  const { testPressure: _, method: __, limit: ___, strictest: ____, ...kept } = setupOfForm(form, tank)
   return kept
 }
 
@@ -89,18 +89,22 @@ export const holdService: TestService<'hold'> = {
     forgetLive(row.id)
     return { estimate, noEstimate, clock: row.facts.clock && withSpeed(row.facts.clock, 0, +now) }
   },
-  view: (row, entries, common, { name, limit }): HoldView => ({
-    ...common,
-    ...row.facts,
-    course: row.facts.course ?? 'plain',
-    estimate: row.facts.estimate && { ...row.facts.estimate, verdict: verdictOf(row.facts.estimate, limit) },
-    setup: holdSetupOf(row, limit),
-    state: holdState(row),
-    marks: marksIn(entries),
-    volumeChecks: entries.flatMap(({ id, at, personId, entry }) =>
-      entry.kind === 'volume check' ? [volumeCheckView(id, entry, holdSetupOf(row, limit), name(personId), +at)] : [],
-    ),
-  }),
+  view(row, entries, common, { name, job }): HoldView {
+    const setup = holdSetupOf(row, job)
+    const { estimate } = row.facts
+    return {
+      ...common,
+      ...row.facts,
+      course: row.facts.course ?? 'plain',
+      estimate: estimate && { ...estimate, verdict: verdictOf(estimate, setup.limit, setup.strictest) },
+      setup,
+      state: holdState(row),
+      marks: marksIn(entries),
+      volumeChecks: entries.flatMap(({ id, at, personId, entry }) =>
+        entry.kind === 'volume check' ? [volumeCheckView(id, entry, setup, name(personId), +at)] : [],
+      ),
+    }
+  },
 }
 
 /** @throws Refusal 422 when a push tells no volume */

@@ -2,11 +2,9 @@ import { liveHold, type LiveHold } from '../../../../core/hold/estimateHold'
 import type { HoldEstimate, HoldSetup, Reading } from '../../../../core/hold/hold'
 import { minutesMore } from '../../../../core/hold/ahead/holdMore'
 import type { LiveView } from '../../../../shared/leaktest/hold/holdView'
-import { eq } from 'drizzle-orm'
 import { database, type Transaction } from '../../../db/client'
-import { job } from '../../../db/schema'
 import { inThread, nextTurn } from '../../shop/inThread'
-import { notFound } from '../../shop/refusal'
+import { loadAspects } from '../../job/loadJobs'
 import { marksOf, readingRecord } from './holdReadings'
 import { holdColumns } from '../../../../core/hold/record/holdRecord'
 import { attempt, judgeHold, knownOf, type HoldTask } from './judgeHold'
@@ -31,12 +29,9 @@ export function addLive(id: string, readings: readonly Reading[]): void {
   held.get(id)?.take(readings)
 }
 
-/** The acceptance limit of a job, Pa·m3/s. @throws Refusal 404 */
-async function limitOf(jobId: string, reader: Pick<Transaction, 'select'>): Promise<number> {
-  const [tank] = await reader.select({ acceptance: job.acceptance }).from(job).where(eq(job.id, jobId))
-  if (!tank) throw notFound('job')
-  return tank.acceptance
-}
+/** The set-up of a hold as its job stands today. @throws Refusal 404 */
+const setupToday = async (row: HoldRow, reader: Transaction | ReturnType<typeof database>) =>
+  holdSetupOf(row, await loadAspects(row.jobId, ['facts'], reader))
 
 /** @throws Refusal 404 */
 export const liveEstimate = async (id: string): Promise<LiveView> => (await judged(id)).view
@@ -70,7 +65,7 @@ async function judged(id: string): Promise<{ view: LiveView; live: LiveHold; kno
     }
   }
   live.mark(await marksOf(database(), id))
-  const known = knownOf(live, holdSetupOf(row, await limitOf(row.jobId, database())), row.facts)
+  const known = knownOf(live, await setupToday(row, database()), row.facts)
   return { view: attempt(live, known), live, known }
 }
 
@@ -79,7 +74,7 @@ async function judgedWhole(reader: Transaction, row: HoldRow): Promise<LiveView>
   const record = await readingRecord(reader, row.id)
   const task: HoldTask = {
     kit: row.facts.setup,
-    setup: holdSetupOf(row, await limitOf(row.jobId, reader)),
+    setup: await setupToday(row, reader),
     instruments: row.facts,
     columns: Object.fromEntries(holdColumns.map(name => [name, record[name]])) as HoldTask['columns'],
     events: [...record.events],

@@ -16,7 +16,7 @@ import { analyseAfter, insertColumns, insertReadings } from './holdReadings'
 import { closeTest } from '../endTest'
 import { changeFacts, heldTestRow } from '../testRows'
 import { loadHold } from './holds'
-import { spanOf, type ReadingColumns } from './readingColumns'
+import { spanOf, type ReadingColumns } from '../../../../core/readings/readingColumns'
 import { readingsInFile } from './readingsFile'
 import { addLive, estimateOf } from './liveHolds'
 import { shopTime } from '../../house/steadyClock'
@@ -64,7 +64,7 @@ export async function takeReadings(id: string, readings: readonly Reading[], fro
     const stopped = row.stoppedAt !== null
     const taken = await insertReadings(tx, id, readings, typeof from === 'string' ? null : from.typedBy)
     if (stopped && taken.length > 0) await takeLate(tx, row, taken.length, new Date(now))
-    if (taken.length > 0) await tell(tx, { topics: ['readings'], jobId: row.jobId, subjectId: id })
+    if (taken.length > 0) await tell(tx, { topics: ['readings'], jobId: row.jobId, subjectId: id, from: earliest(taken) })
     return { fresh: taken, jobId: row.jobId, running: !stopped }
   })
   addLive(id, fresh)
@@ -86,6 +86,8 @@ async function takeLate(tx: Transaction, row: HoldRow, readings: number, now: Da
   })
   await tell(tx, { topics: ['tests'], jobId: row.jobId, subjectId: row.id })
 }
+
+const earliest = (readings: readonly Reading[]) => readings.reduce((first, { t }) => Math.min(first, t), Infinity)
 
 /** Rings at once when a reading is above the tank's limit: stored pressure splits panels before a gauge shows more. */
 async function ringWhenOverLimit(jobId: string, holdId: string, readings: readonly Reading[]): Promise<void> {

@@ -1,14 +1,14 @@
-import { readingsFromLongCsv, ReadingsFileError, type ColumnMeaning } from '../../../../core/readings/readingsCsv'
+import type { ReadingColumns } from '../../../../core/readings/readingColumns'
+import { columnsFromLongCsv, ReadingsFileError, type ColumnMeaning } from '../../../../core/readings/readingsCsv'
 import type { FileAnswer, FileTask } from '../../../workers/readingsFile'
 import { inThread, nextTurn } from '../../shop/inThread'
-import { columnsOfReadings, type ReadingColumns } from './readingColumns'
 
 /** From so many characters on a file is read beside the server's own thread. */
 const LARGE = 500_000
 
 const readHere = async ({ text, meanings }: FileTask): Promise<FileAnswer> => ({
   problem: null,
-  readings: columnsOfReadings(await readingsFromLongCsv(text, meanings, nextTurn)),
+  readings: await columnsFromLongCsv(text, meanings, nextTurn),
 })
 
 /**
