@@ -12,6 +12,8 @@ const tests = ['app', 'core', 'shared', 'server', 'ops'].map(folder => `../${fol
 export default defineNuxtConfig({
   compatibilityDate: '2026-01-01',
   telemetry: false,
+  // The server is not made small: what went wrong in it is told by the names of its functions.
+  sourcemap: false,
   // A build has a folder of its own, so that types and lint read what was prepared meanwhile.
   ...(process.env.ZINC_BUILD_FOLDER && { buildDir: process.env.ZINC_BUILD_FOLDER }),
   devtools: { enabled: false },
@@ -69,16 +71,22 @@ export default defineNuxtConfig({
     build: {
       rollupOptions: {
         output: {
-          ...({ onlyExplicitManualChunks: true } as object),
-          manualChunks: pageFiles(at('./node_modules/nuxt/dist/app/entry.js'), [
-            [FIRST_PAGE, ['./app/layouts/default.vue', './app/pages/index.vue'].map(at)],
-            [JOB_PAGE, [at('./app/pages/jobs/[id]/index.vue')]],
-          ]),
-          // What several pages share comes in few files.
-          experimentalMinChunkSize: 30_000,
-          chunkFileNames: ({ name }) => `_nuxt/${[FIRST_PAGE, JOB_PAGE].includes(name) ? `${name}.` : ''}[hash].js`,
+          advancedChunks: {
+            includeDependenciesRecursively: false,
+            groups: [
+              {
+                name: pageFiles(at('./node_modules/nuxt/dist/app/entry.js'), [
+                  ['sign-in', ['./app/layouts/plain.vue', './app/pages/sign-in.vue'].map(at)],
+                  [FIRST_PAGE, ['./app/layouts/default.vue', './app/pages/index.vue'].map(at)],
+                  [JOB_PAGE, [at('./app/pages/jobs/[id]/index.vue')]],
+                ]),
+              },
+            ],
+          },
+          chunkFileNames: ({ name }: { name: string }) =>
+            `_nuxt/${[FIRST_PAGE, JOB_PAGE].includes(name) ? `${name}.` : ''}[hash].js`,
         },
-      },
+      } as object,
     },
   },
   // Tests are checked by tsconfig.core.json, which knows the test runner.

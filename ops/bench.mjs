@@ -5,7 +5,7 @@ import { installChromium, installPackages } from './install.mjs'
 import { browserTemplates } from './shopTemplates.mjs'
 import { bin, dataFolder, endRunning, root, run, Trouble } from './steps.mjs'
 
-const NAMES = ['core', 'hunts', 'seeing', 'alarm', 'attack']
+const NAMES = ['core', 'hunts', 'seeing', 'alarm', 'attack', 'pages']
 
 /**
  * `./zinc bench [NAME …]`: measures on a cluster of its own, which is thrown away; all, or only those named.
@@ -15,7 +15,7 @@ export async function bench(names) {
   const unknown = names.find(name => !NAMES.includes(name))
   if (unknown) throw new Trouble(`There is no measure “${unknown}”. Choose from: ${NAMES.join(', ')}.`)
   const wanted = name => names.length === 0 || names.includes(name)
-  await installPackages()
+  await installPackages({ checks: true })
   const folder = dataFolder(`bench-${process.pid}`)
   let cluster
   const end = async () => {
@@ -46,12 +46,13 @@ export async function bench(names) {
       await take('benchSeeingOthers.ts', {})
       await take('benchEyeHold.ts', {})
     }
-    if (wanted('alarm') || wanted('attack')) {
-      if (wanted('attack')) await installChromium()
+    if (wanted('alarm') || wanted('attack') || wanted('pages')) {
+      if (wanted('pages')) await installChromium()
       await Promise.all([buildApplication(), browserTemplates(cluster, process.env)])
       const env = { ZINC_TEST_URL: cluster.url('postgres'), ZINC_BENCH_FOLDER: folder }
       if (wanted('alarm')) await take('benchAlarm.ts', env)
       if (wanted('attack')) await take('benchAttack.ts', env)
+      if (wanted('pages')) await take('benchPages.ts', env)
     }
     return worst
   } finally {

@@ -1,9 +1,17 @@
 import { createHash } from 'node:crypto'
 import { existsSync, readFileSync, readdirSync, statSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
-import { bin, root, run, say } from './steps.mjs'
+import { bin, root, run, telling } from './steps.mjs'
 
 const SOURCES = ['app', 'core', 'shared', 'server', 'public', 'nuxt.config.ts', 'package-lock.json']
+/** Steps of a build, each with how the builder tells that it begins. */
+const STEPS = [
+  [/^/, 'what there is to build'],
+  [/Building client/, 'the pages'],
+  [/rendering chunks/, 'their files'],
+  [/Client built/, 'packing them'],
+  [/Building Nuxt Nitro server/, 'the server'],
+]
 export const SERVER = join(root, '.output', 'server', 'index.mjs')
 
 /** What the sources of a build, and other files with them, are: the same as long as none of them changes. @param others files and folders */
@@ -26,10 +34,15 @@ export async function buildApplication() {
   const stamp = join(root, '.output', 'sources')
   const now = builtFrom()
   if (existsSync(SERVER) && existsSync(stamp) && readFileSync(stamp, 'utf8') === now) return
-  say('Building, about a minute …')
-  await run(bin('nuxt'), ['build'], {
+  // What the builder says of itself, step by step.
+  let step = 0
+  const work = run(bin('nuxt'), ['build'], {
     quiet: true,
+    heard: text => {
+      for (const [k, [begins]] of STEPS.entries()) if (begins.test(text)) step = Math.max(step, k)
+    },
     env: { ...process.env, NODE_ENV: 'production', NUXT_TELEMETRY_DISABLED: '1', ZINC_BUILD_FOLDER: join(root, '.nuxt-build') },
   })
+  await telling(work, () => `Building, step ${step + 1} of ${STEPS.length}: ${STEPS[step][1]}`)
   writeFileSync(stamp, now)
 }

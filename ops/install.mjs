@@ -1,18 +1,29 @@
 import { createHash } from 'node:crypto'
 import { existsSync, readFileSync, readdirSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
-import { isRoot, root, run, say, Trouble } from './steps.mjs'
+import { isRoot, root, run, say, telling, Trouble } from './steps.mjs'
 
-/** Installs the npm packages of the lock file when they are not the ones that are there. */
-export async function installPackages() {
-  const lock = createHash('sha256')
-    .update(readFileSync(join(root, 'package-lock.json')))
-    .digest('hex')
+/** How many of the lock file's packages lie where they belong. */
+const installed = places => places.filter(place => existsSync(join(root, place))).length
+
+/**
+ * Installs the npm packages of the lock file when they are not the ones that are there.
+ * @param options `checks` brings those too that only lint, types and tests need
+ */
+export async function installPackages({ checks = false } = {}) {
+  const text = readFileSync(join(root, 'package-lock.json'))
+  const lock = createHash('sha256').update(text).digest('hex')
   const stamp = join(root, 'node_modules', '.zinc-lock')
-  if (existsSync(stamp) && readFileSync(stamp, 'utf8') === lock) return
-  say('Installing npm packages …')
-  await run('npm', ['ci', '--no-audit', '--no-fund', '--loglevel=error'], { quiet: true })
-  writeFileSync(stamp, lock)
+  const [has, all] = existsSync(stamp) ? readFileSync(stamp, 'utf8').split(' ') : []
+  if (has === lock && (all === 'all' || !checks)) return
+  const places = Object.entries(JSON.parse(text).packages)
+    .filter(([place, { dev, devOptional, optional }]) => place && !optional && (checks || (!dev && !devOptional)))
+    .map(([place]) => place)
+  const work = run('npm', ['ci', '--no-audit', '--no-fund', '--loglevel=error', ...(checks ? [] : ['--omit=dev'])], {
+    quiet: true,
+  })
+  await telling(work, () => `Installing npm packages: ${installed(places)} of ${places.length}`)
+  writeFileSync(stamp, `${lock} ${checks ? 'all' : 'run'}`)
 }
 
 /** Installs a Debian package as root, or tells an ordinary user which one to install. */

@@ -10,7 +10,7 @@ import { mutatedFolders } from '../stryker.config.mjs'
 export async function mutate(folders) {
   const unknown = folders.find(folder => !mutatedFolders.some(known => folder === known || folder.startsWith(`${known}/`)))
   if (unknown) throw new Trouble(`Changes are made in ${mutatedFolders.join(', ')}. “${unknown}” is in none of them.`)
-  await installPackages()
+  await installPackages({ checks: true })
   const only =
     folders.length > 0
       ? [

@@ -33,8 +33,8 @@ export function pageFiles(entry: string, pages: readonly (readonly [name: string
       }
     return found
   }
-  return (id: string, { getModuleInfo }: { getModuleInfo: Graph }): string | undefined => {
-    names ??= sorted(getModuleInfo)
-    return names.get(id)
+  return (id: string, bundler: { getModuleInfo: Graph }): string | null => {
+    names ??= sorted(each => bundler.getModuleInfo(each))
+    return names.get(id) ?? null
   }
 }

@@ -139,13 +139,15 @@ export async function serve(mode, { fresh = false } = {}) {
     }
     const backups = backupFolder(mode)
     const copying = { PG_PROGRAMS: programs, ZINC_BACKUP_FOLDER: backups }
-    await buildApplication()
-    await script('ops/migrate.ts', url, copying)
-    const empty = await nobodyYet(url)
-    if (mode === 'demo' && empty) {
-      say('Loading the demo shop …')
-      await script('server/db/demo/load.ts', url)
-    }
+    // Beside the build: it waits for the processor, this for the database.
+    const built = buildApplication()
+    const prepared = (async () => {
+      await script('ops/migrate.ts', url, copying)
+      const isEmpty = await nobodyYet(url)
+      if (mode === 'demo' && isEmpty) await script('server/db/demo/load.ts', url)
+      return isEmpty
+    })()
+    const [empty] = await Promise.all([prepared, built])
     const code = mode === 'start' && empty ? oneTimeCode() : undefined
     const host = process.env.HOST ?? '127.0.0.1'
     const env = {

@@ -36,17 +36,37 @@ export function dataFolder(mode) {
 /** Where a mode's backups go: beside its data, or better, to another disk that ZINC_BACKUP_FOLDER names. */
 export const backupFolder = mode => process.env.ZINC_BACKUP_FOLDER ?? join(dataFolder(mode), 'backups')
 
+const TELL_EVERY = 5000 // ms
+
+/** Says now, and every few seconds until some work ends, what it does and how far it is; then how long it took. @param words as it stands now */
+export async function telling(work, words) {
+  const began = Date.now()
+  say(`${words()} …`)
+  let last = ''
+  const timer = setInterval(() => {
+    const now = words()
+    if (now !== last) say(`${now}, ${Math.round((Date.now() - began) / 1000)} s …`)
+    last = now
+  }, TELL_EVERY)
+  try {
+    return await work
+  } finally {
+    clearInterval(timer)
+    say(`${words()}: done in ${Math.round((Date.now() - began) / 1000)} s`)
+  }
+}
+
 const running = new Set()
 /** Ends what `run` has started and not finished. */
 export const endRunning = () => running.forEach(child => child.kill('SIGTERM'))
 
 /**
  * Runs a program to its end.
- * @param options `quiet` keeps its output unless it fails; `capture` gives it back; the rest goes to spawn
+ * @param options `heard` gets each piece of its output that is kept; `quiet` keeps its output unless it fails; `capture` gives it back; the rest goes to spawn
  * @throws Trouble when it exits other than 0, unless `mayFail`
  */
 export function run(command, args, options = {}) {
-  const { quiet = false, capture = false, mayFail = false, input, ...rest } = options
+  const { quiet = false, capture = false, mayFail = false, input, heard = () => {}, ...rest } = options
   const keep = quiet || capture
   return new Promise((done, fail) => {
     const child = spawn(command, args, {
@@ -60,6 +80,7 @@ export function run(command, args, options = {}) {
     child.stdout?.on('data', chunk => {
       out += chunk
       all += chunk
+      heard(String(chunk))
     })
     child.stderr?.on('data', chunk => {
       all += chunk

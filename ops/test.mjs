@@ -130,7 +130,7 @@ export async function test(names) {
   const run_ = tally()
   const { stage, total } = run_
   try {
-    await installPackages()
+    await installPackages({ checks: true })
     if (wanted('browser') || again) {
       await installChromium()
       await installNginx()

@@ -1,5 +1,6 @@
 import { minMaxThin } from '#core/readings/minMaxThin'
-import { readingsFromCsv, ReadingsFileError, type ColumnMeaning } from '#core/readings/readingsCsv'
+import type { ColumnMeaning } from '#core/readings/columnMeaning'
+import { readingsFromCsv, ReadingsFileError } from '#core/readings/readingsCsv'
 import { writeFiguresFor } from '#core/words/figures'
 
 // It is named for how its page writes figures.

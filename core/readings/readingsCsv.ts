@@ -3,6 +3,7 @@ import Papa from 'papaparse'
 import { parseNumber } from '../quantity/parseNumber'
 import { pascalsPer, toKelvin, type AnyPressureUnit } from '../quantity/units'
 import type { Reading } from '../hold/hold'
+import { timeUnits, type ColumnMeaning } from './columnMeaning'
 import { readingsOf, ReadingStore, type ReadingColumns } from './readingColumns'
 
 /** A readings file that cannot be taken, with the row (1 is the file's first line) and column at fault where there is one. */
@@ -16,15 +17,6 @@ export class ReadingsFileError extends Error {
     super(message)
   }
 }
-
-export const timeUnits = ['s', 'min', 'h'] as const
-/** What a column of a file holds. */
-export type ColumnMeaning =
-  | { field: 't'; unit: (typeof timeUnits)[number] }
-  | { field: 'clock' }
-  | { field: 'pressure' | 'barometer' | 'difference' | 'noise'; unit: AnyPressureUnit }
-  | { field: 'temperature'; unit: keyof typeof toKelvin }
-  | { field: 'event' }
 
 /** What a file looks like before anybody has said what its columns are. */
 export interface ReadingsTable {

@@ -23,6 +23,8 @@ function every(milliseconds: number, work: () => Promise<unknown>): () => void {
   }
 }
 
+/** How often simulated tanks are read, ms. */
+const STAND_IN_TURN = Number(process.env.ZINC_STAND_IN_TURN ?? 1000)
 /** How often the leader says that it is at work, ms. */
 const BEAT = 10_000
 
@@ -54,7 +56,7 @@ export default defineNitroPlugin(nitro => {
     if (own.leads()) await work()
   }
   const stops = [
-    every(1000, turn),
+    every(STAND_IN_TURN, turn),
     every(1000, led(ringDueBells)),
     every(
       1000,

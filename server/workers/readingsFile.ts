@@ -1,5 +1,6 @@
 import { parentPort, workerData } from 'node:worker_threads'
-import { columnsFromCsv, ReadingsFileError, type ColumnMeaning } from '../../core/readings/readingsCsv'
+import type { ColumnMeaning } from '../../core/readings/columnMeaning'
+import { columnsFromCsv, ReadingsFileError } from '../../core/readings/readingsCsv'
 import { buffersOf, type ReadingColumns } from '../../core/readings/readingColumns'
 
 /** What the server hands over, and what it gets back. */

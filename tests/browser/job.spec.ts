@@ -1,3 +1,5 @@
+import { cautions } from '../../core/fuel/makeSafe'
+import { liveParts } from '../../shared/jobCircuit'
 import { enter, expect, jobOf, test, closedAsProposed, saysOfMap } from '../support/test'
 
 test('parts are renamed, added at a place and taken off; one with a leak stays', async ({ page, context, demo }) => {
@@ -40,6 +42,7 @@ test('disturbing a part ends its evidence alone; striking the entry does not und
   context,
   demo,
 }) => {
+  await page.clock.install()
   await enter(context, demo)
   const job = await jobOf(context, demo, 'Fire pump 3, fuel tank')
   await page.goto(`${demo.url}/jobs/${job.id}`)
@@ -60,7 +63,7 @@ test('disturbing a part ends its evidence alone; striking the entry does not und
   await expect(page.getByRole('row', { name: /Sender ring/ })).toContainText('touched since')
 
   // For ten seconds it could be taken back as it is; after that it wants a reason.
-  await page.waitForTimeout(11_000)
+  await page.clock.fastForward(11_000)
   await page.getByRole('button', { name: 'Strike out' }).last().click()
   const strike = page.getByRole('dialog', { name: /^Strike out/ })
   await strike.getByRole('button', { name: 'Strike it out' }).click()
@@ -95,7 +98,7 @@ test('retesting before the cure wants a reason, which the record shows', async (
   for (const value of ['14,00', '13.99', '13.99']) {
     await page.getByLabel('Pressure').fill(value)
     await page.getByRole('button', { name: 'Add', exact: false }).click()
-    await page.waitForTimeout(200)
+    await expect(page.getByLabel('Pressure')).toHaveValue('')
   }
   await page.getByRole('button', { name: /^Stop/ }).click()
   await page.getByRole('button', { name: 'Stop it' }).click()
@@ -264,4 +267,45 @@ test('a cold night is typed: the cure moves, and goes back once that is struck o
   await expect(panel.getByText('Struck out: It was the other shed')).toBeVisible()
   await page.keyboard.press('Escape')
   await expect(cured).toHaveText(before)
+})
+
+test('what somebody began is not taken back by an answer that was asked for before it', async ({ page, context, demo }) => {
+  await enter(context, demo)
+  const job = await jobOf(context, demo, 'Beach tractor')
+  const post = (path: string, data: object) => context.request.post(`${demo.url}/api/${path}`, { data })
+  await post(`jobs/${job.id}/cautions`, { cautions: cautions.map(each => each.key), act: 'air or smoke' })
+  await page.goto(`${demo.url}/jobs/${job.id}/soap`)
+  await closedAsProposed(page)
+  // An answer of now that comes late.
+  let release = () => {}
+  const late = new Promise<void>(done => (release = done))
+  let held = 0
+  await page.route(`**/api/jobs/${job.id}*`, async route => {
+    if (route.request().method() !== 'GET' || held++ > 0) return route.continue()
+    const answer = await route.fetch()
+    await late
+    await route.fulfill({ response: answer })
+  })
+  await post(`jobs/${job.id}/touches`, {
+    id: crypto.randomUUID(),
+    partIds: [liveParts(job)[0]!.id],
+    kind: 'knocked',
+    note: 'on the way in',
+  })
+  await expect.poll(() => held).toBe(1)
+  await page.getByRole('button', { name: /^Start at the/ }).click()
+  const walk = page.getByRole('list', { name: 'Route' })
+  await expect(walk).toBeVisible()
+  await page.evaluate(() => {
+    const seen = ((globalThis as unknown as { gone: number }).gone = 0)
+    new MutationObserver(() => {
+      if (!document.querySelector('[aria-label=Route]')) (globalThis as unknown as { gone: number }).gone++
+    }).observe(document.body, { childList: true, subtree: true })
+    return seen
+  })
+  release()
+  await page.getByRole('button', { name: 'End the walk' }).waitFor()
+  await page.waitForTimeout(800)
+  await expect(walk).toBeVisible()
+  expect(await page.evaluate(() => (globalThis as unknown as { gone: number }).gone)).toBe(0)
 })

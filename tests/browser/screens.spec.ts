@@ -147,7 +147,8 @@ for (const [room, screens] of Object.entries(rooms)) {
         await page.emulateMedia({ colorScheme: 'light' })
         await page.goto(demo.url + screen.path)
         await expect(page.getByText(screen.shows).first()).toBeVisible()
-        await page.waitForTimeout(300)
+        // What moves has come to rest, and its letters are there.
+        await page.evaluate(() => Promise.all([document.fonts.ready, ...document.getAnimations().map(each => each.finished)]))
         expect(await smallTexts(page), screen.name).toEqual([])
         expect(await violations(page, ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa']), screen.name).toEqual([])
         await page.emulateMedia({ colorScheme: 'dark' })

@@ -1,13 +1,14 @@
 import type { Page } from '@playwright/test'
 
 export interface Interactive {
+  /** ms until anything but a blank page was painted */
+  drawn: number
   /** ms from the start of the navigation until what is waited for is there */
   shown: number
   /** ms until the last task of the main thread that held it longer than 50 ms had ended, with five quiet seconds after it */
   quiet: number
   /** ms of the main thread over 50 ms each, from when it is shown */
   blocked: number
-  scripts: { gzip: number; files: number }
 }
 
 /**
@@ -16,12 +17,7 @@ export interface Interactive {
  * Tasks API, W3C).
  * @param shown a selector of what is to be there
  */
-export async function interactive(
-  page: Page,
-  url: string,
-  shown: string,
-  slowdown: number,
-): Promise<Omit<Interactive, 'scripts'>> {
+export async function interactive(page: Page, url: string, shown: string, slowdown: number): Promise<Interactive> {
   const session = await page.context().newCDPSession(page)
   await session.send('Emulation.setCPUThrottlingRate', { rate: slowdown })
   // As text: what a compiler adds to a function is not there in the page.
@@ -47,5 +43,6 @@ export async function interactive(
   const blocked = tasks
     .filter(([, to]) => to > at)
     .reduce((sum, [from, to]) => sum + Math.max(0, to - Math.max(from, at) - 50), 0)
-  return { shown: at, quiet, blocked }
+  const drawn = await page.evaluate(() => performance.getEntriesByName('first-contentful-paint')[0]?.startTime ?? 0)
+  return { drawn, shown: at, quiet, blocked }
 }

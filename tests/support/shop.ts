@@ -78,10 +78,13 @@ export async function openShopOn(address: string): Promise<Shop> {
         NITRO_HOST: '127.0.0.1',
         NUXT_SESSION_PASSWORD: 'a secret for tests that is long enough',
         ZINC_OWNER_CODE: OWNER_CODE,
+        // Hours of a simulated tank pass in seconds.
+        ZINC_STAND_IN_TURN: '100',
+        ZINC_STAND_IN_HURRY: '10',
         ...env,
       },
     })
-    for (let tries = 0; tries < 200; tries++) {
+    for (let tries = 0; tries < 800; tries++) {
       if (
         await fetch(`http://127.0.0.1:${at}/api/health`).then(
           answer => answer.ok,
@@ -89,7 +92,7 @@ export async function openShopOn(address: string): Promise<Shop> {
         )
       )
         return child
-      await new Promise(done => setTimeout(done, 100))
+      await new Promise(done => setTimeout(done, 25))
     }
     child.kill('SIGKILL')
     throw new Error('The server did not answer within 20 s.')

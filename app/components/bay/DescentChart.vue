@@ -1,126 +1,40 @@
 <script setup lang="ts">
-import { useElementVisibility } from '@vueuse/core'
-import type { CustomSeriesRenderItemAPI, CustomSeriesRenderItemParams } from 'echarts'
+import { useElementSize } from '@vueuse/core'
 import { standardFromThroughput } from '#core/quantity/standardLeakRate'
 import type { DescentPoint } from '#shared/views'
 
 /** Each hold's leak rate and 95 % interval on a log scale, falling to the limit. */
-const props = defineProps<{
-  points: DescentPoint[]
-  limit: number
-  height: number
-  /** drawn at once, for a page that prints */ eager?: boolean
-}>()
+const props = defineProps<{ points: DescentPoint[]; limit: number; height: number }>()
 
-const inks = useInks()
 const place = ref<HTMLElement>()
-const visible = useElementVisibility(place)
-const shown = ref(props.eager)
-watchEffect(() => {
-  if (visible.value) shown.value = true
-})
+const { width } = useElementSize(place)
+const size = computed(() => Math.max(160, width.value))
+/** Room at the sides, above, and below for the names of the tests. */
+const EDGE = 8
+const FOOT = 22
+const bottom = computed(() => props.height - FOOT)
 
-const option = computed(() => {
+/** mL/min from the foot to the top of the drawing; what is smaller or larger stands at its edge. */
+const span = computed(() => {
   const limit = standardFromThroughput(props.limit)
-  const points = props.points.map(point => ({
-    ...point,
-    rate: standardFromThroughput(point.rate),
-    low: standardFromThroughput(point.low),
-    high: standardFromThroughput(point.high),
-    look: verdictLook(point.verdict),
+  const highs = props.points.map(point => standardFromThroughput(point.high))
+  return { foot: limit / 8, top: Math.max(limit * 4, ...highs) * 1.5 }
+})
+const y = (throughput: number) => {
+  const { foot, top } = span.value
+  const rate = Math.max(foot * 1.35, Math.min(top, standardFromThroughput(throughput)))
+  return bottom.value - (Math.log(rate / foot) / Math.log(top / foot)) * (bottom.value - EDGE)
+}
+const drawn = computed(() => {
+  const step = (size.value - 2 * EDGE) / props.points.length
+  return props.points.map(({ label, rate, low, high, verdict }, k) => ({
+    label,
+    look: verdictLook(verdict),
+    x: EDGE + step * (k + 0.5),
+    y: y(rate),
+    low: y(low),
+    high: y(high),
   }))
-  const top = Math.max(limit * 4, ...points.map(point => point.high)) * 1.5
-  const floor = limit / 8
-  const on = (rate: number) => Math.max(floor * 1.35, Math.min(top, rate))
-  const colours = inks.value
-  return {
-    animation: false,
-    grid: { left: 8, right: 8, top: 8, bottom: 22 },
-    xAxis: {
-      type: 'category',
-      data: points.length ? points.map(point => point.label) : [''],
-      axisTick: { show: false },
-      axisLine: { show: false },
-      axisLabel: { color: colours.inkSoft, fontSize: 12, fontFamily: 'Archivo Variable' },
-    },
-    yAxis: { type: 'log', min: floor, max: top, show: false },
-    series: [
-      {
-        type: 'custom',
-        data: points.map((point, i) => [i, on(point.rate), on(point.low), on(point.high)]),
-        encode: { x: 0, y: [1, 2, 3] },
-        markArea: {
-          silent: true,
-          itemStyle: { color: colours.sealedSoft, opacity: 0.7 },
-          data: [[{ yAxis: floor }, { yAxis: limit }]],
-        },
-        markLine: {
-          silent: true,
-          symbol: 'none',
-          lineStyle: { color: colours.sealed, width: 2, type: 'solid' },
-          data: [{ yAxis: limit }],
-          label: {
-            position: 'insideStartTop',
-            formatter: `${limitText(props.limit)} mL/min`,
-            color: colours.sealed,
-            fontSize: 12,
-            fontWeight: 600,
-            fontFamily: 'Archivo Variable',
-          },
-        },
-        renderItem: (params: CustomSeriesRenderItemParams, api: CustomSeriesRenderItemAPI) => {
-          const i = params.dataIndex
-          const point = points[i]!
-          const [x, y] = api.coord([i, api.value(1)]) as [number, number]
-          const [, low] = api.coord([i, api.value(2)]) as [number, number]
-          const [, high] = api.coord([i, api.value(3)]) as [number, number]
-          const colour = colours[point.look]
-          const line = (x1: number, y1: number, x2: number, y2: number, width = 2) => ({
-            type: 'line' as const,
-            shape: { x1, y1, x2, y2 },
-            style: { stroke: colour, lineWidth: width },
-          })
-          const next = points[i + 1]
-          const onward = next ? (api.coord([i + 1, on(next.rate)]) as [number, number]) : null
-          return {
-            type: 'group' as const,
-            children: [
-              ...(onward
-                ? [
-                    {
-                      type: 'line' as const,
-                      shape: { x1: x, y1: y, x2: onward[0], y2: onward[1] },
-                      style: { stroke: colours.inkSoft, lineWidth: 1, lineDash: [2, 3] },
-                    },
-                  ]
-                : []),
-              line(x, low, x, high),
-              line(x - 6, high, x + 6, high),
-              line(x - 6, low, x + 6, low),
-              point.look === 'leaking'
-                ? {
-                    type: 'path' as const,
-                    shape: { pathData: DROP, x: -8, y: -12, width: 16, height: 22 },
-                    x,
-                    y,
-                    style: { fill: colour, stroke: colours.sheet, lineWidth: 1.5 },
-                  }
-                : {
-                    type: 'circle' as const,
-                    shape: { cx: x, cy: y, r: 6 },
-                    style: {
-                      fill: colours.sheet,
-                      stroke: colour,
-                      lineWidth: point.look === 'sealed' ? 5 : 2.5,
-                      lineDash: point.look === 'sealed' ? undefined : [3, 2.5],
-                    },
-                  },
-            ],
-          }
-        },
-      },
-    ],
-  }
 })
 const words = computed(() =>
   props.points.length
@@ -132,12 +46,59 @@ const words = computed(() =>
 </script>
 
 <template>
-  <div
-    ref="place"
-    :style="{ height: `${height}px` }"
-    role="img"
-    :aria-label="`Descent against a limit of ${limitText(limit)} mL/min. ${words}`"
-  >
-    <LazyChartFigure v-if="shown" :option="option" autoresize :init-options="{ renderer: 'svg' }" />
+  <div ref="place">
+    <svg
+      :width="size"
+      :height="height"
+      role="img"
+      :aria-label="`Descent against a limit of ${limitText(limit)} mL/min. ${words}`"
+      class="block"
+    >
+      <rect
+        :x="EDGE"
+        :y="y(limit)"
+        :width="size - 2 * EDGE"
+        :height="bottom - y(limit)"
+        fill="var(--sealed-soft)"
+        opacity="0.7"
+      />
+      <path :d="`M${EDGE} ${y(limit)}H${size - EDGE}`" stroke="var(--sealed)" stroke-width="2" />
+      <text :x="EDGE + 4" :y="y(limit) - 5" font-size="12" font-weight="600" fill="var(--sealed)">
+        {{ limitText(limit) }} mL/min
+      </text>
+      <path
+        v-for="(point, k) in drawn.slice(1)"
+        :key="`to ${k}`"
+        :d="`M${drawn[k]!.x} ${drawn[k]!.y}L${point.x} ${point.y}`"
+        stroke="var(--ink-soft)"
+        stroke-dasharray="2 3"
+      />
+      <g v-for="(point, k) in drawn" :key="k" :style="{ color: `var(--${point.look})` }">
+        <path
+          :d="`M${point.x} ${point.low}V${point.high}M${point.x - 6} ${point.high}h12M${point.x - 6} ${point.low}h12`"
+          stroke="currentColor"
+          stroke-width="2"
+        />
+        <path
+          v-if="point.look === 'leaking'"
+          :d="DROP"
+          :transform="`translate(${point.x} ${point.y})`"
+          fill="currentColor"
+          stroke="var(--sheet)"
+          stroke-width="1.500"
+        />
+        <circle
+          v-else
+          :cx="point.x"
+          :cy="point.y"
+          r="6"
+          fill="var(--sheet)"
+          stroke="currentColor"
+          :stroke-width="point.look === 'sealed' ? 5 : 2.5"
+          :stroke-dasharray="point.look === 'sealed' ? undefined : '3 2.500'"
+        />
+        <text :x="point.x" :y="height - 6" font-size="12" text-anchor="middle" fill="var(--ink-soft)">{{ point.label }}</text>
+      </g>
+    </svg>
   </div>
 </template>

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** A chart of the chart library, with only the parts of it that are used. Written `LazyChartFigure`, so that no page fetches it before it shows one. */
-import { BarChart, CustomChart, LineChart, ScatterChart } from 'echarts/charts'
+import { BarChart, LineChart, ScatterChart } from 'echarts/charts'
 import { GridComponent, MarkAreaComponent, MarkLineComponent, TooltipComponent } from 'echarts/components'
 import { use } from 'echarts/core'
 import { CanvasRenderer, SVGRenderer } from 'echarts/renderers'
@@ -8,7 +8,7 @@ import VChart from 'vue-echarts'
 
 use([
   BarChart,
-  CustomChart,
+
   LineChart,
   ScatterChart,
   GridComponent,

@@ -275,7 +275,7 @@ useActionKeys('Record', [
       </section>
       <section v-if="descentOf(job).length">
         <h2>Descent</h2>
-        <DescentChart :points="descentOf(job)" :limit="job.acceptance" :height="190" eager />
+        <DescentChart :points="descentOf(job)" :limit="job.acceptance" :height="190" />
       </section>
       <section>
         <h2>What stands</h2>

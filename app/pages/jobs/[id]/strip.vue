@@ -268,7 +268,7 @@ useActionKeys('Strip and rebuild', [
       </section>
     </template>
     <PurchaseList v-if="job.purchases.length" :job="job" :now="now" @done="done" />
-    <PhotoDraw :job="job" :photo-id="drawing" @done="done" @close="drawing = null" />
+    <LazyPhotoDraw :job="job" :photo-id="drawing" @done="done" @close="drawing = null" />
     <SeenPanel v-model:start="seeing" :job="job" @done="done" />
     <StrikePanel :job="job" :subject="striking" @done="done" @close="striking = null" />
   </div>

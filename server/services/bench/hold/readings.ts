@@ -1,6 +1,7 @@
 import { eq } from 'drizzle-orm'
 import type { Reading } from '../../../../core/hold/hold'
-import { clockOfFile, ReadingsFileError, readingsTable, type ColumnMeaning } from '../../../../core/readings/readingsCsv'
+import type { ColumnMeaning } from '../../../../core/readings/columnMeaning'
+import { clockOfFile, ReadingsFileError, readingsTable } from '../../../../core/readings/readingsCsv'
 import { unitDoubt } from '../../../../core/readings/unitDoubt'
 import { inKilopascals, isOver } from '../../../../shared/limits'
 import type { FileForm } from '../../../../shared/leaktest/hold/holdForm'

@@ -1,5 +1,6 @@
 import type { ReadingColumns } from '../../../../core/readings/readingColumns'
-import { columnsFromLongCsv, ReadingsFileError, type ColumnMeaning } from '../../../../core/readings/readingsCsv'
+import type { ColumnMeaning } from '../../../../core/readings/columnMeaning'
+import { columnsFromLongCsv, ReadingsFileError } from '../../../../core/readings/readingsCsv'
 import type { FileAnswer, FileTask } from '../../../workers/readingsFile'
 import { inThread, nextTurn } from '../../shop/inThread'
 
