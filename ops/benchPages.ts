@@ -1,6 +1,6 @@
-import { chromium, request, type BrowserContext, type CDPSession, type Page } from '@playwright/test'
+import { chromium, request, type APIResponse, type BrowserContext, type CDPSession, type Page } from '@playwright/test'
 import config from '../playwright.config'
-import { interactive } from '../tests/support/interactive'
+import { interactive, type Interactive } from '../tests/support/interactive'
 import { setUpHold } from '../tests/support/setUpHold'
 import { openShop } from '../tests/support/shop'
 import type { BayPage, JobView } from '../shared/views'
@@ -92,7 +92,7 @@ for (const [name, path, shown, bar] of pages) {
 
 console.log(`\nOn a processor ${SLOWDOWN} times slower, medians of ${TRIES}`)
 for (const [name, path, shown, bar] of pages) {
-  const found = []
+  const found: Interactive[] = []
   for (let k = 0; k < TRIES; k++) {
     const context = path === '/sign-in' ? await browser.newContext({ serviceWorkers: 'block' }) : await signedIn()
     found.push(await interactive(await context.newPage(), shop.url + path, shown, SLOWDOWN))
@@ -113,13 +113,18 @@ async function interactions(page: Page): Promise<number> {
   })
 }
 
+/** @throws Error when it was refused */
+async function mustBe(answer: APIResponse): Promise<void> {
+  if (!answer.ok()) throw new Error(`${answer.url()}: ${answer.status()} ${await answer.text()}`)
+}
+
 const hold = await setUpHold(
-  async (path, data) => void (await api.post(`${shop.url}/api/${path}`, { data })),
-  (await (await api.get(`${shop.url}/api/jobs/${jobOf(/generator/)}`)).json()) as JobView,
+  async (path, data) => mustBe(await api.post(`${shop.url}/api/${path}`, { data })),
+  (await (await api.get(`${shop.url}/api/jobs/${jobOf(/pump/)}`)).json()) as JobView,
   'typed',
   6000,
 )
-await api.post(`${shop.url}/api/holds/${hold}/step`, { data: { to: 'settling' } })
+await mustBe(await api.post(`${shop.url}/api/holds/${hold}/step`, { data: { to: 'settling' } }))
 
 const acts: [string, string, string, (page: Page) => Promise<void>][] = [
   ['a key of the Bay', '/', 'a[id=row-0]', page => page.keyboard.press('ArrowDown')],

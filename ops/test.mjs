@@ -124,6 +124,7 @@ export async function test(names) {
   const end = async () => {
     endRunning()
     await cluster?.stop()
+    if (process.env.ZINC_KEEP_REPORTS) await run('sh', ['-c', `cp ${folder}/*.json ${process.env.ZINC_KEEP_REPORTS}`], { mayFail: true })
     rmSync(folder, { recursive: true, force: true })
   }
   for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP']) process.on(signal, () => void end().then(() => process.exit(1)))

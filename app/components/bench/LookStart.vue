@@ -50,8 +50,8 @@ const least = computed(() => lookWatch(state.value, props.job))
 const wayWords = computed(() =>
   Object.fromEntries(
     wetLooks.map(each => {
-      const watch = lookWatch({ method: state.value.method, way: each.key as WetLookKey }, props.job)
-      return [each.key, `${each.name}${watch === Infinity ? ': never shows it' : `, ${waitText(watch)}`}`]
+      const least = lookWatch({ method: state.value.method, way: each.key as WetLookKey }, props.job)
+      return [each.key, `${each.name}${least === Infinity ? ': never shows it' : `, ${waitText(least)}`}`]
     }),
   ),
 )

@@ -104,51 +104,53 @@ async function merge() {
     :description="`${job.craft.name}, ${job.tankName}`"
     :ui="{ content: 'max-w-2xl' }"
   >
-    <template #body>
-      <section v-if="theirs" aria-label="Two versions" class="space-y-4">
-        <p role="alert" class="rounded-lg bg-(--unsure-soft) p-3.5 font-medium">
-          Somebody else changed this job while you did. Choose what to keep; nothing of yours is lost until you save.
-        </p>
-        <fieldset v-for="name in differences" :key="name" class="border-t border-(--hair) pt-3">
-          <legend class="font-semibold">{{ names[name] }}</legend>
-          <div class="mt-1.5 grid gap-2 sm:grid-cols-2">
-            <UButton
-              v-for="side in ['mine', 'theirs'] as const"
-              :key="side"
-              type="button"
-              color="neutral"
-              :variant="keep[name] === side ? 'solid' : 'outline'"
-              :aria-pressed="keep[name] === side"
-              class="min-h-11 justify-start text-left whitespace-normal"
-              @click="keep[name] = side"
-            >
-              {{ side === 'mine' ? 'Mine' : 'Theirs' }}:
-              {{ written(name, side === 'mine' ? draft : factsOf(theirs)) || 'empty' }}
-            </UButton>
-          </div>
-        </fieldset>
-        <UButton size="xl" color="neutral" :loading="saving" @click="merge">Save what I chose</UButton>
-      </section>
-      <KindChange v-if="!theirs" :job="job" class="mb-3" @done="changedKind" />
-      <SchemaForm
-        v-if="!theirs"
-        ref="form"
-        :problem="problem"
-        :schema="jobEditSchema"
-        :state="draft"
-        class="space-y-5"
-        @submit="submit"
+    <template #body
+      ><NextFrame>
+        <section v-if="theirs" aria-label="Two versions" class="space-y-4">
+          <p role="alert" class="rounded-lg bg-(--unsure-soft) p-3.5 font-medium">
+            Somebody else changed this job while you did. Choose what to keep; nothing of yours is lost until you save.
+          </p>
+          <fieldset v-for="name in differences" :key="name" class="border-t border-(--hair) pt-3">
+            <legend class="font-semibold">{{ names[name] }}</legend>
+            <div class="mt-1.5 grid gap-2 sm:grid-cols-2">
+              <UButton
+                v-for="side in ['mine', 'theirs'] as const"
+                :key="side"
+                type="button"
+                color="neutral"
+                :variant="keep[name] === side ? 'solid' : 'outline'"
+                :aria-pressed="keep[name] === side"
+                class="min-h-11 justify-start text-left whitespace-normal"
+                @click="keep[name] = side"
+              >
+                {{ side === 'mine' ? 'Mine' : 'Theirs' }}:
+                {{ written(name, side === 'mine' ? draft : factsOf(theirs)) || 'empty' }}
+              </UButton>
+            </div>
+          </fieldset>
+          <UButton size="xl" color="neutral" :loading="saving" @click="merge">Save what I chose</UButton>
+        </section>
+        <KindChange v-if="!theirs" :job="job" class="mb-3" @done="changedKind" />
+        <SchemaForm
+          v-if="!theirs"
+          ref="form"
+          :problem="problem"
+          :schema="jobEditSchema"
+          :state="draft"
+          class="space-y-5"
+          @submit="submit"
+        >
+          <template v-if="complaintFirst">
+            <ComplaintFields v-model="draft.complaint" :twin="isTwin" :codes="hasVapourSystem" />
+            <h2 class="pt-3">The craft and its tank</h2>
+          </template>
+          <JobFactsFields v-model="draft" :usual-fuel-limit="fuelLimit({ ...job, fuelAcceptance: null })" />
+          <ComplaintFields v-if="!complaintFirst" v-model="draft.complaint" :twin="isTwin" :codes="hasVapourSystem" />
+          <template #actions>
+            <UButton type="submit" size="xl" color="neutral" :loading="saving">Save</UButton>
+          </template>
+        </SchemaForm></NextFrame
       >
-        <template v-if="complaintFirst">
-          <ComplaintFields v-model="draft.complaint" :twin="isTwin" :codes="hasVapourSystem" />
-          <h2 class="pt-3">The craft and its tank</h2>
-        </template>
-        <JobFactsFields v-model="draft" :usual-fuel-limit="fuelLimit({ ...job, fuelAcceptance: null })" />
-        <ComplaintFields v-if="!complaintFirst" v-model="draft.complaint" :twin="isTwin" :codes="hasVapourSystem" />
-        <template #actions>
-          <UButton type="submit" size="xl" color="neutral" :loading="saving">Save</UButton>
-        </template>
-      </SchemaForm>
     </template>
   </USlideover>
 </template>

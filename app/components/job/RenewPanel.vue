@@ -30,22 +30,24 @@ const submit = () =>
     description="Nothing that was shown of the old tank counts for the new one. Its leaks went with it; what was carried across is proved anew."
     :ui="{ content: 'max-w-md' }"
   >
-    <template #body>
-      <SchemaForm ref="form" :problem="problem" :schema="renewSchema" :state="draft" class="space-y-4" @submit="submit">
-        <UFormField label="Carried across from the old one" name="carried"
-          ><TapChoice
-            v-model="draft.carried"
-            :options="parts.map(part => part.id)"
-            :words="names"
-            label="Carried across from the old one"
-        /></UFormField>
-        <UFormField label="Which tank is on now" name="note" hint="maker’s number, new or used"
-          ><UInput v-model="draft.note" autocomplete="off"
-        /></UFormField>
-        <template #actions>
-          <UButton type="submit" block size="xl" color="neutral" :loading="saving">Another tank is on</UButton>
-        </template>
-      </SchemaForm>
+    <template #body
+      ><NextFrame>
+        <SchemaForm ref="form" :problem="problem" :schema="renewSchema" :state="draft" class="space-y-4" @submit="submit">
+          <UFormField label="Carried across from the old one" name="carried"
+            ><TapChoice
+              v-model="draft.carried"
+              :options="parts.map(part => part.id)"
+              :words="names"
+              label="Carried across from the old one"
+          /></UFormField>
+          <UFormField label="Which tank is on now" name="note" hint="maker’s number, new or used"
+            ><UInput v-model="draft.note" autocomplete="off"
+          /></UFormField>
+          <template #actions>
+            <UButton type="submit" block size="xl" color="neutral" :loading="saving">Another tank is on</UButton>
+          </template>
+        </SchemaForm></NextFrame
+      >
     </template>
   </USlideover>
 </template>

@@ -105,50 +105,53 @@ const submit = () =>
     :description="part?.name"
     :ui="{ content: 'max-w-md' }"
   >
-    <template #body>
-      <SchemaForm ref="form" :problem="problem" :schema="repairSchema" :state="state" class="space-y-4" @submit="submit">
-        <UFormField label="What was done" name="method"><USelect v-model="draft.method" :items="methods" /></UFormField>
-        <UFormField v-if="materials.length > 1" label="Material" name="material"
-          ><USelect v-model="draft.material" :items="materials"
-        /></UFormField>
-        <details v-if="ruledOut.length">
-          <summary class="soft min-h-11 cursor-pointer py-2">Not on this tank, {{ ruledOut.length }}</summary>
-          <p v-for="text in ruledOut" :key="text" class="soft text-sm">{{ text }}.</p>
-        </details>
-        <template v-if="cure || draft.material !== 'none'">
-          <UFormField label="Batch" name="batch"><UInput v-model="draft.batch" autocomplete="off" /></UFormField>
-          <UFormField label="Temperature where it cures" name="temperature"
-            ><QuantityInput v-model="draft.temperature" kind="temperature"
+    <template #body
+      ><NextFrame>
+        <SchemaForm ref="form" :problem="problem" :schema="repairSchema" :state="state" class="space-y-4" @submit="submit">
+          <UFormField label="What was done" name="method"><USelect v-model="draft.method" :items="methods" /></UFormField>
+          <UFormField v-if="materials.length > 1" label="Material" name="material"
+            ><USelect v-model="draft.material" :items="materials"
           /></UFormField>
-          <UFormField
-            label="Cure on the sheet"
-            name="cureTime"
-            :hint="`at ${figure('temperature', cure?.sheet.referenceTemperature ?? 298.15, 0)} ${unit('temperature')}`"
-            help="Leave it empty for the usual time of this material."
-            ><QuantityInput v-model="draft.cureTime" kind="hours"
-          /></UFormField>
-          <div v-if="cure" class="rounded-lg border-2 border-(--time) p-3.5">
-            <template v-if="Number.isFinite(cure.wait)">
-              <p class="flex items-center gap-2 text-lg font-bold">
-                <BellSign class="time" />Cured {{ clockText(cure.at, now) }}
-              </p>
-              <p class="soft mt-1">
-                {{ spanText(now, cure.at) }} at this temperature; two degrees either way, {{ clockText(cure.soonest, now) }} to
-                {{ cure.latest ? clockText(cure.latest, now) : 'never, below its floor' }}.<template v-if="cure.pot > 0">
-                  Workable for about {{ Math.round(cure.pot / 60) }} min.</template
-                >
-                The sheet in hand wins.
-              </p>
-            </template>
-            <p v-else class="leaking font-semibold">Too cold: it does not cure at this temperature.</p>
-          </div>
-        </template>
-        <UntilFields v-if="repairMethod(draft.method).counts === 'temporary'" v-model="draft" />
-        <UFormField label="Note" name="note"><UTextarea v-model="draft.note" :rows="2" autoresize /></UFormField>
-        <template #actions>
-          <UButton type="submit" block size="xl" color="neutral" :loading="saving">Record the repair</UButton>
-        </template>
-      </SchemaForm>
+          <details v-if="ruledOut.length">
+            <summary class="soft min-h-11 cursor-pointer py-2">Not on this tank, {{ ruledOut.length }}</summary>
+            <p v-for="text in ruledOut" :key="text" class="soft text-sm">{{ text }}.</p>
+          </details>
+          <template v-if="cure || draft.material !== 'none'">
+            <UFormField label="Batch" name="batch"><UInput v-model="draft.batch" autocomplete="off" /></UFormField>
+            <UFormField label="Temperature where it cures" name="temperature"
+              ><QuantityInput v-model="draft.temperature" kind="temperature"
+            /></UFormField>
+            <UFormField
+              label="Cure on the sheet"
+              name="cureTime"
+              :hint="`at ${figure('temperature', cure?.sheet.referenceTemperature ?? 298.15, 0)} ${unit('temperature')}`"
+              help="Leave it empty for the usual time of this material."
+              ><QuantityInput v-model="draft.cureTime" kind="hours"
+            /></UFormField>
+            <div v-if="cure" class="rounded-lg border-2 border-(--time) p-3.5">
+              <template v-if="Number.isFinite(cure.wait)">
+                <p class="flex items-center gap-2 text-lg font-bold">
+                  <BellSign class="time" />Cured {{ clockText(cure.at, now) }}
+                </p>
+                <p class="soft mt-1">
+                  {{ spanText(now, cure.at) }} at this temperature; two degrees either way,
+                  {{ clockText(cure.soonest, now) }} to
+                  {{ cure.latest ? clockText(cure.latest, now) : 'never, below its floor' }}.<template v-if="cure.pot > 0">
+                    Workable for about {{ Math.round(cure.pot / 60) }} min.</template
+                  >
+                  The sheet in hand wins.
+                </p>
+              </template>
+              <p v-else class="leaking font-semibold">Too cold: it does not cure at this temperature.</p>
+            </div>
+          </template>
+          <UntilFields v-if="repairMethod(draft.method).counts === 'temporary'" v-model="draft" />
+          <UFormField label="Note" name="note"><UTextarea v-model="draft.note" :rows="2" autoresize /></UFormField>
+          <template #actions>
+            <UButton type="submit" block size="xl" color="neutral" :loading="saving">Record the repair</UButton>
+          </template>
+        </SchemaForm></NextFrame
+      >
     </template>
   </USlideover>
 </template>

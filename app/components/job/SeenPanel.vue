@@ -141,83 +141,85 @@ const drawn = computed(() => (part.value ? [{ ...draft.value, number: 0, look: '
     description="What you see, and on which part. It goes on the register at once."
     :ui="{ content: 'max-w-md' }"
   >
-    <template #body>
-      <SchemaForm ref="form" :schema="schema" :state="state" :problem="problem" class="space-y-4" @submit="submit">
-        <TapChoice
-          v-if="!draft.cause"
-          v-model="draft.on"
-          :options="['tank', 'rig']"
-          :words="{ tank: 'On the tank', rig: 'On the test rig' }"
-          several
-          label="Whose leak it is"
-        />
-        <template v-if="draft.on === 'tank'">
-          <UFormField label="It is" name="seen"
-            ><TapChoice v-model="draft.seen" :options="eyeShows" several label="What is seen"
-          /></UFormField>
-          <UFormField :label="draft.cause && choices.length > 1 ? 'On which of these' : 'On'" name="partId"
-            ><TapChoice v-model="chosenPart" :options="choices" :words="names" several label="On which part"
-          /></UFormField>
-          <UFormField v-if="known.length" label="Which leak" name="leakId"
-            ><TapChoice
-              v-model="whichLeak"
-              :options="[...known.map(leak => leak.id), NEW]"
-              :words="leakWords"
-              several
-              label="Which leak"
-          /></UFormField>
-          <details class="border-t border-(--hair) pt-1">
-            <summary class="min-h-11 cursor-pointer py-2.5 font-semibold">Place, size, photograph, note</summary>
-            <div class="space-y-4">
-              <div v-if="part">
-                <p class="soft text-sm">
-                  {{ tapped === 1 ? 'Now its other end.' : 'Tap its two ends; until then it is somewhere on the part.' }}
-                </p>
-                <TankMap :kind="job.tankKind" :parts="[part]" :leaks="drawn" pickable @place="place" @pick="() => {}" />
+    <template #body
+      ><NextFrame>
+        <SchemaForm ref="form" :schema="schema" :state="state" :problem="problem" class="space-y-4" @submit="submit">
+          <TapChoice
+            v-if="!draft.cause"
+            v-model="draft.on"
+            :options="['tank', 'rig']"
+            :words="{ tank: 'On the tank', rig: 'On the test rig' }"
+            several
+            label="Whose leak it is"
+          />
+          <template v-if="draft.on === 'tank'">
+            <UFormField label="It is" name="seen"
+              ><TapChoice v-model="draft.seen" :options="eyeShows" several label="What is seen"
+            /></UFormField>
+            <UFormField :label="draft.cause && choices.length > 1 ? 'On which of these' : 'On'" name="partId"
+              ><TapChoice v-model="chosenPart" :options="choices" :words="names" several label="On which part"
+            /></UFormField>
+            <UFormField v-if="known.length" label="Which leak" name="leakId"
+              ><TapChoice
+                v-model="whichLeak"
+                :options="[...known.map(leak => leak.id), NEW]"
+                :words="leakWords"
+                several
+                label="Which leak"
+            /></UFormField>
+            <details class="border-t border-(--hair) pt-1">
+              <summary class="min-h-11 cursor-pointer py-2.5 font-semibold">Place, size, photograph, note</summary>
+              <div class="space-y-4">
+                <div v-if="part">
+                  <p class="soft text-sm">
+                    {{ tapped === 1 ? 'Now its other end.' : 'Tap its two ends; until then it is somewhere on the part.' }}
+                  </p>
+                  <TankMap :kind="job.tankKind" :parts="[part]" :leaks="drawn" pickable @place="place" @pick="() => {}" />
+                </div>
+                <UFormField label="Length, if measured" name="length"
+                  ><QuantityInput v-model="draft.length" kind="length"
+                /></UFormField>
+                <div class="flex flex-wrap items-center gap-2">
+                  <PhotoButton label="Photograph it" :busy="saving" @taken="takePhoto" />
+                  <button
+                    v-for="each in photos.slice(-4)"
+                    :key="each.id"
+                    type="button"
+                    class="overflow-hidden rounded-md border-3"
+                    :class="draft.photoId === each.id ? 'border-(--ink)' : 'border-transparent'"
+                    :aria-pressed="draft.photoId === each.id"
+                    :aria-label="`The photograph of ${stampText(each.at)} shows it`"
+                    @click="draft.photoId = draft.photoId === each.id ? null : each.id"
+                  >
+                    <img :src="`/api/photos/${each.id}?small=1`" alt="" class="h-16 w-auto" />
+                  </button>
+                </div>
+                <UFormField label="Note" name="note"><UInput v-model="draft.note" autocomplete="off" /></UFormField>
               </div>
-              <UFormField label="Length, if measured" name="length"
-                ><QuantityInput v-model="draft.length" kind="length"
-              /></UFormField>
-              <div class="flex flex-wrap items-center gap-2">
-                <PhotoButton label="Photograph it" :busy="saving" @taken="takePhoto" />
-                <button
-                  v-for="each in photos.slice(-4)"
-                  :key="each.id"
-                  type="button"
-                  class="overflow-hidden rounded-md border-3"
-                  :class="draft.photoId === each.id ? 'border-(--ink)' : 'border-transparent'"
-                  :aria-pressed="draft.photoId === each.id"
-                  :aria-label="`The photograph of ${stampText(each.at)} shows it`"
-                  @click="draft.photoId = draft.photoId === each.id ? null : each.id"
-                >
-                  <img :src="`/api/photos/${each.id}?small=1`" alt="" class="h-16 w-auto" />
-                </button>
-              </div>
-              <UFormField label="Note" name="note"><UInput v-model="draft.note" autocomplete="off" /></UFormField>
+            </details>
+          </template>
+          <template v-else>
+            <p class="soft">
+              It is kept, and not counted to the tank. What a test measured meanwhile says nothing of the tank: mend the rig and
+              test again.
+            </p>
+            <UFormField label="What of the rig" name="piece"
+              ><TapChoice v-model="draft.piece" :options="rigPieces" several label="What of the rig"
+            /></UFormField>
+            <UFormField label="At which opening" name="partId" hint="if it closes one"
+              ><TapChoice v-model="draft.partId" :options="openings" :words="names" label="At which opening"
+            /></UFormField>
+            <UFormField label="Note" name="note"><UInput v-model="draft.note" autocomplete="off" /></UFormField>
+          </template>
+          <template #actions>
+            <div class="sticky bottom-0 bg-(--ui-bg) py-2">
+              <UButton type="submit" block size="xl" color="neutral" :loading="saving">{{
+                draft.on === 'rig' ? 'Record it as the rig’s' : 'Record the leak'
+              }}</UButton>
             </div>
-          </details>
-        </template>
-        <template v-else>
-          <p class="soft">
-            It is kept, and not counted to the tank. What a test measured meanwhile says nothing of the tank: mend the rig and
-            test again.
-          </p>
-          <UFormField label="What of the rig" name="piece"
-            ><TapChoice v-model="draft.piece" :options="rigPieces" several label="What of the rig"
-          /></UFormField>
-          <UFormField label="At which opening" name="partId" hint="if it closes one"
-            ><TapChoice v-model="draft.partId" :options="openings" :words="names" label="At which opening"
-          /></UFormField>
-          <UFormField label="Note" name="note"><UInput v-model="draft.note" autocomplete="off" /></UFormField>
-        </template>
-        <template #actions>
-          <div class="sticky bottom-0 bg-(--ui-bg) py-2">
-            <UButton type="submit" block size="xl" color="neutral" :loading="saving">{{
-              draft.on === 'rig' ? 'Record it as the rig’s' : 'Record the leak'
-            }}</UButton>
-          </div>
-        </template>
-      </SchemaForm>
+          </template>
+        </SchemaForm></NextFrame
+      >
     </template>
   </USlideover>
 </template>

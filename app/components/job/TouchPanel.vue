@@ -31,22 +31,24 @@ const submit = () =>
     description="Removed, refitted, knocked or adjusted: evidence for these parts ends, and they want a test again."
     :ui="{ content: 'max-w-md' }"
   >
-    <template #body>
-      <SchemaForm ref="form" :problem="problem" :schema="touchSchema" :state="draft" class="space-y-4" @submit="submit">
-        <UFormField label="What happened" name="kind"
-          ><TapChoice v-model="draft.kind" :options="touchKinds" several label="What happened"
-        /></UFormField>
-        <UFormField label="Parts" name="partIds"
-          ><TapChoice v-model="draft.partIds" :options="parts.map(part => part.id)" :words="names" several label="Parts"
-        /></UFormField>
-        <UFormField label="Note" name="note"><UTextarea v-model="draft.note" :rows="2" autoresize /></UFormField>
-        <template #actions>
-          <UButton type="submit" block size="xl" color="neutral" :loading="saving">Record it</UButton>
-          <UButton type="button" block size="xl" color="neutral" variant="ghost" class="mt-2" @click="$emit('renewed')"
-            >The whole tank was renewed</UButton
-          >
-        </template>
-      </SchemaForm>
+    <template #body
+      ><NextFrame>
+        <SchemaForm ref="form" :problem="problem" :schema="touchSchema" :state="draft" class="space-y-4" @submit="submit">
+          <UFormField label="What happened" name="kind"
+            ><TapChoice v-model="draft.kind" :options="touchKinds" several label="What happened"
+          /></UFormField>
+          <UFormField label="Parts" name="partIds"
+            ><TapChoice v-model="draft.partIds" :options="parts.map(part => part.id)" :words="names" several label="Parts"
+          /></UFormField>
+          <UFormField label="Note" name="note"><UTextarea v-model="draft.note" :rows="2" autoresize /></UFormField>
+          <template #actions>
+            <UButton type="submit" block size="xl" color="neutral" :loading="saving">Record it</UButton>
+            <UButton type="button" block size="xl" color="neutral" variant="ghost" class="mt-2" @click="$emit('renewed')"
+              >The whole tank was renewed</UButton
+            >
+          </template>
+        </SchemaForm></NextFrame
+      >
     </template>
   </USlideover>
 </template>
