@@ -8,6 +8,7 @@ import { normalAt } from '../../../core/standin/seededRandom'
 import { jobStanding } from '../../../shared/jobEntries'
 import { balloonSchema, girthSchema } from '../../../shared/leaktest/balloon/balloonForm'
 import type { KitItemForm } from '../../../shared/schemas/kit'
+import { sealedFor } from '../../../shared/leaktest/limitsReached'
 import { testsOf } from '../../../shared/leaktest/tests'
 import { beginTest } from './beginTest'
 import { endTest } from './endTest'
@@ -52,6 +53,34 @@ const running = async (change = {}) => {
 }
 const falling = (count: number, every: number, slope = 0.01) =>
   Array.from({ length: count }, (_, k) => ({ t: k * every, pressure: 5000 - slope * k * every + normalAt(1, 0, k) }))
+
+describe('a tank whose parts with fuel on them have a stricter limit', () => {
+  test('is sealed by no word, bell or ledger while a hold is below the system’s limit alone', async () => {
+    const start = new Date(Date.now() - 3600_000)
+    const job = await testJob(technician(start), {
+      acceptance: throughputFromStandard(5),
+      fuelAcceptance: throughputFromStandard(0.001),
+    })
+    const hold = await setUpHold(technician(start), job.id, holdForm({}))
+    await stepHold(technician(start), hold.id, 'settling')
+    await fed(hold.id, falling(300, 10, 0))
+    const { estimate } = await liveEstimate(hold.id)
+    expect(standardFromThroughput(estimate!.below95)).toBeLessThan(5)
+    expect(standardFromThroughput(estimate!.below95)).toBeGreaterThan(0.001)
+    expect(estimate!.verdict).toBe('cannot-tell')
+    await hangDecisionBell(hold.id)
+    const bell = (await bells()).find(each => each.subjectId === hold.id)
+    expect(bell?.detail).not.toContain('sealed')
+    const stopped = await stepHold(technician(), hold.id, 'stopped')
+    expect(stopped.estimate!.verdict).toBe('cannot-tell')
+    const view = await loadJob(job.id)
+    const parts = sealedFor(view, stopped, stopped.estimate!)
+    const { ledger } = jobStanding(view, Date.now())
+    expect(ledger.parts.filter(row => row.standing === 'stands')).toHaveLength(parts.sealed)
+    expect(parts.left).toMatchObject({ underFuel: true })
+    expect(ledger.state).toBe('cannot-tell')
+  })
+})
 
 describe('a hold that is read live', () => {
   test('has the estimate that the core gives of all its readings and marks, also from a cache that was lost', async () => {

@@ -125,7 +125,7 @@ export async function insertReadings(
 }
 
 /** Rows of a file that are stored by one statement: few enough that nobody waits while they are written out. */
-const ROWS_OF_A_FILE = 1500
+const ROWS_OF_A_FILE = 4000
 
 /**
  * Stores the readings of a file; one at a time that is there already is the same reading.
@@ -141,8 +141,11 @@ export async function insertColumns(
   let taken = 0
   for (let from = 0; from < columns.t.length; from += ROWS_OF_A_FILE) {
     const to = Math.min(from + ROWS_OF_A_FILE, columns.t.length)
-    const part = (name: keyof typeof columns) =>
-      sql.param(Array.from(columns[name].subarray(from, to), value => (Number.isNaN(value) ? null : value)))
+    // As the database writes an array: the numbers are never objects of their own.
+    const part = (name: keyof typeof columns) => {
+      const values = columns[name].subarray(from, to)
+      return sql.param(values.some(value => !Number.isNaN(value)) ? `{${values.join(',').replaceAll('NaN', 'NULL')}}` : null)
+    }
     const own = Array<string | null>(to - from).fill(null)
     for (const [row, event] of events) if (row >= from && row < to) own[row - from] = event
     const { rowCount } = await tx.execute(sql`
