@@ -5,7 +5,6 @@ import type { RecordPaper, RecordSection } from './recordDocument'
 import type { RecordWords } from './recordWords'
 import { rateText } from '../composables/words/rateText'
 import { clockText, dayText } from '../composables/words/times'
-import { verdictWords } from '../composables/words/stateLooks'
 
 /** A short page for the owner: what was wrong, what was done, what to watch, when to come back. */
 export function ownerSections({ rows, watching, complaint, state, sealed }: RecordWords, now: number): RecordSection[] {
@@ -95,7 +94,7 @@ export function recordPaper(
                 rateText(row.estimate.leakRate),
                 `${rateText(row.estimate.above95)}, ${rateText(row.estimate.below95)}`,
                 rateText(row.estimate.smallestSeen),
-                verdictWords[row.estimate.verdict],
+                row.word!,
               ]
             : [row.noEstimate ?? '', '', '', '']),
           row.earlyReason ? `${row.by}, before cure: ${row.earlyReason}` : row.by,

@@ -137,3 +137,25 @@ describe('one thing better', () => {
     }
   })
 })
+
+test('where parts have a stricter limit it says when that is seen too, and null where no hold sees it', () => {
+  const planOf = (strictest?: number) => {
+    let found: PlanPiece | undefined
+    planHold(
+      { ...planned, ...(strictest !== undefined && { strictest }) },
+      piece => {
+        if (piece.kind === 'plan') found = piece
+      },
+      () => found !== undefined,
+      { looking: 4, promise: 4, help: 2 },
+    )
+    return (found as Extract<PlanPiece, { kind: 'plan' }>).plan
+  }
+  const plain = planOf()
+  expect(plain.timeForStrictest).toBeUndefined()
+  const stricter = planOf(mLmin(1))
+  expect(stricter.timeForLimit).toBe(plain.timeForLimit)
+  expect(stricter.timeForStrictest!).toBeGreaterThan(plain.timeForLimit!)
+  expect(planOf(mLmin(0.001)).timeForStrictest).toBeNull()
+  expect(planOf(setup.limit).timeForStrictest).toBeUndefined()
+})

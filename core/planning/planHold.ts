@@ -13,6 +13,11 @@ export interface HoldPlan {
    * eight hours is enough
    */
   timeForLimit: number | null
+  /**
+   * s until nine of ten tight tanks are known to be below the strictest limit of their parts too; null when no hold of eight hours is
+   * enough, absent where no part has a stricter limit
+   */
+  timeForStrictest?: number | null
   /** how many of the simulated tanks are decided then, or at the time at which most are */
   best: Tries
   /** leak that nine of ten tight tanks are known to be below after each time, s and Pa·m3/s; Infinity where they are not */
@@ -61,7 +66,7 @@ const seedOf = (k: number) => 1000 + 17 * k
 /** Simulated tanks of a kind, each tight and with twice the limit, tried at longer and longer times. */
 class Tanks {
   private readonly pairs: { tight: Trial; twice: Trial }[] = []
-  constructor(private readonly planned: PlannedHold) {}
+  constructor(readonly planned: PlannedHold) {}
 
   /** @param t s, not before the last time that was tried */
   at(t: number, of: number): Tries & { smallest: number } {
@@ -145,7 +150,8 @@ export function planHold(
   const tanks = new Tanks(planned)
   for (let t = best.t * BEYOND; timeForLimit !== null && t < LONGEST_HOLD && !givenUp(); t *= BEYOND)
     curve.push({ t, smallest: tanks.at(t, of.looking).smallest })
-  tell({ kind: 'plan', plan: { timeForLimit, best, curve, limitedBy: limitOf(planned, best.t) } })
+  const stricter = timeForStrictest(planned, curve, tanks, of.looking, givenUp)
+  tell({ kind: 'plan', plan: { timeForLimit, ...stricter, best, curve, limitedBy: limitOf(planned, best.t) } })
   const before = timeForLimit ?? LONGEST_HOLD
   for (const with_ of improvements) {
     const better = improved(planned, with_)
@@ -153,6 +159,28 @@ export function planHold(
     if (givenUp()) return
     if (other !== null) tell({ kind: 'help', help: { with: with_, timeForLimit: other, saves: before - other } })
   }
+}
+
+/** When nine of ten tight tanks are known to be below the strictest limit, by a curve that goes on until they are. */
+function timeForStrictest(
+  { strictest, setup, every }: PlannedHold,
+  curve: HoldPlan['curve'],
+  tanks: Tanks,
+  tried: number,
+  givenUp: () => boolean,
+): Pick<HoldPlan, 'timeForStrictest'> {
+  if (strictest === undefined || strictest >= setup.limit) return {}
+  const found = () => curve.find(({ smallest }) => smallest < strictest)?.t ?? null
+  let last = curve.at(-1)!.t
+  // What the longest hold does not see, none before it does.
+  if (found() === null && last < LONGEST_HOLD && new Tanks(tanks.planned).at(LONGEST_HOLD, FEW).smallest < strictest)
+    for (const t of timesTried({ every })) {
+      if (t <= last) continue
+      if (found() !== null || givenUp()) break
+      curve.push({ t, smallest: tanks.at(t, tried).smallest })
+      last = t
+    }
+  return { timeForStrictest: found() }
 }
 
 const share = ({ of, sealed, leaking }: Tries) => Math.min(sealed, leaking) / of

@@ -3,7 +3,10 @@ import type { HoldSetup } from '../hold/hold'
 
 /** What is planned, and how it is read. */
 export interface PlannedHold {
-  setup: HoldSetup
+  /** held against the system's limit alone */
+  setup: Omit<HoldSetup, 'strictest'>
+  /** the strictest limit of the parts under test, at the test pressure, where some part has a stricter one, Pa·m3/s */
+  strictest?: number
   /** s between readings */
   every: number
   hasThermometer: boolean

@@ -72,8 +72,11 @@ export function standInFeed(): { turn: () => Promise<void>; forget: () => void }
     /** Reads what is due from every running stand-in and stores it; one that fails is taken up anew at the next turn. */
     async turn() {
       const due = await runningStandIns()
-      for (const id of tanks.keys()) if (!due.includes(id)) tanks.delete(id)
-      for (const id of due) {
+      for (const id of tanks.keys()) if (!due.some(each => each.id === id)) tanks.delete(id)
+      for (const { id, clock } of due) {
+        // Whose next reading is still to come is not looked up.
+        const next = (tanks.get(id)?.lastT ?? -Infinity) + INTERVAL
+        if (next > holdTimeAt(clock, shopTime())) continue
         try {
           await read(id)
         } catch (error) {

@@ -5,10 +5,10 @@ import { enter, expect, jobOf, startTypedHold, test } from '../support/test'
 
 const someId = '00000000-0000-4000-8000-000000000000'
 
-test('no route but sign-in and health answers without a session, and no page', async ({ playwright, demo }) => {
+test('no route but sign-in and health answers without a session, and no page', async ({ playwright, looked }) => {
   const stranger = await playwright.request.newContext()
   for (const { method, path, who } of routes) {
-    const answer = await stranger.fetch(`${demo.url}/api${path.replace(/\{\w+\}/g, someId)}`, {
+    const answer = await stranger.fetch(`${looked.url}/api${path.replace(/\{\w+\}/g, someId)}`, {
       method,
       data: method === 'get' ? undefined : {},
     })
@@ -18,17 +18,17 @@ test('no route but sign-in and health answers without a session, and no page', a
     else expect(answer.status(), `${method} ${path}`).toBe(401)
   }
   for (const page of ['/', '/bench', '/jobs/new', `/jobs/${someId}`, '/people', '/anything']) {
-    const answer = await stranger.get(demo.url + page, { maxRedirects: 0 })
+    const answer = await stranger.get(looked.url + page, { maxRedirects: 0 })
     expect(answer.status(), page).toBe(302)
     expect(answer.headers().location).toContain('/sign-in?back=')
   }
   await stranger.dispose()
 })
 
-test('what is sent is checked: each bad field has its sentence', async ({ context, demo }) => {
-  await enter(context, demo)
-  const job = await jobOf(context, demo, 'Library van, main tank')
-  const send = (path: string, data: unknown) => context.request.post(`${demo.url}/api/${path}`, { data: data as object })
+test('what is sent is checked: each bad field has its sentence', async ({ context, looked }) => {
+  await enter(context, looked)
+  const job = await jobOf(context, looked, 'Library van, main tank')
+  const send = (path: string, data: unknown) => context.request.post(`${looked.url}/api/${path}`, { data: data as object })
   const bad = await send(`jobs/${job.id}/tests/hold`, {
     id: 'x',
     source: 'guess',
@@ -58,14 +58,14 @@ test('what is sent is checked: each bad field has its sentence', async ({ contex
   }
   expect(
     (
-      await context.request.post(`${demo.url}/api/jobs`, {
+      await context.request.post(`${looked.url}/api/jobs`, {
         headers: { 'content-type': 'application/json' },
         data: Buffer.from('{"id":'),
       })
     ).status(),
   ).toBe(400)
-  expect((await context.request.get(`${demo.url}/api/jobs/not-an-id`)).status()).toBe(404)
-  expect((await context.request.get(`${demo.url}/api/jobs/${someId}`)).status()).toBe(404)
+  expect((await context.request.get(`${looked.url}/api/jobs/not-an-id`)).status()).toBe(404)
+  expect((await context.request.get(`${looked.url}/api/jobs/${someId}`)).status()).toBe(404)
   const absurd = await send(`jobs/${job.id}/tests/hold`, {
     id: crypto.randomUUID(),
     source: 'typed',
@@ -112,11 +112,11 @@ test('a submit that is repeated is one entry, and a reading at one time is one r
 
 test('what cannot be of vapour, fuel, torque and photographs is refused, each with its sentence, and nothing of it is kept', async ({
   context,
-  demo,
+  looked,
 }) => {
-  await enter(context, demo)
-  const job = await jobOf(context, demo, 'Glider tug')
-  const send = (path: string, data: object) => context.request.post(`${demo.url}/api/jobs/${job.id}/${path}`, { data })
+  await enter(context, looked)
+  const job = await jobOf(context, looked, 'Glider tug')
+  const send = (path: string, data: object) => context.request.post(`${looked.url}/api/jobs/${job.id}/${path}`, { data })
   const refused = async (path: string, data: object, field: string, sentence: string) => {
     const answer = await send(path, { id: crypto.randomUUID(), ...data })
     expect(answer.status(), path).toBe(422)
@@ -154,28 +154,28 @@ test('what cannot be of vapour, fuel, torque and photographs is refused, each wi
     'above this tank’s limit',
   )
   expect(
-    (await context.request.put(`${demo.url}/api/jobs/${job.id}/plan`, { data: { place: 'the moon', acts: [] } })).status(),
+    (await context.request.put(`${looked.url}/api/jobs/${job.id}/plan`, { data: { place: 'the moon', acts: [] } })).status(),
   ).toBe(422)
   const half = Buffer.from('89504e470d0a1a0a0000000d49484452', 'hex')
   expect(
-    (await context.request.post(`${demo.url}/api/jobs/${job.id}/photos?id=${crypto.randomUUID()}`, { data: half })).status(),
+    (await context.request.post(`${looked.url}/api/jobs/${job.id}/photos?id=${crypto.randomUUID()}`, { data: half })).status(),
   ).toBe(415)
-  const after = await jobOf(context, demo, 'Glider tug')
+  const after = await jobOf(context, looked, 'Glider tug')
   expect(
     [after.gasReadings, after.drained, after.weighings, after.stripped, after.hotWork, after.photos].map(each => each.length),
   ).toEqual([job.gasReadings, job.drained, job.weighings, job.stripped, job.hotWork, job.photos].map(each => each.length))
 })
 
-test('an id that something of another job has is refused, and breaks nothing', async ({ context, demo }) => {
-  await enter(context, demo)
-  const { rows } = await demo.query(`select id, run_id from run_entry order by at desc limit 1`)
-  const { rows: runs } = await demo.query(`select id from repair_run where id <> '${rows[0].run_id}' limit 1`)
-  const answer = await context.request.post(`${demo.url}/api/runs/${runs[0].id}/entries/abandon`, {
+test('an id that something of another job has is refused, and breaks nothing', async ({ context, looked }) => {
+  await enter(context, looked)
+  const { rows } = await looked.query(`select id, run_id from run_entry order by at desc limit 1`)
+  const { rows: runs } = await looked.query(`select id from repair_run where id <> '${rows[0].run_id}' limit 1`)
+  const answer = await context.request.post(`${looked.url}/api/runs/${runs[0].id}/entries/abandon`, {
     data: { id: rows[0].id, ago: 0, reason: 'somebody else’s' },
   })
   expect(answer.status()).toBeGreaterThanOrEqual(400)
   expect(answer.status()).toBeLessThan(500)
-  expect((await demo.query(`select 1 from run_entry where id = '${rows[0].id}'`)).rowCount).toBe(1)
+  expect((await looked.query(`select 1 from run_entry where id = '${rows[0].id}'`)).rowCount).toBe(1)
 })
 
 test('one thing is ticked by two people at once: one is told who was first; an inspector looks and logs nothing', async ({
@@ -278,9 +278,9 @@ test('the stream tells of a change made elsewhere', async ({ page, context, demo
   expect(JSON.parse(await heard)).toEqual({ topics: ['safety'], jobId: job.id, subjectId: job.id })
 })
 
-test('the description of the routes is served', async ({ context, demo }) => {
-  await enter(context, demo)
-  const document = await (await context.request.get(`${demo.url}/api/openapi`)).json()
+test('the description of the routes is served', async ({ context, looked }) => {
+  await enter(context, looked)
+  const document = await (await context.request.get(`${looked.url}/api/openapi`)).json()
   expect(document.openapi).toBe('3.1.0')
   expect(Object.keys(document.paths)).toEqual(
     expect.arrayContaining(['/api/jobs/{id}/tests/hold', '/api/holds/{id}/readings', '/api/session']),

@@ -167,10 +167,10 @@ test('a job that somebody else moves on moves here too', async ({ browser, demo 
   await Promise.all([here.close(), there.close()])
 })
 
-test('the record prints without the rooms around it', async ({ page, context, demo }) => {
-  await enter(context, demo)
-  const job = await jobOf(context, demo, 'Flying boat SK-11, left outer')
-  await page.goto(`${demo.url}/jobs/${job.id}/record`)
+test('the record prints without the rooms around it', async ({ page, context, looked }) => {
+  await enter(context, looked)
+  const job = await jobOf(context, looked, 'Flying boat SK-11, left outer')
+  await page.goto(`${looked.url}/jobs/${job.id}/record`)
   await expect(page.getByRole('article')).toBeVisible()
   await page.emulateMedia({ media: 'print' })
   await expect(page.getByRole('navigation', { name: 'Rooms' })).toBeHidden()
@@ -179,9 +179,9 @@ test('the record prints without the rooms around it', async ({ page, context, de
   await expect(page.getByRole('img', { name: /Descent against a limit of 1 mL\/min/ })).toBeVisible()
 })
 
-test('finding a job by its words, and finding none', async ({ page, context, demo }) => {
-  await enter(context, demo)
-  await page.goto(demo.url)
+test('finding a job by its words, and finding none', async ({ page, context, looked }) => {
+  await enter(context, looked)
+  await page.goto(looked.url)
   await page.getByLabel('Find a job').fill('moulded petrol')
   await expect(page.locator('main li')).toHaveCount(2)
   await page.getByLabel('Find a job').fill('submarine')
@@ -205,16 +205,16 @@ test('when the server is away a page says so and tries again', async ({ page, co
   await expect(page.getByRole('heading', { name: /Library van/ })).toBeVisible()
 })
 
-test('signing out closes the shop to this browser', async ({ page, context, demo }) => {
-  await enter(context, demo)
-  await page.goto(demo.url)
+test('signing out closes the shop to this browser', async ({ page, context, looked }) => {
+  await enter(context, looked)
+  await page.goto(looked.url)
   await expect(page.getByText('New complaint')).toBeVisible()
   await page.keyboard.press('u')
   await page.getByRole('button', { name: 'Sign out' }).click()
   await expect(page.getByRole('heading', { name: 'Sign in', exact: true })).toBeVisible()
   await page.waitForTimeout(1500)
   await expect(page.getByRole('dialog')).toHaveCount(0)
-  await page.goto(demo.url)
+  await page.goto(looked.url)
   await expect(page).toHaveURL(/sign-in/)
 })
 

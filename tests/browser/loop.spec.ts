@@ -110,9 +110,8 @@ test('the first hour in a new shop: from a puddle to sealed, by its hints, on a 
   await page.getByRole('button', { name: 'To the Bench' }).click()
   await page.getByRole('button', { name: 'Air is in, start' }).click()
   await page.getByRole('button', { name: '×600' }).click()
+  // Where fuel stands the limit is stricter than the system's: sealed is said once that is seen too, and stopping then seals the job.
   await expect(page.getByText('Sealed.', { exact: true })).toBeVisible({ timeout: 150_000 })
-  // Where fuel stands the limit is stricter than the system's: it is held on until that is seen too.
-  await expect(page.getByText(/95 % sure below 0\.(2|1|0)/)).toBeVisible({ timeout: 150_000 })
   await page.keyboard.press('s')
   await page.getByRole('button', { name: 'Stop it' }).click()
   await expect(guide.getByText('Sealed, by evidence.')).toBeVisible()

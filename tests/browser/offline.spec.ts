@@ -126,14 +126,14 @@ test('a sleeping device is rung under the bell’s own tag; where no service ans
   expect((await demo.query('select 1 from push_device')).rowCount).toBe(0)
 })
 
-test('it can be installed: a manifest with pictures that are there', async ({ context, demo }) => {
-  const { icons, start_url: start } = (await (await context.request.get(`${demo.url}/manifest.webmanifest`)).json()) as {
+test('it can be installed: a manifest with pictures that are there', async ({ context, looked }) => {
+  const { icons, start_url: start } = (await (await context.request.get(`${looked.url}/manifest.webmanifest`)).json()) as {
     icons: { src: string; type: string }[]
     start_url: string
   }
   expect(start).toBe('/')
   for (const { src, type } of icons) {
-    const answer = await context.request.get(demo.url + src)
+    const answer = await context.request.get(looked.url + src)
     expect(answer.headers()['content-type'], src).toContain(type)
   }
 })

@@ -41,29 +41,32 @@ test('a page elsewhere makes no owner, changes nothing and frames nothing', asyn
   other.close()
 })
 
-test('what comes from another site is refused whatever it brings, and JSON says that it is', async ({ context, demo }) => {
-  await enter(context, demo)
-  const job = await jobOf(context, demo, 'Beach tractor, saddle tank')
+test('what comes from another site is refused whatever it brings, and JSON says that it is', async ({ context, looked }) => {
+  await enter(context, looked)
+  const job = await jobOf(context, looked, 'Beach tractor, saddle tank')
   const send = (headers: Record<string, string>) =>
-    context.request.patch(`${demo.url}/api/me`, { headers, data: '{}' }).then(answer => answer.status())
+    context.request.patch(`${looked.url}/api/me`, { headers, data: '{}' }).then(answer => answer.status())
   const json = { 'content-type': 'application/json' }
   expect(await send({ ...json, 'sec-fetch-site': 'cross-site' })).toBe(403)
   expect(await send({ ...json, 'sec-fetch-site': 'same-site' })).toBe(403)
   expect(await send({ ...json, origin: 'https://elsewhere.example' })).toBe(403)
   expect(await send({ ...json, origin: 'null' })).toBe(403)
   expect(await send({ 'content-type': 'text/plain' })).toBe(415)
-  expect(await send({ ...json, 'origin': demo.url, 'sec-fetch-site': 'same-origin' })).toBe(422)
+  expect(await send({ ...json, 'origin': looked.url, 'sec-fetch-site': 'same-origin' })).toBe(422)
   // Without a body it is no different.
-  const gone = await context.request.delete(`${demo.url}/api/jobs/${job.id}/owner-card`, {
+  const gone = await context.request.delete(`${looked.url}/api/jobs/${job.id}/owner-card`, {
     headers: { 'sec-fetch-site': 'cross-site' },
   })
   expect(gone.status()).toBe(403)
 })
 
-test('answers say that nobody else frames, reads, sniffs or keeps them, and not what made them', async ({ context, demo }) => {
-  await enter(context, demo)
+test('answers say that nobody else frames, reads, sniffs or keeps them, and not what made them', async ({
+  context,
+  looked,
+}) => {
+  await enter(context, looked)
   for (const path of ['/', '/sign-in', '/api/jobs', '/api/health', '/api/nothing', '/api/jobs/x']) {
-    const answer = await context.request.get(demo.url + path)
+    const answer = await context.request.get(looked.url + path)
     const headers = answer.headers()
     expect(headers['content-security-policy'], path).toContain("frame-ancestors 'none'")
     expect(headers, path).toMatchObject({
@@ -76,38 +79,38 @@ test('answers say that nobody else frames, reads, sniffs or keeps them, and not 
     expect(headers, path).not.toHaveProperty('x-powered-by')
     expect(headers, path).not.toHaveProperty('access-control-allow-origin')
   }
-  const page = await (await context.request.get(demo.url)).text()
+  const page = await (await context.request.get(looked.url)).text()
   const nonces = [...page.matchAll(/<script([^>]*)>/g)].map(([, words]) => /nonce="([^"]+)"/.exec(words!)?.[1])
   expect(nonces.length).toBeGreaterThan(1)
   expect(new Set(nonces).size).toBe(1)
-  const policy = (await context.request.get(demo.url)).headers()['content-security-policy']!
+  const policy = (await context.request.get(looked.url)).headers()['content-security-policy']!
   expect(policy).not.toContain(nonces[0])
   expect(policy).not.toMatch(/script-src[^;]*unsafe/)
 })
 
-test('an address under /api that nothing answers says so in JSON, whatever is asked of it', async ({ context, demo }) => {
-  await enter(context, demo)
+test('an address under /api that nothing answers says so in JSON, whatever is asked of it', async ({ context, looked }) => {
+  await enter(context, looked)
   for (const [method, path] of [
     ['GET', 'nothing'],
     ['POST', 'jobs/x/y/z'],
     ['PUT', 'jobs'],
     ['DELETE', 'health'],
   ] as const) {
-    const answer = await context.request.fetch(`${demo.url}/api/${path}`, { method })
+    const answer = await context.request.fetch(`${looked.url}/api/${path}`, { method })
     expect(answer.status(), `${method} ${path}`).toBe(404)
     expect((await answer.json()).data.message).toContain('nothing at this address')
   }
 })
 
-test('no page breaks what it may load itself', async ({ page, context, demo }) => {
-  await enter(context, demo)
+test('no page breaks what it may load itself', async ({ page, context, looked }) => {
+  await enter(context, looked)
   const broken: string[] = []
   page.on('console', message => {
     if (/Content Security|refused to/i.test(message.text())) broken.push(message.text())
   })
-  const job = await jobOf(context, demo, 'Flying boat SK-11, left outer')
+  const job = await jobOf(context, looked, 'Flying boat SK-11, left outer')
   for (const path of ['/', `/jobs/${job.id}`, `/jobs/${job.id}/record`, '/bench', '/reckoner', '/me']) {
-    await page.goto(demo.url + path)
+    await page.goto(looked.url + path)
     await expect(page.locator('h1').filter({ visible: true }).first()).toBeVisible()
   }
   expect(broken).toEqual([])

@@ -76,12 +76,12 @@ test('an ended session asks for sign-in over the form, which keeps its contents 
   expect((await demo.query(`select 1 from craft where name = 'Hay-field sprayer'`)).rowCount).toBe(1)
 })
 
-test('a form outlives a closed page', async ({ page, context, demo }) => {
-  await enter(context, demo)
-  await page.goto(`${demo.url}/jobs/new`)
+test('a form outlives a closed page', async ({ page, context, looked }) => {
+  await enter(context, looked)
+  await page.goto(`${looked.url}/jobs/new`)
   await page.getByLabel('Craft', { exact: true }).fill('Slipway winch')
-  await page.goto(`${demo.url}/`)
-  await page.goto(`${demo.url}/jobs/new`)
+  await page.goto(`${looked.url}/`)
+  await page.goto(`${looked.url}/jobs/new`)
   await expect(page.getByLabel('Craft', { exact: true })).toHaveValue('Slipway winch')
 })
 

@@ -168,11 +168,11 @@ for (const [room, screens] of Object.entries(rooms)) {
   })
 }
 
-test('the bells open by touch', async ({ browser, demo }) => {
+test('the bells open by touch', async ({ browser, looked }) => {
   const context = await browser.newContext({ viewport: sizes.phone, hasTouch: true })
-  await enter(context, demo)
+  await enter(context, looked)
   const page = await context.newPage()
-  await page.goto(demo.url)
+  await page.goto(looked.url)
   await page
     .getByRole('button', { name: / rings / })
     .first()
@@ -181,9 +181,9 @@ test('the bells open by touch', async ({ browser, demo }) => {
   await context.close()
 })
 
-test('the keyboard goes everywhere, and ? lists its keys', async ({ page, context, demo }) => {
-  await enter(context, demo)
-  await page.goto(demo.url)
+test('the keyboard goes everywhere, and ? lists its keys', async ({ page, context, looked }) => {
+  await enter(context, looked)
+  await page.goto(looked.url)
   await expect(page.getByText('New complaint')).toBeVisible()
   await page.keyboard.press('Shift+?')
   const help = page.getByRole('dialog', { name: 'Keys' })

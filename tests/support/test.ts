@@ -12,10 +12,21 @@ const shopFrom =
   }
 
 /**
- * Each test has a shop of its own, so that none depends on what ran before it: `demo` with the demo's data, `empty` with
- * nothing.
+ * Each test that changes something has a shop of its own, so that none depends on what ran before it: `demo` with the demo's data,
+ * `empty` with nothing. Those that only look, or are refused whatever they try, share `looked`, a demo for all that one worker runs.
  */
-export const test = base.extend<{ demo: Shop; empty: Shop }>({ demo: shopFrom('zinc_demo'), empty: shopFrom('zinc_empty') })
+export const test = base.extend<{ demo: Shop; empty: Shop }, { looked: Shop }>({
+  demo: shopFrom('zinc_demo'),
+  empty: shopFrom('zinc_empty'),
+  looked: [
+    async ({}, use) => {
+      const shop = await openShop('zinc_demo')
+      await use(shop)
+      await shop.close()
+    },
+    { scope: 'worker' },
+  ],
+})
 export { expect }
 
 /** Signs a browser in without the form. */

@@ -26,7 +26,7 @@ export function measuredWord({ verdict }: { verdict: HoldVerdict }, parts: Seale
 }
 
 /** Why some parts are sealed and others not yet. */
-function othersSay(estimate: HoldEstimate, { sealed, left }: SealedFor): string {
+export function othersSay(estimate: Pick<HoldEstimate, 'verdict' | 'below95'>, { sealed, left }: SealedFor): string {
   if (!left || sealed === 0 || estimate.verdict !== 'cannot-tell') return ''
   const [are, their] = left.parts > 1 ? [`${left.parts} others under test have`, 'their'] : ['other under test has', 'its']
   const why = left.underFuel

@@ -1,3 +1,5 @@
+import { sealedFor } from '#shared/leaktest/limitsReached'
+import { measuredWord } from './holdAdvice'
 import { causeOf } from '#core/complaint/causes'
 import type { Ledger } from '#core/ledger/deriveLedger'
 import { testName } from '#core/leaktest/testKinds'
@@ -170,6 +172,7 @@ function testRows(job: JobView, now: number, short: Short, partName: PartName) {
               when: when(test),
               pressure: at(test),
               ...measured,
+              word: measured.estimate && measuredWord(measured.estimate, sealedFor(job, test, measured.estimate)),
               earlyReason: test.earlyReason,
               struck: test.struck,
               by: by(test),

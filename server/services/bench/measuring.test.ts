@@ -70,7 +70,7 @@ describe('a tank whose parts with fuel on them have a stricter limit', () => {
     expect(estimate!.verdict).toBe('cannot-tell')
     await hangDecisionBell(hold.id)
     const bell = (await bells()).find(each => each.subjectId === hold.id)
-    expect(bell?.detail).not.toContain('sealed')
+    expect(bell?.detail).not.toContain('decided')
     const stopped = await stepHold(technician(), hold.id, 'stopped')
     expect(stopped.estimate!.verdict).toBe('cannot-tell')
     const view = await loadJob(job.id)

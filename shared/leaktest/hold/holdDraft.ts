@@ -278,7 +278,8 @@ export function plannedFrom(
     Math.min(...ledgerParts(job).map(part => part.limit))
   return {
     every: interval[draft.source],
-    setup: { ...setupOfForm(draft, job), ...(Number.isFinite(strictest) && { strictest }) },
+    setup: setupOfForm(draft, job),
+    ...(Number.isFinite(strictest) && { strictest }),
     hasThermometer: draft.hasThermometer,
     hasBarometer: draft.hasBarometer,
     course: draft.course,

@@ -7,7 +7,7 @@ import { freeAirFor, SETTLING_TIME, strokesFor, type PlannedHold } from '#core/p
 const props = defineProps<{ planned: PlannedHold; /** m3 a stroke */ stroke: number; strokeName: string }>()
 const { short } = useQuantities()
 const { plan, helps, trying, busy } = usePlan(() => props.planned)
-const limit = computed(() => props.planned.setup.strictest ?? props.planned.setup.limit)
+const limit = computed(() => props.planned.setup.limit)
 const vacuum = computed(() => props.planned.setup.testPressure < 0)
 const freeAir = computed(() => freeAirFor(props.planned))
 const others = computed(() => methodsThatSee(limit.value))
@@ -20,6 +20,17 @@ const answer = computed(() => {
   return time === null
     ? `No hold of eight hours decides at ${limitText(limit.value)} mL/min nine times in ten here`
     : `About ${waitText(time)} decides at ${limitText(limit.value)} mL/min, nine times in ten`
+})
+/** Fuel on a part makes its limit stricter, and the hold longer. */
+const stricter = computed(() => {
+  const time = plan.value?.timeForStrictest
+  if (time === undefined) return ''
+  const where = `Where fuel stands the limit is ${limitText(props.planned.strictest!)} mL/min`
+  return time === null
+    ? `${where}: no hold of eight hours sees that here. Soap those parts too.`
+    : time > (plan.value!.timeForLimit ?? 0)
+      ? `${where}: that takes about ${waitText(time)}.`
+      : ''
 })
 /** What was tried: what is promised is what happened to simulated tanks of the kind. */
 const tried = computed(() => {
@@ -36,6 +47,7 @@ const hopeless = computed(() => plan.value?.timeForLimit === null && !busy.value
   <section class="sheet" aria-labelledby="plan-title" :aria-busy="busy">
     <h2 id="plan-title">How long, and what it will see</h2>
     <p class="mt-1 text-xl font-bold" :class="plan ? plan.timeForLimit === null && 'unsure' : 'soft'">{{ answer }}</p>
+    <p v-if="stricter" class="font-medium">{{ stricter }}</p>
     <p>{{ tried }}</p>
     <template v-if="plan">
       <div v-if="helps.length" class="mt-2">

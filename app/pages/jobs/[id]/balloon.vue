@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { sealedFor } from '#shared/leaktest/limitsReached'
 import { holdingLinks } from '#core/circuit/reach'
 import { wettedNow } from '#shared/safety'
 import { BALLOON_PRESSURE, balloonVolume } from '#core/leaktest/balloon/balloon'
@@ -89,6 +90,9 @@ const off = () =>
   })
 
 const estimate = computed(() => balloon.value?.estimate ?? null)
+const parts = computed(
+  () => job.value && balloon.value && estimate.value && sealedFor(job.value, balloon.value, estimate.value),
+)
 const look = computed(() => (estimate.value ? verdictLook(estimate.value.verdict) : 'unsure'))
 const partWords = {
   'girth': 'Girths',
@@ -109,9 +113,10 @@ const advice = computed(() => {
     return `95 % sure above ${rateText(found.above95)} mL/min, and the limit is ${limitText(view.setup.limit)}. Find it with soap while there is pressure.`
   if (found.belowZero)
     return 'It grows by more than its doubt explains: something in the tank warms or evaporates. It says nothing of a leak. Wait until it is steady, or hold it with a gauge and a thermometer.'
+  const others = parts.value ? othersSay(found, parts.value) : ''
   return found.minutesMore !== null
-    ? `Another girth in about ${waitText(found.minutesMore * 60)} may decide it.`
-    : 'No wait would decide it: tie a control balloon beside it, or hold the tank with a gauge.'
+    ? `${others}Another girth in about ${waitText(found.minutesMore * 60)} may decide it.`
+    : `${others}No wait would decide it: tie a control balloon beside it, or hold the tank with a gauge.`
 })
 const rubber = computed(() => {
   const found = estimate.value
@@ -196,7 +201,7 @@ useActionKeys('Balloon', [{ key: 'escape', label: 'Back to the job', run: () => 
         </div>
         <HoldNotch :estimate="estimate" :limit="balloon.setup.limit" :strictest="balloon.setup.strictest" />
         <p aria-live="polite" class="text-lg leading-snug">
-          <b v-if="estimate" :class="look"><StateSign :look="look" :size="22" /> {{ verdictWords[estimate.verdict] }}.</b>
+          <b v-if="estimate" :class="look"><StateSign :look="look" :size="22" /> {{ measuredWord(estimate, parts) }}.</b>
           {{ advice }}
         </p>
         <p v-if="rubber" class="soft">{{ rubber }}.</p>

@@ -243,7 +243,7 @@ useActionKeys('Record', [
                   <td class="whitespace-nowrap">{{ rateText(row.estimate.above95) }}, {{ rateText(row.estimate.below95) }}</td>
                   <td>{{ rateText(row.estimate.smallestSeen) }}</td>
                   <td class="font-semibold whitespace-nowrap" :class="verdictLook(row.estimate.verdict)">
-                    {{ verdictWords[row.estimate.verdict] }}
+                    {{ row.word }}
                   </td>
                 </template>
                 <td v-else colspan="4">{{ row.noEstimate }}</td>

@@ -2,10 +2,11 @@ import { randomUUID } from 'node:crypto'
 import { and, eq, isNull, sql } from 'drizzle-orm'
 import type { HoldEstimate } from '../../../../core/hold/hold'
 import { testName } from '../../../../core/leaktest/testKinds'
-import { holdTimeAt, withSpeed } from '../../../../shared/leaktest/hold/holdClock'
+import { holdTimeAt, withSpeed, type HoldClock } from '../../../../shared/leaktest/hold/holdClock'
 import type { HoldState } from '../../../../shared/leaktest/hold/holdForm'
 import type { BenchHold } from '../../../../shared/leaktest/hold/holdView'
 import { isSimulated } from '../../../../shared/jobEntries'
+import { sealedFor, type SealedFor } from '../../../../shared/leaktest/limitsReached'
 import { testsOf } from '../../../../shared/leaktest/tests'
 import { database } from '../../../db/client'
 import { test, testEntry } from '../../../db/schema'
@@ -97,10 +98,10 @@ export async function setHoldSpeed(actor: Actor, id: string, speed: number): Pro
   return loadHold(id)
 }
 
-/** Ids of the holds that run now on simulated tanks. */
-export async function runningStandIns(): Promise<string[]> {
-  const rows = await database()
-    .select({ id: test.id })
+/** The holds that run now on simulated tanks, each with its clock. */
+export async function runningStandIns(): Promise<{ id: string; clock: HoldClock }[]> {
+  return database()
+    .select({ id: test.id, clock: sql<HoldClock>`${test.facts}->'clock'` })
     .from(test)
     .where(
       and(
@@ -110,7 +111,6 @@ export async function runningStandIns(): Promise<string[]> {
         sql`${test.facts}->'clock' <> 'null'`,
       ),
     )
-  return rows.map(row => row.id)
 }
 
 /** How long a verdict has stood before it rings, s of the hold: while gas settles it may turn. */
@@ -123,18 +123,19 @@ const LOOK_AFTER = 1800
  * When the bell of a running hold is due.
  * @param minutesMore until it decides, null where nothing in sight does
  * @param held s since it was started
+ * @param parts for how many it is sealed
  * @returns in s of the hold from now, and what it says
  */
 function decisionDue(
   { verdict, settling }: HoldEstimate,
   minutesMore: number | null,
   held: number,
+  { sealed, of, left }: SealedFor,
 ): { in: number; detail: string } {
-  if (verdict !== 'cannot-tell')
-    return {
-      in: Math.max(STANDS_FOR, settling ? 3 * settling.tau - held : 0),
-      detail: `decided: ${verdict}. Stop it, or go on`,
-    }
+  const stands = Math.max(STANDS_FOR, settling ? 3 * settling.tau - held : 0)
+  if (verdict !== 'cannot-tell') return { in: stands, detail: `decided: ${verdict}. Stop it, or go on` }
+  if (minutesMore === null && sealed > 0 && left)
+    return { in: stands, detail: `sealed for ${sealed} of ${of} parts; no wait decides the others: soap them` }
   return minutesMore === null
     ? { in: LOOK_AFTER, detail: 'not decided by then: look at it' }
     : { in: minutesMore * 60, detail: DECIDES }
@@ -150,9 +151,10 @@ export async function hangDecisionBell(id: string): Promise<void> {
     const row = await testRow('hold', id, tx)
     const { clock } = row.facts
     if (!clock || row.stoppedAt !== null || clock.speed === 0) return
-    const { craft } = await loadAspects(jobId, ['facts'], tx)
+    const tank = await loadAspects(jobId, ['facts'], tx)
+    const parts = sealedFor(tank, { ...row, startedAt: +row.startedAt }, estimate)
     const [{ now }] = (await tx.execute<{ now: Date }>(sql`select now() as now`)).rows as [{ now: Date }]
-    const due = decisionDue(estimate, minutesMore, holdTimeAt(clock, +new Date(now)))
+    const due = decisionDue(estimate, minutesMore, holdTimeAt(clock, +new Date(now)), parts)
     const hanging = await hangingBell(tx, 'hold', id)
     // What is the same as before counts from when it was first so; only a forecast moves.
     if (hanging?.detail === due.detail && due.detail !== DECIDES) return
@@ -160,7 +162,7 @@ export async function hangDecisionBell(id: string): Promise<void> {
       jobId,
       kind: 'hold',
       subjectId: id,
-      title: `${testName(row)}, ${craft.name}`,
+      title: `${testName(row)}, ${tank.craft.name}`,
       detail: due.detail,
       dueAt: new Date(+new Date(now) + (due.in * 1000) / clock.speed),
     })
