@@ -23,9 +23,10 @@ function report(file) {
   return JSON.parse(readFileSync(file, 'utf8'))
 }
 
-/** Jest over core, shared, server and the parts of app and ops that need no browser. */
-async function unit(env, file) {
-  const { all } = await run(bin('jest'), ['--json', `--outputFile=${file}`, '--maxWorkers=2'], {
+/** A half of Jest's suites over core, shared, server and the parts of app and ops that need no browser. @param half 1 or 2 */
+async function unit(env, folder, half) {
+  const file = join(folder, `unit-${half}.json`)
+  const { all } = await run(bin('jest'), ['--json', `--outputFile=${file}`, '--maxWorkers=1', `--shard=${half}/2`], {
     mayFail: true,
     quiet: true,
     env,
@@ -110,7 +111,7 @@ const seconds = ms => Math.round(ms / 1000)
 
 /**
  * `./zinc test [NAME …]`: lint, types, unit and browser tests on a cluster of their own. What does not stand in each other's way
- * runs side by side, two programs at a time; the build comes first, since the longest, the browser tests, wait for it alone.
+ * runs side by side, two programs at a time; the browser tests take both processors at the end.
  * `./zinc test again [WORDS] [--times N]`: the browser tests many times over.
  * @returns the exit code; the last line printed is `N passed, N failed`
  */
@@ -124,12 +125,10 @@ export async function test(names) {
   const end = async () => {
     endRunning()
     await cluster?.stop()
-    if (process.env.ZINC_KEEP_REPORTS) await run('sh', ['-c', `cp ${folder}/*.json ${process.env.ZINC_KEEP_REPORTS}`], { mayFail: true })
     rmSync(folder, { recursive: true, force: true })
   }
   for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP']) process.on(signal, () => void end().then(() => process.exit(1)))
-  const run_ = tally()
-  const { stage, total } = run_
+  const { stage, total, tell } = tally()
   try {
     await installPackages({ checks: true })
     if (wanted('browser') || again) {
@@ -145,41 +144,36 @@ export async function test(names) {
       total.failed += failed
     } else {
       const reads = wanted('lint') || wanted('types')
-      const needsBuild = wanted('browser')
       if (reads) await run(bin('nuxt'), ['prepare'], { quiet: true })
-      const built = needsBuild && stage('Build', () => buildApplication())
       const copied = wanted('unit') && emptyTemplate(cluster, env)
-      const checks = [
-        wanted('types') && ['Types', () => whole('vue-tsc', ['-b', '--noEmit'])],
+      const half = k => async () => unit({ ...env, ZINC_TEST_TEMPLATE: await copied }, folder, k)
+      const works = [
+        wanted('browser') && ['Build', () => buildApplication()],
         wanted('lint') && [
           'Lint',
           () => whole('eslint', ['.', '--max-warnings', '0', '--cache', '--cache-location', 'node_modules/.cache/eslint/']),
         ],
+        wanted('types') && ['Types', () => whole('vue-tsc', ['-b', '--noEmit'])],
+        wanted('unit') && ['Unit tests, one half', half(1)],
+        wanted('unit') && ['Unit tests, the other', half(2)],
         wanted('lint') && ['Format', () => whole('prettier', ['--check', '--cache', '--log-level', 'warn', '.'])],
-        wanted('unit') && [
-          'Unit tests',
-          async () => unit({ ...env, ZINC_TEST_TEMPLATE: await copied }, join(folder, 'unit.json')),
-        ],
       ].filter(Boolean)
-      // One after the other beside the build.
-      const checked = (async () => {
-        for (const [name, work] of checks) await stage(name, work).catch(() => {})
-      })()
-      const tried = (async () => {
-        if (!needsBuild) return
-        await Promise.all([built, copied])
+      // Two at a time, each on a processor of its own; the longest begin first.
+      const lane = async () => {
+        for (let next = works.shift(); next; next = works.shift()) await stage(...next).catch(() => {})
+      }
+      await Promise.all([lane(), lane()])
+      if (wanted('browser')) {
         await browserTemplates(cluster, env)
-        await checked
         await stage('Browser tests', () => browser(env, join(folder, 'browser.json')))
-      })()
-      await Promise.allSettled([checked, tried])
+      }
     }
   } catch (error) {
     say(error instanceof Trouble ? error.message : error.stack)
     total.failed++
   }
   await end()
-  run_.tell()
+  tell()
   process.stdout.write(`${total.passed} passed, ${total.failed} failed\n`)
   return total.failed > 0 ? 1 : 0
 }

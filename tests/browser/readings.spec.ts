@@ -116,7 +116,7 @@ test('killed in the middle of a hold, the server has every reading that was show
   const count = async () =>
     Number((await page.getByRole('img', { name: /readings, from/ }).getAttribute('aria-label'))!.split(' ')[0])
   const first = await count()
-  await expect.poll(count).toBeGreaterThan(first + 40)
+  await expect.poll(count, { timeout: 30_000 }).toBeGreaterThan(first + 40)
   const shown = await count()
   await demo.kill()
   await expect(page.getByText('The server cannot be reached.')).toBeVisible({ timeout: 30_000 })

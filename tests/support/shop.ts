@@ -78,9 +78,8 @@ export async function openShopOn(address: string): Promise<Shop> {
         NITRO_HOST: '127.0.0.1',
         NUXT_SESSION_PASSWORD: 'a secret for tests that is long enough',
         ZINC_OWNER_CODE: OWNER_CODE,
-        // Hours of a simulated tank pass in seconds.
-        ZINC_STAND_IN_TURN: '100',
-        ZINC_STAND_IN_HURRY: '10',
+        // A simulated tank is read as soon as its next reading is due.
+        ZINC_STAND_IN_TURN: '250',
         ...env,
       },
     })

@@ -7,7 +7,7 @@ import { setShopName } from '../../services/prove/letterhead'
 import { makeOwnerCard, takeOwnerWord } from '../../services/prove/ownerCards'
 import { recordProof } from '../../services/prove/proof'
 import { signJob } from '../../services/prove/signatures'
-import { DEMO_PASSWORD, demoHasher, demoId, demoJob, type Finn } from './shop'
+import { DEMO_PASSWORD, demoId, demoJob, type Finn, type Passwords } from './shop'
 
 const HOUR = 3_600_000
 const DAY = 24 * HOUR
@@ -40,9 +40,9 @@ async function prove(finn: Finn, { id }: DemoJob, from: Date, steps: number) {
     })
 }
 
-async function sign(finn: Finn, { id }: DemoJob, at: Date) {
+async function sign(passwords: Passwords, finn: Finn, { id }: DemoJob, at: Date) {
   const job = await loadJob(id)
-  await signJob({ verify: (hash, typed) => demoHasher.verify(hash, typed) }, finn(at), id, {
+  await signJob(passwords, finn(at), id, {
     id: demoId(`${id} signed`),
     capacity: 'technician',
     authority: '',
@@ -53,7 +53,7 @@ async function sign(finn: Finn, { id }: DemoJob, at: Date) {
 }
 
 /** Tanks from proving to handed back, one of them back again after three weeks. */
-export async function demoHandedBack(owner: Finn, finn: Finn, now: number) {
+export async function demoHandedBack(owner: Finn, finn: Finn, now: number, passwords: Passwords) {
   const ago = (milliseconds: number) => new Date(now - milliseconds)
   await setShopName(owner(ago(80 * DAY)), { name: 'Skerry Reach Workshop', line: 'Slipway, shed and grass strip' })
 
@@ -81,7 +81,7 @@ export async function demoHandedBack(owner: Finn, finn: Finn, now: number) {
   await heater.outcome(ago(27 * DAY - 2 * HOUR), 'drain', 'Drain plug')
   await heater.soap('2', ago(27 * DAY - 3 * HOUR), {})
   await prove(finn, heater, ago(26 * DAY), here.length)
-  await sign(finn, heater, ago(25 * DAY - HOUR))
+  await sign(passwords, finn, heater, ago(25 * DAY - HOUR))
   const { token } = await makeOwnerCard(finn(ago(25 * DAY - HOUR)), heater.id, demoId('heater card'))
   await closeJob(finn(ago(25 * DAY - 2 * HOUR)), heater.id, { reason: '' })
   await takeOwnerWord(token, { id: demoId('heater dry'), says: 'dry', words: '' }, ago(17 * DAY))
@@ -111,7 +111,7 @@ export async function demoHandedBack(owner: Finn, finn: Finn, now: number) {
   await saddle.outcome(ago(12 * DAY - 2 * HOUR), 'drain', 'Drain plug')
   await saddle.soap('2', ago(12 * DAY - 3 * HOUR), {})
   await prove(finn, saddle, ago(11 * DAY), here.length)
-  await sign(finn, saddle, ago(10 * DAY - HOUR))
+  await sign(passwords, finn, saddle, ago(10 * DAY - HOUR))
   await closeJob(finn(ago(10 * DAY - 2 * HOUR)), saddle.id, { reason: '' })
 
   const spare = await demoJob(

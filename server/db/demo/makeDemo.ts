@@ -5,23 +5,24 @@ import { simulateShop } from '../../services/house/shopReality'
 import { demoHandedBack } from './handedBack'
 import { demoKit } from './kit'
 import { demoRepairs } from './repairs'
-import { demoJob, demoPerson, mLmin } from './shop'
+import { demoActor, demoJob, demoPerson, mLmin, type Passwords } from './shop'
 
 const HOUR = 3_600_000
 const DAY = 24 * HOUR
 
 /**
- * The demo shop: Skerry Reach Workshop, its jobs made by the services with simulated tanks and the real analysis, on an empty
- * database.
+ * The demo shop: Skerry Reach Workshop, its people, kit and tanks made by the services with simulated tanks and the real analysis,
+ * on an empty database.
  * @param now that it is dated back from, ms since 1970
+ * @param passwords make the hashes that people sign in by
  */
-export async function makeDemo(now: number): Promise<void> {
+export async function makeTanks(now: number, passwords: Passwords): Promise<void> {
   const ago = (milliseconds: number) => new Date(now - milliseconds)
 
   await simulateShop(ago(90 * DAY))
-  const oda = await demoPerson('oda', 'Oda Vint', 'owner', ago(90 * DAY))
-  const finn = await demoPerson('finn', 'Finn Calder', 'technician', ago(90 * DAY))
-  await demoPerson('ines', 'Ines Marrow', 'inspector', ago(90 * DAY))
+  await demoPerson('oda', 'Oda Vint', 'owner', ago(90 * DAY), passwords)
+  const finn = await demoPerson('finn', 'Finn Calder', 'technician', ago(90 * DAY), passwords)
+  await demoPerson('ines', 'Ines Marrow', 'inspector', ago(90 * DAY), passwords)
 
   const kit = await demoKit(finn, ago(8 * DAY), now)
 
@@ -269,7 +270,12 @@ export async function makeDemo(now: number): Promise<void> {
   await tug.hold('1', ago(7 * 60_000), 7, { testPressure: 3500, gaugeStep: 10, gaugeNoise: 5 }, true)
 
   await demoRepairs(finn, now)
-  await demoHandedBack(oda, finn, now)
+}
+
+/** What is kept with the tanks: who has signed what covers its moment, so that it is made when the demo is put in. */
+export async function finishDemo(now: number, passwords: Passwords): Promise<void> {
+  const ago = (milliseconds: number) => new Date(now - milliseconds)
+  await demoHandedBack(demoActor('oda', 'owner'), demoActor('finn', 'technician'), now, passwords)
 
   // Bells that would have been answered days ago.
   await database()

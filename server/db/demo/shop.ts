@@ -1,5 +1,3 @@
-import { Hash } from '@adonisjs/hash'
-import { Scrypt } from '@adonisjs/hash/drivers/scrypt'
 import { eq } from 'drizzle-orm'
 import { proposedClosures } from '../../../core/circuit/proposedClosures'
 import { holdingLinks } from '../../../core/circuit/reach'
@@ -52,7 +50,11 @@ export type DemoAct = [minute: number, kind: RunKind, facts: Record<string, unkn
 
 const HOUR = 3_600_000
 export const DEMO_PASSWORD = 'skerry-reach'
-export const demoHasher = new Hash(new Scrypt({}))
+/** What makes hashes of passwords, and compares. */
+export interface Passwords {
+  make: (password: string) => Promise<string>
+  verify: (hash: string, password: string) => Promise<boolean>
+}
 
 /** Ids from names, so that the demo is the same each time it is loaded. */
 export function demoId(name: string): string {
@@ -66,7 +68,13 @@ export function demoId(name: string): string {
   return `${hex.slice(0, 8)}-${hex.slice(8, 12)}-4${hex.slice(13, 16)}-a${hex.slice(17, 20)}-${hex.slice(20, 32)}`
 }
 
-export async function demoPerson(login: string, name: string, role: Role, now: Date): Promise<(at: Date) => Actor> {
+export async function demoPerson(
+  login: string,
+  name: string,
+  role: Role,
+  now: Date,
+  passwords: Passwords,
+): Promise<(at: Date) => Actor> {
   const id = demoId(login)
   await database()
     .insert(person)
@@ -75,15 +83,18 @@ export async function demoPerson(login: string, name: string, role: Role, now: D
       login,
       name,
       role,
-      passwordHash: await demoHasher.make(DEMO_PASSWORD),
+      passwordHash: await passwords.make(DEMO_PASSWORD),
       preferences: defaultPreferences,
       createdAt: now,
     })
-  return at => ({ id, role, now: at, backdated: true })
+  return demoActor(login, role)
 }
 
 /** Somebody of the demo shop, acting at a moment. */
 export type Finn = (at: Date) => Actor
+export const demoActor =
+  (login: string, role: Role): Finn =>
+  at => ({ id: demoId(login), role, now: at, backdated: true })
 
 export const mLmin = throughputFromStandard
 

@@ -74,24 +74,19 @@ export async function stepHold(actor: Actor, id: string, to: Exclude<HoldState, 
   return loadHold(id)
 }
 
-/** Times as fast as is asked for that stand-ins run: a setting for tests, whose hours pass in seconds. */
-const STAND_IN_HURRY = Number(process.env.ZINC_STAND_IN_HURRY ?? 1)
-
 /** Lets a stand-in's time run faster or slower from now on. */
 export async function setHoldSpeed(actor: Actor, id: string, speed: number): Promise<BenchHold> {
   const { jobId, facts } = await testRow('hold', id)
   const onStandIn = facts.source === 'stand-in' || (facts.source === 'camera' && isSimulated(await loadJob(jobId)))
   if (!onStandIn) throw new Refusal(409, 'Only a stand-in’s time can run faster.')
-  // What somebody watches at its own pace goes on at it.
-  const hurry = speed > 1 ? STAND_IN_HURRY : 1
   await change(
     actor,
     { verb: 'changed the stand-in’s speed', touches: ['tests'], jobId, subjectId: id, detail: { speed } },
     async (tx, now) => {
       const row = await heldTestRow(tx, 'hold', id)
       const { clock } = row.facts
-      if (!clock || row.stoppedAt !== null || clock.speed === speed * hurry) return null
-      await changeFacts<'hold'>(tx, row, { clock: withSpeed(clock, speed * hurry, +now) })
+      if (!clock || row.stoppedAt !== null || clock.speed === speed) return null
+      await changeFacts<'hold'>(tx, row, { clock: withSpeed(clock, speed, +now) })
       return true
     },
   )
