@@ -14,8 +14,8 @@ export interface HoldPlan {
    */
   timeForLimit: number | null
   /**
-   * s until nine of ten tight tanks are known to be below the strictest limit of their parts too; null when no hold of eight hours is
-   * enough, absent where no part has a stricter limit
+   * s until nine of ten tight tanks are known to be below the strictest limit of their parts too; null when none that was tried, up to eight
+   * hours, is enough, absent where no part has a stricter limit
    */
   timeForStrictest?: number | null
   /** how many of the simulated tanks are decided then, or at the time at which most are */
@@ -66,7 +66,7 @@ const seedOf = (k: number) => 1000 + 17 * k
 /** Simulated tanks of a kind, each tight and with twice the limit, tried at longer and longer times. */
 class Tanks {
   private readonly pairs: { tight: Trial; twice: Trial }[] = []
-  constructor(readonly planned: PlannedHold) {}
+  constructor(private readonly planned: PlannedHold) {}
 
   /** @param t s, not before the last time that was tried */
   at(t: number, of: number): Tries & { smallest: number } {
@@ -150,7 +150,7 @@ export function planHold(
   const tanks = new Tanks(planned)
   for (let t = best.t * BEYOND; timeForLimit !== null && t < LONGEST_HOLD && !givenUp(); t *= BEYOND)
     curve.push({ t, smallest: tanks.at(t, of.looking).smallest })
-  const stricter = timeForStrictest(planned, curve, tanks, of.looking, givenUp)
+  const stricter = timeForStrictest(planned, curve)
   tell({ kind: 'plan', plan: { timeForLimit, ...stricter, best, curve, limitedBy: limitOf(planned, best.t) } })
   const before = timeForLimit ?? LONGEST_HOLD
   for (const with_ of improvements) {
@@ -161,26 +161,10 @@ export function planHold(
   }
 }
 
-/** When nine of ten tight tanks are known to be below the strictest limit, by a curve that goes on until they are. */
-function timeForStrictest(
-  { strictest, setup, every }: PlannedHold,
-  curve: HoldPlan['curve'],
-  tanks: Tanks,
-  tried: number,
-  givenUp: () => boolean,
-): Pick<HoldPlan, 'timeForStrictest'> {
+/** When nine of ten tight tanks are known to be below the strictest limit, of the times that a plan was tried at. */
+function timeForStrictest({ strictest, setup }: PlannedHold, curve: HoldPlan['curve']): Pick<HoldPlan, 'timeForStrictest'> {
   if (strictest === undefined || strictest >= setup.limit) return {}
-  const found = () => curve.find(({ smallest }) => smallest < strictest)?.t ?? null
-  let last = curve.at(-1)!.t
-  // What the longest hold does not see, none before it does.
-  if (found() === null && last < LONGEST_HOLD && new Tanks(tanks.planned).at(LONGEST_HOLD, FEW).smallest < strictest)
-    for (const t of timesTried({ every })) {
-      if (t <= last) continue
-      if (found() !== null || givenUp()) break
-      curve.push({ t, smallest: tanks.at(t, tried).smallest })
-      last = t
-    }
-  return { timeForStrictest: found() }
+  return { timeForStrictest: curve.find(({ smallest }) => smallest < strictest)?.t ?? null }
 }
 
 const share = ({ of, sealed, leaking }: Tries) => Math.min(sealed, leaking) / of
