@@ -136,7 +136,7 @@ test('killed in the middle of a hold, the server has every reading that was show
 })
 
 test('a logger’s backlog of older readings reaches a page that is open', async ({ page, context, demo }) => {
-  await enter(context, demo)
+  await enter(context, demo, 'oda')
   const job = await jobOf(context, demo, 'Fire pump 3, fuel tank')
   const post = async (path: string, data: object) => {
     const answer = await context.request.post(`${demo.url}/api/${path}`, { data })
