@@ -36,8 +36,8 @@ type Method = 'GET' | 'POST' | 'PATCH' | 'PUT' | 'DELETE'
  * @throws ApiError
  */
 export async function callApi<Answer>(path: string, method: Method = 'GET', body?: object): Promise<Answer> {
-  // What came with the page is of the moment at which it was opened.
-  if (method === 'GET' && performance.now() < OPENING) {
+  // What came with the page is of the moment at which it was opened. Where answers are kept for a time without a network they are asked for, so that they are.
+  if (method === 'GET' && performance.now() < OPENING && !navigator.serviceWorker?.controller) {
     const early = takeEarly<Answer>(path, () => document.getElementById(EARLY)?.textContent)
     if (early !== null) return early
   }
