@@ -8,7 +8,7 @@ import { installPackages, postgresPrograms } from './install.mjs'
 import { nightly } from './nightly.mjs'
 import { listening } from './listening.mjs'
 import { restartDelays } from './restarts.mjs'
-import { backupFolder, bin, dataFolder, endRunning, portIsFree, run, say, Trouble } from './steps.mjs'
+import { backupFolder, bin, dataFolder, endRunning, portIsFree, run, say, telling, Trouble } from './steps.mjs'
 
 export const DATABASE = 'zinc_bell'
 /** Letters and digits that are not taken for each other. */
@@ -144,7 +144,7 @@ export async function serve(mode, { fresh = false } = {}) {
     const prepared = (async () => {
       await script('ops/migrate.ts', url, copying)
       const isEmpty = await nobodyYet(url)
-      if (mode === 'demo' && isEmpty) await script('server/db/demo/load.ts', url)
+      if (mode === 'demo' && isEmpty) await telling(script('server/db/demo/load.ts', url), () => 'Loading the demo shop')
       return isEmpty
     })()
     const [empty] = await Promise.all([prepared, built])

@@ -159,11 +159,13 @@ export async function test(names) {
         wanted('lint') && ['Format', () => whole('prettier', ['--check', '--cache', '--log-level', 'warn', '.'])],
       ].filter(Boolean)
       // Two at a time, each on a processor of its own; the longest begin first.
+      const broken = new Set()
       const lane = async () => {
-        for (let next = works.shift(); next; next = works.shift()) await stage(...next).catch(() => {})
+        for (let next = works.shift(); next; next = works.shift()) await stage(...next).catch(() => broken.add(next[0]))
       }
       await Promise.all([lane(), lane()])
-      if (wanted('browser')) {
+      // On a build that broke nothing can be tried.
+      if (wanted('browser') && !broken.has('Build')) {
         await browserTemplates(cluster, env)
         await stage('Browser tests', () => browser(env, join(folder, 'browser.json')))
       }

@@ -222,7 +222,8 @@ function nextForMissing(
     const all = entries.parts.length
     return step(
       'settle',
-      `${last.name} is sealed for ${all - stricter} of ${all} parts; the limit of the others is stricter. ${wouldSettle({ tests, minutes })}`,
+      `${last.name} is sealed for ${all - stricter} of ${all} parts; the limit of the others is stricter. ` +
+        wouldSettle({ tests, minutes }),
       { kind },
     )
   }
@@ -238,7 +239,10 @@ function nextForMissing(
   return step('settle', `Cannot tell yet: no evidence that stands for ${which}. ${wouldSettle({ tests, minutes })}`, { kind })
 }
 
-/** How many parts a measurement leaves undecided for no reason but a stricter limit than those that it sealed; none where others lack too. */
+/**
+ * How many parts a measurement leaves undecided for no reason but a stricter limit than those that it sealed; none where others lack
+ * too.
+ */
 function leftByLimit(test: LedgerMeasurement, missing: readonly string[], entries: LedgerEntries): number {
   const of = (id: string) => entries.parts.find(part => part.id === id)!
   const sealed = entries.parts.filter(part => evidenceOf(test, part, entries) === 'stands')

@@ -14,8 +14,8 @@ export interface HoldPlan {
    */
   timeForLimit: number | null
   /**
-   * s until nine of ten tight tanks are known to be below the strictest limit of their parts too; null when none that was tried, up to eight
-   * hours, is enough, absent where no part has a stricter limit
+   * s until nine of ten tight tanks are known to be below the strictest limit of their parts too; null when none that
+   * was tried is enough, absent where no part has a stricter limit
    */
   timeForStrictest?: number | null
   /** how many of the simulated tanks are decided then, or at the time at which most are */

@@ -2,7 +2,10 @@ import type { Reading } from '../hold/hold'
 
 const names = ['t', 'pressure', 'temperature', 'barometer', 'difference', 'noise'] as const
 
-/** Readings as columns, SI, absent values NaN: a million of them cross between threads without being copied, and are counted without being read. */
+/**
+ * Readings as columns, SI, absent values NaN: a million of them cross between threads without being copied, and are counted without
+ * being read.
+ */
 export interface ReadingColumns {
   columns: Record<(typeof names)[number], Float64Array>
   /** what moved the pressure, by row */

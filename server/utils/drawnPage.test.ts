@@ -4,6 +4,7 @@ import { drawnBay, drawnJob } from './drawnPage'
 
 const row = (craft: string) =>
   ({
+    id: 'j1',
     craft,
     tankName: 'fuel tank',
     material: 'sheet steel',
@@ -16,6 +17,7 @@ test('the first rows of the Bay are drawn with what each wants, and no name beco
   expect(drawn.match(/class="sheet"/g)).toHaveLength(6)
   expect(drawn).toContain('Pump &lt;b&gt;0&lt;/b&gt; &amp; &quot;son&quot;')
   expect(drawn).toContain('A hold is running.')
+  expect(drawn).toContain('href="/jobs/j1"')
   expect(drawn).not.toContain('<b>0')
 })
 

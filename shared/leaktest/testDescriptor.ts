@@ -1,13 +1,14 @@
 import type { AnyObjectSchema } from 'yup'
 import type { TestWord } from '../../core/complaint/situation'
+import { verdictOf, type RateBounds } from '../../core/hold/belief/verdict'
 import type { LedgerTest } from '../../core/ledger/ledger'
 import type { TankTestKind } from '../../core/leaktest/testKinds'
 import type { JobView } from '../views'
-import type { MappedJob } from './felt'
+import type { LimitsJob } from './limitsReached'
 import type { Measured, TestViewOf } from './testView'
 
-/** The parts of a job that say how its circuit hangs together. */
-export type JobOfTest = MappedJob & Pick<JobView, 'acceptance'>
+/** The parts of a job that say how its circuit hangs together, and what it is held against. */
+export type JobOfTest = LimitsJob
 
 /** What both sides know of a kind of test: its forms, and what a test of it amounts to. */
 export interface TestDescriptor<View extends TestViewOf<TankTestKind>> {
@@ -29,6 +30,8 @@ export interface TestDescriptor<View extends TestViewOf<TankTestKind>> {
   word: (test: View, job: JobOfTest) => Pick<TestWord, 'reached' | 'says' | 'dry'>
 }
 
-/** A verdict as the search for a cause hears it. */
-export const saidBy = (verdict: string | undefined): TestWord['says'] =>
-  verdict === 'sealed' ? 'tight' : verdict === 'leaking' ? 'leaks' : null
+/** What was measured as the search for a cause hears it: what somebody smelled or saw is far above the limit of the whole system. */
+export function saidBy(bounds: RateBounds | null, { acceptance }: Pick<JobView, 'acceptance'>): TestWord['says'] {
+  const verdict = bounds && verdictOf(bounds, acceptance)
+  return verdict === 'sealed' ? 'tight' : verdict === 'leaking' ? 'leaks' : null
+}

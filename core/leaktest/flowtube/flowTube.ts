@@ -69,9 +69,17 @@ export function flowAtMark(
  * smallest mark: an upper bound, not zero;
  * one at the top means more than the largest.
  * @param own reading of the machine dead-ended
- * @param limit acceptance limit, Pa·m3/s
+ * @param limit acceptance limit of the system, Pa·m3/s
+ * @param strictest limit of the parts that it speaks of, likewise
  */
-export function readFlowTube(tube: FlowTube, reading: BallReading, own: BallReading, gauge: number, limit: number): FlowResult {
+export function readFlowTube(
+  tube: FlowTube,
+  reading: BallReading,
+  own: BallReading,
+  gauge: number,
+  limit: number,
+  strictest: number = limit,
+): FlowResult {
   const gas = smokeGases.find(each => each.key === tube.gas)!
   // A hole passes air by the root of the densities, a fine crack by the viscosities: which it is the tube does not say.
   const asAir = [Math.sqrt(gas.molarMass / AIR_MOLAR_MASS), gas.viscosity / AIR_VISCOSITY]
@@ -102,7 +110,7 @@ export function readFlowTube(tube: FlowTube, reading: BallReading, own: BallRead
     high95,
     ...sides,
     hole: equivalentHole(passed, gauge, { molarMass: gas.molarMass }),
-    verdict: verdictOf(sides, limit),
+    verdict: verdictOf(sides, limit, strictest),
     smallestSeen: most * Math.max(floor, ONE_SIDED_95 * spread),
   }
 }

@@ -12,5 +12,5 @@ export const balloonTest: TestDescriptor<BalloonView> = {
   isSimulated: () => false,
   measured: ({ estimate, noEstimate }) => ({ estimate, noEstimate }),
   ledger: measurementOf,
-  word: (test, job) => ({ reached: reachedIn(job, test), says: saidBy(test.estimate?.verdict), dry: [] }),
+  word: (test, job) => ({ reached: reachedIn(job, test), says: saidBy(test.estimate, job), dry: [] }),
 }

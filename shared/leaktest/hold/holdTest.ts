@@ -15,5 +15,5 @@ export const holdTest: TestDescriptor<HoldView> = {
   isSimulated: hold => hold.source === 'stand-in' && hold.state !== 'set up',
   measured: ({ estimate, noEstimate }) => ({ estimate, noEstimate }),
   ledger: measurementOf,
-  word: (test, job) => ({ reached: reachedIn(job, test), says: saidBy(test.estimate?.verdict), dry: [] }),
+  word: (test, job) => ({ reached: reachedIn(job, test), says: saidBy(test.estimate, job), dry: [] }),
 }

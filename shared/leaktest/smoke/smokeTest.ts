@@ -1,6 +1,7 @@
 import { readFlowTube } from '../../../core/leaktest/flowtube/flowTube'
 import { isSmokeFind, SMOKE_SMALLEST_SEEN, smokeStanding } from '../../../core/leaktest/smoke/smoke'
 import { feltIn, mapAt, type MappedJob } from '../felt'
+import { limitsReached } from '../limitsReached'
 import { lookOf } from '../ledgerOf'
 import { saidBy, type JobOfTest, type TestDescriptor } from '../testDescriptor'
 import { setupOf } from '../testView'
@@ -17,8 +18,11 @@ export function smokeOn(job: MappedJob, smoke: SmokeView) {
 export function smokeFlowOn(job: JobOfTest, smoke: SmokeView) {
   const standing = smokeOn(job, smoke)
   if (!standing.flow || standing.reach.escapes.length > 0) return null
+  const { acceptance } = job
+  const limits = limitsReached(job, smoke)
+  const strictest = Math.min(...standing.provenParts.map(partId => limits.get(partId) ?? acceptance))
   return {
-    ...readFlowTube(smoke.tube, standing.flow.reading, smoke.own, standing.setup.pressure, job.acceptance),
+    ...readFlowTube(smoke.tube, standing.flow.reading, smoke.own, standing.setup.pressure, acceptance, strictest),
     at: standing.flow.at,
     reached: standing.provenParts,
   }
@@ -70,7 +74,7 @@ export const smokeTest: TestDescriptor<SmokeView> = {
     const { provenParts, marks } = smokeOn(job, smoke)
     return {
       reached: provenParts,
-      says: saidBy(smokeFlowOn(job, smoke)?.verdict),
+      says: saidBy(smokeFlowOn(job, smoke), job),
       dry: marks.filter(mark => !isSmokeFind(mark.mark)).map(mark => mark.partId),
     }
   },

@@ -27,7 +27,7 @@ const stricter = computed(() => {
   if (time === undefined) return ''
   const where = `Where fuel stands the limit is ${limitText(props.planned.strictest!)} mL/min`
   return time === null
-    ? `${where}: no hold of eight hours sees that here. Soap those parts too.`
+    ? `${where}: not even ${waitText(plan.value!.curve.at(-1)!.t)} see that here. Soap those parts too.`
     : time > (plan.value!.timeForLimit ?? 0)
       ? `${where}: that takes about ${waitText(time)}.`
       : ''
