@@ -1,5 +1,6 @@
 /// <reference lib="dom" />
-import { request } from 'node:http'
+import { get, request, type IncomingHttpHeaders } from 'node:http'
+import { brotliDecompressSync } from 'node:zlib'
 import { routes } from '../../server/services/shop/routes'
 import { enter, expect, jobOf, startTypedHold, test } from '../support/test'
 
@@ -327,4 +328,62 @@ test('a body of 300 MB is refused before it is read: without a key, with a false
     expect(answer.sent, path).toBeLessThan(30e6)
   }
   expect((await context.request.get(`${demo.url}/api/jobs/${job.id}`)).ok()).toBe(true)
+})
+
+test('answers are packed as whoever asks can take them, and what has not changed is not sent again', async ({
+  context,
+  looked,
+}) => {
+  await enter(context, looked)
+  const headers = { cookie: (await context.cookies(looked.url)).map(({ name, value }) => `${name}=${value}`).join('; ') }
+  /** As it comes over the wire: nothing is unpacked. */
+  const ask = (path: string, more: Record<string, string> = {}) =>
+    new Promise<{ status: number; headers: IncomingHttpHeaders; body: Buffer }>((done, fail) => {
+      get(`${looked.url}${path}`, { headers: { ...headers, ...more } }, answer => {
+        const pieces: Buffer[] = []
+        answer.on('data', (piece: Buffer) => pieces.push(piece))
+        answer.on('end', () => done({ status: answer.statusCode!, headers: answer.headers, body: Buffer.concat(pieces) }))
+      }).on('error', fail)
+    })
+  const plain = await ask('/api/jobs')
+  expect(plain.headers['content-encoding']).toBeUndefined()
+  const packed = await ask('/api/jobs', { 'accept-encoding': 'gzip, br' })
+  expect(packed.headers['content-encoding']).toBe('br')
+  expect(packed.headers.vary).toContain('Accept-Encoding')
+  expect(brotliDecompressSync(packed.body).equals(plain.body)).toBe(true)
+  expect(packed.body.length).toBeLessThan(plain.body.length / 3)
+  const { etag } = packed.headers
+  expect(await ask('/api/jobs', { 'if-none-match': etag! })).toMatchObject({ status: 304, body: Buffer.alloc(0) })
+  expect((await ask('/api/bells', { 'if-none-match': etag! })).status).toBe(200)
+  expect((await ask('/api/jobs', { 'if-none-match': etag!, 'cookie': '' })).status).toBe(401)
+})
+
+test('a page comes with its first rows drawn and the answers that it asks for first, for whoever is signed in alone', async ({
+  browser,
+  looked,
+}) => {
+  const still = await browser.newContext({ javaScriptEnabled: false })
+  await enter(still, looked)
+  const page = await still.newPage()
+  await page.goto(looked.url)
+  await expect(page.getByRole('heading', { name: /tanks in$/ })).toBeVisible()
+  await page.getByRole('link', { name: /Glider tug/ }).click()
+  await expect(page.getByRole('heading', { name: /^Glider tug · / })).toBeVisible()
+  await page.goto(`${looked.url}/sign-in`)
+  expect(await page.content()).not.toContain('Glider tug')
+  await still.close()
+
+  const live = await browser.newContext()
+  await enter(live, looked)
+  const open = await live.newPage()
+  const asked: string[] = []
+  open.on('request', request => {
+    const { pathname } = new URL(request.url())
+    if (pathname.startsWith('/api/') && pathname !== '/api/stream') asked.push(pathname)
+  })
+  await open.goto(looked.url)
+  await expect(open.locator('#row-0')).toBeVisible()
+  await expect(open.locator('.drawn')).toHaveCount(0)
+  for (const path of ['/api/me', '/api/jobs', '/api/bells']) expect(asked).not.toContain(path)
+  await live.close()
 })

@@ -4,93 +4,96 @@ import { balloonGirth } from '../../core/leaktest/balloon/balloon'
 import { enter, expect, jobOf, readCautions, test, closedAsProposed } from '../support/test'
 import type { BenchHold, ReadingView } from '../../shared/leaktest/hold/holdView'
 
-test('planned, rig checked, volume measured, held through a knock, and understood', async ({ page, context, demo }) => {
-  test.setTimeout(360_000)
-  await enter(context, demo)
-  await page.goto(`${demo.url}/shelf`)
-  const rig = page.getByRole('listitem').filter({ hasText: 'Long rig with tee' })
-  await expect(rig.getByText('never checked')).toBeVisible()
-  await rig.getByRole('link', { name: 'Check dead-ended' }).click()
-  await page.getByLabel('Pressure', { exact: true }).fill('12')
-  await page.getByRole('button', { name: 'Try it on a stand-in rig' }).click()
-  await expect(page.getByText('It is tight enough')).toBeVisible({ timeout: 60_000 })
-  await page.getByRole('button', { name: 'Keep this leak with the rig' }).click()
-  await expect(rig.getByText(/leaks .* mL\/min at 12\skPa/)).toBeVisible()
+test.describe('with its plan', () => {
+  test.use({ plans: true })
+  test('planned, rig checked, volume measured, held through a knock, and understood', async ({ page, context, demo }) => {
+    test.setTimeout(360_000)
+    await enter(context, demo)
+    await page.goto(`${demo.url}/shelf`)
+    const rig = page.getByRole('listitem').filter({ hasText: 'Long rig with tee' })
+    await expect(rig.getByText('never checked')).toBeVisible()
+    await rig.getByRole('link', { name: 'Check dead-ended' }).click()
+    await page.getByLabel('Pressure', { exact: true }).fill('12')
+    await page.getByRole('button', { name: 'Try it on a stand-in rig' }).click()
+    await expect(page.getByText('It is tight enough')).toBeVisible({ timeout: 60_000 })
+    await page.getByRole('button', { name: 'Keep this leak with the rig' }).click()
+    await expect(rig.getByText(/leaks .* mL\/min at 12\skPa/)).toBeVisible()
 
-  const job = await jobOf(context, demo, 'Beach tractor, saddle tank')
-  await page.goto(`${demo.url}/jobs/${job.id}/hold`)
-  await page.getByRole('button', { name: 'Stand-in tank' }).click()
-  const plan = page.getByRole('region', { name: 'How long, and what it will see' })
-  await expect(plan.getByText(/About .* decides at 5 mL\/min, nine times in ten/)).toBeVisible({ timeout: 60_000 })
-  await page.getByRole('button', { name: 'Round dial' }).click()
-  await expect(page.getByText(/Round dial is past its calibration/)).toBeVisible()
-  await page.getByRole('button', { name: 'Grey digital' }).click()
-  await page.getByRole('button', { name: 'Skin probe' }).click()
-  await page.getByRole('button', { name: 'Shed barometer' }).click()
-  await page.getByRole('button', { name: 'Long rig with tee' }).click()
-  await expect(page.getByLabel('Leak of the rig itself')).not.toHaveValue('0')
-  // While another is tried there is no answer.
-  const minutes = async () => Number(/About (\d+) min/.exec((await plan.textContent())!)?.[1] ?? Infinity)
-  await expect.poll(minutes, { timeout: 60_000 }).toBeLessThan(Infinity)
-  const before = await minutes()
-  await page.getByLabel('Gas volume').fill('40')
-  await expect.poll(minutes, { timeout: 60_000 }).toBeLessThan(before)
-  await expect(plan.getByText(/Syringe of 100\smL/)).toBeVisible()
-  await page.getByLabel('Gas volume').fill('120')
-  await closedAsProposed(page)
-  await page.getByRole('button', { name: 'To the Bench' }).click()
-  await expect(page.getByText(/of Long rig with tee, checked .* taken off/)).toBeVisible()
-  await readCautions(page)
-  await page.getByRole('button', { name: 'Air is in, start' }).click()
-  await page.getByRole('button', { name: '×60', exact: true }).click()
-  await expect(page.getByText('Leaking.', { exact: true })).toBeVisible({ timeout: 90_000 })
+    const job = await jobOf(context, demo, 'Beach tractor, saddle tank')
+    await page.goto(`${demo.url}/jobs/${job.id}/hold`)
+    await page.getByRole('button', { name: 'Stand-in tank' }).click()
+    const plan = page.getByRole('region', { name: 'How long, and what it will see' })
+    await expect(plan.getByText(/About .* decides at 5 mL\/min, nine times in ten/)).toBeVisible({ timeout: 60_000 })
+    await page.getByRole('button', { name: 'Round dial' }).click()
+    await expect(page.getByText(/Round dial is past its calibration/)).toBeVisible()
+    await page.getByRole('button', { name: 'Grey digital' }).click()
+    await page.getByRole('button', { name: 'Skin probe' }).click()
+    await page.getByRole('button', { name: 'Shed barometer' }).click()
+    await page.getByRole('button', { name: 'Long rig with tee' }).click()
+    await expect(page.getByLabel('Leak of the rig itself')).not.toHaveValue('0')
+    // While another is tried there is no answer.
+    const minutes = async () => Number(/About (\d+) min/.exec((await plan.textContent())!)?.[1] ?? Infinity)
+    await expect.poll(minutes, { timeout: 60_000 }).toBeLessThan(Infinity)
+    const before = await minutes()
+    await page.getByLabel('Gas volume').fill('40')
+    await expect.poll(minutes, { timeout: 60_000 }).toBeLessThan(before)
+    await expect(plan.getByText(/Syringe of 100\smL/)).toBeVisible()
+    await page.getByLabel('Gas volume').fill('120')
+    await closedAsProposed(page)
+    await page.getByRole('button', { name: 'To the Bench' }).click()
+    await expect(page.getByText(/of Long rig with tee, checked .* taken off/)).toBeVisible()
+    await readCautions(page)
+    await page.getByRole('button', { name: 'Air is in, start' }).click()
+    await page.getByRole('button', { name: '×60', exact: true }).click()
+    await expect(page.getByText('Leaking.', { exact: true })).toBeVisible({ timeout: 90_000 })
 
-  await page.keyboard.press('v')
-  const check = page.getByRole('dialog', { name: 'Volume check' })
-  await check.getByLabel('Pushed in').fill('500')
-  await check.getByLabel('Give or take').fill('3')
-  await check.getByRole('button', { name: 'It goes in now' }).click()
-  await expect(check.getByText('Effective volume')).toBeVisible({ timeout: 20_000 })
-  await expect(check.getByText(/they agree/)).toBeVisible({ timeout: 20_000 })
-  await check.getByRole('button', { name: 'Use what was measured' }).click()
-  await expect(check).toBeHidden()
-  await expect(page.getByText('The volume was measured:')).toBeVisible()
+    await page.keyboard.press('v')
+    const check = page.getByRole('dialog', { name: 'Volume check' })
+    await check.getByLabel('Pushed in').fill('500')
+    await check.getByLabel('Give or take').fill('3')
+    await check.getByRole('button', { name: 'It goes in now' }).click()
+    await expect(check.getByText('Effective volume')).toBeVisible({ timeout: 20_000 })
+    await expect(check.getByText(/they agree/)).toBeVisible({ timeout: 20_000 })
+    await check.getByRole('button', { name: 'Use what was measured' }).click()
+    await expect(check).toBeHidden()
+    await expect(page.getByText('The volume was measured:')).toBeVisible()
 
-  await page.keyboard.press('k')
-  await expect
-    .poll(
-      async () =>
-        (
-          await demo.query(
-            `select 1 from test_entry e join test t on t.id = e.test_id where t.job_id = '${job.id}' and e.entry->>'kind' = 'knock'`,
-          )
-        ).rowCount,
-    )
-    .toBe(1)
-  await page.waitForTimeout(4000)
-  await page.keyboard.press('s')
-  await page.getByRole('button', { name: 'Stop it' }).click()
-  await expect(page.getByText('What it says')).toBeVisible()
-  await expect(page.getByText(/2 steps in the pressure/)).toBeVisible()
-  for (const part of [
-    'With one thing otherwise',
-    'Readings off the fitted curve',
-    'Orifice leak only',
-    'Volume 10 % more',
-    'First reading less last, by hand',
-  ])
-    await expect(page.getByText(part)).toBeVisible()
-  await expect(page.getByText(/of diesel a day if it stands 0.3 m above the leak/)).toBeVisible()
+    await page.keyboard.press('k')
+    await expect
+      .poll(
+        async () =>
+          (
+            await demo.query(
+              `select 1 from test_entry e join test t on t.id = e.test_id where t.job_id = '${job.id}' and e.entry->>'kind' = 'knock'`,
+            )
+          ).rowCount,
+      )
+      .toBe(1)
+    await page.waitForTimeout(4000)
+    await page.keyboard.press('s')
+    await page.getByRole('button', { name: 'Stop it' }).click()
+    await expect(page.getByText('What it says')).toBeVisible()
+    await expect(page.getByText(/2 steps in the pressure/)).toBeVisible()
+    for (const part of [
+      'With one thing otherwise',
+      'Readings off the fitted curve',
+      'Orifice leak only',
+      'Volume 10 % more',
+      'First reading less last, by hand',
+    ])
+      await expect(page.getByText(part)).toBeVisible()
+    await expect(page.getByText(/of diesel a day if it stands 0.3 m above the leak/)).toBeVisible()
 
-  // The browser's worker, the server and this process say the same to the last digit.
-  const id = page.url().split('/').at(-1)!
-  const hold = (await (await context.request.get(`${demo.url}/api/holds/${id}`)).json()) as BenchHold
-  const readings = (await (await context.request.get(`${demo.url}/api/holds/${id}/readings`)).json()) as ReadingView[]
-  expect(estimateHold(hold.setup, readings, hold.marks)).toEqual(hold.estimate)
-  const live = await page.evaluate(() => document.querySelector('[data-rate]')?.getAttribute('data-rate'))
-  expect(live).toBe(String(hold.estimate!.leakRate))
-  const asItIs = page.getByRole('row', { name: /As it is/ })
-  await expect(asItIs).toContainText('leaking')
+    // The browser's worker, the server and this process say the same to the last digit.
+    const id = page.url().split('/').at(-1)!
+    const hold = (await (await context.request.get(`${demo.url}/api/holds/${id}`)).json()) as BenchHold
+    const readings = (await (await context.request.get(`${demo.url}/api/holds/${id}/readings`)).json()) as ReadingView[]
+    expect(estimateHold(hold.setup, readings, hold.marks)).toEqual(hold.estimate)
+    const live = await page.evaluate(() => document.querySelector('[data-rate]')?.getAttribute('data-rate'))
+    expect(live).toBe(String(hold.estimate!.leakRate))
+    const asItIs = page.getByRole('row', { name: /As it is/ })
+    await expect(asItIs).toContainText('leaking')
+  })
 })
 
 test('while it runs, the page’s own estimate is the server’s to the last digit', async ({ page, context, demo }) => {
@@ -286,39 +289,42 @@ test('a column and a sensor are read as what they show', async ({ page, context,
     .toBe(-1958)
 })
 
-test('the Reckoner answers without a job, and says what it cannot', async ({ page, context, looked }) => {
-  test.setTimeout(240_000)
-  await enter(context, looked, 'ines')
-  await page.goto(`${looked.url}/reckoner`)
-  await expect(page.getByText(/About .* decides at 20 mL\/min, nine times in ten/)).toBeVisible({ timeout: 60_000 })
-  await page.getByLabel('Gas volume').fill('2000')
-  await page.getByLabel('Leak that matters').fill('0.2')
-  await expect(page.getByText('No hold of eight hours decides at 0.2 mL/min nine times in ten here')).toBeVisible({
-    timeout: 60_000,
+test.describe('with its plan', () => {
+  test.use({ plans: true })
+  test('the Reckoner answers without a job, and says what it cannot', async ({ page, context, looked }) => {
+    test.setTimeout(240_000)
+    await enter(context, looked, 'ines')
+    await page.goto(`${looked.url}/reckoner`)
+    await expect(page.getByText(/About .* decides at 20 mL\/min, nine times in ten/)).toBeVisible({ timeout: 60_000 })
+    await page.getByLabel('Gas volume').fill('2000')
+    await page.getByLabel('Leak that matters').fill('0.2')
+    await expect(page.getByText('No hold of eight hours decides at 0.2 mL/min nine times in ten here')).toBeVisible({
+      timeout: 60_000,
+    })
+    await expect(page.getByText(/What can see it: soap, half a minute a spot; under water/)).toBeVisible({ timeout: 60_000 })
+    await page.getByLabel('Gas volume').fill('much')
+    await expect(page.getByText('Fill every field with a figure')).toBeVisible()
+    await page.keyboard.press('Escape')
+    await page.getByRole('button', { name: 'What a rate means' }).click()
+    await page.getByLabel('Measured at').fill('6.895')
+    await expect(page.getByText(/About 20 mL of petrol a day/)).toBeVisible()
+    await page.getByRole('button', { name: 'Balloon and weather' }).click()
+    await expect(page.getByText(/the weather alone takes 3\.6/)).toBeVisible()
+    await page.getByRole('button', { name: 'Drops and bubbles' }).click()
+    await expect(page.getByText('Wiped dry, and looked at: never enough here, it dries as fast as it comes')).toBeVisible()
+    await page.getByLabel('You watch for').fill('5')
+    await expect(page.getByText('Dusted with talc: 20 min, longer than that')).toBeVisible()
+    await page.getByLabel('Drops').fill('6')
+    await page.getByLabel('in', { exact: true }).first().fill('1')
+    await expect(page.getByText('A drop that falls is a leak')).toBeVisible()
+    await expect(page.getByText('About 220 mL a day')).toBeVisible()
+    await page.getByLabel('Drops').fill('0')
+    await expect(page.getByText(/dry off a few fingers’ breadth before any drop forms/)).toBeVisible()
+    await page.getByLabel('Pressure in the tank').fill('0.5')
+    await expect(page.getByText(/no bubble can come/)).toBeVisible()
+    await page.getByRole('button', { name: 'Column and sensor' }).click()
+    await expect(page.getByText(/is 2\.94\skPa/)).toBeVisible()
   })
-  await expect(page.getByText(/What can see it: soap, half a minute a spot; under water/)).toBeVisible({ timeout: 60_000 })
-  await page.getByLabel('Gas volume').fill('much')
-  await expect(page.getByText('Fill every field with a figure')).toBeVisible()
-  await page.keyboard.press('Escape')
-  await page.getByRole('button', { name: 'What a rate means' }).click()
-  await page.getByLabel('Measured at').fill('6.895')
-  await expect(page.getByText(/About 20 mL of petrol a day/)).toBeVisible()
-  await page.getByRole('button', { name: 'Balloon and weather' }).click()
-  await expect(page.getByText(/the weather alone takes 3\.6/)).toBeVisible()
-  await page.getByRole('button', { name: 'Drops and bubbles' }).click()
-  await expect(page.getByText('Wiped dry, and looked at: never enough here, it dries as fast as it comes')).toBeVisible()
-  await page.getByLabel('You watch for').fill('5')
-  await expect(page.getByText('Dusted with talc: 20 min, longer than that')).toBeVisible()
-  await page.getByLabel('Drops').fill('6')
-  await page.getByLabel('in', { exact: true }).first().fill('1')
-  await expect(page.getByText('A drop that falls is a leak')).toBeVisible()
-  await expect(page.getByText('About 220 mL a day')).toBeVisible()
-  await page.getByLabel('Drops').fill('0')
-  await expect(page.getByText(/dry off a few fingers’ breadth before any drop forms/)).toBeVisible()
-  await page.getByLabel('Pressure in the tank').fill('0.5')
-  await expect(page.getByText(/no bubble can come/)).toBeVisible()
-  await page.getByRole('button', { name: 'Column and sensor' }).click()
-  await expect(page.getByText(/is 2\.94\skPa/)).toBeVisible()
 })
 
 test('a bracketed hold is led through, and holds together tell the job', async ({ page, context, demo }) => {

@@ -15,7 +15,19 @@ const shopFrom =
  * Each test that changes something has a shop of its own, so that none depends on what ran before it: `demo` with the demo's data,
  * `empty` with nothing. Those that only look, or are refused whatever they try, share `looked`, a demo for all that one worker runs.
  */
-export const test = base.extend<{ demo: Shop; empty: Shop }, { looked: Shop }>({
+export const test = base.extend<{ demo: Shop; empty: Shop; plans: boolean }, { looked: Shop }>({
+  // Trying a hold on simulated tanks takes a whole processor for as long as its page is open: it is done where the plan is looked at.
+  plans: [false, { option: true }],
+  async context({ context, plans }, use) {
+    if (!plans)
+      await context.addInitScript(`{
+        const Own = Worker
+        globalThis.Worker = function (url, options) {
+          return /plan[.]worker/.test(String(url)) ? { postMessage() {}, terminate() {} } : new Own(url, options)
+        }
+      }`)
+    await use(context)
+  },
   demo: shopFrom('zinc_demo'),
   empty: shopFrom('zinc_empty'),
   looked: [
