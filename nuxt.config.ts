@@ -98,6 +98,13 @@ export default defineNuxtConfig({
   },
   nitro: { typescript: { tsConfig: { exclude: tests } } },
   hooks: {
+    // Pages say themselves what an answer holds: without this the types of all routes and of the database are checked with the pages.
+    ready(nuxt) {
+      nuxt.hook('prepare:types', ({ references }) => {
+        const own = references.filter(each => !('path' in each && each.path.endsWith('types/nitro.d.ts')))
+        references.splice(0, references.length, ...own)
+      })
+    },
     // What a page needs is fetched when it is opened, and not all of the program before the first one.
     'build:manifest'(manifest) {
       for (const file of Object.values(manifest)) {
@@ -107,6 +114,9 @@ export default defineNuxtConfig({
     },
     // Work that would keep everybody waiting runs in threads and processes, each from a file of its own beside the server.
     'nitro:init'(nitro) {
+      nitro.hooks.hook('types:extend', types => {
+        types.routes = {}
+      })
       // Only the process that reads pictures brings it in.
       const { externals } = nitro.options as { externals?: object }
       Object.assign(nitro.options, {
