@@ -125,7 +125,7 @@ export default defineNuxtConfig({
       })
       nitro.hooks.hook('compiled', async () => {
         await build({
-          entryPoints: ['readingsFile', 'holdEstimate', 'practiceCurve', 'practiceHunt', 'picture'].map(name =>
+          entryPoints: ['readingsFile', 'holdEstimate', 'holdForecast', 'practiceCurve', 'practiceHunt', 'picture'].map(name =>
             at(`./server/workers/${name}.ts`),
           ),
           outdir: join(nitro.options.output.serverDir, 'workers'),

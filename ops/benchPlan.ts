@@ -107,10 +107,8 @@ function forecasts(): void {
       if (estimate.verdict !== 'cannot-tell') decided = until
       else if (asked[0] !== undefined && until >= asked[0]) {
         asked.shift()
-        const steps = minutesMore(of, hold.record, estimate)
-        let step = steps.next()
-        while (!step.done) step = steps.next()
-        if (step.value !== null) forecast.push({ at: until, more: 60 * step.value })
+        const minutes = minutesMore(of, hold.record, estimate)
+        if (minutes !== null) forecast.push({ at: until, more: 60 * minutes })
       }
     }
     const within = (a: number, b: number) => Math.max(a / b, b / a) < 1.5

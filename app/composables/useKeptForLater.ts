@@ -18,6 +18,10 @@ export function useKeptForLater() {
       if (!(error instanceof ApiError)) throw error
     }
   }
-  useTimeoutFn(() => void keep(), FIRST)
+  useTimeoutFn(() => {
+    // On a slow device what keeps them is not there yet.
+    if (navigator.serviceWorker?.controller) void keep()
+    else navigator.serviceWorker?.addEventListener('controllerchange', () => void keep(), { once: true })
+  }, FIRST)
   useIntervalFn(() => void keep(), EVERY)
 }

@@ -1,5 +1,6 @@
 import { liveHold, type LiveHold } from '#core/hold/estimateHold'
 import { HoldError, type HoldEstimate, type HoldSetup, type Reading } from '#core/hold/hold'
+import { HoldForecast } from '#core/hold/ahead/holdForecast'
 import { minutesMore } from '#core/hold/ahead/holdMore'
 import { holdAhead, type HoldAhead } from '#core/hold/ahead/holdAhead'
 import { residualsOf, type Residual } from '#core/hold/residuals'
@@ -58,14 +59,19 @@ self.onmessage = ({ data }: MessageEvent<ToHoldWorker>) => {
 /** ms between two reckonings of how long a hold still takes; each tries the estimate on several times to come. */
 const MORE_EVERY = 15_000
 let reckoned = -Infinity
+const forecast = new HoldForecast()
 
 function reckonMore(found: HoldEstimate | null, now: number): void {
   if (!found || (found.verdict === 'cannot-tell' && now - reckoned < MORE_EVERY)) return
   reckoned = now
-  const steps = minutesMore(setupNow(), hold!.record, found)
-  let step = steps.next()
-  while (!step.done) step = steps.next()
-  self.postMessage({ kind: 'more', minutes: step.value } satisfies FromHoldWorker)
+  const setup = setupNow()
+  const { record } = hold!
+  let minutes = forecast.minutes(setup, record, found)
+  if (minutes === undefined) {
+    minutes = minutesMore(setup, record, found)
+    forecast.keep(setup, record, found, minutes)
+  }
+  self.postMessage({ kind: 'more', minutes } satisfies FromHoldWorker)
 }
 
 /** An estimate takes at most a third of the time: readings that come faster are taken in together. */

@@ -1,4 +1,5 @@
 import { drizzle } from 'drizzle-orm/node-postgres'
+import type { PgTransactionConfig } from 'drizzle-orm/pg-core'
 import pg from 'pg'
 import * as schema from './schema'
 
@@ -35,4 +36,47 @@ export function databasePool(): pg.Pool {
 export async function closeDatabase() {
   await opened?.pool.end()
   opened = undefined
+}
+
+const overConnection = (client: pg.PoolClient) => drizzle(client, { schema })
+type Connection = ReturnType<typeof overConnection>
+const connections = new WeakMap<pg.PoolClient, Connection>()
+const connectionOf = new WeakMap<object, Connection>()
+
+/** All of some work or none of it. @throws what the work throws, after which nothing of it was done */
+export async function inTransaction<T>(work: (tx: Transaction) => Promise<T>, config?: PgTransactionConfig): Promise<T> {
+  const client = await databasePool().connect()
+  const connection = connections.get(client) ?? overConnection(client)
+  connections.set(client, connection)
+  try {
+    return await connection.transaction(tx => {
+      connectionOf.set(tx, connection)
+      return work(tx)
+    }, config)
+  } finally {
+    client.release()
+  }
+}
+
+type Reader = Pick<Transaction, 'query'>
+interface Prepared<Row, Values> {
+  execute: (values?: Record<string, unknown> & Values) => Promise<Row>
+}
+
+/**
+ * A statement with placeholders that is written once a connection: to write one that reads a whole job takes longer than the database
+ * takes to answer it.
+ * @param name of its own
+ */
+export function statement<Row, Values>(
+  name: string,
+  written: (reader: Reader) => { prepare: (name: string) => Prepared<Row, Values> },
+) {
+  const prepared = new WeakMap<Reader, Prepared<Row, Values>>()
+  return (reader: Reader, values: Record<string, unknown> & Values): Promise<Row> => {
+    const on = connectionOf.get(reader) ?? reader
+    const its = prepared.get(on) ?? written(on).prepare(name)
+    prepared.set(on, its)
+    return its.execute(values)
+  }
 }

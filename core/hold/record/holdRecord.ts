@@ -26,8 +26,9 @@ export class HoldRecord {
   readonly events = new Map<number, string>()
 
   /** A record of whole columns, ascending in time with no two alike; absent values are NaN. They are not copied. */
-  static of(columns: HoldColumns): HoldRecord {
+  static of(columns: HoldColumns, events: Iterable<readonly [t: number, event: string]> = []): HoldRecord {
     const record = new HoldRecord()
+    for (const [t, event] of events) record.events.set(t, event)
     Object.assign(record, columns)
     record.size = columns.times.length
     record.hasOwnNoise = columns.noises.some(noise => !Number.isNaN(noise))
@@ -105,6 +106,11 @@ export class HoldRecord {
     let count = 0
     for (let i = 0; i < this.size && count < 2; i++) if (!Number.isNaN(values[i]!)) count++
     return count === 2
+  }
+
+  /** Its columns, no longer than it is, as they cross to another thread; copies. */
+  columns(): HoldColumns {
+    return Object.fromEntries(holdColumns.map(name => [name, this[name].slice(0, this.size)])) as HoldColumns
   }
 
   /** One row as a reading. */

@@ -2,7 +2,7 @@ import { asc, eq, inArray } from 'drizzle-orm'
 import type { PgColumn } from 'drizzle-orm/pg-core'
 import { isRunning } from '../../../shared/leaktest/tests'
 import { testName } from '../../../core/leaktest/testKinds'
-import { database, type Transaction } from '../../db/client'
+import { inTransaction, type Transaction } from '../../db/client'
 import { job as jobTable, person, photo, reading, repair } from '../../db/schema'
 import { mustBeEvidence } from '../job/inShop'
 import { loadJob } from '../job/loadJobs'
@@ -65,7 +65,7 @@ export async function jobArchive(jobId: string, now: Date): Promise<Archive> {
   const running = view.tests.find(isRunning)
   if (running) throw new Refusal(409, `${testName(running)} is still running on this tank. End it, then send the job.`)
   const { name: shop } = await shopName()
-  return database().transaction(
+  return inTransaction(
     async tx => {
       const rows = await archivedRows(tx, jobId)
       const holds = view.tests.filter(test => test.kind === 'hold').map(test => test.id)

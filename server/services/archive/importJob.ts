@@ -6,7 +6,7 @@ import { jobStanding } from '../../../shared/jobEntries'
 import { signatureStandings } from '../../../shared/prove/signatures'
 import { defaultPreferences } from '../../../shared/schemas/person'
 import type { JobView } from '../../../shared/views'
-import { database, type Transaction } from '../../db/client'
+import { inTransaction, type Transaction } from '../../db/client'
 import { craft, job, person, reading } from '../../db/schema'
 import { bayRow } from '../bay/bay'
 import { craftOfName } from '../job/crafts'
@@ -22,7 +22,7 @@ import { measuredOnStandIn } from './readArchive'
 
 /** What taking a file in would do; nothing is done. @throws Refusal */
 export const planImport = (bytes: Buffer, now: Date): Promise<ArchivePlan> =>
-  database().transaction(async tx => (await intakeOf(tx, bytes, now)).plan)
+  inTransaction(async tx => (await intakeOf(tx, bytes, now)).plan)
 
 /** A value as its column wants it. */
 const kept = (column: PgColumn, value: unknown) =>

@@ -1,4 +1,5 @@
-import { desc, inArray } from 'drizzle-orm'
+import { desc, sql } from 'drizzle-orm'
+import type { AnyPgColumn } from 'drizzle-orm/pg-core'
 import type { TankTestKind } from '../../../core/leaktest/testKinds'
 import { jobAspects, type JobAspect } from '../../../shared/changes'
 import type { LimitsJob } from '../../../shared/leaktest/limitsReached'
@@ -6,7 +7,7 @@ import type { TestView } from '../../../shared/leaktest/tests'
 import type { TestViewOf } from '../../../shared/leaktest/testView'
 import type { SheetFacts } from '../../../shared/schemas/materials'
 import type { JobView, ProofEntryView, RunEntryView, RunView } from '../../../shared/views'
-import { database, type Transaction } from '../../db/client'
+import { database, statement, type Transaction } from '../../db/client'
 import { job, type mapBefore, type ownerWord, type part } from '../../db/schema'
 import type { EntryRow, TestService } from '../bench/testService'
 import type { TestRow } from '../bench/testRows'
@@ -92,18 +93,95 @@ const mapsOf = ({
 type PartRow = typeof part.$inferSelect
 type MapBeforeRow = Pick<typeof mapBefore.$inferSelect, 'until' | 'circuit' | 'parts'>
 
-/** One loader an aspect: one statement for as many jobs as are asked for, by job. */
-const loaders: { [A in JobAspect]: (reader: Reader, ids: string[], words: Words) => Promise<Map<string, AspectViews[A]>> } = {
-  async facts(reader, ids, { name }) {
-    const rows = await reader.query.job.findMany({
-      where: inArray(job.id, ids),
+const oneOf = (column: AnyPgColumn) => sql`${column} = any(${sql.placeholder('ids')})`
+/** One statement an aspect for as many jobs as are asked for, and one for names and strikes. */
+const read = {
+  facts: statement('facts of jobs', reader =>
+    reader.query.job.findMany({
+      where: oneOf(job.id),
       orderBy: desc(job.openedAt),
       with: {
         craft: true,
         parts: { orderBy: (row, to) => to.asc(row.position) },
         mapsBefore: { orderBy: (row, to) => to.asc(row.until) },
       },
-    })
+    }),
+  ),
+  safety: statement('safety of jobs', reader =>
+    reader.query.job.findMany({
+      columns: { id: true },
+      where: oneOf(job.id),
+      with: { cautionsRead: true, gasReadings: true, drained: true, weighings: true, hotWork: true },
+    }),
+  ),
+  narrowing: statement('narrowing of jobs', reader =>
+    reader.query.job.findMany({
+      columns: { id: true },
+      where: oneOf(job.id),
+      with: { answers: true, probes: true, outcomes: true, purchases: { with: { steps: true } } },
+    }),
+  ),
+  stripping: statement('stripping of jobs', reader =>
+    reader.query.job.findMany({
+      columns: { id: true },
+      where: oneOf(job.id),
+      with: { photos: { columns: { picture: false, thumbnail: false } }, stripped: { with: { refit: true } } },
+    }),
+  ),
+  tests: statement('tests of jobs', reader =>
+    reader.query.job.findMany({
+      columns: {
+        id: true,
+        tankKind: true,
+        pressureLimit: true,
+        acceptance: true,
+        fuelAcceptance: true,
+        fuel: true,
+        circuit: true,
+      },
+      where: oneOf(job.id),
+      with: {
+        parts: { orderBy: (row, to) => to.asc(row.position) },
+        mapsBefore: { orderBy: (row, to) => to.asc(row.until) },
+        tests: { orderBy: (row, to) => [to.asc(row.startedAt), to.asc(row.number)], with: { entries: true } },
+      },
+    }),
+  ),
+  leaks: statement('leaks of jobs', reader =>
+    reader.query.job.findMany({
+      columns: { id: true, brought: true, reality: true },
+      where: oneOf(job.id),
+      with: {
+        leaks: { orderBy: (row, to) => to.asc(row.number), with: { finds: true } },
+        repairs: true,
+        defectCards: true,
+        approvals: true,
+        choices: true,
+        runs: { with: { entries: true, sheet: true } },
+        newTankEntries: true,
+        proofEntries: true,
+        signatures: true,
+        ownerCards: true,
+        ownerWords: true,
+        instrumentChecks: true,
+        rigFinds: true,
+        touches: true,
+        unholdable: true,
+      },
+    }),
+  ),
+  words: statement('who struck what of jobs', reader =>
+    reader.query.person.findMany({
+      columns: { id: true, name: true },
+      with: { strikes: { where: row => oneOf(row.jobId) } },
+    }),
+  ),
+}
+
+/** One loader an aspect: what it read, by job. */
+const loaders: { [A in JobAspect]: (reader: Reader, ids: string[], words: Words) => Promise<Map<string, AspectViews[A]>> } = {
+  async facts(reader, ids, { name }) {
+    const rows = await read.facts(reader, { ids })
     return new Map(
       rows.map(
         ({ hiddenTank, brought, craftId: _, craft, openedBy, openedAt, movedAt, closedAt, parts, mapsBefore, ...rest }) => [
@@ -124,11 +202,7 @@ const loaders: { [A in JobAspect]: (reader: Reader, ids: string[], words: Words)
     )
   },
   async safety(reader, ids, words) {
-    const rows = await reader.query.job.findMany({
-      columns: { id: true },
-      where: inArray(job.id, ids),
-      with: { cautionsRead: true, gasReadings: true, drained: true, weighings: true, hotWork: true },
-    })
+    const rows = await read.safety(reader, { ids })
     return new Map(
       rows.map(row => [
         row.id,
@@ -149,11 +223,7 @@ const loaders: { [A in JobAspect]: (reader: Reader, ids: string[], words: Words)
     )
   },
   async narrowing(reader, ids, words) {
-    const rows = await reader.query.job.findMany({
-      columns: { id: true },
-      where: inArray(job.id, ids),
-      with: { answers: true, probes: true, outcomes: true, purchases: { with: { steps: true } } },
-    })
+    const rows = await read.narrowing(reader, { ids })
     return new Map(
       rows.map(row => [
         row.id,
@@ -178,11 +248,7 @@ const loaders: { [A in JobAspect]: (reader: Reader, ids: string[], words: Words)
     )
   },
   async stripping(reader, ids, words) {
-    const rows = await reader.query.job.findMany({
-      columns: { id: true },
-      where: inArray(job.id, ids),
-      with: { photos: { columns: { picture: false, thumbnail: false } }, stripped: { with: { refit: true } } },
-    })
+    const rows = await read.stripping(reader, { ids })
     return new Map(
       rows.map(row => [
         row.id,
@@ -197,23 +263,7 @@ const loaders: { [A in JobAspect]: (reader: Reader, ids: string[], words: Words)
     )
   },
   async tests(reader, ids, words) {
-    const rows = await reader.query.job.findMany({
-      columns: {
-        id: true,
-        tankKind: true,
-        pressureLimit: true,
-        acceptance: true,
-        fuelAcceptance: true,
-        fuel: true,
-        circuit: true,
-      },
-      where: inArray(job.id, ids),
-      with: {
-        parts: { orderBy: (row, to) => to.asc(row.position) },
-        mapsBefore: { orderBy: (row, to) => to.asc(row.until) },
-        tests: { orderBy: (row, to) => [to.asc(row.startedAt), to.asc(row.number)], with: { entries: true } },
-      },
-    })
+    const rows = await read.tests(reader, { ids })
     return new Map(
       rows.map(({ id, tests, ...row }) => {
         const tank = { ...row, ...mapsOf(row) }
@@ -229,27 +279,7 @@ const loaders: { [A in JobAspect]: (reader: Reader, ids: string[], words: Words)
     )
   },
   async leaks(reader, ids, words) {
-    const rows = await reader.query.job.findMany({
-      columns: { id: true, brought: true, reality: true },
-      where: inArray(job.id, ids),
-      with: {
-        leaks: { orderBy: (row, to) => to.asc(row.number), with: { finds: true } },
-        repairs: true,
-        defectCards: true,
-        approvals: true,
-        choices: true,
-        runs: { with: { entries: true, sheet: true } },
-        newTankEntries: true,
-        proofEntries: true,
-        signatures: true,
-        ownerCards: true,
-        ownerWords: true,
-        instrumentChecks: true,
-        rigFinds: true,
-        touches: true,
-        unholdable: true,
-      },
-    })
+    const rows = await read.leaks(reader, { ids })
     const temperatures = await temperaturesSince(
       reader,
       rows.flatMap(row => row.repairs),
@@ -388,10 +418,7 @@ function testView(
 
 /** Everybody's name, and what they struck out on some jobs, in one statement. */
 async function wordsFor(reader: Reader, ids: string[]): Promise<Words> {
-  const people = await reader.query.person.findMany({
-    columns: { id: true, name: true },
-    with: { strikes: { where: (row, to) => to.inArray(row.jobId, ids) } },
-  })
+  const people = await read.words(reader, { ids })
   const names = new Map(people.map(each => [each.id, each.name]))
   const strikes = new Map(
     people.flatMap(each => each.strikes.map(({ subjectId, reason }) => [subjectId, `${reason} (${each.name})`] as const)),

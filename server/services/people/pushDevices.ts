@@ -2,7 +2,7 @@ import { and, eq } from 'drizzle-orm'
 import webPush from 'web-push'
 import type { PushDeviceForm } from '../../../shared/schemas/person'
 import type { PushView } from '../../../shared/views'
-import { database } from '../../db/client'
+import { database, inTransaction } from '../../db/client'
 import { person, pushDevice, signedIn } from '../../db/schema'
 import { keepFirst, stateOf, type PushKeys } from '../house/houseState'
 import { lasting, works } from './sessions'
@@ -25,7 +25,7 @@ export async function pushOf(sessionId: string): Promise<PushView> {
 /** From now on the browser of a session is told of bells; another session at the same browser is told no more. */
 export async function tellDevice(sessionId: string, form: PushDeviceForm, now: Date): Promise<void> {
   const row = { sessionId, ...form, at: now }
-  await database().transaction(async tx => {
+  await inTransaction(async tx => {
     await tx.delete(pushDevice).where(eq(pushDevice.endpoint, form.endpoint))
     await tx.insert(pushDevice).values(row).onConflictDoUpdate({ target: pushDevice.sessionId, set: row })
   })

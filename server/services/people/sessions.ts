@@ -1,7 +1,7 @@
 import { and, desc, eq, gt, isNotNull, isNull, ne, sql } from 'drizzle-orm'
 import { defaultPreferences, type Preferences, type Role } from '../../../shared/schemas/person'
 import type { SignedInView, TabletPerson } from '../../../shared/views'
-import { database, type Transaction } from '../../db/client'
+import { database, inTransaction, type Transaction } from '../../db/client'
 import { person, signedIn } from '../../db/schema'
 import { change, tell, type Actor } from '../shop/change'
 import { tokenHash } from '../shop/secretToken'
@@ -26,7 +26,7 @@ export const works = and(isNull(person.leftAt), isNull(person.elsewhere))
 export async function beginSession(personId: string, { token, words }: Device, now: Date): Promise<string> {
   const id = crypto.randomUUID()
   const deviceHash = tokenHash(token)
-  await database().transaction(async tx => {
+  await inTransaction(async tx => {
     await tx
       .update(signedIn)
       .set({ endedAt: now })
@@ -100,7 +100,7 @@ export async function endSessions(tx: Transaction, personId: string, now: Date, 
 
 /** Signs a browser out. One that has ended is no error. */
 export async function endSession(id: string, now: Date): Promise<void> {
-  await database().transaction(async tx => {
+  await inTransaction(async tx => {
     const [ended] = await tx
       .update(signedIn)
       .set({ endedAt: now })

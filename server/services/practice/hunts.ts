@@ -13,7 +13,7 @@ import { huntBegun } from '../../../core/practice/ladder'
 import { rungKeys, type RungKey } from '../../../core/practice/rungs'
 import { isMended, searchOf, type DoneStep, type Search, type Step } from '../../../core/practice/search'
 import type { HuntEndForm, HuntForm, HuntLine, HuntStepForm, HuntStepView, HuntView } from '../../../shared/practice'
-import { database } from '../../db/client'
+import { database, inTransaction } from '../../db/client'
 import { practiceHunt } from '../../db/schema'
 import { jobTask } from './huntJobs'
 import { takeTask } from './tasks'
@@ -208,7 +208,7 @@ async function goOn(actor: Actor, id: string, step: (row: HuntRow) => HuntTask['
       ? await jobTask(hunt, jobId, next, +actor.now)
       : { hunt, state: { ...state, unreached: state.unreached ?? [] }, step: next }
   const done: HuntDone = await practiceWork(() => inThread('practiceHunt', task, huntWork))
-  await database().transaction(async tx => {
+  await inTransaction(async tx => {
     const [held] = await tx.select().from(practiceHunt).where(own(actor, id)).for('update')
     if (!held || held.endedAt || held.state.steps.length !== state.steps.length)
       throw new Refusal(409, 'This hunt has gone on in another window. Open it anew.')

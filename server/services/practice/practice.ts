@@ -20,7 +20,7 @@ import {
   type QuestionView,
   type TopicStanding,
 } from '../../../shared/practice'
-import { database, type Transaction } from '../../db/client'
+import { database, inTransaction, type Transaction } from '../../db/client'
 import { person, practiceAnswer, practiceCard, practiceHunt } from '../../db/schema'
 import type { Actor } from '../shop/change'
 import { Refusal } from '../shop/refusal'
@@ -123,7 +123,7 @@ export async function answerQuestion(actor: Actor, { id, topic, seed, said }: Qu
   if (!choices.some(({ key }) => key === said)) throw new Refusal(422, 'Choose one of the answers.', { said: 'Choose one.' })
   const mineHere = and(eq(practiceCard.personId, actor.id), eq(practiceCard.topic, topic), eq(practiceCard.seed, seed))
   const { now } = actor
-  await database().transaction(async tx => {
+  await inTransaction(async tx => {
     if (await isRepeated(tx, actor, id)) return
     await tx.insert(practiceAnswer).values({ id, personId: actor.id, at: now, topic, seed, said, right })
     const [before] = await tx.select().from(practiceCard).where(mineHere)
@@ -156,7 +156,7 @@ export async function nextCurve(): Promise<CurveView> {
 export async function answerCurve(actor: Actor, { id, seed, said, sure }: CurveAnswerForm): Promise<CurveResult> {
   const { right, leak, low, high } = (await practiceCurve(seed)).truth
   const { now } = actor
-  await database().transaction(async tx => {
+  await inTransaction(async tx => {
     if (await isRepeated(tx, actor, id)) return
     await tx.insert(practiceAnswer).values({ id, personId: actor.id, at: now, topic: 'curve', seed, said, sure, right })
   })

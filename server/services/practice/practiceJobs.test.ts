@@ -3,7 +3,7 @@ import { eq } from 'drizzle-orm'
 import { rungKeys, rungOf } from '../../../core/practice/rungs'
 import { huntSchema, practiceJobSchema } from '../../../shared/practice'
 import type { JobView } from '../../../shared/views'
-import { database } from '../../db/client'
+import { database, inTransaction } from '../../db/client'
 import { bell, job, practiceHunt, trail } from '../../db/schema'
 import { jobArchive } from '../archive/exportJob'
 import { bay, bench } from '../bay/bay'
@@ -161,7 +161,7 @@ describe('what is done in Practice', () => {
     expect(figures.causes).toEqual([])
   })
   test('hangs no bell', async () => {
-    await database().transaction(tx =>
+    await inTransaction(tx =>
       hangBell(tx, { jobId: tank.id, kind: 'look', subjectId: tank.id, title: '', detail: '', dueAt: new Date() }),
     )
     expect(await database().select().from(bell).where(eq(bell.jobId, tank.id))).toEqual([])

@@ -6,7 +6,7 @@ import { throughputFromStandard } from '../../../core/quantity/standardLeakRate'
 import type { PracticeJobForm, PracticeJobLine } from '../../../shared/practice'
 import { emptyComplaint, type NewJob } from '../../../shared/schemas/job'
 import type { JobView } from '../../../shared/views'
-import { database } from '../../db/client'
+import { database, inTransaction } from '../../db/client'
 import { job, part, practiceHunt } from '../../db/schema'
 import { inventHiddenTank } from '../bench/hiddenTank'
 import { openJob } from '../job/jobs'
@@ -127,7 +127,7 @@ async function copied(actor: Actor, id: string, copyOf: string): Promise<JobView
     },
     'practice',
   )
-  await database().transaction(async tx => {
+  await inTransaction(async tx => {
     const [held] = await tx.select({ hidden: job.hiddenTank }).from(job).where(ownPractice(actor, id)).for('update')
     if (!held) throw idTaken()
     if (held.hidden) return

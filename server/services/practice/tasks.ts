@@ -1,7 +1,7 @@
 import { and, asc, eq, isNotNull, isNull } from 'drizzle-orm'
 import { rungKeys, rungOf, type RungKey } from '../../../core/practice/rungs'
 import type { RungView, TaskForm } from '../../../shared/practice'
-import { database } from '../../db/client'
+import { database, inTransaction } from '../../db/client'
 import { person, practiceHunt, practiceTask } from '../../db/schema'
 import { works } from '../people/people'
 import type { Actor } from '../shop/change'
@@ -41,7 +41,7 @@ export async function setTask(actor: Actor, { id, personId, rung: number }: Task
     .where(and(eq(person.id, personId), works))
   if (!who) throw refuseField('personId', 'There is nobody like that here.')
   const rung = rungKeys[number - 1]!
-  await database().transaction(async tx => {
+  await inTransaction(async tx => {
     await tx.select({ id: person.id }).from(person).where(eq(person.id, personId)).for('update')
     const [same] = await tx
       .select({ id: practiceTask.id })

@@ -2,7 +2,7 @@ import { randomUUID } from 'node:crypto'
 import { eq, sql } from 'drizzle-orm'
 import type { ChangeNotice, Topic } from '../../../shared/changes'
 import type { Role } from '../../../shared/schemas/person'
-import { database, type Transaction } from '../../db/client'
+import { inTransaction, type Transaction } from '../../db/client'
 import { job, trail } from '../../db/schema'
 import { shopTime } from '../house/steadyClock'
 import { notFound } from './refusal'
@@ -49,7 +49,7 @@ export async function change<T>(
   work: (tx: Transaction, now: Date) => Promise<T>,
 ): Promise<T> {
   const said = actor?.now ?? subject.byOwner ?? new Date(shopTime())
-  return database().transaction(async tx => {
+  return inTransaction(async tx => {
     const moved = subject.jobId && !subject.opensJob ? await lockJob(tx, subject.jobId, actor) : said
     // A clock that was set back, or another server's that is behind, turns no order round: evidence before a touch is none after it.
     const now = said < moved && !actor?.backdated && !subject.byOwner ? moved : said

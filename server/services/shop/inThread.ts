@@ -22,7 +22,7 @@ const workerFile = (name: string) => join(dirname(process.argv[1] ?? ''), 'worke
  * @throws Error when the thread breaks or takes too much memory
  */
 export function inThread<Task, Answer>(
-  name: 'readingsFile' | 'holdEstimate' | 'practiceCurve' | 'practiceHunt',
+  name: 'readingsFile' | 'holdEstimate' | 'holdForecast' | 'practiceCurve' | 'practiceHunt',
   task: Task,
   here: (task: Task) => Answer | Promise<Answer>,
   hand: TransferListItem[] = [],

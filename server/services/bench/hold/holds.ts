@@ -8,7 +8,7 @@ import type { BenchHold } from '../../../../shared/leaktest/hold/holdView'
 import { isSimulated } from '../../../../shared/jobEntries'
 import { sealedFor, type SealedFor } from '../../../../shared/leaktest/limitsReached'
 import { testsOf } from '../../../../shared/leaktest/tests'
-import { database } from '../../../db/client'
+import { database, inTransaction } from '../../../db/client'
 import { test, testEntry } from '../../../db/schema'
 import { loadAspects, loadJob } from '../../job/loadJobs'
 import { mustHaveReadCautions } from '../../safe/safety'
@@ -141,7 +141,7 @@ export async function hangDecisionBell(id: string): Promise<void> {
   const { estimate, minutesMore } = await liveForecast(id)
   if (!estimate) return
   const { jobId } = await testRow('hold', id)
-  await database().transaction(async tx => {
+  await inTransaction(async tx => {
     await lockJob(tx, jobId, null)
     const row = await testRow('hold', id, tx)
     const { clock } = row.facts

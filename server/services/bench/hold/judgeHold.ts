@@ -1,6 +1,7 @@
 import { liveHold, type LiveHold } from '../../../../core/hold/estimateHold'
-import { HoldError, type HoldSetup } from '../../../../core/hold/hold'
+import { HoldError, type HoldEstimate, type HoldSetup } from '../../../../core/hold/hold'
 import { holdAhead } from '../../../../core/hold/ahead/holdAhead'
+import { minutesMore } from '../../../../core/hold/ahead/holdMore'
 import { HoldRecord, type HoldColumns } from '../../../../core/hold/record/holdRecord'
 import { withUnseenChange, type Instruments } from '../../../../core/hold/unseenChange'
 import type { HoldView, LiveView } from '../../../../shared/leaktest/hold/holdView'
@@ -33,9 +34,16 @@ export function attempt(live: LiveHold, known: HoldSetup): LiveView {
 
 /** A whole hold at once. */
 export function judgeHold({ kit, setup, instruments, columns, events, marks }: HoldTask): LiveView {
-  const record = HoldRecord.of(columns)
-  for (const [t, event] of events) record.events.set(t, event)
-  const live = liveHold(kit, record)
+  const live = liveHold(kit, HoldRecord.of(columns, events))
   live.mark(marks)
   return attempt(live, knownOf(live, setup, instruments))
 }
+
+/** All that says how long a running hold still takes. */
+export interface ForecastTask extends Pick<HoldTask, 'setup' | 'columns' | 'events'> {
+  estimate: HoldEstimate
+}
+
+/** Minutes more, null where nothing decides it. */
+export const forecastHold = ({ setup, columns, events, estimate }: ForecastTask): number | null =>
+  minutesMore(setup, HoldRecord.of(columns, events), estimate)

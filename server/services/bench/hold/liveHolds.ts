@@ -1,13 +1,13 @@
 import { liveHold, type LiveHold } from '../../../../core/hold/estimateHold'
+import { HoldRecord } from '../../../../core/hold/record/holdRecord'
 import type { HoldEstimate, HoldSetup, Reading } from '../../../../core/hold/hold'
-import { minutesMore } from '../../../../core/hold/ahead/holdMore'
+import { HoldForecast } from '../../../../core/hold/ahead/holdForecast'
 import type { LiveView } from '../../../../shared/leaktest/hold/holdView'
 import { database, type Transaction } from '../../../db/client'
-import { inThread, nextTurn } from '../../shop/inThread'
+import { inThread } from '../../shop/inThread'
 import { loadAspects } from '../../job/loadJobs'
 import { marksOf, readingRecord } from './holdReadings'
-import { holdColumns } from '../../../../core/hold/record/holdRecord'
-import { attempt, judgeHold, knownOf, type HoldTask } from './judgeHold'
+import { attempt, forecastHold, judgeHold, knownOf, type ForecastTask, type HoldTask } from './judgeHold'
 import { testRow } from '../testRows'
 import { holdSetupOf, type HoldRow } from './holdRow'
 
@@ -15,7 +15,7 @@ import { holdSetupOf, type HoldRow } from './holdRow'
  * Running holds as the core reads them, so that one more reading does not read the whole history again.
  * A cache only: what is not here is read from the database, and a hold that stops is forgotten.
  */
-const held = new Map<string, LiveHold>()
+const held = new Map<string, { live: LiveHold; forecast: HoldForecast }>()
 const MOST_HELD = 20
 /** From so many readings on a hold is judged by a thread of its own. */
 const LONG = 20_000
@@ -26,7 +26,7 @@ export const forgetAllLive = () => held.clear()
 
 /** Readings that were committed; a hold that is not in the cache reads them when it is asked for. */
 export function addLive(id: string, readings: readonly Reading[]): void {
-  held.get(id)?.take(readings)
+  held.get(id)?.live.take(readings)
 }
 
 /** The set-up of a hold as its job stands today. @throws Refusal 404 */
@@ -37,36 +37,44 @@ const setupToday = async (row: HoldRow, reader: Transaction | ReturnType<typeof 
 export const liveEstimate = async (id: string): Promise<LiveView> => (await judged(id)).view
 
 /**
- * The estimate of a hold, and the minutes that it still needs, reckoned with turns in between for whoever else waits. Of a long hold
- * the estimate's own forecast, since each try would read all of it.
+ * The estimate of a hold, and the minutes that it still needs, reckoned where nobody waits for it. Of a long hold the estimate's own
+ * forecast, since each try would read all of it.
  * @throws Refusal 404
  */
 export async function liveForecast(id: string): Promise<{ estimate: HoldEstimate | null; minutesMore: number | null }> {
-  const { view, live, known } = await judged(id)
+  const { view, live, known, forecast } = await judged(id)
   const { estimate } = view
   if (!estimate || live.record.size > LONG) return { estimate, minutesMore: estimate?.minutesMore ?? null }
-  const steps = minutesMore(known, live.record, estimate)
-  let step = steps.next()
-  while (!step.done) {
-    await nextTurn()
-    step = steps.next()
+  const { record } = live
+  let minutes = forecast.minutes(known, record, estimate)
+  if (minutes === undefined) {
+    const task: ForecastTask = { setup: known, columns: record.columns(), events: [...record.events], estimate }
+    minutes = await inThread('holdForecast', task, forecastHold)
+    forecast.keep(known, HoldRecord.of(task.columns), estimate, minutes)
   }
-  return { estimate, minutesMore: step.value ?? estimate.minutesMore }
+  return { estimate, minutesMore: minutes ?? estimate.minutesMore }
 }
 
-async function judged(id: string): Promise<{ view: LiveView; live: LiveHold; known: HoldSetup }> {
+interface Judged {
+  view: LiveView
+  live: LiveHold
+  known: HoldSetup
+  forecast: HoldForecast
+}
+async function judged(id: string): Promise<Judged> {
   const row = await testRow('hold', id)
-  let live = held.get(id)
-  if (!live) {
-    live = liveHold(row.facts.setup, await readingRecord(database(), id))
+  let kept = held.get(id)
+  if (!kept) {
+    kept = { live: liveHold(row.facts.setup, await readingRecord(database(), id)), forecast: new HoldForecast() }
     if (row.stoppedAt === null) {
       if (held.size >= MOST_HELD) held.delete(held.keys().next().value!)
-      held.set(id, live)
+      held.set(id, kept)
     }
   }
+  const { live, forecast } = kept
   live.mark(await marksOf(database(), id))
   const known = knownOf(live, await setupToday(row, database()), row.facts)
-  return { view: attempt(live, known), live, known }
+  return { view: attempt(live, known), live, known, forecast }
 }
 
 /** A hold judged whole, a long one where nobody waits for it. */
@@ -76,7 +84,7 @@ async function judgedWhole(reader: Transaction, row: HoldRow): Promise<LiveView>
     kit: row.facts.setup,
     setup: await setupToday(row, reader),
     instruments: row.facts,
-    columns: Object.fromEntries(holdColumns.map(name => [name, record[name]])) as HoldTask['columns'],
+    columns: record.columns(),
     events: [...record.events],
     marks: await marksOf(reader, row.id),
   }

@@ -8,7 +8,7 @@ import type { FileForm } from '../../../../shared/leaktest/hold/holdForm'
 import type { BenchHold } from '../../../../shared/leaktest/hold/holdView'
 import { holdTimeAt } from '../../../../shared/leaktest/hold/holdClock'
 import type { HoldSource } from '../../../../shared/leaktest/hold/holdForm'
-import { database, type Transaction } from '../../../db/client'
+import { database, inTransaction, type Transaction } from '../../../db/client'
 import { craft, job, test } from '../../../db/schema'
 import type { HoldRow } from './holdRow'
 import { ringNow } from '../../shop/bells'
@@ -58,7 +58,7 @@ function mustTake({ facts, stoppedAt }: HoldRow, readings: readonly Reading[], f
  * @returns how many were new
  */
 export async function takeReadings(id: string, readings: readonly Reading[], from: ReadingsFrom): Promise<number> {
-  const { fresh, jobId, running } = await database().transaction(async tx => {
+  const { fresh, jobId, running } = await inTransaction(async tx => {
     const row = await heldTestRow(tx, 'hold', id)
     const now = shopTime()
     mustTake(row, readings, from, now)
@@ -101,7 +101,7 @@ async function ringWhenOverLimit(jobId: string, holdId: string, readings: readon
     .where(eq(test.id, holdId))
   if (!limit || !isOver(limit, most)) return
   // Without the job's lock: whatever else goes on with the job, this does not wait for it.
-  await database().transaction(tx =>
+  await inTransaction(tx =>
     ringNow(
       tx,
       {
