@@ -13,6 +13,6 @@ export default openRoute(null, async ({ event }) => {
     () => new Refusal(413, `Send at most ${MOST_FEED_BYTES / 1e6} MB at once.`),
   )
   const answer = await takeFeed(opened, body.toString('utf8'))
-  void watchDecision(opened.holdId)
+  watchDecision(opened.holdId)
   return answer
 })

@@ -63,7 +63,7 @@ export function standInFeed(): { turn: () => Promise<void>; forget: () => void }
     if (readings.length === 0) return
     await takeReadings(holdId, readings, 'stand-in')
     running.lastT = t
-    await watchDecision(holdId)
+    watchDecision(holdId)
   }
 
   return {

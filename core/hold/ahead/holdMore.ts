@@ -19,8 +19,8 @@ const AROUND = 8
 
 /**
  * Minutes that an undecided hold still needs, by the estimate itself: its record is continued without noise as it would go on with
- * leaks that are likely by now, and judged at longer and longer times; the first that is decided says how long. It takes as long as
- * thirty estimates.
+ * leaks that are likely by now, and judged at longer times; the first that is decided says how long. It takes as long as a dozen
+ * estimates.
  * @param estimate of the record, undecided
  * @returns null where nothing is said yet, or nothing decides it in twelve hours
  */
@@ -40,12 +40,19 @@ export function minutesMore(
     prior: leakPrior(setup.limit),
   })
   const rates = SHARES.map(share => belief.quantile(share))
-  for (const longer of LONGER) {
-    if (held * (longer - 1) > LONGEST_MORE) return null
-    if (rates.some(rate => isDecided(setup, continued(setup, record, rate, begun + held * longer))))
-      return Math.max(1, Math.round((held * (longer - 1)) / 60))
+  const tried = LONGER.filter(longer => held * (longer - 1) <= LONGEST_MORE)
+  const decides = (longer: number) =>
+    rates.some(rate => isDecided(setup, continued(setup, record, rate, begun + held * longer)))
+  // More readings decide more: the first that does is between one that does and one that does not.
+  let after = -1
+  let first = tried.length - 1
+  if (first < 0 || !decides(tried[first]!)) return null
+  while (first - after > 1) {
+    const middle = (after + first) >> 1
+    if (decides(tried[middle]!)) first = middle
+    else after = middle
   }
-  return null
+  return Math.max(1, Math.round((held * (tried[first]! - 1)) / 60))
 }
 
 function isDecided(setup: HoldSetup, record: HoldRecord): boolean {

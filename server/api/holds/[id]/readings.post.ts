@@ -4,6 +4,6 @@ import { takeReadings } from '../../../services/bench/hold/readings'
 
 export default signedInRoute('work', readingsSchema, async ({ actor, id, body }) => {
   const taken = await takeReadings(id(), body.readings, { typedBy: actor.id })
-  void watchDecision(id())
+  watchDecision(id())
   return { taken }
 })
