@@ -46,6 +46,8 @@ export interface Rung {
   sensorOffset?: number
   /** the first repair from outside leaves some of the leak */
   comesBack?: true
+  /** nothing but a leak moves its tank */
+  calm?: true
   /** what somebody does who is fooled: mends one of these, or hands it back as tight while it is not */
   falls: { mends: readonly CauseKey[] | 'anything'; tight?: true }
   /** said to whoever was fooled, and worth keeping in mind */
@@ -210,6 +212,7 @@ const firstHour: Rung = {
   codes: [],
   told: ['There is a puddle under it after a night in the shed.'],
   faults: [{ cause: 'drain', part: 'drain', times: 28 }],
+  calm: true,
   falls: { mends: ['lower-seam', 'pinholes', 'tap'], tight: true },
   lesson: 'Look where it is highest and wet, measure it, mend that, and measure again.',
 }

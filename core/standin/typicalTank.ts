@@ -14,6 +14,8 @@ export interface TypicalTank {
   leaks: readonly HiddenLeak[]
   /** it is held at night, when nothing outdoors is in the sun */
   atNight?: boolean
+  /** nothing but a leak moves it: its air stands still, and what was pumped in is as warm as the room */
+  calm?: boolean
 }
 
 /** K an hour at the most, K, K each root hour: how the air around a tank moves, by where it stands. */
@@ -24,6 +26,9 @@ const air: Record<NonNullable<HoldSetup['surroundings']>['place'] | 'night', { d
     'outdoors': { drift: 1.5, swing: 0.3, wander: 0.3 },
     'night': { drift: 0.8, swing: 0.03, wander: 0.08 },
   }
+
+/** How still air wanders all the same: K, Pa each root hour. */
+const STILL = { skin: 0.005, weather: 1 }
 
 /** Numbers of the draws, so that one more does not change the others. */
 const draws = {
@@ -58,6 +63,7 @@ export function typicalTank({
   hasThermometer,
   hasBarometer,
   atNight,
+  calm = false,
 }: TypicalTank): StandInConfig {
   const draw = (what: keyof typeof draws) => uniformAt(seed, draws[what], 0)
   const vary = (what: keyof typeof draws, spread: number) => spread * (2 * draw(what) - 1)
@@ -66,10 +72,10 @@ export function typicalTank({
   const around = air[place === 'outdoors' && atNight ? 'night' : place]
   const skin: Surroundings['skin'] = {
     start: 289 + vary('skin', 3),
-    drift: vary('drift', around.drift),
-    swing: around.swing,
+    drift: calm ? 0 : vary('drift', around.drift),
+    swing: calm ? 0 : around.swing,
     swingPeriod: 2400,
-    wander: around.wander,
+    wander: calm ? STILL.skin : around.wander,
   }
   return {
     seed,
@@ -79,11 +85,15 @@ export function typicalTank({
     },
     leaks,
     startPressure: setup.testPressure,
-    pumpWarmth: Math.sign(setup.testPressure) * (0.6 + 0.3 * draw('warmth')),
+    pumpWarmth: calm ? 0 : Math.sign(setup.testPressure) * (0.6 + 0.3 * draw('warmth')),
     settleTime: 90 + 60 * draw('settling'),
     unruly: unruly(unruliness, surroundings, draw),
     skin,
-    weather: { start: 100_900 + vary('weather', 900), drift: vary('front', 30), wander: 8 },
+    weather: {
+      start: 100_900 + vary('weather', 900),
+      drift: calm ? 0 : vary('front', 30),
+      wander: calm ? STILL.weather : 8,
+    },
     gauge: { ...setup.gauge, drift: unruliness * vary('gauge', 15) },
     thermometer: hasThermometer ? { resolution: 0.05, noise: 0.01, drift: vary('thermometer', 0.05) } : null,
     barometer: hasBarometer ? { resolution: 10, noise: 4, drift: vary('barometer', 5) } : null,

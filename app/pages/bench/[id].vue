@@ -44,7 +44,8 @@ const step = (to: 'settling' | 'reading' | 'stopped') =>
   })
 const mark = (kind: MarkKind) =>
   save(async () => take(holdIn(await callApi<JobView>(`tests/${id}/entries/mark`, 'POST', { id: newId(), kind }), id)))
-const setSpeed = (speed: number) => save(async () => take(await callApi<BenchHold>(`holds/${id}/speed`, 'POST', { speed })))
+const withSpeed = async (speed: number) => take(await callApi<BenchHold>(`holds/${id}/speed`, 'POST', { speed }))
+const setSpeed = (speed: number) => save(() => withSpeed(speed))
 
 const last = computed(() => readings.value.at(-1))
 /** A logger's clock may run ahead of the hold's. */
@@ -85,6 +86,18 @@ const sources = {
 /** Its time may run faster: nothing here is under pressure. */
 const standIn = computed(
   () => hold.value?.source === 'stand-in' || (hold.value?.source === 'camera' && job.value !== null && isSimulated(job.value)),
+)
+// At its fastest a day passes while somebody reaches for Stop, and a day's weather takes a verdict back.
+watch(
+  () => estimate.value?.verdict,
+  verdict => {
+    if (!running.value || !standIn.value || !session.mayWork || !verdict || verdict === 'cannot-tell') return
+    if (hold.value?.clock?.speed !== clockSpeeds.at(-1)) return
+    // Beside what somebody does at this moment, which it must not hold up.
+    withSpeed(1).catch((thrown: unknown) => {
+      if (!(thrown instanceof ApiError)) throw thrown
+    })
+  },
 )
 /** What the rig leaks and how that is known: it is taken off every figure here. */
 const rig = computed(() => {
@@ -245,7 +258,9 @@ useActionKeys('Bench', [
         >
           ×{{ speed }}
         </UButton>
-        <span class="soft text-sm">A simulated tank: nothing here is under pressure.</span>
+        <span class="soft text-sm"
+          >A simulated tank: nothing here is under pressure. ×{{ clockSpeeds.at(-1) }} ends by itself once it is decided.</span
+        >
       </section>
       <p v-if="running && hold.source === 'device' && !readings.length" class="sheet soft">
         Waiting for the logger’s first reading.

@@ -27,4 +27,6 @@ export interface HiddenTank {
   comesBack?: true
   /** how far it does what real tanks do besides, from not at all (0) to as much as any (1); 0 when absent */
   unruliness?: number
+  /** nothing but a leak moves it, so that whoever holds it for the first time sees what a hold is */
+  calm?: true
 }

@@ -81,6 +81,7 @@ export function standInFor(
   const tank = typicalTank({
     seed,
     unruliness: hidden.unruliness ?? 0,
+    ...(hidden.calm && { calm: true }),
     setup: hold.setup,
     hasThermometer: hold.hasThermometer,
     hasBarometer: hold.hasBarometer,

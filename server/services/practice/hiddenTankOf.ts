@@ -8,7 +8,7 @@ import type { HiddenTank } from '../../db/schema/hiddenTank'
  * @param idOf the id on the job of a part of the tank; its own key where nothing is said
  */
 export function hiddenTankOf(hunt: Hunt, idOf: (key: string) => string = key => key): HiddenTank {
-  const { drift, sensorOffset, comesBack } = hunt.rung === null ? ({} as Record<string, never>) : rungOf(hunt.rung)
+  const { drift, sensorOffset, comesBack, calm } = hunt.rung === null ? ({} as Record<string, never>) : rungOf(hunt.rung)
   return {
     seed: hunt.seed,
     leaks: hunt.faults.flatMap(({ partId, rate, whenMoving }) =>
@@ -25,7 +25,8 @@ export function hiddenTankOf(hunt: Hunt, idOf: (key: string) => string = key => 
         : [],
     ),
     stuck: { ...hunt.stuck },
-    unruliness: hunt.unruliness,
+    unruliness: calm ? 0 : hunt.unruliness,
+    ...(calm && { calm }),
     ...(drift !== undefined && { drift }),
     ...(sensorOffset !== undefined && { sensorOffset }),
     ...(comesBack && { comesBack }),
