@@ -2,7 +2,6 @@ import { throughputFromStandard } from '../../quantity/standardLeakRate'
 import { liveHold } from '../estimateHold'
 import { holdSetup, indoors } from '../hold.fixture'
 import { minutesMore } from './holdMore'
-import type { HoldRecord } from '../record/holdRecord'
 import { normalAt } from '../../standin/seededRandom'
 
 const setup = holdSetup({ limit: throughputFromStandard(0.4), surroundings: indoors })
