@@ -45,8 +45,8 @@ export function minutesMore(
     rates.some(rate => isDecided(setup, continued(setup, record, rate, begun + held * longer)))
   // More readings decide more: the first that does is between one that does and one that does not.
   let after = -1
-  let first = tried.length - 1
-  if (first < 0 || !decides(tried[first]!)) return null
+  let first = [tried.length - 1, tried.length >> 1].find(at => tried[at] !== undefined && decides(tried[at])) ?? -1
+  if (first < 0) return null
   while (first - after > 1) {
     const middle = (after + first) >> 1
     if (decides(tried[middle]!)) first = middle
