@@ -99,7 +99,7 @@ export default defineNuxtConfig({
   nitro: { typescript: { tsConfig: { exclude: tests } } },
   hooks: {
     // Pages say themselves what an answer holds: without this the types of all routes and of the database are checked with the pages.
-    ready(nuxt) {
+    'ready'(nuxt) {
       nuxt.hook('prepare:types', ({ references }) => {
         const own = references.filter(each => !('path' in each && each.path.endsWith('types/nitro.d.ts')))
         references.splice(0, references.length, ...own)
@@ -114,7 +114,7 @@ export default defineNuxtConfig({
     },
     // Work that would keep everybody waiting runs in threads and processes, each from a file of its own beside the server.
     'nitro:init'(nitro) {
-      nitro.hooks.hook('types:extend', types => {
+      nitro.hooks.hook('types:extend', (types: { routes: object }) => {
         types.routes = {}
       })
       // Only the process that reads pictures brings it in.
