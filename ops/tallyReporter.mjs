@@ -5,7 +5,8 @@ export default class TallyReporter {
   onTestEnd(test, result) {
     if (result.status === 'skipped' || result.status === 'interrupted') return
     countTry(process.env.ZINC_TALLY, {
-      test: test.titlePath().filter(Boolean).join(' › '),
+      // As the list of tests names it: without its project.
+      test: test.titlePath().slice(2).join(' › '),
       passed: result.status === 'passed',
       ms: result.duration,
       ...(result.error && { error: (result.error.message ?? '').slice(0, 400) }),

@@ -61,7 +61,15 @@ export async function testAgain(words, env) {
     writeFileSync(list, `${round.join('\n')}\n`)
     await run(
       bin('playwright'),
-      ['test', '--retries=0', '--test-list', list, `--reporter=line,${join(root, 'ops/tallyReporter.mjs')}`],
+      [
+        'test',
+        '--retries=0',
+        '--test-list',
+        list,
+        `--reporter=line,${join(root, 'ops/tallyReporter.mjs')}`,
+        // One alone is tried beside itself.
+        ...(round.length === 1 ? ['--repeat-each=2'] : []),
+      ],
       {
         mayFail: true,
         env: { ...env, ZINC_TALLY: file },
