@@ -44,7 +44,8 @@ export const liveEstimate = async (id: string): Promise<LiveView> => (await judg
 export async function liveForecast(id: string): Promise<{ estimate: HoldEstimate | null; minutesMore: number | null }> {
   const { view, live, known, forecast } = await judged(id)
   const { estimate } = view
-  if (!estimate || live.record.size > LONG) return { estimate, minutesMore: estimate?.minutesMore ?? null }
+  if (estimate?.verdict !== 'cannot-tell' || live.record.size > LONG)
+    return { estimate, minutesMore: estimate?.minutesMore ?? null }
   const { record } = live
   let minutes = forecast.minutes(known, record, estimate)
   if (minutes === undefined) {
