@@ -16,7 +16,9 @@ import {
 import { budgetOfBesides, outerBudget } from './belief/holdBudget'
 import { updateBlocks, type HoldBlock } from './record/holdBlocks'
 import { decision } from './belief/holdDecision'
+import { holdEventKind } from './record/holdEvents'
 import { HoldRecord } from './record/holdRecord'
+import { rowOfMark } from './record/rowOfMark'
 import { exposureAlong, holdSeries, leakLaws, type HoldSeries, type LeakLaw } from './holdSeries'
 import { leakPrior } from './belief/leakPrior'
 import { againstBottle, bottleFell, heldAgainstBottle, isShutOff, recordAgainstBottle } from './bottle/bottle'
@@ -73,7 +75,7 @@ export function liveHold(kit: Pick<HoldSetup, 'gauge' | 'bottle'>, taken = new H
   let byIntervals = isCoarse(gauge)
   const placeMarks = () => {
     for (const [t, kind] of marks) {
-      const row = record.indexAt(t)
+      const row = holdEventKind(kind) === 'moving' ? record.indexAt(t) : rowOfMark(record, t, spread)
       const at = row < record.size ? record.times[row]! : null
       const before = placed.get(t)
       if (before === (at ?? undefined)) continue

@@ -156,6 +156,9 @@ describe('what looks wrong is named', () => {
     const falls = (t: number) => pressureAt - fallOf(2) * t - (t < 1200 ? 0 : 600)
     expect(signs(topped())).toContain('jump not told')
     expect(signs(topped('topped up'))).not.toContain('jump not told')
+    const tapped = (t: number) => estimateHold(setup, topped(), [{ t, kind: 'top-up' }]).signs
+    expect(tapped(1185)).not.toContain('jump not told')
+    expect(tapped(1100)).toContain('jump not told')
     expect(signs(topped('topped up'))).not.toContain('marks do not fit')
     expect(signs(topped('vented'))).toContain('marks do not fit')
     expect(signs(record(falls, { events: { 1200: 'pumped' } }))).toContain('marks do not fit')
