@@ -51,8 +51,12 @@ export default defineNuxtConfig({
       npm: false,
     },
   },
+  // Only what is used of the components and of their colours is in the program; their values are in main.css.
+  ui: { theme: { colors: ['primary', 'error'] }, experimental: { componentDetection: true } },
   icon: {
     provider: 'none',
+    // As pictures: a rule of style for each icon would have every element of the page styled anew.
+    mode: 'svg',
     serverBundle: false,
     clientBundle: { scan: { globInclude: ['app/**/*.{vue,ts}'], globExclude: ['node_modules'] }, sizeLimitKb: 512 },
   },
@@ -104,6 +108,9 @@ export default defineNuxtConfig({
         const own = references.filter(each => !('path' in each && each.path.endsWith('types/nitro.d.ts')))
         references.splice(0, references.length, ...own)
       })
+    },
+    'app:resolve'(app) {
+      app.plugins = app.plugins.filter(plugin => !plugin.src.includes('@nuxt/ui/dist/runtime/plugins/colors'))
     },
     // What a page needs is fetched when it is opened, and not all of the program before the first one.
     'build:manifest'(manifest) {

@@ -1,14 +1,5 @@
 export default defineAppConfig({
   ui: {
-    colors: {
-      primary: 'verdigris',
-      secondary: 'brass',
-      success: 'verdigris',
-      error: 'vermilion',
-      warning: 'brass',
-      info: 'dusk',
-      neutral: 'zinc',
-    },
     button: { slots: { base: 'font-semibold cursor-pointer' }, defaultVariants: { size: 'lg' } },
     input: { slots: { root: 'w-full', base: 'text-base' }, defaultVariants: { size: 'xl' } },
     textarea: { slots: { root: 'w-full', base: 'text-base' }, defaultVariants: { size: 'xl' } },

@@ -35,5 +35,5 @@ export function useRunOf(jobId: string, asked: string) {
   const state = computed(() => (job.value && run.value ? runOfJob(job.value, run.value, now.value) : null))
   const repair = computed(() => (job.value ? repairOfRun(job.value, runId.value) : null))
   const record = (kind: RunKind, facts: object = {}) => queue.add(runId.value, kind, facts)
-  return { job, error, refresh, now, run, state, repair, record, queue, waiting }
+  return { job, error, refresh, now, run, state, repair, record, queue }
 }

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { refDebounced } from '@vueuse/core'
 /** Rail at the left (below on a phone), the page, and the rope at the right (a bar above where there is no room). */
 const route = useRoute()
 const session = useSession()
@@ -80,7 +81,12 @@ const waiting = computed(() => {
   ].filter(Boolean)
   return parts.length > 0 ? `${parts.join(' and ')} here and will be sent in order.` : ''
 })
-const offline = computed(() => !changes.connected || waiting.value !== '')
+// What is answered at once is not told: a line that comes and goes with each tap moves the page under the finger.
+const waitsLong = refDebounced(
+  computed(() => waiting.value !== ''),
+  1500,
+)
+const offline = computed(() => !changes.connected || (waitsLong.value && waiting.value !== ''))
 const old = computed(() => {
   if (changes.connected) return ''
   return changes.keptAt === null

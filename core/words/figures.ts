@@ -2,6 +2,10 @@
 export const decimals = ['point', 'comma'] as const
 export type Decimal = (typeof decimals)[number]
 
+/** Written once: to make a format takes longer than to use it a thousand times. */
+const plain = new Intl.NumberFormat('en', { maximumFractionDigits: 6, useGrouping: false })
+const counted = new Intl.NumberFormat('en')
+
 let reader: () => Decimal = () => 'point'
 /** Says for whom figures are written from now on: on a page always the same person, on the server whoever asks. */
 export const writeFiguresFor = (whom: () => Decimal): void => {
@@ -19,7 +23,7 @@ export const figureText = (value: number, digits: number): string => writtenFigu
 
 /** The shortest figure that has so many significant ones, such as 0.5 or 20. */
 export const shortFigure = (value: number, significant: number): string =>
-  writtenFigure(Number(value.toPrecision(significant)).toLocaleString('en', { maximumFractionDigits: 6, useGrouping: false }))
+  writtenFigure(plain.format(Number(value.toPrecision(significant))))
 
 /** A count, its thousands apart: 12 345. */
-export const countText = (value: number): string => Math.round(value).toLocaleString('en').replaceAll(',', '\u202F')
+export const countText = (value: number): string => counted.format(Math.round(value)).replaceAll(',', '\u202F')

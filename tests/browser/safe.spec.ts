@@ -108,8 +108,8 @@ test('a boat’s tank is stripped with the network gone for a while, and rebuilt
   await expect(page.getByText('Fill hose, tank end: off')).toBeVisible()
   // What is under a finger stays where it is: a line is as tall once it is off.
   expect(await height()).toBe(before)
-  await expect(page.getByText(/lines? waits? here/)).toBeHidden()
-  // Below deck there is no network: two lines wait here, with a photograph, and arrive when it is back.
+  await expect(page.getByText(/entr(y|ies) waits? here/)).toBeHidden()
+  // Below deck there is no network: two entries wait here, with a photograph, and arrive when it is back.
   await context.setOffline(true)
   await rows
     .filter({ hasText: 'Vent hose, tank end' })
@@ -117,9 +117,9 @@ test('a boat’s tank is stripped with the network gone for a while, and rebuilt
     .setInputFiles({ name: 'vent.png', mimeType: 'image/png', buffer: picture })
   await off('Vent hose, tank end').click()
   await off('Cradle bolt 1').click()
-  await expect(page.getByText('2 lines wait here', { exact: false })).toBeVisible()
+  await expect(page.getByText(/[23] entries wait here/)).toBeVisible()
   await context.setOffline(false)
-  await expect(page.getByText(/lines? waits? here/)).toBeHidden({ timeout: 30_000 })
+  await expect(page.getByText(/entr(y|ies) waits? here/)).toBeHidden({ timeout: 30_000 })
   const all = await rows.filter({ has: page.getByRole('button', { name: 'Off', exact: true }) }).allInnerTexts()
   for (const text of all) {
     const name = text.split('\n')[0]!.split(' · ')[0]!.trim()
@@ -127,7 +127,7 @@ test('a boat’s tank is stripped with the network gone for a while, and rebuilt
     await off(name).click()
     await expect(page.getByText(`${name}: off`)).toBeVisible()
   }
-  await expect(page.getByText(/lines? waits? here/)).toBeHidden()
+  await expect(page.getByText(/entr(y|ies) waits? here/)).toBeHidden()
   await page.getByRole('button', { name: 'Going on' }).click()
   await expect(page.getByRole('region', { name: 'Never logged' })).toContainText('Ground strap of the tank')
   await page.getByRole('button', { name: 'Ground strap of the tank was off' }).click()
@@ -198,7 +198,7 @@ test('a road tank: what will break is ordered first, and its step waits until it
     await offs.filter({ hasText: name }).getByRole('button', { name: 'Off', exact: true }).first().click()
     await expect(page.getByText(`${name}: off`)).toBeVisible()
   }
-  await expect(page.getByText(/lines? waits? here/)).toBeHidden()
+  await expect(page.getByText(/entr(y|ies) waits? here/)).toBeHidden()
   await page.keyboard.press('x')
   await expect(missed.getByRole('listitem')).toHaveText([/^Strap bolt 2/])
   await page.getByRole('button', { name: 'Strap bolt 2 was off' }).click()

@@ -6,16 +6,10 @@ import type { JobView } from '#shared/views'
  * A photograph large, to draw on: arrow, ring, words. What is drawn is kept as a photograph of its own; the first stays as it
  * was.
  */
-const props = defineProps<{ job: JobView; photoId: string | null }>()
+const props = defineProps<{ job: JobView; photoId: string }>()
 const emit = defineEmits<{ done: [job: JobView]; close: [] }>()
 const session = useSession()
 const { saving, problem, save } = useSave()
-const isOpen = computed({
-  get: () => props.photoId !== null,
-  set: open => {
-    if (!open) emit('close')
-  },
-})
 const tools = ['arrow', 'ring', 'words'] as const
 const tool = ref<(typeof tools)[number]>('ring')
 const words = ref('')
@@ -25,12 +19,8 @@ let stage: Konva.Stage | null = null
 let layer: Konva.Layer | null = null
 
 const INK = '#d94e22'
-async function begin() {
-  stage?.destroy()
-  drawn.value = 0
-  await nextTick()
-  const host = frame.value as HTMLDivElement | null
-  if (!host || !props.photoId) return
+watch(frame, host => host && begin(host as HTMLDivElement))
+async function begin(host: HTMLDivElement) {
   const picture = new Image()
   picture.src = `/api/photos/${props.photoId}`
   await picture.decode().catch(() => {
@@ -100,12 +90,6 @@ async function begin() {
     shape = null
   })
 }
-watch(
-  () => props.photoId,
-  photoId => {
-    if (photoId) void begin()
-  },
-)
 onScopeDispose(() => stage?.destroy())
 function undo() {
   layer?.getChildren().at(-1)?.destroy()
@@ -120,7 +104,7 @@ const keep = () =>
 </script>
 
 <template>
-  <UModal v-model:open="isOpen" title="Photograph" :ui="{ content: 'max-w-5xl' }" @after:enter="begin">
+  <UModal open title="Photograph" :ui="{ content: 'max-w-5xl' }" @update:open="emit('close')">
     <template #body>
       <div v-if="session.mayWork" class="mb-2 flex flex-wrap items-center gap-2">
         <TapChoice v-model="tool" :options="tools" several label="Draw" />

@@ -108,6 +108,6 @@ async function take(files: File[]) {
         <StrikeLink v-if="large && session.mayWork" @click="strike(large)" />
       </template>
     </UModal>
-    <LazyPhotoDraw :job="job" :photo-id="drawing" @done="$emit('done', $event)" @close="drawing = null" />
+    <LazyPhotoDraw v-if="drawing" :job="job" :photo-id="drawing" @done="$emit('done', $event)" @close="drawing = null" />
   </section>
 </template>

@@ -160,11 +160,6 @@ useActionKeys('Strip and rebuild', [
     </header>
     <CautionList :job="job" act="remove the tank" @read="take" />
     <p v-if="problem || queue.problem" role="alert" class="leaking font-medium">{{ problem ?? queue.problem }}</p>
-    <p v-if="waiting.length" role="status" class="sheet py-2.5 font-medium">
-      <UIcon name="i-lucide-cloud-off" class="inline-block size-5 align-[-0.25em]" /> {{ waiting.length }}
-      {{ waiting.length === 1 ? 'line waits' : 'lines wait' }} here and will be sent:
-      {{ waiting.map(each => each.form.name).join(', ') }}.
-    </p>
 
     <template v-if="mode === 'off'">
       <section class="sheet" aria-label="To come off">
@@ -268,7 +263,7 @@ useActionKeys('Strip and rebuild', [
       </section>
     </template>
     <PurchaseList v-if="job.purchases.length" :job="job" :now="now" @done="done" />
-    <LazyPhotoDraw :job="job" :photo-id="drawing" @done="done" @close="drawing = null" />
+    <LazyPhotoDraw v-if="drawing" :job="job" :photo-id="drawing" @done="done" @close="drawing = null" />
     <SeenPanel v-model:start="seeing" :job="job" @done="done" />
     <StrikePanel :job="job" :subject="striking" @done="done" @close="striking = null" />
   </div>

@@ -12,7 +12,7 @@ const route = useRoute()
 const jobId = String(route.params.job)
 const asked = String(route.params.run)
 const session = useSession()
-const { job, error, refresh, now, run, state, repair, record, queue, waiting } = useRunOf(jobId, asked)
+const { job, error, refresh, now, run, state, repair, record, queue } = useRunOf(jobId, asked)
 const { materials } = useMaterials()
 const { short } = useQuantities()
 const current = computed(() => state.value?.state.current ?? null)
@@ -195,9 +195,6 @@ useActionKeys('Repair', [
     </header>
 
     <p v-if="queue.problem" role="alert" class="leaking font-semibold">{{ queue.problem }}</p>
-    <p v-if="waiting.length" role="status" class="unsure font-medium">
-      {{ waiting.length }} tapped here, on {{ waiting.length === 1 ? 'its' : 'their' }} way to the server.
-    </p>
     <p v-if="toldWrong" class="sheet border-2 border-(--leaking)">
       <b class="font-semibold">{{ toldWrong.words }}.</b> {{ toldWrong.now }}
     </p>
