@@ -123,7 +123,11 @@ const violations = async (page: Page, runOnly: string[]) =>
   (
     await new AxeBuilder({ page })
       .setLegacyMode(true)
-      .options({ resultTypes: ['violations'], runOnly: { type: runOnly.length > 1 ? 'tag' : 'rule', values: runOnly } })
+      .options({
+        resultTypes: ['violations'],
+        preload: false,
+        runOnly: { type: runOnly.length > 1 ? 'tag' : 'rule', values: runOnly },
+      })
       .analyze()
   ).violations.map(
     each =>
