@@ -11,6 +11,10 @@ const { bay, error, refresh, words: wanted, closed, showMore } = useBay()
 const finder = useTemplateRef<{ inputRef: HTMLInputElement }>('finder')
 
 const found = computed(() => bay.value?.rows ?? [])
+/** Rows that are painted first: about what a screen has room for. */
+const FIRST_ROWS = 6
+const painted = usePainted()
+const rows = computed(() => (painted.value ? found.value : found.value.slice(0, FIRST_ROWS)))
 /** Whether there is anything to find: an empty shop has nothing but its beginning. */
 const hasJobs = computed(() => bay.value !== null && bay.value.open + bay.value.closed > 0)
 const headline = computed(() => {
@@ -102,7 +106,7 @@ useActionKeys('Bay', [
     </p>
 
     <ul class="space-y-3">
-      <li v-for="(row, i) in found" :key="row.id" class="sheet row">
+      <li v-for="(row, i) in rows" :key="row.id" class="sheet row">
         <NuxtLink :id="`row-${i}`" :to="`/jobs/${row.id}`" class="who" @focus="chosen = i">
           <span class="block w-24 shrink-0 sm:w-28 lg:w-32"
             ><TankMap

@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import { useElementSize } from '@vueuse/core'
 import { standardFromThroughput } from '#core/quantity/standardLeakRate'
 import type { DescentPoint } from '#shared/views'
 
@@ -7,7 +6,7 @@ import type { DescentPoint } from '#shared/views'
 const props = defineProps<{ points: DescentPoint[]; limit: number; height: number }>()
 
 const place = ref<HTMLElement>()
-const { width } = useElementSize(place)
+const width = useWidth(place)
 const size = computed(() => Math.max(160, width.value))
 /** Room at the sides, above, and below for the names of the tests. */
 const EDGE = 8

@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import { useElementSize } from '@vueuse/core'
 import { tankKind } from '#core/circuit/tankKinds'
 import type { Circuit, LinkState } from '#core/circuit/circuit'
 import type { PartView } from '#shared/views'
@@ -30,7 +29,7 @@ const emit = defineEmits<{
 }>()
 
 const frame = ref<SVGSVGElement>()
-const { width } = useElementSize(frame)
+const width = useWidth(frame)
 const tank = computed(() => tankKind(props.kind))
 /** Map units to a screen pixel. */
 const unit = computed(() => 1000 / Math.max(160, width.value || 800))

@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import { useElementSize } from '@vueuse/core'
 import type { HoldEstimate } from '#core/hold/hold'
 
 /**
@@ -14,7 +13,7 @@ const props = defineProps<{
 }>()
 
 const place = ref<HTMLElement>()
-const { width } = useElementSize(place)
+const width = useWidth(place)
 const span = { low: Math.log10(1 / 30), high: Math.log10(300) }
 const LEFT = 14
 const sealedBelow = computed(() => Math.min(props.limit, props.strictest ?? props.limit))

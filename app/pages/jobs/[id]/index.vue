@@ -249,39 +249,41 @@ useActionKeys('Job', [
       </div>
     </div>
 
-    <LeakRegister
-      :job="job"
-      :ledger="standing.ledger"
-      :now="now"
-      @thermometer="thermometerOpen = true"
-      @strike="striking = $event"
-      @seen="seeing = $event"
-    />
-    <MeasuredLeaks :job="job" :ledger="standing.ledger" :part-name="partName" @done="done" @strike="striking = $event" />
-    <JointHolds :job="job" />
-    <TestList :job="job" @strike="striking = $event" />
+    <NextFrame>
+      <LeakRegister
+        :job="job"
+        :ledger="standing.ledger"
+        :now="now"
+        @thermometer="thermometerOpen = true"
+        @strike="striking = $event"
+        @seen="seeing = $event"
+      />
+      <MeasuredLeaks :job="job" :ledger="standing.ledger" :part-name="partName" @done="done" @strike="striking = $event" />
+      <JointHolds :job="job" />
+      <TestList :job="job" @strike="striking = $event" />
 
-    <section v-if="job.touches.length" class="sheet" aria-labelledby="touch-title">
-      <h2 id="touch-title" class="mb-1">Disturbed</h2>
-      <p v-for="touch in job.touches" :key="touch.id" class="py-1">
-        <span :class="touch.struck && 'line-through'"
-          >{{ touch.partIds.map(partName).join(', ') }} {{ touch.kind }}, {{ clockText(touch.at, now) }}, {{ touch.by
-          }}<template v-if="touch.note">. {{ touch.note }}</template></span
-        >
-        <span v-if="touch.struck" class="soft"> · struck out: {{ touch.struck }}</span>
-        <StrikeLink v-else-if="session.mayWork" @click="striking = { id: touch.id, name: 'this disturbance' }" />
-      </p>
-    </section>
-    <PurchaseList v-if="job.purchases.length" :job="job" :now="now" @done="done" />
-    <PhotoStrip :job="job" :now="now" @done="done" @strike="striking = $event" @leak="seeing = { photoId: $event }" />
-    <JobHistory :job-id="id" />
+      <section v-if="job.touches.length" class="sheet" aria-labelledby="touch-title">
+        <h2 id="touch-title" class="mb-1">Disturbed</h2>
+        <p v-for="touch in job.touches" :key="touch.id" class="py-1">
+          <span :class="touch.struck && 'line-through'"
+            >{{ touch.partIds.map(partName).join(', ') }} {{ touch.kind }}, {{ clockText(touch.at, now) }}, {{ touch.by
+            }}<template v-if="touch.note">. {{ touch.note }}</template></span
+          >
+          <span v-if="touch.struck" class="soft"> · struck out: {{ touch.struck }}</span>
+          <StrikeLink v-else-if="session.mayWork" @click="striking = { id: touch.id, name: 'this disturbance' }" />
+        </p>
+      </section>
+      <PurchaseList v-if="job.purchases.length" :job="job" :now="now" @done="done" />
+      <PhotoStrip :job="job" :now="now" @done="done" @strike="striking = $event" @leak="seeing = { photoId: $event }" />
+      <JobHistory :job-id="id" />
 
-    <RepairPanel :job="job" :leak-id="repairing" @done="done" @close="repair(null)" />
-    <SeenPanel v-model:start="seeing" :job="job" @done="done" />
-    <TouchPanel v-model:open="touchOpen" :job="job" @done="done" @renewed="panel = 'renew'" />
-    <RenewPanel v-model:open="renewOpen" :job="job" @done="done" />
-    <ThermometerPanel v-model:open="thermometerOpen" @done="refresh" />
-    <JobEditPanel v-model:open="editOpen" :job="job" @done="done" />
-    <StrikePanel :job="job" :subject="striking" @done="done" @close="striking = null" />
+      <RepairPanel :job="job" :leak-id="repairing" @done="done" @close="repair(null)" />
+      <SeenPanel v-model:start="seeing" :job="job" @done="done" />
+      <TouchPanel v-model:open="touchOpen" :job="job" @done="done" @renewed="panel = 'renew'" />
+      <RenewPanel v-model:open="renewOpen" :job="job" @done="done" />
+      <ThermometerPanel v-model:open="thermometerOpen" @done="refresh" />
+      <JobEditPanel v-model:open="editOpen" :job="job" @done="done" />
+      <StrikePanel :job="job" :subject="striking" @done="done" @close="striking = null" />
+    </NextFrame>
   </div>
 </template>
