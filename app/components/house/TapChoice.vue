@@ -20,9 +20,11 @@ const { onKeydown, onFocus, onLeave, tabindex } = useOneTabStop(
 
 <template>
   <div role="group" :aria-label="label" class="flex flex-wrap gap-2" @keydown="onKeydown" @focusout="onLeave">
+    <!-- A form has a hundred of these: one that stays as it was is not drawn anew for a tap on another. -->
     <UButton
       v-for="(option, at) in options"
       :key="option"
+      v-memo="[at, on(option), tabindex(at), words?.[option]]"
       type="button"
       color="neutral"
       :variant="on(option) ? 'solid' : 'outline'"
