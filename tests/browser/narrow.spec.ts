@@ -1,3 +1,4 @@
+import { truncateSync, writeFileSync } from 'node:fs'
 import { randomUUID } from 'node:crypto'
 import { choose, enter, expect, jobOf, readCautions, test, closedAsProposed, saysOfMap } from '../support/test'
 
@@ -213,7 +214,10 @@ test('photographs are taken, shown small and large; what is none is told', async
   await page.keyboard.press('Escape')
   await input.setInputFiles({ name: 'letter.jpg', mimeType: 'image/jpeg', buffer: Buffer.from('dear sirs') })
   await expect(page.getByText('This is not a picture that can be read', { exact: false })).toBeVisible()
-  await input.setInputFiles({ name: 'huge.jpg', mimeType: 'image/jpeg', buffer: Buffer.alloc(40 * 1024 * 1024, 1) })
+  const huge = test.info().outputPath('huge.jpg')
+  writeFileSync(huge, '')
+  truncateSync(huge, 40 * 1024 * 1024)
+  await input.setInputFiles(huge)
   await expect(page.getByText('This picture has 40 MB', { exact: false })).toBeVisible()
   expect((await context.request.get(`${demo.url}/api/photos/${randomUUID()}`)).status()).toBe(404)
 })
