@@ -1,19 +1,21 @@
 import { chmodSync, mkdtempSync, rmSync } from 'node:fs'
 import { join } from 'node:path'
 import { request } from '@playwright/test'
-import { fuzzShop } from '../tests/support/fuzzShop'
+import { fuzzShop, largestOf } from '../tests/support/fuzzShop'
 import { powerCuts } from '../tests/support/powerCuts'
 import { bayMeanwhile, sendRows } from '../tests/support/bayMeanwhile'
 import { openShop } from '../tests/support/shop'
 import type { BayPage, JobView } from '../shared/views'
 
 /**
- * Measures what the security page promises, on the built server: ten thousand malformed requests, twenty cuts of the power while people
+ * Measures what the security page promises, on the built server: ten thousand malformed requests, the largest bodies of every route, twenty cuts of the power while people
  * write, and how long the Bay takes while a file of a million rows is read, and how much memory that takes.
  */
 const REQUESTS = 10_000
 const CUTS = 20
 const ROWS = 1_000_000
+/** A little less than a body may have. */
+const MOST_BYTES = 1_990_000
 const seed = Number(process.env.ZINC_SEED ?? Date.now() % 1e9)
 
 const demo = await openShop('zinc_demo')
@@ -25,6 +27,12 @@ try {
     )
     for (const each of broke.slice(0, 5)) console.log(`  ${JSON.stringify(each)}`)
   }
+  const held = (await largestOf(demo, MOST_BYTES)).sort((a, b) => b.held - a.held)
+  console.log(
+    `\n${held.length} bodies of ${MOST_BYTES / 1e6} MB, the longest lists and texts and the deepest: ${held.filter(({ status }) => status === 0 || status >= 500).length} broke something; nobody else was answered for (bar: 200 ms)`,
+  )
+  for (const each of held.slice(0, 5))
+    console.log(`  ${each.held.toFixed(0)} ms  ${each.method} ${each.path}, ${each.shape}: ${each.status}`)
 } finally {
   await demo.close()
 }

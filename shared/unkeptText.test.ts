@@ -11,3 +11,9 @@ test.each<[unknown, string | null]>([
   [{ a: 1, b: null, c: true }, null],
   [null, null],
 ])('%j: %s', (value, path) => expect(unkeptText(value)).toBe(path))
+
+test('however deep it is', () => {
+  const deep = (inside: string) => JSON.parse(`${'['.repeat(50_000)}${inside}${']'.repeat(50_000)}`) as unknown
+  expect(unkeptText(deep('"kept"'))).toBeNull()
+  expect(unkeptText(deep('"\\ud800"'))).not.toBeNull()
+})

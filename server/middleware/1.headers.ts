@@ -1,4 +1,6 @@
 import { randomBytes, randomUUID } from 'node:crypto'
+import type { H3Event } from 'h3'
+import { notForHere } from '../utils/addressed'
 import { contentPolicy } from '../utils/contentPolicy'
 import { publicAddress } from '../utils/publicAddress'
 

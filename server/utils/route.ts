@@ -7,6 +7,7 @@ import type { Actor } from '../services/shop/change'
 import { mustBeAllowed, type Deed } from '../services/shop/may'
 import { isAway } from '../services/shop/away'
 import { idTaken, Refusal } from '../services/shop/refusal'
+import { OutOfBounds, parsable, withinBounds } from '#shared/bodyBounds'
 import { log, loggedPath } from './log'
 import { writtenFor } from './readerOf'
 import { actorOf } from './session'
@@ -149,6 +150,15 @@ async function checkedBody<Body extends AnyObject>(
     mostBytes,
     () => new Refusal(413, 'That is more than is taken at once. Send less, or in parts.'),
   )
+  const bounded = (check: () => void) => {
+    try {
+      check()
+    } catch (error) {
+      if (error instanceof OutOfBounds) throw new Refusal(422, error.message, error.path ? { [error.path]: error.message } : {})
+      throw error
+    }
+  }
+  bounded(() => parsable(bytes))
   let body: unknown
   try {
     body = JSON.parse(bytes.toString('utf8'))
@@ -157,6 +167,7 @@ async function checkedBody<Body extends AnyObject>(
   }
   if (typeof body !== 'object' || body === null || Array.isArray(body))
     throw new Refusal(400, 'What was sent is not a JSON object.')
+  bounded(() => withinBounds(schema, body))
   return checked(body, schema)
 }
 

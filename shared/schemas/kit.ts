@@ -1,6 +1,6 @@
 import * as yup from 'yup'
 import { entryId, momentOrNull, oneOf, positive, quantity, requiredLine } from './fields'
-import { readingSchema } from '../leaktest/hold/holdForm'
+import { readingRows } from '../leaktest/hold/readingRows'
 
 export const kitKinds = ['gauge', 'thermometer', 'barometer', 'rig', 'pump', 'bottle'] as const
 export type KitKind = (typeof kitKinds)[number]
@@ -91,8 +91,7 @@ export const rigCheckSchema = yup.object({
     .moreThan(-101_325, 'That is below a perfect vacuum. Check the unit.')
     .max(100_000, 'That is above 100 kPa. Check the unit.'),
   gaugeId: yup.string().uuid('That gauge is not in the kit.').required('Choose the gauge on the rig.'),
-  readings: yup
-    .array(readingSchema)
+  readings: readingRows()
     .required('The readings are missing.')
     .min(3, 'A rig check needs at least three readings.')
     .max(2000, 'Two thousand readings are enough for a rig.'),

@@ -1,4 +1,4 @@
-import { fuzzShop } from '../support/fuzzShop'
+import { fuzzShop, largestOf } from '../support/fuzzShop'
 import { expect, test } from '../support/test'
 
 test('two thousand malformed requests break nothing', async ({ demo }) => {
@@ -15,4 +15,13 @@ test('two thousand malformed requests break nothing', async ({ demo }) => {
       ['200', '304', '400', '401', '404', '413', '415', '422', '429'].includes(status),
     ),
   ).toBe(true)
+})
+
+test('the longest lists and texts and the deepest bodies are refused, and hold nobody up', async ({ demo }) => {
+  test.setTimeout(240_000)
+  const all = await largestOf(demo, 1_000_000)
+  expect(all.length).toBeGreaterThan(200)
+  expect(all.filter(({ status }) => status < 200 || status >= 500)).toEqual([])
+  // A machine that does other things beside this takes longer; what once held a shop took minutes.
+  expect(all.filter(({ held }) => held > 2000)).toEqual([])
 })

@@ -60,6 +60,31 @@ test('what comes from another site is refused whatever it brings, and JSON says 
   expect(gone.status()).toBe(403)
 })
 
+test('under a name that nobody gave it, and at an address that cannot be read, nothing is answered and nothing breaks', async ({
+  looked,
+}) => {
+  const { port } = new URL(looked.url)
+  const asked = (host: string, path: string, headers: Record<string, string> = {}) =>
+    new Promise<{ status: number; text: string }>((done, fail) => {
+      const sent = request({ host: '127.0.0.1', port, path, headers: { ...headers, host } }, answer => {
+        let text = ''
+        answer.on('data', piece => (text += String(piece))).once('end', () => done({ status: answer.statusCode!, text }))
+      })
+      sent.once('error', fail).end()
+    })
+  for (const path of ['/', '/sign-in', '/api/health', '/api/jobs', '/card/abcdefghijklmnopqrstuv?words=x']) {
+    for (const host of ['[', '%', '@', 'a b', '127.0.0.1@x', ''])
+      expect((await asked(host, path)).status, `${host} ${path}`).toBe(400)
+    const other = await asked('evil.example', path)
+    expect(other.status).toBe(421)
+    expect(other.text).toContain('ZINC_HOSTS')
+  }
+  expect((await asked('127.0.0.1', 'http://[/')).status).toBe(400)
+  expect((await asked('127.0.0.1', '//[')).status).toBeLessThan(500)
+  expect((await asked('localhost', '/api/health', { 'x-forwarded-host': '[' })).status).toBe(200)
+  expect((await asked('localhost', '/api/nothing', { 'x-forwarded-host': '[' })).status).toBeLessThan(500)
+})
+
 test('answers say that nobody else frames, reads, sniffs or keeps them, and not what made them', async ({
   context,
   looked,

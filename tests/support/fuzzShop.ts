@@ -1,4 +1,5 @@
 import { fuzz, type Attempt, type Fuzzed, type Known } from './fuzz'
+import { heldBy, type Held } from './largest'
 import type { Shop } from './shop'
 
 /** Routes whose right use would end the run: the session of whoever sends them, or their right to. */
@@ -52,28 +53,43 @@ async function knownIn(shop: Shop): Promise<Known> {
   return known
 }
 
+/** How a request is answered; 0 where it is not. */
+async function statusOf(shop: Shop, headers: Record<string, string>, { method, path, body }: Attempt): Promise<number> {
+  try {
+    const answer = await fetch(`${shop.url}${path}`, {
+      method: method.toUpperCase(),
+      headers,
+      body,
+      redirect: 'manual',
+      signal: AbortSignal.timeout(30_000),
+    })
+    await answer.arrayBuffer()
+    return answer.status
+  } catch {
+    return 0
+  }
+}
+
 /** Malformed requests to a demo shop: by its owner, and by a stranger. */
 export async function fuzzShop(shop: Shop, many: number, seed: number): Promise<{ owner: Fuzzed; stranger: Fuzzed }> {
   const headers = await signIn(shop, 'oda')
   const known = await knownIn(shop)
-  const sender = (sent: Record<string, string>) => async (attempt: Attempt) => {
-    try {
-      const answer = await fetch(`${shop.url}${attempt.path}`, {
-        method: attempt.method,
-        headers: sent,
-        body: attempt.body,
-        redirect: 'manual',
-        signal: AbortSignal.timeout(30_000),
-      })
-      await answer.arrayBuffer()
-      return answer.status
-    } catch {
-      return 0
-    }
-  }
+  const sender = (sent: Record<string, string>) => (attempt: Attempt) => statusOf(shop, sent, attempt)
   const strangers = Math.round(many / 10)
   return {
     owner: await fuzz(many - strangers, seed, known, sender(headers), SPARED),
     stranger: await fuzz(strangers, seed, known, sender({ 'content-type': 'application/json' }), SPARED),
   }
+}
+
+/** The largest bodies of every route, sent to a demo shop by its owner. @param bytes of each body */
+export async function largestOf(shop: Shop, bytes: number): Promise<Held[]> {
+  const headers = await signIn(shop, 'oda')
+  const known = await knownIn(shop)
+  const idAt = (path: string) => known[path.split('/')[2]!]?.[0] ?? known.jobs![0]!
+  return heldBy(
+    bytes,
+    each => statusOf(shop, headers, { ...each, path: each.path.replace(/\{\w+\}/g, () => idAt(each.path)) }),
+    () => fetch(`${shop.url}/api/health`).then(answer => answer.arrayBuffer()),
+  )
 }

@@ -351,6 +351,21 @@ describe('what cannot be taken in', () => {
     expect((await refusal(unpackArchive(small, 2_500_000))).message).toContain('larger than any job')
   })
 
+  test('a job of twenty million brackets, and a row with a long list in it, are refused before they are looked into', async () => {
+    const many = `[${'{},'.repeat(6_500_000)}{}]`
+    const text = `{"rows":${many}}`
+    const zip = new JSZip()
+    zip.file('job.json', text)
+    zip.file('digests.json', JSON.stringify({ 'job.json': sha256(text) }))
+    const small = await zip.generateAsync({ type: 'nodebuffer', compression: 'DEFLATE' })
+    expect(small.length).toBeLessThan(100_000)
+    const from = process.cpuUsage()
+    expect((await refusal(unpackArchive(small))).status).toBe(413)
+    const row = await forged(job => void (job.rows.repair![0]!.partIds = Array.from({ length: 300_000 }, () => ({}))))
+    expect(await why(row)).toContain('says what cannot be')
+    expect(process.cpuUsage(from).user).toBeLessThan(10_000_000)
+  })
+
   test('rows of another kind, of another job, of nobody, or dated after it was sent', async () => {
     expect(await why(await forged(job => void (job.rows.find![0]!.note = { a: 1 })))).toContain(
       'not as the format asks: /rows/find/0/note',

@@ -2,6 +2,7 @@ import { createHash } from 'node:crypto'
 import JSZip from 'jszip'
 import Papa from 'papaparse'
 import type { BroughtTemperature } from '../../../shared/archive/brought'
+import { OutOfBounds, parsable } from '../../../shared/bodyBounds'
 import { Refusal } from '../shop/refusal'
 
 /** A row as it travels: what the columns are called here, moments in ISO 8601, quantities SI. */
@@ -77,6 +78,7 @@ function fromCsv(text: string, name: string): ArchivedReading[] {
   ) as unknown as ArchivedReading[]
 }
 
+const tooLarge = () => new Refusal(413, 'This archive is larger than any job. It is not taken in.')
 const damaged = (what: string) => new Refusal(422, `This is no whole archive of a job: ${what}. Ask for it again.`)
 
 /** Packs a job into one file: job.json, a CSV a hold, photographs, and the digest of each. */
@@ -99,6 +101,9 @@ export async function packArchive({ job, photographs, readings }: Archive): Prom
 /** Most that an archive may hold once it is unpacked: bytes in all, and files. */
 const MOST_UNPACKED = 300_000_000
 const MOST_FILES = 5000
+/** Of job.json alone: bytes, and values. */
+const MOST_JOB_BYTES = 20_000_000
+const MOST_JOB_VALUES = 1_000_000
 
 /** Unpacks a file while counting, so that a small one cannot fill the memory. @throws Refusal 413, 422 */
 function unpacked(file: JSZip.JSZipObject, left: number): Promise<Buffer> {
@@ -110,7 +115,7 @@ function unpacked(file: JSZip.JSZipObject, left: number): Promise<Buffer> {
       size += piece.length
       if (size <= left) return pieces.push(piece)
       stream.pause()
-      fail(new Refusal(413, 'This archive is larger than any job. It is not taken in.'))
+      fail(tooLarge())
     })
     stream.on('error', () => fail(damaged(`${file.name} cannot be unpacked`)))
     stream.on('end', () => done(Buffer.concat(pieces)))
@@ -118,11 +123,13 @@ function unpacked(file: JSZip.JSZipObject, left: number): Promise<Buffer> {
 }
 
 /** Whether something is JSON for an object, as its text says. */
-function objectIn(text: string, name: string): Record<string, unknown> {
+function objectIn(bytes: Buffer, name: string): Record<string, unknown> {
   try {
-    const value: unknown = JSON.parse(text)
+    parsable(bytes, MOST_JOB_VALUES)
+    const value: unknown = JSON.parse(bytes.toString('utf8'))
     if (typeof value === 'object' && value !== null && !Array.isArray(value)) return value as Record<string, unknown>
-  } catch {
+  } catch (error) {
+    if (error instanceof OutOfBounds) throw tooLarge()
     // told below
   }
   throw damaged(`${name} is not JSON`)
@@ -145,16 +152,16 @@ export async function unpackArchive(bytes: Buffer, most = MOST_UNPACKED): Promis
   const files = new Map<string, Buffer>()
   let left = most
   for (const name of names) {
-    const content = await unpacked(zip.files[name]!, left)
+    const content = await unpacked(zip.files[name]!, /\.json$/.test(name) ? Math.min(left, MOST_JOB_BYTES) : left)
     left -= content.length
     files.set(name, content)
   }
-  const text = (name: string) => {
+  const object = (name: string) => {
     const content = files.get(name)
     if (!content) throw damaged(`${name} is missing`)
-    return content.toString('utf8')
+    return objectIn(content, name)
   }
-  const digests = objectIn(text('digests.json'), 'digests.json')
+  const digests = object('digests.json')
   for (const [name, content] of files)
     if (name !== 'digests.json' && digests[name] !== sha256(content)) throw damaged(`${name} is not as it was sent`)
   for (const name of Object.keys(digests)) if (!files.has(name)) throw damaged(`${name} is missing`)
@@ -168,5 +175,5 @@ export async function unpackArchive(bytes: Buffer, most = MOST_UNPACKED): Promis
     const hold = /^readings\/([\w-]+)\.csv$/.exec(name)
     if (hold) readings.set(hold[1]!, fromCsv(content.toString('utf8'), name))
   }
-  return { job: objectIn(text('job.json'), 'job.json'), photographs, readings }
+  return { job: object('job.json'), photographs, readings }
 }

@@ -9,6 +9,8 @@ import { findLooks } from '../../../shared/leaktest/findForm'
 import { circuitSchema, partSchema } from '../../../shared/schemas/circuit'
 import { signatureCapacities } from '../../../shared/schemas/handBack'
 import { complaintSchema, realities, workKinds } from '../../../shared/schemas/job'
+import { withinBounds } from '../../../shared/bodyBounds'
+import { nextTurn } from '../shop/inThread'
 import { Refusal } from '../shop/refusal'
 import type { ArchivedRow } from './archiveFile'
 
@@ -91,9 +93,24 @@ const rowSchemas: Record<string, yup.AnyObjectSchema> = {
   instrumentCheck: yup.object({ facts: yup.object({ kind: yup.string().required() }).required() }),
 }
 
+/** Rows that are looked at before others have their turn. */
+const A_TURN = 20
+/** A row holds whole maps and what was signed. */
+const OF_A_ROW = { items: 2000, unsaid: 100_000, depth: 16 }
+
 /** Everything that the program would read without asking again is as it reads it. @throws Refusal 422 with the table that is not */
 export async function mustMakeSense(rows: Record<string, ArchivedRow[]>): Promise<void> {
-  const fits = (schema: yup.AnyObjectSchema, row: unknown) => schema.isValid(row, { strict: true }).catch(() => false)
+  let looked = 0
+  const fits = async (schema: yup.AnyObjectSchema, row: unknown) => {
+    // Others have their turn: a job may have a hundred thousand rows.
+    if (++looked % A_TURN === 0) await nextTurn()
+    try {
+      withinBounds(schema, row, OF_A_ROW)
+      return await schema.isValid(row, { strict: true })
+    } catch {
+      return false
+    }
+  }
   for (const [name, schema] of Object.entries(rowSchemas))
     for (const row of rows[name]!) if (!(await fits(schema, row))) throw nonsense(name)
   for (const { kind, facts: kept } of rows.test!) {

@@ -4,7 +4,7 @@ import {
   phoneKeySchema,
   fileSchema,
   holdStepSchema,
-  readingsSchema,
+  readingsDescribed,
   speedSchema,
 } from '../../../shared/leaktest/hold/holdForm'
 import { kitItemSchema, rigCheckSchema } from '../../../shared/schemas/kit'
@@ -313,7 +313,7 @@ export const routes: readonly RouteDescription[] = [
     path: '/holds/{id}/readings',
     summary: 'Take readings; one at a time that is there already is the same reading',
     who: 'work',
-    body: readingsSchema,
+    body: readingsDescribed,
   },
   { method: 'post', path: '/holds/{id}/speed', summary: 'Let a stand-in’s time run faster', who: 'work', body: speedSchema },
   {

@@ -7,6 +7,7 @@ import { timeUnits } from '../../../core/readings/columnMeaning'
 import { pascalsPer, toKelvin, type AnyPressureUnit } from '../../../core/quantity/units'
 import { clockSpeeds } from './holdClock'
 import { readingBounds } from './readingBounds'
+import { readingRows } from './readingRows'
 import { entryId, line, oneOf, positive, quantity, requiredLine } from '../../schemas/fields'
 import { closuresSchema, linksSchema, reliefSchema, wettedShareSchema } from '../setupForm'
 
@@ -192,12 +193,13 @@ export const readingSchema = yup.object({
 })
 export const MOST_READINGS_A_CALL = 10_000
 export const readingsSchema = yup.object({
-  readings: yup
-    .array(readingSchema)
+  readings: readingRows()
     .required('The readings are missing.')
     .min(1, 'There are no readings.')
     .max(MOST_READINGS_A_CALL, 'Send at most 10,000 readings at once.'),
 })
+/** The same as it is described to whoever sends readings, each with its fields. */
+export const readingsDescribed = yup.object({ readings: yup.array(readingSchema).required().min(1).max(MOST_READINGS_A_CALL) })
 const pushed = () => positive('What is pushed in').max(1, 'More than 1,000 L is no syringe. Check the unit.')
 export const markSchema = yup.object({
   id: entryId(),
