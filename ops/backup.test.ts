@@ -1,4 +1,4 @@
-import { cpSync, mkdtempSync, readFileSync, readdirSync, rmSync, writeFileSync } from 'node:fs'
+import { cpSync, mkdtempSync, readFileSync, readdirSync, rmSync, statSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { openTestShop, testActor, testJob } from '../server/services/shop/testShop'
@@ -54,6 +54,7 @@ test('what was copied while the shop goes on comes back whole in an empty databa
   const file = join(folder, 'one.backup')
   const made = await makeBackup(url, file, programs)
   expect(made.rows).toMatchObject({ job: 1, person: 1 })
+  expect(statSync(file).mode & 0o777).toBe(0o600)
   expect(made.migrations).toBe(knownMigrations())
   const empty = await emptyDatabase()
   await restoreBackup(empty.url, file, programs, knownMigrations())

@@ -1,6 +1,7 @@
 import { execFile, spawn } from 'node:child_process'
 import { createHash } from 'node:crypto'
 import {
+  chmodSync,
   createReadStream,
   existsSync,
   mkdirSync,
@@ -117,6 +118,8 @@ export async function makeBackup(url: string, file: string, programs: string): P
     writeFileSync(join(folder, 'manifest.json'), JSON.stringify(manifest, null, 2))
     const made = join(folder, 'backup.tar')
     await run('tar', ['-cf', made, '-C', folder, 'manifest.json', 'database.dump'])
+    // In it are the hashes of passwords.
+    chmodSync(made, 0o600)
     // A backup that cannot be read back is none.
     await readBackup(made)
     await run('sync', [made])
@@ -221,7 +224,9 @@ export async function nightlyBackup(url: string, folder: string, programs: strin
       [at, JSON.stringify({ file: basename(file), bytes, digest })],
     ),
   )
+  // What a wrong clock dated ahead does not push out what is made now.
   backupsIn(folder)
+    .filter(each => each <= file)
     .slice(Math.max(1, keep))
     .forEach(old => rmSync(old))
   return file

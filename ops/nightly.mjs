@@ -23,9 +23,11 @@ export function isDue(last, now) {
   return (now >= +night && last < +night && now - last > HOUR) || now - last > LATE
 }
 
-function lastIn(folder) {
-  const made = existsSync(folder) ? readdirSync(folder).filter(name => name.startsWith('zinc-bell-')) : []
-  return made.length > 0 ? Math.max(...made.map(name => statSync(join(folder, name)).mtimeMs)) : null
+/** When the last backup of a folder was made, ms since 1970; null for none. One that a wrong clock dated ahead is none. */
+export function lastIn(folder, now) {
+  const names = existsSync(folder) ? readdirSync(folder).filter(name => name.startsWith('zinc-bell-')) : []
+  const made = names.map(name => statSync(join(folder, name)).mtimeMs).filter(at => at <= now + MINUTE)
+  return made.length > 0 ? Math.max(...made) : null
 }
 
 /** Makes a backup each night, and the first one now. @returns a function that ends it */
@@ -35,7 +37,7 @@ export function nightly(url, folder, programs) {
   let failed = 0
   const turn = async () => {
     let wait = 5 * MINUTE
-    if (isDue(lastIn(folder), Date.now())) {
+    if (isDue(lastIn(folder, Date.now()), Date.now())) {
       const { code, all } = await run(bin('tsx'), ['ops/copies.ts', 'nightly', folder], {
         env: { ...process.env, DATABASE_URL: url, PG_PROGRAMS: programs },
         quiet: true,

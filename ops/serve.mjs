@@ -2,6 +2,7 @@ import { spawn } from 'node:child_process'
 import { randomBytes, randomInt } from 'node:crypto'
 import { existsSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
+import { watchAnswers } from './answers.mjs'
 import { buildApplication, SERVER } from './build.mjs'
 import { startCluster } from './cluster.mjs'
 import { installPackages, postgresPrograms } from './install.mjs'
@@ -185,6 +186,13 @@ export async function serve(mode, { fresh = false } = {}) {
       await new Promise(done => setTimeout(done, 100))
     }
     wasHealthy = true
+    const ask = () => fetch(`http://127.0.0.1:${port}/api/health`, { signal: AbortSignal.timeout(40_000) })
+    stops.push(
+      watchAnswers(ask, () => {
+        say('The server lives and answers nothing. It is ended and started again.')
+        server.kill('SIGKILL')
+      }),
+    )
     stops.push(nightly(url, backups, programs))
     process.stdout.write(`\nZinc Bell is open at ${publicUrl ?? `http://127.0.0.1:${port}`}\n`)
     if (mode === 'demo')

@@ -1,4 +1,4 @@
-import type { AnyObject, ObjectSchema, SchemaDescription, SchemaFieldDescription, SchemaInnerTypeDescription } from 'yup'
+import type { AnyObject, SchemaDescription, SchemaFieldDescription, SchemaInnerTypeDescription } from 'yup'
 
 /** What is taken where a schema does not say: items of a list, values in all that it has no word for, and lists and objects inside each other. */
 export interface Bounds {
@@ -23,11 +23,15 @@ export class OutOfBounds extends Error {
   }
 }
 
+/** A schema, of which only the description is asked. */
+interface Described {
+  describe: () => unknown
+}
 const descriptions = new WeakMap<object, SchemaDescription>()
-const describe = (schema: ObjectSchema<AnyObject>) => {
+const describe = (schema: Described) => {
   const known = descriptions.get(schema)
   if (known) return known
-  const made = schema.describe()
+  const made = schema.describe() as SchemaDescription
   descriptions.set(schema, made)
   return made
 }
@@ -44,7 +48,7 @@ const grouped = (count: number) => count.toLocaleString('en')
  * @param body as it came, of JSON
  * @throws OutOfBounds for the first list, text or depth beyond what the schema says, or where it says nothing what is usual
  */
-export function withinBounds(schema: ObjectSchema<AnyObject>, body: unknown, bounds = USUAL): void {
+export function withinBounds(schema: Described, body: unknown, bounds = USUAL): void {
   let unsaid = 0
 
   function unknown(value: unknown, path: string, depth: number): void {

@@ -133,7 +133,9 @@ const old = computed(() => {
       <RealityStrip />
       <main id="page" tabindex="-1" class="outline-none"><slot /></main>
     </div>
-    <aside class="rope no-print hidden xl:block"><NextFrame><RopeList /></NextFrame></aside>
+    <aside class="rope no-print hidden xl:block">
+      <NextFrame><RopeList /></NextFrame>
+    </aside>
     <PersonalSettings v-model:open="settings" />
     <KeysHelp v-model:open="keys" />
   </div>

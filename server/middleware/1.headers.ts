@@ -26,4 +26,18 @@ export default defineEventHandler(event => {
   })
   if (publicAddress()?.protocol === 'https:') setResponseHeader(event, 'Strict-Transport-Security', 'max-age=31536000')
   if (!/^\/(_nuxt|_fonts)\//.test(path)) setResponseHeader(event, 'Cache-Control', 'no-store')
+  mustBeForHere(event)
 })
+
+/** @throws 400 for an address that cannot be read, 421 for a name that is not this program's */
+function mustBeForHere(event: H3Event): void {
+  const { req } = event.node
+  // Nothing here goes by it, but what answers errors reads it.
+  delete req.headers['x-forwarded-host']
+  const refused = notForHere(req.headers.host, req.url ?? '')
+  if (!refused) return
+  Object.assign(req, { url: '/', originalUrl: '/' })
+  req.headers.host = 'localhost'
+  const { status, message } = refused
+  throw createError({ statusCode: status, statusMessage: 'refused', message, data: { message, fields: {} } })
+}

@@ -1,3 +1,5 @@
+import { mkdirSync, utimesSync, writeFileSync } from 'node:fs'
+import { join } from 'node:path'
 import { expect, test } from '@playwright/test'
 
 /** A module of the command, which runs before anything is installed and so is plain JavaScript. */
@@ -24,6 +26,44 @@ test('a backup is made each night, at once when the last is long ago, and not tw
   expect(isDue(at(1, 3), at(2, 3))).toBe(true)
   expect(isDue(at(1, 12), at(2, 3))).toBe(true)
   expect(isDue(at(1, 3), at(4, 1))).toBe(true)
+})
+
+test('a backup that a wrong clock dated ahead is not the last one', async () => {
+  const { lastIn } = await of<{ lastIn: (folder: string, now: number) => number | null }>('nightly')
+  const folder = test.info().outputPath('copies')
+  const now = Date.now()
+  const made = (name: string, at: number) => {
+    const file = join(folder, `zinc-bell-${name}.backup`)
+    writeFileSync(file, '')
+    utimesSync(file, at / 1000, at / 1000)
+  }
+  expect(lastIn(folder, now)).toBeNull()
+  mkdirSync(folder, { recursive: true })
+  made('ahead', now + 30 * 86_400_000)
+  expect(lastIn(folder, now)).toBeNull()
+  made('true', now - 3_600_000)
+  expect(lastIn(folder, now)! / 1000).toBeCloseTo((now - 3_600_000) / 1000, 0)
+})
+
+test('a server that says nothing for a while is told of once, one that answers anything is not', async () => {
+  const { watchAnswers } = await of<{
+    watchAnswers: (ask: () => Promise<unknown>, silent: () => void, times: { look: number; most: number }) => () => void
+  }>('answers')
+  let says = true
+  let told = 0
+  const end = watchAnswers(
+    () => (says ? Promise.resolve() : new Promise(() => {})),
+    () => void told++,
+    { look: 10, most: 100 },
+  )
+  await new Promise(done => setTimeout(done, 300))
+  expect(told).toBe(0)
+  says = false
+  await expect.poll(() => told).toBe(1)
+  says = true
+  await new Promise(done => setTimeout(done, 300))
+  expect(told).toBe(1)
+  end()
 })
 
 test('a network without TLS is warned of, with how to put it in front', async () => {

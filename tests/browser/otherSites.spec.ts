@@ -73,7 +73,7 @@ test('under a name that nobody gave it, and at an address that cannot be read, n
       sent.once('error', fail).end()
     })
   for (const path of ['/', '/sign-in', '/api/health', '/api/jobs', '/card/abcdefghijklmnopqrstuv?words=x']) {
-    for (const host of ['[', '%', '@', 'a b', '127.0.0.1@x', ''])
+    for (const host of ['[', '%', '@', 'a b', '127.0.0.1@x'])
       expect((await asked(host, path)).status, `${host} ${path}`).toBe(400)
     const other = await asked('evil.example', path)
     expect(other.status).toBe(421)

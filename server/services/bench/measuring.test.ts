@@ -24,6 +24,7 @@ import { takeFile } from './hold/readings'
 import { type Refusal } from '../shop/refusal'
 import { database } from '../../db/client'
 import { fed, holdForm, openTestShop, refusal, setUpHold, testActor, testJob } from '../shop/testShop'
+import { takeOff } from '../people/people'
 import { loadJob } from '../job/loadJobs'
 import { strikeEntry } from '../job/strikes'
 
@@ -315,6 +316,15 @@ describe('a logger', () => {
     await revokeKey(owner(), keys[0]!.id)
     expect((await refusal(feed(key, lines(1)))).status).toBe(401)
     expect((await refusal(feed('guess', lines(1)))).status).toBe(401)
+  })
+  test('and until whoever made the key is taken off', async () => {
+    const maker = await testActor('owner')
+    const hold = await running({ source: 'device' })
+    const { key } = await makeKey(maker(), hold.id, { id: randomUUID(), name: 'Shed logger' })
+    expect(await feed(key, lines(5))).toMatchObject({ taken: 5 })
+    await takeOff(owner(), maker().id)
+    expect((await refusal(feed(key, lines(10)))).status).toBe(401)
+    expect(await countReadings(hold.id)).toBe(5)
   })
   test('keeps the good lines among nonsense and names the bad', async () => {
     const hold = await running({ source: 'device' })

@@ -81,6 +81,8 @@ test('the health tells its parts apart', async () => {
   const backup = { file: 'x', bytes: 1, digest: 'y' }
   await keepState('backup', backup, new Date(shopTime() - HOUR))
   expect((await health()).parts.backup.state).toBe('well')
+  await keepState('backup', backup, new Date(shopTime() + 72 * HOUR))
+  expect((await health()).parts.backup).toMatchObject({ state: 'look', sentence: expect.stringContaining('dated ahead') })
   await keepState('backup', backup, new Date(shopTime() - 72 * HOUR))
   expect((await health()).parts.backup).toMatchObject({ state: 'look', sentence: expect.stringContaining('3 days old') })
   const last = (await stateOf('work'))!.facts

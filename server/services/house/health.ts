@@ -9,7 +9,8 @@ import { stateOf } from './houseState'
 import { clockJump, JUMP, shopTime } from './steadyClock'
 
 const MINUTE = 60_000
-const DAY = 86_400_000
+const HOUR = 60 * MINUTE
+const DAY = 24 * HOUR
 /** After which what only one server does counts as left undone. */
 const WORK_LATE = MINUTE / 2
 /** A last backup older than this is old: nightly, and one night may fail. */
@@ -71,6 +72,7 @@ async function backupHealth(): Promise<HealthPart> {
       ? well()
       : look('There is no backup yet. The first is made tonight, or now with ./zinc backup FILE.')
   const age = shopTime() - +last.at
+  if (age < -HOUR) return look('The last backup is dated ahead: the clock was wrong. Set it right; one is made this night.')
   return age > BACKUP_OLD ? look(`The last backup is ${span(age)} old. Look why none was made since: ./zinc doctor.`) : well()
 }
 

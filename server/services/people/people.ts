@@ -4,6 +4,7 @@ import { defaultPreferences, type Preferences, type Role } from '../../../shared
 import type { PersonView } from '../../../shared/views'
 import { database, type Transaction } from '../../db/client'
 import { calendarFeed, passwordCode, person } from '../../db/schema'
+import { endKeysOf } from '../bench/hold/deviceKeys'
 import { change, type Actor } from '../shop/change'
 import { notFound, Refusal, refuseField } from '../shop/refusal'
 import { keepState, stateOf } from '../house/houseState'
@@ -197,6 +198,7 @@ export async function takeOff(actor: Actor, personId: string): Promise<PersonVie
       await tx.delete(passwordCode).where(eq(passwordCode.personId, personId))
       await tx.delete(calendarFeed).where(eq(calendarFeed.personId, personId))
       await endSessions(tx, personId, now)
+      await endKeysOf(tx, personId, now)
       return true
     },
   )
@@ -234,8 +236,9 @@ export async function setRole(actor: Actor, personId: string, role: Role): Promi
   await change(
     actor,
     { verb: 'gave another role', touches: ['people'], subjectId: personId, detail: { name, role } },
-    async tx => {
+    async (tx, now) => {
       if (role !== 'owner') await mustLeaveAnOwner(tx, personId)
+      if (role === 'inspector') await endKeysOf(tx, personId, now)
       await tx
         .update(person)
         .set({ role })

@@ -110,6 +110,13 @@ export async function revokeKey(actor: Actor, id: string): Promise<DeviceKeyView
   return keysOf(row.key.holdId)
 }
 
+/** Ends what was given to loggers and phones by somebody who works here no more. */
+export const endKeysOf = (tx: Transaction, personId: string, now: Date): Promise<unknown> =>
+  tx
+    .update(deviceKey)
+    .set({ revokedAt: now })
+    .where(and(eq(deviceKey.createdBy, personId), isNull(deviceKey.revokedAt)))
+
 /** The hold that a key opens. @throws Refusal 401 when it opens none */
 export async function holdOfKey(key: string): Promise<{ holdId: string; anchoredAt: number | null }> {
   const [row] = await database()
