@@ -1,5 +1,4 @@
 import { randomBytes, randomUUID } from 'node:crypto'
-import type { H3Event } from 'h3'
 import { notForHere } from '../utils/addressed'
 import { contentPolicy } from '../utils/contentPolicy'
 import { publicAddress } from '../utils/publicAddress'
@@ -26,18 +25,12 @@ export default defineEventHandler(event => {
   })
   if (publicAddress()?.protocol === 'https:') setResponseHeader(event, 'Strict-Transport-Security', 'max-age=31536000')
   if (!/^\/(_nuxt|_fonts)\//.test(path)) setResponseHeader(event, 'Cache-Control', 'no-store')
-  mustBeForHere(event)
-})
-
-/** @throws 400 for an address that cannot be read, 421 for a name that is not this program's */
-function mustBeForHere(event: H3Event): void {
-  const { req } = event.node
+  const refused = notForHere(event.node.req.headers.host, event.node.req.url ?? '')
   // Nothing here goes by it, but what answers errors reads it.
-  delete req.headers['x-forwarded-host']
-  const refused = notForHere(req.headers.host, req.url ?? '')
+  delete event.node.req.headers['x-forwarded-host']
   if (!refused) return
-  Object.assign(req, { url: '/', originalUrl: '/' })
-  req.headers.host = 'localhost'
-  const { status, message } = refused
-  throw createError({ statusCode: status, statusMessage: 'refused', message, data: { message, fields: {} } })
-}
+  // Answered here: whatever came after would read the address.
+  setResponseStatus(event, refused.status)
+  setResponseHeader(event, 'Content-Type', 'text/plain; charset=utf-8')
+  return refused.message
+})
