@@ -15,13 +15,14 @@ const HELP = `usage: ./zinc COMMAND
   test again [WORDS] [--times N]  each browser test 20 times, two at a time; stopped, it goes on where it was and keeps the tally
   mutate [FOLDER …]  change the code in one place after another and see whether a test notices
   bench [NAME …]   core: speed and memory of the estimate, and a year's shop; alarm: how soon a danger rings; attack: malformed
-                   requests, power cuts, a long file; pages: what pages weigh, and how soon they answer on a slow processor
+                   and largest requests, power cuts, a long file; pages: what pages weigh, and how soon they answer on a slow processor
   play FILE --key KEY   send a CSV into a running hold as a logger would
   analyse FILE …   leak rate and verdict of logged holds, one line of JSON each; --setup FILE for one set-up for all
 
 DATABASE_URL uses another PostgreSQL server instead of the own one (…?sslmode=verify-full for one over a network).
 ZINC_DATA names another folder for the data, ZINC_BACKUP_FOLDER one for the nightly backups (best on another disk), ZINC_BACKUPS how
-many of them are kept (14), ZINC_PUBLIC_URL the address that people type when TLS stands in front, ZINC_LOG_LEVEL=info a line of log a request.`
+many of them are kept (14), ZINC_PUBLIC_URL the address that people type when TLS stands in front, ZINC_HOSTS other names that it is
+reached by, ZINC_LOG_LEVEL=info a line of log a request.`
 
 /** A program of the core on its own, with the words of the command line. */
 async function script(file) {
