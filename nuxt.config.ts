@@ -65,7 +65,8 @@ export default defineNuxtConfig({
   colorMode: { preference: 'system', fallback: 'light' },
   runtimeConfig: {
     session: { name: 'zinc-bell', password: '', maxAge: 60 * 60 * 24 * 14, cookie: { sameSite: 'lax', secure: false } },
-    hash: { scrypt: {} },
+    // OWASP Password Storage Cheat Sheet: scrypt with N = 2^17, r = 8, p = 1, which takes 128 MiB.
+    hash: { scrypt: { cost: 2 ** 17, blockSize: 8, parallelization: 1, maxMemory: 2 ** 28 } },
   },
   // Who is signed in is asked once, by the page that opens.
   auth: { loadStrategy: 'none' },

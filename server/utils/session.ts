@@ -15,7 +15,7 @@ type Caller = Actor & { decimal: Decimal }
 const DEVICE_COOKIE = 'zinc-bell-device'
 const DEVICE_LASTS = 400 * 24 * 60 * 60
 
-export const hasher = { hash: hashPassword, verify: verifyPassword }
+export const hasher = { hash: hashPassword, verify: verifyPassword, isDated: passwordNeedsReHash }
 
 /** The token that a browser keeps, signed in or not. */
 export const deviceOf = (event: H3Event): string | undefined => {
@@ -27,7 +27,7 @@ export const deviceOf = (event: H3Event): string | undefined => {
 export const triedFrom = async (event: H3Event, login: string | null = null): Promise<TriedFrom> => ({
   address: callerAddress(event),
   ownMachine: ownMachine(event),
-  knownDevice: login !== null && (await knowsDevice(login, deviceOf(event))),
+  knownDevice: login !== null && (await knowsDevice(login, deviceOf(event))) ? deviceOf(event)! : null,
 })
 
 /** Gives a browser the session of a person who has just shown who they are. */

@@ -78,6 +78,8 @@ export async function openShopOn(address: string): Promise<Shop> {
         NITRO_HOST: '127.0.0.1',
         NUXT_SESSION_PASSWORD: 'a secret for tests that is long enough',
         ZINC_OWNER_CODE: OWNER_CODE,
+        // A hundred and fifty sign-ins of a run are no attack.
+        NUXT_HASH_SCRYPT_COST: '16384',
         // A simulated tank is read as soon as its next reading is due.
         ZINC_STAND_IN_TURN: '250',
         ...env,

@@ -1,3 +1,4 @@
+import { createHash } from 'node:crypto'
 import { RateLimiterPostgres, RateLimiterRes } from 'rate-limiter-flexible'
 import { databasePool } from '../../db/client'
 import { Refusal } from '../shop/refusal'
@@ -8,15 +9,19 @@ export interface TriedFrom {
   address: string
   /** the machine on which the program runs: its owner is never kept out of it by what others try */
   ownMachine: boolean
-  /** the browser has signed in with this very name before: a stranger who tries the name elsewhere does not keep its bearer out */
-  knownDevice: boolean
+  /**
+   * the token of a browser that has signed in with this very name before, else null: it is counted by itself, so that a stranger who
+   * tries the name, from the same address or from elsewhere, does not keep its bearer out
+   */
+  knownDevice: string | null
 }
 
 const MINUTE = 60
 const HOUR = 3600
 
-/** Most tries of each kind: of one name from one address, of all names from one address, and of one name from anywhere. */
+/** Most tries of each kind: of one name in a browser that it is known in, of one name from one address, of all names from one address, and of one name from anywhere. */
 const limits = {
+  'name in its browser': { points: 8, duration: MINUTE },
   'name at address': { points: 8, duration: MINUTE },
   'address': { points: 60, duration: MINUTE },
   'name': { points: 100, duration: HOUR },
@@ -74,7 +79,8 @@ async function count(tries: readonly (readonly [Limit, string])[]): Promise<() =
   return async () => {
     // One's own right password gives back the one try it took, and no more: it is no way to wipe out what others tried from there.
     for (const [limit, key] of tries) {
-      if (limit === 'name at address' || limit === 'own password') await all[limit].delete(key.slice(0, MOST_KEY))
+      if (['name in its browser', 'name at address', 'own password'].includes(limit))
+        await all[limit].delete(key.slice(0, MOST_KEY))
       else await all[limit].reward(key.slice(0, MOST_KEY))
     }
   }
@@ -82,11 +88,12 @@ async function count(tries: readonly (readonly [Limit, string])[]): Promise<() =
 
 /** A try to sign in with a name. @throws Refusal 429 */
 export const countSignIn = (login: string, { address, ownMachine, knownDevice }: TriedFrom): Promise<() => Promise<void>> =>
-  count([
-    ['name at address', `${address} ${login}`],
-    ['address', address],
-    ...(ownMachine || knownDevice ? [] : ([['name', login]] as const)),
-  ])
+  count(
+    knownDevice === null
+      ? [['name at address', `${address} ${login}`], ['address', address], ...(ownMachine ? [] : ([['name', login]] as const))]
+      : // The token opens nothing by itself; what is kept of it opens nothing at all.
+        [['name in its browser', `${createHash('sha256').update(knownDevice).digest('base64url')} ${login}`]],
+  )
 
 /** A try of somebody signed in to show that it is they. @throws Refusal 429 */
 export const countOwnPassword = (personId: string) => count([['own password', personId]])

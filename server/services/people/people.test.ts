@@ -31,14 +31,17 @@ import { beginSession, endOwnSessions, endSession, knowsDevice, peopleAt, person
 let shop: { close: () => Promise<void> }
 let owner: Awaited<ReturnType<typeof testActor>>
 let looked = 0
+/** What stands before a hash that was made for less than is asked today. */
+const DATED = 'once '
 const hasher: Hasher = {
   hash: async password => `hashed ${password}`,
   verify: async (hash, password) => {
     looked++
-    return hash === `hashed ${password}`
+    return hash.replace(DATED, '') === `hashed ${password}`
   },
+  isDated: hash => hash.startsWith(DATED),
 }
-const here: TriedFrom = { address: '192.0.2.1', ownMachine: false, knownDevice: false }
+const here: TriedFrom = { address: '192.0.2.1', ownMachine: false, knownDevice: null }
 const from = (change: Partial<TriedFrom>): TriedFrom => ({ ...here, ...change })
 const GOOD = 'kelp under the slipway'
 const tablet = { token: 'tablet-of-the-shed-0001', words: 'Chromium on Linux' }
@@ -126,8 +129,32 @@ describe('signing in', () => {
     const { login } = await worker()
     for (let k = 0; k < 100; k++) await refusal(signIn(hasher, login, 'x', from({ address: `198.51.100.${k}` })))
     expect((await refusal(signIn(hasher, login, GOOD, from({ address: '203.0.113.1' })))).status).toBe(429)
-    expect((await signIn(hasher, login, GOOD, from({ address: '203.0.113.2', knownDevice: true }))).login).toBe(login)
+    expect((await signIn(hasher, login, GOOD, from({ address: '203.0.113.2', knownDevice: 'a browser' }))).login).toBe(login)
     expect((await signIn(hasher, login, GOOD, from({ address: '127.0.0.1', ownMachine: true }))).login).toBe(login)
+  })
+  test('a flood from one address keeps nobody out of the browser that knows them, which has a limit of its own', async () => {
+    const { login } = await worker()
+    for (let k = 0; k < 30; k++) await refusal(signIn(hasher, login, 'x', here))
+    for (let k = 0; k < 60; k++) await refusal(signIn(hasher, `guess-${k}`, 'x', here))
+    expect((await refusal(signIn(hasher, login, GOOD, here))).status).toBe(429)
+    for (const ownMachine of [false, true]) {
+      const known = from({ ownMachine, knownDevice: `browser-${login}-${ownMachine}` })
+      expect((await signIn(hasher, login, GOOD, known)).login).toBe(login)
+      const all = await Promise.all(Array.from({ length: 20 }, () => refusal(signIn(hasher, login, 'x', known))))
+      expect(all.filter(each => each.status === 401)).toHaveLength(8)
+    }
+  })
+  test('what is kept of an old password is made anew when it is used, and by nothing else', async () => {
+    const { id, login } = await worker()
+    const kept = async () => (await database().select().from(person).where(eq(person.id, id)))[0]!.passwordHash
+    await database()
+      .update(person)
+      .set({ passwordHash: `${DATED}hashed ${GOOD}` })
+      .where(eq(person.id, id))
+    await refusal(signIn(hasher, login, 'x', here))
+    expect(await kept()).toBe(`${DATED}hashed ${GOOD}`)
+    await signIn(hasher, login, GOOD, here)
+    expect(await kept()).toBe(`hashed ${GOOD}`)
   })
   test('signing something off is guessed at no faster', async () => {
     const { actor } = await worker()

@@ -15,6 +15,8 @@ import { endSessions } from './sessions'
 export interface Hasher {
   hash: (password: string) => Promise<string>
   verify: (hash: string, password: string) => Promise<boolean>
+  /** whether a hash was made for less than is asked today */
+  isDated: (hash: string) => boolean
 }
 
 const view = ({ id, login, name, role, preferences, pinHash }: typeof person.$inferSelect): PersonView => ({
@@ -52,6 +54,12 @@ export async function signIn(hasher: Hasher, login: string, password: string, fr
   const fits = await hasher.verify(found?.passwordHash ?? (await nobody), password)
   if (!found || !fits) throw new Refusal(401, 'That name and password do not fit together. Check both and try again.')
   await right()
+  if (hasher.isDated(found.passwordHash))
+    await database()
+      .update(person)
+      .set({ passwordHash: await hasher.hash(password) })
+      // Not over a new password that was set meanwhile.
+      .where(and(eq(person.id, found.id), eq(person.passwordHash, found.passwordHash)))
   return view(found)
 }
 
