@@ -1,4 +1,5 @@
 import { onChange } from '../feeds/changeFeed'
+import { hearsOf } from '../services/practice/reach'
 
 /**
  * Server-sent events, each with a number of its own: one notice for each committed change, and a beat so that a page knows that
@@ -17,8 +18,13 @@ export default defineEventHandler(async event => {
     )
     if (ended) await stream.close()
   }
+  const person = await callerOf(event)
+  // One after the other, as they came.
+  let told: Promise<void> = Promise.resolve()
   const stop = onChange(notice => {
-    push({ data: JSON.stringify(notice) })
+    told = told.then(async () => {
+      if (person && (await hearsOf(person.id, notice.jobId))) push({ data: JSON.stringify(notice) })
+    })
     if (notice.topics.includes('people')) void lasts()
   })
   const beat = setInterval(() => {

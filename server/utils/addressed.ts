@@ -11,7 +11,9 @@ import { publicAddress } from './publicAddress'
 export function notForHere(host: string | undefined, path: string): { status: 400 | 421; message: string } | null {
   const unreadable = { status: 400 as const, message: 'This address cannot be read. Type it anew.' }
   if (!path.startsWith('/') || !URL.canParse(path.replace(/^[/\\]+/, '/'), 'http://localhost')) return unreadable
-  if (!host || !/^[\w.:[\]-]+$/.test(host) || !URL.canParse(`http://${host}/`)) return unreadable
+  // The program asks itself without one, and no browser does.
+  if (host === undefined) return null
+  if (!/^[\w.:[\]-]+$/.test(host) || !URL.canParse(`http://${host}/`)) return unreadable
   const name = new URL(`http://${host}/`).hostname.toLowerCase().replace(/\.$/, '')
   if (isIP(name.replace(/^\[|\]$/g, '')) || ownNames().includes(name) || name.endsWith('.localhost')) return null
   return {

@@ -5,6 +5,7 @@ import { instrumentKinds, type InstrumentKind } from '#shared/schemas/instrument
 import { unkeptText } from '#shared/unkeptText'
 import type { Actor } from '../services/shop/change'
 import { mustBeAllowed, type Deed } from '../services/shop/may'
+import { mustBeWithinReach } from '../services/practice/reach'
 import { isAway } from '../services/shop/away'
 import { idTaken, Refusal } from '../services/shop/refusal'
 import { OutOfBounds, parsable, withinBounds } from '#shared/bodyBounds'
@@ -78,11 +79,19 @@ export function signedInRoute<Answer, Body extends AnyObject = Record<string, ne
     told(async () => {
       const actor = await actorOf(event)
       mustBeAllowed(actor.role, deed)
+      for (const [name, id] of Object.entries(event.context.params ?? {}))
+        if (isUuid(id)) await mustBeWithinReach(actor.id, wordBefore(event, name), id)
       const body = await checkedBody(event, typeof schema === 'function' ? await schema(event) : schema, mostBytes)
       const call = { event, actor, body, id: (name = 'id') => uuidIn(event, name), gone: whenGone(event) }
       return writtenFor(actor.decimal, () => answer(call))
     }, event),
   )
+}
+
+/** The word before an id in the address of a route: “holds” of /api/holds/:id/readings. */
+function wordBefore(event: H3Event, name: string): string {
+  const words = (event.context.matchedRoute?.path ?? '').split('/')
+  return words[words.indexOf(`:${name}`) - 1] ?? ''
 }
 
 /** A route that answers without sign-in. */

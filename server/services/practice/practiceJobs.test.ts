@@ -40,7 +40,9 @@ import { pastQuerySchema } from '../../../shared/schemas/past'
 import { checkShownOn, firstHourOf, practiceJob } from './huntJobs'
 import { beginHunt, endHunt, huntOfPerson, huntsOf } from './hunts'
 import { practiceCraft } from './practiceCraft'
+import { routes } from '../shop/routes'
 import { isOthersPractice, openPracticeJob, practiceJobsOf } from './practiceJobs'
+import { hearsOf, isPlaced, mustBeWithinReach } from './reach'
 import { peopleInPractice } from './practice'
 import { ladderOf, setTask } from './tasks'
 
@@ -182,6 +184,38 @@ describe('what is done in Practice', () => {
     ).toBe(404)
     expect(ids(await practiceJobsOf(finn()))).toContain(tank.id)
     expect(await practiceJobsOf(oda())).toEqual([])
+  })
+  test('under whatever word an address names a row of it, it is not there for anybody else', async () => {
+    const hold = await setUpHold(finn(), tank.id, holdForm())
+    const theirs = (word: string, id: string) => mustBeWithinReach(finn().id, word, id)
+    const others = async (word: string, id: string) => (await refusal(mustBeWithinReach(oda().id, word, id))).status
+    for (const [word, id] of [
+      ['jobs', tank.id],
+      ['jobs', tank.id.toUpperCase()],
+      ['holds', hold.id],
+      ['tests', hold.id],
+      ['crafts', tank.craft.id],
+    ] as const) {
+      await theirs(word, id)
+      expect(await others(word, id)).toBe(404)
+    }
+    const real = await testJob(finn())
+    for (const [word, id] of [
+      ['jobs', real.id],
+      ['crafts', real.craft.id],
+      ['photos', randomUUID()],
+      ['people', oda().id],
+    ] as const)
+      await mustBeWithinReach(oda().id, word, id)
+    expect(await hearsOf(oda().id, tank.id)).toBe(false)
+    expect(await hearsOf(finn().id, tank.id)).toBe(true)
+    expect(await hearsOf(oda().id, real.id)).toBe(true)
+    expect(await hearsOf(oda().id, null)).toBe(true)
+  })
+  test('of every address with an id it is known of which job that is', () => {
+    const words = routes.flatMap(({ path }) => [...path.matchAll(/\/([\w-]+)\/\{id\}/g)].map(([, word]) => word!))
+    expect(words.length).toBeGreaterThan(50)
+    expect(words.filter(word => !isPlaced(word))).toEqual([])
   })
   test('a tank of the same kind in the shop can be tested at the same time', async () => {
     const real = await testJob(finn(), { tankKind: 'small-steel', tankName: tank.tankName })
