@@ -79,8 +79,8 @@ export function signedInRoute<Answer, Body extends AnyObject = Record<string, ne
     told(async () => {
       const actor = await actorOf(event)
       mustBeAllowed(actor.role, deed)
-      for (const [name, id] of Object.entries(event.context.params ?? {}))
-        if (isUuid(id)) await mustBeWithinReach(actor.id, wordBefore(event, name), id)
+      const { id: named } = event.context.params ?? {}
+      if (named !== undefined && isUuid(named)) await mustBeWithinReach(actor.id, wordBeforeId(event), named)
       const body = await checkedBody(event, typeof schema === 'function' ? await schema(event) : schema, mostBytes)
       const call = { event, actor, body, id: (name = 'id') => uuidIn(event, name), gone: whenGone(event) }
       return writtenFor(actor.decimal, () => answer(call))
@@ -88,10 +88,10 @@ export function signedInRoute<Answer, Body extends AnyObject = Record<string, ne
   )
 }
 
-/** The word before an id in the address of a route: “holds” of /api/holds/:id/readings. */
-function wordBefore(event: H3Event, name: string): string {
+/** The word before the id in the address of a route: “holds” of /api/holds/:id/readings. */
+function wordBeforeId(event: H3Event): string {
   const words = (event.context.matchedRoute?.path ?? '').split('/')
-  return words[words.indexOf(`:${name}`) - 1] ?? ''
+  return words[words.indexOf(':id') - 1] ?? ''
 }
 
 /** A route that answers without sign-in. */
