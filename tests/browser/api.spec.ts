@@ -254,6 +254,30 @@ test('each role may do what is its own, and no more', async ({ browser, demo }) 
   await Promise.all(contexts.map(context => context.close()))
 })
 
+test('somebody’s practice is there for nobody else, however the address is written', async ({ browser, demo }) => {
+  const [theirs, others] = await Promise.all([browser.newContext(), browser.newContext()])
+  await Promise.all([enter(theirs, demo, 'finn'), enter(others, demo, 'oda')])
+  const id = crypto.randomUUID()
+  const opened = await theirs.request.post(`${demo.url}/api/practice/jobs`, {
+    data: { id, tankKind: 'small-steel', copyOf: null },
+  })
+  expect(opened.status()).toBe(200)
+  const { craft } = (await opened.json()) as { craft: { id: string } }
+  const encoded = `%${id.charCodeAt(0).toString(16)}${id.slice(1)}`
+  const asked = async (who: typeof theirs, path: string) => (await who.request.get(`${demo.url}/api/${path}`)).status()
+  for (const path of [
+    `jobs/${id}`,
+    `jobs/${id.toUpperCase()}`,
+    `jobs/${encoded}`,
+    `jobs/${encoded}?aspects=tests`,
+    `crafts/${craft.id}`,
+  ]) {
+    expect(await asked(others, path), path).toBe(404)
+  }
+  for (const path of [`jobs/${id}`, `crafts/${craft.id}`]) expect(await asked(theirs, path), path).toBe(200)
+  await Promise.all([theirs.close(), others.close()])
+})
+
 test('the stream tells of a change made elsewhere', async ({ page, context, demo }) => {
   await enter(context, demo)
   const job = await jobOf(context, demo, 'Beach tractor, saddle tank')
