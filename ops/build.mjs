@@ -34,6 +34,8 @@ export async function buildApplication() {
   const stamp = join(root, '.output', 'sources')
   const now = builtFrom()
   if (existsSync(SERVER) && existsSync(stamp) && readFileSync(stamp, 'utf8') === now) return
+  // On a new clone the pages' own settings of types are not there yet, and without them no page is built.
+  if (!existsSync(join(root, '.nuxt', 'tsconfig.app.json'))) await run(bin('nuxt'), ['prepare'], { quiet: true })
   // What the builder says of itself, step by step.
   let step = 0
   const work = run(bin('nuxt'), ['build'], {
