@@ -30,7 +30,7 @@ const jobOf: Record<string, OfJob | null> = {
 }
 
 /** Whether it is known of which job, if of any, something is under this word of an address. */
-export const isPlaced = (word: string): boolean => word in jobOf
+export const isPlaced = (word: string): boolean => Object.hasOwn(jobOf, word)
 
 /**
  * May this person see, and change, what an address names? Somebody's practice is theirs alone: for everybody else it is not there.
