@@ -111,7 +111,9 @@ export default defineNuxtConfig({
       })
     },
     'app:resolve'(app) {
-      app.plugins = app.plugins.filter(plugin => !plugin.src.includes('@nuxt/ui/dist/runtime/plugins/colors'))
+      // The colours stand in main.css; no page begins with what the server worked out.
+      const without = ['@nuxt/ui/dist/runtime/plugins/colors', 'nuxt/dist/app/plugins/revive-payload.client']
+      app.plugins = app.plugins.filter(plugin => !without.some(each => plugin.src.includes(each)))
     },
     // What a page needs is fetched when it is opened, and not all of the program before the first one.
     'build:manifest'(manifest) {

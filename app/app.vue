@@ -8,6 +8,6 @@ useNuxtApp().hook('app:suspense:resolve', () => document.querySelector('.drawn')
 <template>
   <UApp :toaster="{ position: 'top-center' }">
     <NuxtLayout><NuxtPage /></NuxtLayout>
-    <SignInAgain v-if="session.askedAgain" />
+    <LazySignInAgain v-if="session.askedAgain" />
   </UApp>
 </template>

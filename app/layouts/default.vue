@@ -136,8 +136,8 @@ const old = computed(() => {
     <aside class="rope no-print hidden xl:block">
       <NextFrame><RopeList /></NextFrame>
     </aside>
-    <PersonalSettings v-model:open="settings" />
-    <KeysHelp v-model:open="keys" />
+    <LazyPersonalSettings v-if="settings" v-model:open="settings" />
+    <LazyKeysHelp v-if="keys" v-model:open="keys" />
   </div>
 </template>
 

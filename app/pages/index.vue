@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import { format } from 'date-fns'
 import { fuelName } from '#core/fuel/fuels'
 import { dayPattern, writing } from '#shared/writing'
 
@@ -28,7 +27,7 @@ const headline = computed(() => {
   return `${all}, ${sealed === 0 ? 'none' : sealed} sealed`
 })
 const today = computed(() =>
-  format(now.value, `EEEE${writing().dates === 'day first' ? '' : ','} ${dayPattern({ year: false, long: true })}`),
+  momentText(now.value, `EEEE${writing().dates === 'day first' ? '' : ','} ${dayPattern({ year: false, long: true })}`),
 )
 const chosen = ref(0)
 watch(found, () => {

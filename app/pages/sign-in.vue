@@ -4,7 +4,11 @@ import { LEAST_PASSWORD, ownerSchema } from '#shared/schemas/person'
 definePageMeta({ layout: 'plain' })
 const session = useSession()
 const route = useRoute()
-const { data: health, error } = await useAsyncData('health', () => $fetch<{ empty: boolean }>('/api/health'))
+const unreached = ref(false)
+const health = await $fetch<{ empty: boolean }>('/api/health').catch(() => {
+  unreached.value = true
+  return null
+})
 const owner = reactive({ code: '', name: '', login: '', password: '' })
 const form = useTemplateRef('form')
 const { saving, problem, save } = useSave()
@@ -62,7 +66,7 @@ const makeOwner = () =>
         <BellSign :size="34" class="text-zinc-400" />Zinc Bell
       </div>
       <UAlert
-        v-if="error"
+        v-if="unreached"
         color="error"
         variant="subtle"
         title="The server does not answer"

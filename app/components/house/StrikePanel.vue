@@ -39,6 +39,7 @@ watch(
   async subject => {
     if (subject && isTakenBack()) await submit()
   },
+  { immediate: true },
 )
 </script>
 

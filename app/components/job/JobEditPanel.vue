@@ -20,9 +20,13 @@ const copy = (job: JobView) =>
 const { draft, clear } = useDraft(`job:${props.job.id}`, () => copy(props.job))
 const changedHere = (name: keyof JobFacts) => JSON.stringify(draft.value[name]) !== JSON.stringify(draft.value.base[name])
 // A draft that nobody touched is begun anew from the job as it is; a touched one is kept, and merged on saving.
-watch(open, now => {
-  if (now && !jobFactNames.some(changedHere)) clear()
-})
+watch(
+  open,
+  now => {
+    if (now && !jobFactNames.some(changedHere)) clear()
+  },
+  { immediate: true },
+)
 function mineOf() {
   const { id: _, base: __, ...mine } = draft.value
   return mine

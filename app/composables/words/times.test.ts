@@ -1,4 +1,4 @@
-import { clockText, dayText, durationText, spanText, stampText, waitText } from './times'
+import { clockText, dayText, durationText, momentText, stampText, waitText } from './times'
 
 const at = (text: string) => +new Date(text)
 const now = at('2026-05-20T14:00:00')
@@ -11,8 +11,13 @@ test('clock time today, with the day otherwise, with the year when it is another
   expect(stampText(now)).toBe('20 May 2026, 14:00')
 })
 
-test('spans in words, durations in figures', () => {
-  expect(spanText(now, now + 3 * 3_600_000)).toBe('3 hours')
+test('days and months by name, figures in two places where the pattern says so', () => {
+  expect(momentText(now, 'EEEE, MMMM d')).toBe('Wednesday, May 20')
+  expect(momentText(at('2026-09-03T09:05:00'), 'd MMM yyyy, HH:mm')).toBe('3 Sep 2026, 09:05')
+  expect(momentText(at('2026-09-03T21:05:00'), 'yyyy-MM-dd h:mm a')).toBe('2026-09-03 9:05 PM')
+})
+
+test('durations in figures', () => {
   expect(durationText(850)).toBe('14:10')
   expect(durationText(3725.9)).toBe('1:02:05')
   expect(durationText(0)).toBe('0:00')

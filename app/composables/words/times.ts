@@ -1,15 +1,26 @@
-import { format, formatDistanceStrict, isSameDay, isSameYear } from 'date-fns'
+import { isSameDay, isSameYear, lightFormat } from 'date-fns'
 import { dayPattern, timePattern } from '#shared/writing'
+
+// Names of `date-fns` come with the tables of all that its `format` can write.
+const names: Record<string, Intl.DateTimeFormat> = {
+  EEEE: new Intl.DateTimeFormat('en', { weekday: 'long' }),
+  MMMM: new Intl.DateTimeFormat('en', { month: 'long' }),
+  MMM: new Intl.DateTimeFormat('en', { month: 'short' }),
+}
+/** @param pattern of `date-fns`, with EEEE, MMMM and MMM for names */
+export const momentText = (at: number, pattern: string) =>
+  lightFormat(
+    at,
+    pattern.replace(/EEEE|MMMM?/g, name => (name in names ? `'${names[name]!.format(at)}'` : name)),
+  )
 
 /** Local clock time today, else with its day. */
 export function clockText(at: number, now = Date.now()): string {
-  if (isSameDay(at, now)) return format(at, timePattern())
-  return format(at, `${dayPattern({ year: !isSameYear(at, now) })} ${timePattern()}`)
+  if (isSameDay(at, now)) return momentText(at, timePattern())
+  return momentText(at, `${dayPattern({ year: !isSameYear(at, now) })} ${timePattern()}`)
 }
-export const dayText = (at: number) => format(at, dayPattern({ year: true, long: true }))
-export const stampText = (at: number) => format(at, `${dayPattern({ year: true })}, ${timePattern()}`)
-/** How long until or since, such as "3 hours". */
-export const spanText = (from: number, to: number) => formatDistanceStrict(from, to)
+export const dayText = (at: number) => momentText(at, dayPattern({ year: true, long: true }))
+export const stampText = (at: number) => momentText(at, `${dayPattern({ year: true })}, ${timePattern()}`)
 
 /** 14:10 or 1:02:05 from seconds. */
 export function durationText(seconds: number): string {

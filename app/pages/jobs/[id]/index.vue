@@ -273,17 +273,17 @@ useActionKeys('Job', [
           <StrikeLink v-else-if="session.mayWork" @click="striking = { id: touch.id, name: 'this disturbance' }" />
         </p>
       </section>
-      <PurchaseList v-if="job.purchases.length" :job="job" :now="now" @done="done" />
+      <LazyPurchaseList v-if="job.purchases.length" :job="job" :now="now" @done="done" />
       <PhotoStrip :job="job" :now="now" @done="done" @strike="striking = $event" @leak="seeing = { photoId: $event }" />
       <JobHistory :job-id="id" />
 
-      <RepairPanel :job="job" :leak-id="repairing" @done="done" @close="repair(null)" />
-      <SeenPanel v-model:start="seeing" :job="job" @done="done" />
-      <TouchPanel v-model:open="touchOpen" :job="job" @done="done" @renewed="panel = 'renew'" />
-      <RenewPanel v-model:open="renewOpen" :job="job" @done="done" />
-      <ThermometerPanel v-model:open="thermometerOpen" @done="refresh" />
-      <JobEditPanel v-model:open="editOpen" :job="job" @done="done" />
-      <StrikePanel :job="job" :subject="striking" @done="done" @close="striking = null" />
+      <LazyRepairPanel v-if="repairing" :job="job" :leak-id="repairing" @done="done" @close="repair(null)" />
+      <LazySeenPanel v-if="seeing" v-model:start="seeing" :job="job" @done="done" />
+      <LazyTouchPanel v-if="touchOpen" v-model:open="touchOpen" :job="job" @done="done" @renewed="panel = 'renew'" />
+      <LazyRenewPanel v-if="renewOpen" v-model:open="renewOpen" :job="job" @done="done" />
+      <LazyThermometerPanel v-if="thermometerOpen" v-model:open="thermometerOpen" @done="refresh" />
+      <LazyJobEditPanel v-if="editOpen" v-model:open="editOpen" :job="job" @done="done" />
+      <LazyStrikePanel v-if="striking" :job="job" :subject="striking" @done="done" @close="striking = null" />
     </NextFrame>
   </div>
 </template>
