@@ -32,7 +32,7 @@ export async function bringUp(
     )
     await makeBackup(url, copy, programs)
   }
-  const { db, pool } = openDatabase(url)
+  const { db, pool } = openDatabase(url, 0)
   try {
     await migrate(db, { migrationsFolder: folder })
   } catch (error) {

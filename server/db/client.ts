@@ -1,14 +1,29 @@
 import { drizzle } from 'drizzle-orm/node-postgres'
 import type { PgTransactionConfig } from 'drizzle-orm/pg-core'
-import pg from 'pg'
+import type pg from 'pg'
 import * as schema from './schema'
+import { poolFor } from './whoAsked'
 
 export type Database = ReturnType<typeof openDatabase>['db']
 export type Transaction = Parameters<Parameters<Database['transaction']>[0]>[0]
 
-/** Opens a pool on a PostgreSQL server. @param url a postgres:// address */
-export function openDatabase(url: string) {
-  const pool = new pg.Pool({ connectionString: url, max: 12 })
+/** Longest that a statement of the program may take, and a transaction may wait for the program, ms. */
+const LONGEST_STATEMENT = 30_000
+const LONGEST_PAUSE = 60_000
+
+/**
+ * Opens a pool on a PostgreSQL server.
+ * @param url a postgres:// address
+ * @param longest that a statement may take, ms; 0 for no limit
+ */
+export function openDatabase(url: string, longest = LONGEST_STATEMENT) {
+  const pool = poolFor(url, {
+    max: 12,
+    statement_timeout: longest,
+    idle_in_transaction_session_timeout: LONGEST_PAUSE,
+    // To compile a statement takes longer than all that is asked here.
+    options: '-c jit=off',
+  })
   // A server that restarts drops idle connections; the next query opens another.
   pool.on('error', () => {})
   return { db: drizzle(pool, { schema }), pool }

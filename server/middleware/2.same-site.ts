@@ -10,8 +10,7 @@ const READS = ['GET', 'HEAD', 'OPTIONS']
  */
 export default defineEventHandler(event => {
   if (READS.includes(event.method) || fromHere(event)) return
-  const message = 'This came from another site. Open Zinc Bell itself and do it there.'
-  throw createError({ statusCode: 403, statusMessage: 'refused', message, data: { message, fields: {} } })
+  throw answered(403, 'refused', 'This came from another site. Open Zinc Bell itself and do it there.')
 })
 
 function fromHere(event: H3Event): boolean {

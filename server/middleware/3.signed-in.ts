@@ -24,12 +24,11 @@ export default defineEventHandler(async event => {
   const { pathname, search } = getRequestURL(event)
   if (open.some(pattern => pattern.test(pathname))) return
   const caller = await callerOf(event).catch((error: unknown) => {
-    throw isAway(error) ? databaseAway() : error
+    throw isAway(error) ? databaseAway(event) : error
   })
   if (caller) return
   if (pathname.startsWith('/api/')) {
-    const message = 'Your session has ended. Sign in again; nothing you typed is lost.'
-    throw createError({ statusCode: 401, statusMessage: 'refused', message, data: { message, fields: {} } })
+    throw answered(401, 'refused', 'Your session has ended. Sign in again; nothing you typed is lost.')
   }
   return sendRedirect(event, `/sign-in?back=${encodeURIComponent(pathname + search)}`, 302)
 })

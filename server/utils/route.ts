@@ -6,7 +6,8 @@ import { unkeptText } from '#shared/unkeptText'
 import type { Actor } from '../services/shop/change'
 import { mustBeAllowed, type Deed } from '../services/shop/may'
 import { mustBeWithinReach } from '../services/practice/reach'
-import { isAway } from '../services/shop/away'
+import { whileAsked } from '../db/whoAsked'
+import { isAway, isFull, tookTooLong } from '../services/shop/away'
 import { idTaken, Refusal } from '../services/shop/refusal'
 import { OutOfBounds, parsable, withinBounds } from '#shared/bodyBounds'
 import { log, loggedPath } from './log'
@@ -50,11 +51,10 @@ interface OpenCall<Body> {
   event: H3Event
   body: Body
 }
-/** What a signed-in route's handler gets besides: who calls, a UUID of the path, and whether the caller has gone meanwhile. */
+/** What a signed-in route's handler gets besides: who calls, and a UUID of the path. */
 interface Call<Body> extends OpenCall<Body> {
   actor: Actor
   id: (name?: string) => string
-  gone: AbortSignal
 }
 
 /** Most bytes of a body of JSON before and after sign-in, unless a route says otherwise. */
@@ -82,8 +82,10 @@ export function signedInRoute<Answer, Body extends AnyObject = Record<string, ne
       const { id: named } = event.context.params ?? {}
       if (named !== undefined && isUuid(named)) await mustBeWithinReach(actor.id, wordBeforeId(event), named)
       const body = await checkedBody(event, typeof schema === 'function' ? await schema(event) : schema, mostBytes)
-      const call = { event, actor, body, id: (name = 'id') => uuidIn(event, name), gone: whenGone(event) }
-      return writtenFor(actor.decimal, () => answer(call))
+      const call = { event, actor, body, id: (name = 'id') => uuidIn(event, name) }
+      const work = () => writtenFor(actor.decimal, () => answer(call))
+      // What was said is kept, whether or not who said it waits for the answer.
+      return event.method === 'GET' ? whileAsked(whenGone(event), work) : work()
     }, event),
   )
 }
@@ -219,30 +221,45 @@ async function told<T>(work: () => Promise<T>, event: H3Event): Promise<T> {
     return await work()
   } catch (thrown) {
     const error = refusedByDatabase(thrown) ?? thrown
-    if (error instanceof Refusal) {
-      throw createError({
-        statusCode: error.status,
-        statusMessage: 'refused',
-        message: error.message,
-        data: { message: error.message, fields: error.fields, current: error.current },
-      })
-    }
+    if (error instanceof Refusal) throw answered(error.status, 'refused', error.message, error)
     if (isError(error) || event.node.res.destroyed) throw error
     if (isAway(error)) {
       log.debug({ error })
-      throw databaseAway()
+      throw databaseAway(event)
     }
     const request = String(event.context.requestId)
     log.error({ request, method: event.method, path: loggedPath(event.path), error })
-    const message = `Something went wrong on the server. What was saved before is safe; try again. If it comes back, tell whoever runs the program: ${request.slice(0, 8)}.`
-    throw createError({ statusCode: 500, statusMessage: 'failed', message, data: { message, fields: {} } })
+    if (isFull(error))
+      throw answered(507, 'full', 'The server’s disk is full, so nothing can be recorded. Tell whoever runs the program.')
+    if (tookTooLong(error))
+      throw answered(500, 'failed', 'That took too long and was given up. Ask for less, or try again in a minute.')
+    throw answered(
+      500,
+      'failed',
+      `Something went wrong on the server. What was saved before is safe; try again. If it comes back, tell whoever runs the program: ${request.slice(0, 8)}.`,
+    )
   }
 }
 
+/** An error as pages read it: its sentence, and the sentences beside fields. */
+export const answered = (
+  statusCode: number,
+  statusMessage: string,
+  message: string,
+  { fields = {}, current }: Partial<Pick<Refusal, 'fields' | 'current'>> = {},
+) => createError({ statusCode, statusMessage, message, data: { message, fields, current } })
+
+/** s */
+const TRY_AGAIN = 2
+
 /** Said where the database does not answer: pages take it for a time without a network, and go on by themselves. */
-export function databaseAway() {
-  const message = 'The database does not answer just now. It is started again by itself; what you typed stays here.'
-  return createError({ statusCode: 503, statusMessage: 'away', message, data: { message, fields: {} } })
+export function databaseAway(event: H3Event) {
+  setResponseHeader(event, 'Retry-After', TRY_AGAIN)
+  return answered(
+    503,
+    'away',
+    'The database does not answer just now. It is started again by itself; what you typed stays here.',
+  )
 }
 
 /**

@@ -10,9 +10,9 @@ test('power is cut while people write: all that was answered is there, once, wit
   )
   chmodSync(folder, 0o755)
   try {
-    const { acknowledged, lost, doubled, torn } = await powerCuts(folder, 2, Math.random)
+    const { acknowledged, lost, doubled, torn, astray } = await powerCuts(folder, 2, Math.random)
     expect(acknowledged).toBeGreaterThan(14)
-    expect({ lost, doubled, torn }).toEqual({ lost: 0, doubled: 0, torn: 0 })
+    expect({ lost, doubled, torn, astray }).toEqual({ lost: 0, doubled: 0, torn: 0, astray: [] })
   } finally {
     rmSync(folder, { recursive: true, force: true })
   }

@@ -23,6 +23,8 @@ export interface Cuts {
   lost: number
   doubled: number
   torn: number
+  /** what was answered, where the database alone was away, by what did not say so */
+  astray: string[]
   /** longest until the shop answered again, ms */
   longest: number
 }
@@ -51,8 +53,8 @@ function killCluster(data: string) {
 }
 
 /**
- * Cuts the power, again and again: server and database are killed at one moment while people write, then started again; all that was
- * answered with yes must be there once.
+ * Cuts the power, again and again: server and database are killed at one moment while people write, every second time the database
+ * alone, then started again; all that was answered with yes must be there once.
  * @param folder for a cluster of its own
  */
 export async function powerCuts(folder: string, cuts: number, random: () => number): Promise<Cuts> {
@@ -60,7 +62,7 @@ export async function powerCuts(folder: string, cuts: number, random: () => numb
     startCluster: (folder: string) => Promise<Cluster>
   }
   const cluster = await startCluster(folder)
-  const result: Cuts = { cuts, acknowledged: 0, lost: 0, doubled: 0, torn: 0, longest: 0 }
+  const result: Cuts = { cuts, acknowledged: 0, lost: 0, doubled: 0, torn: 0, astray: [], longest: 0 }
   await cluster.ensure('zinc_cuts')
   execFileSync('npx', ['tsx', 'ops/migrate.ts'], { env: { ...process.env, DATABASE_URL: cluster.url('zinc_cuts') } })
   const shop = await openShopOn(cluster.url('zinc_cuts'))
@@ -79,8 +81,13 @@ export async function powerCuts(folder: string, cuts: number, random: () => numb
     let t = 0
     for (let cut = 0; cut < cuts; cut++) {
       let on = true
+      const alone = cut % 2 === 1
       const write = async (act: () => Promise<void>) => {
-        while (on) await act().catch(() => new Promise(done => setTimeout(done, 20)))
+        while (on)
+          await act().catch((error: Error) => {
+            if (alone && !error.message.endsWith(': 503')) result.astray.push(error.message)
+            return new Promise(done => setTimeout(done, 20))
+          })
       }
       const read = async () => {
         const batch = Array.from({ length: 3 }, () => ({ t: ++t, pressure: 5000 + random() }))
@@ -98,12 +105,15 @@ export async function powerCuts(folder: string, cuts: number, random: () => numb
       const before = readings.size + touches.size
       while (performance.now() < until || (readings.size + touches.size - before < 8 && performance.now() < until + 20_000))
         await new Promise(done => setTimeout(done, 5))
-      await Promise.all([shop.kill(), Promise.resolve(killCluster(join(folder, 'pg')))])
+      killCluster(join(folder, 'pg'))
+      if (!alone) await shop.kill()
+      // What goes on meanwhile is told that the database is away.
+      else await new Promise(done => setTimeout(done, 300))
       on = false
       await writers
       const from = performance.now()
       while (!(await cluster.revive())) await new Promise(done => setTimeout(done, 200))
-      await shop.start()
+      if (!alone) await shop.start()
       result.longest = Math.max(result.longest, performance.now() - from)
     }
     const { rows } = await shop.query(`select t, pressure from reading where hold_id = '${hold}'`)

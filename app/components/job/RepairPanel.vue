@@ -134,8 +134,7 @@ const submit = () =>
                   <BellSign class="time" />Cured {{ clockText(cure.at, now) }}
                 </p>
                 <p class="soft mt-1">
-                  {{ waitText(cure.wait) }} at this temperature; two degrees either way,
-                  {{ clockText(cure.soonest, now) }} to
+                  {{ waitText(cure.wait) }} at this temperature; two degrees either way, {{ clockText(cure.soonest, now) }} to
                   {{ cure.latest ? clockText(cure.latest, now) : 'never, below its floor' }}.<template v-if="cure.pot > 0">
                     Workable for about {{ Math.round(cure.pot / 60) }} min.</template
                   >

@@ -1,3 +1,4 @@
+export * from './past'
 export * from './people'
 export * from './jobs'
 export * from './makeSafe'

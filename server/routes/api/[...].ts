@@ -1,5 +1,4 @@
 /** An address that nothing answers is said to be none, and is not taken for a page. */
 export default defineEventHandler(() => {
-  const message = 'There is nothing at this address.'
-  throw createError({ statusCode: 404, statusMessage: 'refused', message, data: { message, fields: {} } })
+  throw answered(404, 'refused', 'There is nothing at this address.')
 })

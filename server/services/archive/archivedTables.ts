@@ -87,6 +87,7 @@ export const archivedTables: readonly ArchivedTable[] = [
 export const leftBehind: Record<string, string> = {
   person: 'who did what travels as a name',
   reading: 'readings travel as CSV, a file a hold',
+  job_words: 'what a job is found by follows from the entries',
   bell: 'what is due follows from the entries',
   device_key: 'a secret of this shop',
   kit_item: 'kit stays on its Shelf; its doubt is in each hold',

@@ -18,11 +18,16 @@ import { Refusal } from '../shop/refusal'
 import { sha256, type Archive, type ArchivedRow } from './archiveFile'
 import { archivedTables, columnsOf, personColumns, type ArchivedTable } from './archivedTables'
 import { foreignId, intakeOf, type Intake } from './intake'
-import { measuredOnStandIn } from './readArchive'
+import { measuredOnStandIn, readArchive } from './readArchive'
 
 /** What taking a file in would do; nothing is done. @throws Refusal */
-export const planImport = (bytes: Buffer, now: Date): Promise<ArchivePlan> =>
-  inTransaction(async tx => (await intakeOf(tx, bytes, now)).plan)
+export async function planImport(bytes: Buffer, now: Date): Promise<ArchivePlan> {
+  // Its pictures are decoded, which takes long, while no connection of the database waits for it.
+  const archive = await readArchive(bytes, now)
+  return planOf(archive, sha256(bytes))
+}
+const planOf = (archive: Archive, digest: string): Promise<ArchivePlan> =>
+  inTransaction(async tx => (await intakeOf(tx, archive, digest)).plan)
 
 /** A value as its column wants it. */
 const kept = (column: PgColumn, value: unknown) =>
@@ -35,7 +40,8 @@ const kept = (column: PgColumn, value: unknown) =>
  */
 export async function importJob(actor: Actor, bytes: Buffer, sure: string): Promise<JobView> {
   if (sha256(bytes) !== sure) throw new Refusal(409, 'That is another file than the one that was looked at. Look at it again.')
-  const planned = await planImport(bytes, actor.now)
+  const archive = await readArchive(bytes, actor.now)
+  const planned = await planOf(archive, sure)
   const existing = planned.does !== 'new'
   await change(
     actor,
@@ -49,7 +55,7 @@ export async function importJob(actor: Actor, bytes: Buffer, sure: string): Prom
       detail: { digest: sure },
     },
     async (tx, now) => {
-      const intake = await intakeOf(tx, bytes, now)
+      const intake = await intakeOf(tx, archive, sure)
       if (intake.plan.does === 'nothing') return null
       await takeInWhole(tx, intake, now)
       return true

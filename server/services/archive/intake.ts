@@ -6,10 +6,9 @@ import type { Transaction } from '../../db/client'
 import { job } from '../../db/schema'
 import { derivedId } from '../shop/derivedId'
 import { Refusal } from '../shop/refusal'
-import { sha256, type Archive, type ArchivedRow } from './archiveFile'
+import type { Archive, ArchivedRow } from './archiveFile'
 import { archivedTable, archivedTables, columnsOf, personColumns, type ArchivedTable } from './archivedTables'
 import { archivedRows } from './exportJob'
-import { readArchive } from './readArchive'
 import { renumbered } from './renumber'
 
 /** What is to be done with an archive, and what it would take. */
@@ -71,10 +70,13 @@ const whatChanges: Partial<Record<string, string>> = {
   purchase: 'what is bought for it',
 }
 
-/** What taking an archive in would do. @throws Refusal when it cannot be taken in */
-export async function intakeOf(tx: Transaction, bytes: Buffer, now: Date): Promise<Intake> {
-  let archive = await readArchive(bytes, now)
-  const digest = sha256(bytes)
+/**
+ * What taking an archive in would do.
+ * @param digest of the file that it was read from
+ * @throws Refusal when it cannot be taken in
+ */
+export async function intakeOf(tx: Transaction, read: Archive, digest: string): Promise<Intake> {
+  let archive = read
   const own = archive.job.rows.job![0]!
   const [known] = await tx
     .select({ movedAt: job.movedAt })

@@ -82,13 +82,8 @@ const stateWords: Record<BayRow['state'], string> = {
 /**
  * A page of the Bay: jobs that somebody last did something on come first, and within the page those that need someone.
  * As many statements whatever the number of jobs.
- * @param signal stops between statements when whoever asked has gone
  */
-export async function bay(
-  { closed = false, words = '', after }: BayQuery,
-  now: number,
-  signal?: AbortSignal,
-): Promise<BayPage> {
+export async function bay({ closed = false, words = '', after }: BayQuery, now: number): Promise<BayPage> {
   const wanted = words.toLowerCase().split(/\s+/).filter(Boolean)
   const states = wanted.filter(word => Object.values(stateWords).some(state => state.includes(word)))
   const inIt = closed ? isNotNull(job.closedAt) : isNull(job.closedAt)
@@ -114,7 +109,6 @@ export async function bay(
     )
     .orderBy(desc(job.movedAt), desc(job.id))
     .limit(BAY_PAGE + 1)
-  signal?.throwIfAborted()
   const [counts] = await database()
     .select({ open: count(sql`case when ${job.closedAt} is null then 1 end`), closed: count(job.closedAt) })
     .from(job)
@@ -124,7 +118,6 @@ export async function bay(
     await rowsOf(
       shown.map(each => each.id),
       now,
-      signal,
     )
   ).filter(row => states.every(word => stateWords[row.state].includes(word)))
   return {
@@ -136,12 +129,12 @@ export async function bay(
 }
 
 /** Rows of some jobs, the ones that need someone first, then the latest. */
-async function rowsOf(ids: string[], now: number, signal?: AbortSignal): Promise<BayRow[]> {
-  const jobs = await loadAspectsOf(ids, rowAspects, database(), signal)
+async function rowsOf(ids: string[], now: number): Promise<BayRow[]> {
+  const jobs = await loadAspectsOf(ids, rowAspects)
   const views = [...jobs.values()]
   // Whether a signature stands follows from the whole job; few jobs of a page are signed.
   const signed = views.filter(view => view.signatures.length > 0).map(view => view.id)
-  const rest = await loadAspectsOf(signed, ['safety', 'stripping'], database(), signal)
+  const rest = await loadAspectsOf(signed, ['safety', 'stripping'])
   return views
     .map(view => ({ ...view, ...rest.get(view.id) }))
     .map(view => bayRow(view as RowJob, now))
@@ -149,7 +142,7 @@ async function rowsOf(ids: string[], now: number, signal?: AbortSignal): Promise
 }
 
 /** The Bench: tanks with a test that has not ended, and those that somebody last did something on. */
-export async function bench(now: number, signal?: AbortSignal): Promise<BayRow[]> {
+export async function bench(now: number): Promise<BayRow[]> {
   const open = await database()
     .selectDistinct({ id: test.jobId })
     .from(test)
@@ -162,7 +155,7 @@ export async function bench(now: number, signal?: AbortSignal): Promise<BayRow[]
     .where(and(isNull(job.closedAt), inShop))
     .orderBy(desc(job.movedAt))
     .limit(BAY_PAGE)
-  return rowsOf([...new Set([...open, ...latest].map(each => each.id!))], now, signal)
+  return rowsOf([...new Set([...open, ...latest].map(each => each.id!))], now)
 }
 
 /** @throws Refusal 400 for what is no mark of a page */

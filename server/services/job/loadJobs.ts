@@ -426,21 +426,16 @@ async function wordsFor(reader: Reader, ids: string[]): Promise<Words> {
   return { name: id => names.get(id) ?? 'somebody', struck: id => strikes.get(id) ?? null }
 }
 
-/**
- * Some aspects of many jobs at once, by job: one statement an aspect, and one for names and strikes, however many jobs there are.
- * @param signal stops between statements when whoever asked has gone
- */
+/** Some aspects of many jobs at once, by job: one statement an aspect, and one for names and strikes, however many jobs there are. */
 export async function loadAspectsOf<A extends JobAspect>(
   ids: string[],
   aspects: readonly A[],
   reader: Reader = database(),
-  signal?: AbortSignal,
 ): Promise<Map<string, JobWith<A>>> {
   if (ids.length === 0) return new Map()
   const words = await wordsFor(reader, ids)
   const jobs = new Map<string, object>()
   for (const aspect of aspects) {
-    signal?.throwIfAborted()
     for (const [id, view] of await loaders[aspect](reader, ids, words)) jobs.set(id, { id, ...jobs.get(id), ...view })
   }
   return jobs as Map<string, JobWith<A>>

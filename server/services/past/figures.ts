@@ -13,41 +13,44 @@ export async function pastFigures(): Promise<PastFigures> {
       .execute<T>(query)
       .then(({ rows }) => rows)
   const [jobs, causes, followed, hours] = await Promise.all([
-    all<{ jobs: string; days: string | null }>(sql`
-      select count(*) as jobs, percentile_cont(0.5) within group (order by extract(epoch from closed_at - opened_at) / ${SECONDS_A_DAY})
+    all<{ jobs: string; days: number | null }>(sql`
+      select count(*) as jobs, percentile_cont(0.5) within group (order by date_part('epoch', closed_at - opened_at) / ${SECONDS_A_DAY})
         filter (where closed_at is not null and closed_reason = '') as days
       from job where ${inShop}`),
     all<{ cause: string; jobs: string }>(sql`
       select o.cause, count(distinct o.job_id) as jobs from outcome o join job on job.id = o.job_id where ${inShop} and ${notStruck('o.id')} group by 1 order by 2 desc, 1`),
-    all<{ method: string; days: string; back: boolean }>(sql`
+    all<{ method: string; days: number; back: boolean }>(sql`
       with mended as (
-        select r.method, r.at, r.job_id, jsonb_array_elements_text(r.leak_ids)::uuid as leak_id from repair r join job on job.id = r.job_id
+        select r.method, r.at, job.moved_at, jsonb_array_elements_text(r.leak_ids)::uuid as leak_id from repair r join job on job.id = r.job_id
         where ${inShop} and ${notStruck('r.id')}
       ), ended as (
-        select m.method, m.at, j.moved_at,
-          (select min(f.at) from find f where f.leak_id = m.leak_id and f.at > m.at and ${notStruck('f.id')}) as back_at,
-          (select min(later.at) from mended later where later.leak_id = m.leak_id and later.at > m.at) as again_at
-        from mended m join job j on j.id = m.job_id
+        select *,
+          (select min(f.at) from find f where f.leak_id = mended.leak_id and f.at > mended.at and ${notStruck('f.id')}) as back_at,
+          min(at) over (partition by leak_id order by at range between '1 microsecond' following and unbounded following) as again_at
+        from mended
       )
       select method, (back_at is not null and (again_at is null or back_at <= again_at)) as back,
-        greatest(0, extract(epoch from least(coalesce(back_at, moved_at), coalesce(again_at, moved_at), moved_at) - at) / ${SECONDS_A_DAY}) as days
-      from ended order by method, days`),
+        greatest(0, date_part('epoch', least(coalesce(back_at, moved_at), coalesce(again_at, moved_at), moved_at) - at) / ${SECONDS_A_DAY}) as days
+      from ended`),
     all<Record<'tests' | 'repairs' | 'curing' | 'watching', string>>(sql`
       select
-        (select coalesce(sum(extract(epoch from stopped_at - started_at)), 0) from test t left join job on job.id = t.job_id
+        (select coalesce(sum(date_part('epoch', stopped_at - started_at)), 0) from test t left join job on job.id = t.job_id
           where stopped_at is not null and (job.id is null or ${inShop}) and ${notStruck('t.id')}) as tests,
-        (select coalesce(sum(extract(epoch from e.last - r.at)), 0) from repair_run r
+        (select coalesce(sum(date_part('epoch', e.last - r.at)), 0) from repair_run r
           join job on job.id = r.job_id and ${inShop}
           join (select run_id, max(at) as last from run_entry group by 1) e on e.run_id = r.id) as repairs,
         (select coalesce(sum(cure_time), 0) from repair r join job on job.id = r.job_id where ${inShop} and ${notStruck('r.id')}) as curing,
         (select coalesce(sum(watched), 0) from proof_entry p join job on job.id = p.job_id where ${inShop} and ${notStruck('p.id')}) as watching`),
   ])
   const methods = new Map<string, { days: number; back: boolean }[]>()
-  for (const { method, days, back } of followed)
-    methods.set(method, [...(methods.get(method) ?? []), { days: Number(days), back }])
+  for (const { method, days, back } of followed.sort((a, b) => a.days - b.days)) {
+    const its = methods.get(method) ?? []
+    its.push({ days, back })
+    methods.set(method, its)
+  }
   return {
     jobs: Number(jobs[0]!.jobs),
-    days: jobs[0]!.days === null ? null : Number(jobs[0]!.days),
+    days: jobs[0]!.days,
     causes: causes.map(({ cause, jobs: many }) => ({ cause, jobs: Number(many) })),
     methods: [...methods]
       .map(([method, each]) => ({ method, followed: each }))

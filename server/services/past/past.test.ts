@@ -124,7 +124,9 @@ test('a craft with all its jobs, and what does not count left out', async () => 
   const second = await testJob(finn(on(220)), { craftName, tankName: 'day tank' })
   const cause = randomUUID()
   await recordOutcome(finn(on(221)), second.id, { id: cause, cause: 'drain', partId: null })
+  expect(await ids({ words: craftName, cause: 'drain' })).toEqual([second.id])
   await strikeEntry(finn(on(222)), second.id, { id: randomUUID(), subjectId: cause, reason: 'another job' })
+  expect(await ids({ words: craftName, cause: 'drain' })).toEqual([])
   const history = await craftHistory(second.craft.id, Date.now())
   expect(history.jobs.map(each => [each.id, each.state, each.causes])).toEqual([
     [second.id, 'cannot-tell', []],

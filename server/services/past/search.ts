@@ -1,57 +1,56 @@
-import { and, desc, eq, gte, ilike, inArray, isNull, lte, or, sql, type SQL } from 'drizzle-orm'
+import {
+  and,
+  arrayContains,
+  arrayOverlaps,
+  desc,
+  eq,
+  gte,
+  ilike,
+  inArray,
+  isNull,
+  lte,
+  or,
+  sql,
+  type Column,
+  type SQL,
+} from 'drizzle-orm'
 import { causes } from '../../../core/complaint/causes'
 import { repairMaterials } from '../../../core/repair/material/repairMaterials'
 import { repairMethods } from '../../../core/repair/method/repairMethods'
 import type { PastQuery } from '../../../shared/schemas/past'
 import type { PastJob, PastPage } from '../../../shared/views'
 import { database } from '../../db/client'
-import { craft, job, outcome, part, repair, strike } from '../../db/schema'
+import { craft, job, jobWords, outcome, part, person, repair, strike } from '../../db/schema'
 import { inShop } from '../job/inShop'
 import { Refusal } from '../shop/refusal'
+import { takeJobWords } from './jobWords'
 
 /** Jobs on a page of what was found. */
 const PAST_PAGE = 30
 
 const like = (word: string) => `%${word.replace(/[\\%_]/g, letter => `\\${letter}`)}%`
+const stands = (text: Column, word: string) => sql`${text} like lower(${like(word)})`
 /** Keys of a data set whose names have a word in them. */
 const keysNamed = (rows: readonly { key: string; name: string }[], word: string) =>
   rows.filter(row => row.name.toLowerCase().includes(word.toLowerCase())).map(row => row.key)
-const inKeys = (column: SQL, keys: readonly string[]) =>
-  keys.length > 0
-    ? sql`${column} in (${sql.join(
-        keys.map(key => sql`${key}`),
-        sql`, `,
-      )})`
-    : sql`false`
+
+const hasOne = (column: Column, keys: string[]) => (keys.length > 0 ? arrayOverlaps(column, keys) : undefined)
 
 /** Jobs on which somebody whose name has these words did something. */
-const byPerson = (name: string) => sql`${job.id} in (
-  select t.job_id from trail t join person p on p.id = t.person_id where p.name ilike ${like(name)} and t.job_id is not null)`
-/** Jobs on which a part of this name leaked or was mended. */
-const withPart = (name: string) => sql`${job.id} in (
-  select p.job_id from part p join leak l on l.part_id = p.id where p.name ilike ${like(name)}
-  union all
-  select p.job_id from outcome o join part p on p.id = o.part_id where p.name ilike ${like(name)})`
-const withCause = (keys: readonly string[]) =>
-  sql`${job.id} in (select o.job_id from outcome o where ${inKeys(sql`o.cause`, keys)} and not exists (select 1 from strike s where s.subject_id = o.id))`
-const withMaterial = (keys: readonly string[]) =>
-  sql`${job.id} in (select r.job_id from repair r where ${inKeys(sql`r.material`, keys)} and not exists (select 1 from strike s where s.subject_id = r.id))`
+const byPerson = (name: string) =>
+  sql`${jobWords.people} && array(select ${person.id} from ${person} where ${ilike(person.name, like(name))})`
+/** Jobs on which a part of this name leaked or was the cause. */
+const withPart = (name: string) => stands(jobWords.parts, name)
 
 /** A word that stands somewhere in what was recorded of a job. */
 const holds = (word: string) =>
   or(
     ilike(craft.name, like(word)),
     ilike(craft.registration, like(word)),
-    ilike(job.tankName, like(word)),
-    ilike(job.material, like(word)),
-    ilike(job.fuel, like(word)),
-    ilike(job.closedReason, like(word)),
-    sql`${job.complaint} ->> 'words' ilike ${like(word)}`,
-    withPart(word),
-    withCause(keysNamed(causes, word)),
-    withMaterial(keysNamed(repairMaterials, word)),
-    sql`${job.id} in (select r.job_id from repair r where r.batch ilike ${like(word)} or r.note ilike ${like(word)} or ${inKeys(sql`r.method`, keysNamed(repairMethods, word))})`,
-    sql`${job.id} in (select l.job_id from find f join leak l on l.id = f.leak_id where f.note ilike ${like(word)})`,
+    stands(jobWords.words, word),
+    hasOne(jobWords.causes, keysNamed(causes, word)),
+    hasOne(jobWords.materials, keysNamed(repairMaterials, word)),
+    hasOne(jobWords.methods, keysNamed(repairMethods, word)),
     byPerson(word),
   )
 
@@ -78,16 +77,18 @@ export async function searchPast({
     inShop,
     ...wanted.map(holds),
     partName ? withPart(partName) : undefined,
-    cause ? withCause([cause]) : undefined,
-    material ? withMaterial([material]) : undefined,
+    cause ? arrayContains(jobWords.causes, [cause]) : undefined,
+    material ? arrayContains(jobWords.materials, [material]) : undefined,
     name ? byPerson(name) : undefined,
     from === null ? undefined : or(isNull(job.closedAt), gte(job.closedAt, new Date(from))),
     to === null ? undefined : lte(job.openedAt, new Date(to)),
   )
+  await takeJobWords()
   const found = await database()
     .select({ id: job.id, movedAt: job.movedAt, all: sql<number>`count(*) over ()`.mapWith(Number) })
     .from(job)
     .innerJoin(craft, eq(job.craftId, craft.id))
+    .innerJoin(jobWords, eq(jobWords.jobId, job.id))
     .where(fits)
     .orderBy(desc(job.movedAt), desc(job.id))
     .limit(after ? 100_000 : PAST_PAGE + 1)
