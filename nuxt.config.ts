@@ -127,6 +127,10 @@ export default defineNuxtConfig({
       nitro.hooks.hook('types:extend', (types: { routes: object }) => {
         types.routes = {}
       })
+      nitro.options.errorHandler = [
+        at('./server/errors/unhandled.ts'),
+        nitro.options.errorHandler,
+      ].flat() as typeof nitro.options.errorHandler
       // Only the process that reads pictures brings it in.
       const { externals } = nitro.options as { externals?: object }
       Object.assign(nitro.options, {

@@ -1,12 +1,15 @@
 import { AsyncLocalStorage } from 'node:async_hooks'
+import { setMaxListeners } from 'node:events'
 import pg from 'pg'
 
 const whoAsked = new AsyncLocalStorage<AbortSignal>()
 
 /** Does what somebody waits for: once they have gone, its statement under way is cancelled and it sends no more. */
-export const whileAsked = <T>(gone: AbortSignal, work: () => T | Promise<T>): Promise<T> =>
+export const whileAsked = <T>(gone: AbortSignal, work: () => T | Promise<T>): Promise<T> => {
+  setMaxListeners(0, gone)
   // Waited for within: what asks the database only when it is waited for does so here.
-  whoAsked.run(gone, async () => await work())
+  return whoAsked.run(gone, async () => await work())
+}
 
 type Query = (...asked: unknown[]) => unknown
 

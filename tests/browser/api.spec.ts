@@ -254,27 +254,61 @@ test('each role may do what is its own, and no more', async ({ browser, demo }) 
   await Promise.all(contexts.map(context => context.close()))
 })
 
-test('somebody’s practice is there for nobody else, however the address is written', async ({ browser, demo }) => {
+test('somebody’s practice is there for nobody else by any route, however the address is written', async ({ browser, demo }) => {
   const [theirs, others] = await Promise.all([browser.newContext(), browser.newContext()])
+  // Who may do most, and is somebody else all the same.
   await Promise.all([enter(theirs, demo, 'finn'), enter(others, demo, 'oda')])
-  const id = crypto.randomUUID()
+  const jobId = crypto.randomUUID()
   const opened = await theirs.request.post(`${demo.url}/api/practice/jobs`, {
-    data: { id, tankKind: 'small-steel', copyOf: null },
+    data: { id: jobId, tankKind: 'small-steel', copyOf: null },
   })
-  expect(opened.status()).toBe(200)
   const { craft } = (await opened.json()) as { craft: { id: string } }
-  const encoded = `%${id.charCodeAt(0).toString(16)}${id.slice(1)}`
-  const asked = async (who: typeof theirs, path: string) => (await who.request.get(`${demo.url}/api/${path}`)).status()
-  for (const path of [
-    `jobs/${id}`,
-    `jobs/${id.toUpperCase()}`,
-    `jobs/${encoded}`,
-    `jobs/${encoded}?aspects=tests`,
-    `crafts/${craft.id}`,
-  ]) {
-    expect(await asked(others, path), path).toBe(404)
+  const hold = await startTypedHold(theirs, demo, jobId)
+  const row = async (statement: string) => (await demo.query(`${statement} returning id`)).rows[0].id as string
+  /** Something of the demo, made of this job. */
+  const moved = (table: string) => row(`update ${table} set job_id = '${jobId}' where id = (select id from ${table} limit 1)`)
+  const ids: Record<string, string> = {
+    jobs: jobId,
+    crafts: craft.id,
+    tests: hold,
+    holds: hold,
+    keys: await row(
+      `insert into device_key (id, hold_id, name, hash, created_by, created_at) select gen_random_uuid(), '${hold}', 'logger', 'x', id, now() from person where login = 'finn'`,
+    ),
+    photos: await row(
+      `insert into photo (id, job_id, picture, thumbnail, width, height, person_id, at) select gen_random_uuid(), '${jobId}', 'x', 'x', 1, 1, id, now() from person where login = 'finn'`,
+    ),
+    strips: await row(
+      `insert into strip_entry (id, job_id, name, mark, facing, fastener, condition, person_id, at) select gen_random_uuid(), '${jobId}', 'cap', '', '', '', 'sound', id, now() from person where login = 'finn'`,
+    ),
+    purchases: await moved('purchase'),
+    bells: await moved('bell'),
+    runs: await moved('repair_run'),
   }
-  for (const path of [`jobs/${id}`, `crafts/${craft.id}`]) expect(await asked(theirs, path), path).toBe(200)
+  const call = async (who: typeof theirs, method: string, path: string) =>
+    (await who.request.fetch(`${demo.url}/api${path}`, { method, ...(method !== 'get' && { data: {} }) })).status()
+  const encoded = (id: string) => `%${id.charCodeAt(0).toString(16)}${id.slice(1)}`
+  const walked = new Set<string>()
+  for (const { method, path, each } of routes) {
+    const word = /(\w+)\/\{id\}/.exec(path)?.[1]
+    const id = word && ids[word]
+    if (!id) continue
+    walked.add(word)
+    const at = (its: string) =>
+      path.replace('{id}', its).replace(/\{(\w+)\}/g, (_, name) => (each?.name === name ? each!.values[0]!.value : someId))
+    for (const its of [id, id.toUpperCase(), encoded(id)])
+      expect(await call(others, method, at(its)), `${method} ${at(its)}`).toBe(404)
+  }
+  for (const [word, id] of Object.entries(ids)) expect(id && walked.has(word), word).toBeTruthy()
+  // The same addresses lead somewhere for whose it is.
+  for (const path of [
+    `/jobs/${jobId}`,
+    `/crafts/${craft.id}`,
+    `/holds/${hold}`,
+    `/holds/${hold}/readings`,
+    `/photos/${ids.photos}`,
+  ])
+    expect(await call(theirs, 'get', path), path).toBe(200)
   await Promise.all([theirs.close(), others.close()])
 })
 

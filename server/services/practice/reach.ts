@@ -48,21 +48,24 @@ export async function mustBeWithinReach(personId: string, word: string, id: stri
 }
 
 const MOST_REMEMBERED = 10_000
-const practiceOf = new Map<string, Promise<string | null>>()
+/** Whose practice a job is, null for what is none. */
+const practiceOf = new Map<string, string | null>()
 
 /** Whether somebody is told of a change of a job. Whose practice it is never changes, so it is asked once. */
 export async function hearsOf(personId: string, jobId: string | null | undefined): Promise<boolean> {
   if (!jobId) return true
-  if (practiceOf.size > MOST_REMEMBERED) practiceOf.clear()
-  const known =
-    practiceOf.get(jobId) ??
-    database()
-      .execute<{ opened_by: string }>(sql`select opened_by from job where id = ${jobId} and reality = 'practice'`)
-      .then(({ rows }) => rows[0]?.opened_by ?? null)
-  practiceOf.set(jobId, known)
-  const owner = await known.catch(() => {
-    practiceOf.delete(jobId)
-    return personId
-  })
+  if (!practiceOf.has(jobId)) {
+    if (practiceOf.size > MOST_REMEMBERED) practiceOf.clear()
+    try {
+      const { rows } = await database().execute<{ opened_by: string }>(
+        sql`select opened_by from job where id = ${jobId} and reality = 'practice'`,
+      )
+      practiceOf.set(jobId, rows[0]?.opened_by ?? null)
+    } catch {
+      // Who may hear of it is not known: then nobody does, and the page asks again when the stream comes back.
+      return false
+    }
+  }
+  const owner = practiceOf.get(jobId)
   return owner === null || owner === personId
 }
