@@ -2,11 +2,13 @@ import { randomBytes } from 'node:crypto'
 import { chownSync, existsSync, mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { postgresPrograms } from './install.mjs'
-import { freePort, isRoot, portIsFree, run, Trouble } from './steps.mjs'
+import { freePort, isRoot, ownerOf, portIsFree, run, Trouble } from './steps.mjs'
 
-/** The server refuses root: then it runs as the user that Debian's package made for it. */
-async function serverUser() {
+/** The server refuses root: then it runs as the user whose the data are, or as the one that Debian's package made for it. */
+async function serverUser(folder, data) {
   if (!isRoot) return {}
+  const owner = ownerOf(existsSync(data) ? data : folder)
+  if (owner) return owner
   const read = async flag => Number((await run('id', [flag, 'postgres'], { capture: true })).out)
   return { uid: await read('-u'), gid: await read('-g') }
 }
@@ -19,8 +21,8 @@ async function serverUser() {
  */
 export async function startCluster(folder, { throwaway = false } = {}) {
   const programs = await postgresPrograms()
-  const user = await serverUser()
   const data = join(folder, 'pg')
+  const user = await serverUser(folder, data)
   const secret = join(folder, 'pg.secret')
   const env = { PATH: process.env.PATH, LANG: 'C.UTF-8', LC_ALL: 'C.UTF-8' }
   const control = (args, options = {}) =>

@@ -9,7 +9,7 @@ import { installPackages, postgresPrograms } from './install.mjs'
 import { nightly } from './nightly.mjs'
 import { listening } from './listening.mjs'
 import { restartDelays } from './restarts.mjs'
-import { backupFolder, bin, dataFolder, endRunning, portIsFree, run, say, telling, Trouble } from './steps.mjs'
+import { backupFolder, bin, dataFolder, endRunning, ownerOf, portIsFree, run, say, telling, Trouble } from './steps.mjs'
 
 export const DATABASE = 'zinc_bell'
 /** Letters and digits that are not taken for each other. */
@@ -97,6 +97,9 @@ export async function serve(mode, { fresh = false } = {}) {
   if (!(await portIsFree(port)))
     throw new Trouble(`Port ${port} is taken. Stop what uses it, or choose another: PORT=4700 ./zinc ${mode}`)
   const folder = dataFolder(mode)
+  // What root writes there its owner could not read the next time.
+  if (ownerOf(folder))
+    throw new Trouble(`The data at ${folder} belong to another user. Start it as that one: runuser -u USER -- ./zinc ${mode}`)
   const unlock = takeLock(folder, mode)
   let cluster
   let server

@@ -1,6 +1,6 @@
 import { spawn } from 'node:child_process'
 import { createHash } from 'node:crypto'
-import { existsSync, mkdirSync, renameSync } from 'node:fs'
+import { chownSync, existsSync, mkdirSync, renameSync, statSync } from 'node:fs'
 import { createServer } from 'node:net'
 import { homedir } from 'node:os'
 import { dirname, join, resolve } from 'node:path'
@@ -21,6 +21,13 @@ const dataBase = () =>
   process.env.ZINC_DATA ??
   (isRoot ? '/var/lib/zinc-bell' : join(process.env.XDG_DATA_HOME ?? join(homedir(), '.local', 'share'), 'zinc-bell'))
 
+/** The user whose a folder is, where root's command finds one of somebody else: what is made in it is theirs too. Null otherwise. */
+export function ownerOf(folder) {
+  if (!isRoot) return null
+  const { uid, gid } = statSync(folder)
+  return uid === 0 ? null : { uid, gid }
+}
+
 /**
  * Folder for a mode's data. What an earlier program kept apart for each place of the program is taken over.
  */
@@ -29,7 +36,11 @@ export function dataFolder(mode) {
   const before = join(dataBase(), createHash('sha256').update(root).digest('hex').slice(0, 12), mode)
   mkdirSync(dataBase(), { recursive: true, mode: 0o755 })
   if (!existsSync(folder) && existsSync(before)) renameSync(before, folder)
-  mkdirSync(folder, { recursive: true, mode: 0o755 })
+  if (!existsSync(folder)) {
+    mkdirSync(folder, { recursive: true, mode: 0o755 })
+    const owner = ownerOf(dataBase())
+    if (owner) chownSync(folder, owner.uid, owner.gid)
+  }
   return folder
 }
 

@@ -103,12 +103,12 @@ test('the systemd unit is one, and starts what is there', () => {
   const unit = read('zinc-bell.service')
   const sections = [...unit.matchAll(/^\[(\w+)\]$/gm)].map(([, name]) => name)
   expect(sections).toEqual(['Unit', 'Service', 'Install'])
-  expect(unit).toMatch(/^ExecStart=\/opt\/zinc-bell\/zinc start$/m)
+  expect(unit).toMatch(/^ExecStart=\/opt\/zinc-bell\/app\/zinc start$/m)
   expect(existsSync(join(process.cwd(), 'zinc'))).toBe(true)
   if (!existsSync('/usr/bin/systemd-analyze')) return
   // Checked by systemd itself where it is; the program lies elsewhere here.
   const file = test.info().outputPath('zinc-bell.service')
-  writeFileSync(file, unit.replaceAll('/opt/zinc-bell', process.cwd()).replace('User=zinc-bell', 'User=root'))
+  writeFileSync(file, unit.replaceAll('/opt/zinc-bell/app', process.cwd()).replace('User=zinc-bell', 'User=root'))
   execFileSync('systemd-analyze', ['verify', '--man=no', file], { stdio: 'pipe' })
 })
 
