@@ -1,7 +1,8 @@
 import { createHash } from 'node:crypto'
 import { existsSync, readFileSync, readdirSync, statSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
-import { bin, root, run, telling } from './steps.mjs'
+import { bin, root, run, telling, Trouble } from './steps.mjs'
+import { inTurn } from './turn.mjs'
 
 const SOURCES = ['app', 'core', 'shared', 'server', 'public', 'nuxt.config.ts', 'package-lock.json']
 /** Steps of a build, each with how the builder tells that it begins. */
@@ -29,11 +30,42 @@ export function builtFrom(others = []) {
   return hash.digest('hex')
 }
 
-/** Builds the application when its sources are not those of the last build. */
+const STAMP = join(root, '.output', 'sources')
+const isBuilt = now => existsSync(SERVER) && existsSync(STAMP) && readFileSync(STAMP, 'utf8') === now
+
+/** Processes that serve from the build of this folder. */
+function serving() {
+  const asks = pid => {
+    try {
+      return readFileSync(`/proc/${pid}/cmdline`, 'utf8').includes(SERVER)
+    } catch {
+      return false
+    }
+  }
+  return existsSync('/proc') ? readdirSync('/proc').filter(name => /^\d+$/.test(name) && asks(name)) : []
+}
+
+/**
+ * Builds the application when its sources are not those of the last build.
+ * @throws Trouble when a server runs from that build: it would lose its files
+ */
 export async function buildApplication() {
-  const stamp = join(root, '.output', 'sources')
   const now = builtFrom()
-  if (existsSync(SERVER) && existsSync(stamp) && readFileSync(stamp, 'utf8') === now) return
+  if (isBuilt(now)) return
+  await inTurn('build', 'building', async () => {
+    // Whoever was waited for may have built the same.
+    if (isBuilt(now)) return
+    const [pid] = serving()
+    if (pid)
+      throw new Trouble(
+        `Process ${pid} serves from the build in this folder, and the program has changed since. Stop that one first, or use another clone.`,
+      )
+    await build()
+    writeFileSync(STAMP, now)
+  })
+}
+
+async function build() {
   // On a new clone the pages' own settings of types are not there yet, and without them no page is built.
   if (!existsSync(join(root, '.nuxt', 'tsconfig.app.json'))) await run(bin('nuxt'), ['prepare'], { quiet: true })
   // What the builder says of itself, step by step.
@@ -46,5 +78,4 @@ export async function buildApplication() {
     env: { ...process.env, NODE_ENV: 'production', NUXT_TELEMETRY_DISABLED: '1', ZINC_BUILD_FOLDER: join(root, '.nuxt-build') },
   })
   await telling(work, () => `Building, step ${step + 1} of ${STEPS.length}: ${STEPS[step][1]}`)
-  writeFileSync(stamp, now)
 }

@@ -1,7 +1,7 @@
 import { accessSync, constants, existsSync, readdirSync, statfsSync, statSync } from 'node:fs'
 import { join } from 'node:path'
 import { SERVER } from './build.mjs'
-import { backupFolder, dataFolder, isRoot, portIsFree, root } from './steps.mjs'
+import { backupFolder, dataFolder, isRoot, ownerOf, portIsFree, root } from './steps.mjs'
 
 const LITTLE_ROOM = 2e9
 const DAY = 86_400_000
@@ -71,7 +71,7 @@ export async function doctor(mode = 'start') {
   } catch {
     found.push(line('look', 'Program', `${root} cannot be written by this user: build it as its owner.`))
   }
-  if (isRoot) found.push(line('look', 'User', 'runs as root. docs/deploy.md has a unit that does not.'))
+  if (isRoot && !ownerOf(folder)) found.push(line('look', 'User', 'runs as root. docs/deploy.md has a unit that does not.'))
   const port = Number(process.env.PORT ?? 4600)
   if (await portIsFree(port)) found.push(line('look', 'Shop', `does not run on port ${port}.`))
   else

@@ -2,6 +2,7 @@ import { createHash } from 'node:crypto'
 import { existsSync, readFileSync, readdirSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { isRoot, root, run, say, telling, Trouble } from './steps.mjs'
+import { inTurn } from './turn.mjs'
 
 /** How many of the lock file's packages lie where they belong. */
 const installed = places => places.filter(place => existsSync(join(root, place))).length
@@ -14,16 +15,22 @@ export async function installPackages({ checks = false } = {}) {
   const text = readFileSync(join(root, 'package-lock.json'))
   const lock = createHash('sha256').update(text).digest('hex')
   const stamp = join(root, 'node_modules', '.zinc-lock')
-  const [has, all] = existsSync(stamp) ? readFileSync(stamp, 'utf8').split(' ') : []
-  if (has === lock && (all === 'all' || !checks)) return
-  const places = Object.entries(JSON.parse(text).packages)
-    .filter(([place, { dev, devOptional, optional }]) => place && !optional && (checks || (!dev && !devOptional)))
-    .map(([place]) => place)
-  const work = run('npm', ['ci', '--no-audit', '--no-fund', '--loglevel=error', ...(checks ? [] : ['--omit=dev'])], {
-    quiet: true,
+  const isThere = () => {
+    const [has, all] = existsSync(stamp) ? readFileSync(stamp, 'utf8').split(' ') : []
+    return has === lock && (all === 'all' || !checks)
+  }
+  if (isThere()) return
+  await inTurn('install', 'installing packages', async () => {
+    if (isThere()) return
+    const places = Object.entries(JSON.parse(text).packages)
+      .filter(([place, { dev, devOptional, optional }]) => place && !optional && (checks || (!dev && !devOptional)))
+      .map(([place]) => place)
+    const work = run('npm', ['ci', '--no-audit', '--no-fund', '--loglevel=error', ...(checks ? [] : ['--omit=dev'])], {
+      quiet: true,
+    })
+    await telling(work, () => `Installing npm packages: ${installed(places)} of ${places.length}`)
+    writeFileSync(stamp, `${lock} ${checks ? 'all' : 'run'}`)
   })
-  await telling(work, () => `Installing npm packages: ${installed(places)} of ${places.length}`)
-  writeFileSync(stamp, `${lock} ${checks ? 'all' : 'run'}`)
 }
 
 /** Installs a Debian package as root, or tells an ordinary user which one to install. */

@@ -1,4 +1,15 @@
-import { mkdirSync, utimesSync, writeFileSync } from 'node:fs'
+import { spawn } from 'node:child_process'
+import {
+  chmodSync,
+  chownSync,
+  mkdirSync,
+  mkdtempSync,
+  readFileSync,
+  rmSync,
+  statSync,
+  utimesSync,
+  writeFileSync,
+} from 'node:fs'
 import { join } from 'node:path'
 import { expect, test } from '@playwright/test'
 
@@ -73,4 +84,51 @@ test('a network without TLS is warned of, with how to put it in front', async ()
   expect(said('0.0.0.0')).toMatch(/WARNING.*without TLS[\s\S]*nginx[\s\S]*ZINC_PUBLIC_URL=https/)
   expect(said('0.0.0.0', 'http://shop.example')).toContain('WARNING')
   expect(said('0.0.0.0', 'https://shop.example')).not.toContain('WARNING')
+})
+
+test('root finds the database of the user whose the data are, and makes one for that user', async () => {
+  test.skip(process.getuid?.() !== 0, 'only root can act for others')
+  const { startCluster } = await of<{
+    startCluster: (
+      folder: string,
+      how: object,
+    ) => Promise<{ has: (name: string) => Promise<boolean>; stop: () => Promise<unknown> }>
+  }>('cluster')
+  const folder = mkdtempSync('/var/lib/zinc-bell-owned-')
+  const NOBODY = 65534
+  chownSync(folder, NOBODY, NOBODY)
+  chmodSync(folder, 0o755)
+  try {
+    const made = await startCluster(folder, { throwaway: true })
+    expect(statSync(join(folder, 'pg', 'PG_VERSION')).uid).toBe(NOBODY)
+    // Another command, while it runs: the same cluster, left running.
+    const found = await startCluster(folder, { throwaway: true })
+    expect(await found.has('postgres')).toBe(true)
+    await made.stop()
+  } finally {
+    rmSync(folder, { recursive: true, force: true })
+  }
+})
+
+test('what two commands would ruin for each other is done one after the other, and one that was killed keeps nobody waiting', async () => {
+  const file = test.info().outputPath('turns')
+  writeFileSync(file, '')
+  const begin = (work: string) =>
+    spawn(process.execPath, ['-e', `import('./ops/turn.mjs').then(m => m.inTurn('spec', 'trying', async () => { ${work} }))`], {
+      stdio: ['ignore', 'ignore', 'pipe'],
+    })
+  const ended = (child: ReturnType<typeof begin>) => new Promise<void>(done => child.once('close', () => done()))
+  const killed = begin(
+    `require('fs').appendFileSync(${JSON.stringify(file)}, 'killed '); await new Promise(d => setTimeout(d, 60_000))`,
+  )
+  await expect.poll(() => readFileSync(file, 'utf8')).toBe('killed ')
+  killed.kill('SIGKILL')
+  await ended(killed)
+  const write = `const { appendFileSync } = require('fs'); appendFileSync(${JSON.stringify(file)}, 'in '); await new Promise(d => setTimeout(d, 400)); appendFileSync(${JSON.stringify(file)}, 'out ')`
+  const both = [begin(write), begin(write)]
+  let said = ''
+  for (const each of both) each.stderr!.on('data', piece => (said += String(piece)))
+  await Promise.all(both.map(ended))
+  expect(readFileSync(file, 'utf8')).toBe('killed in out in out ')
+  expect(said).toMatch(/^Another command \(process \d+\) is trying here; this one waits for it …\n$/)
 })
