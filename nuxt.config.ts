@@ -127,13 +127,11 @@ export default defineNuxtConfig({
       nitro.hooks.hook('types:extend', (types: { routes: object }) => {
         types.routes = {}
       })
-      nitro.options.errorHandler = [
-        at('./server/errors/unhandled.ts'),
-        nitro.options.errorHandler,
-      ].flat() as typeof nitro.options.errorHandler
       // Only the process that reads pictures brings it in.
-      const { externals } = nitro.options as { externals?: object }
+      const { externals, errorHandler } = nitro.options as { externals?: object; errorHandler?: string | string[] }
       Object.assign(nitro.options, {
+        // Before the framework's own, which goes on.
+        errorHandler: [at('./server/errors/unhandled.ts'), errorHandler].flat(),
         compressPublicAssets: { gzip: true, brotli: true },
         externals: { ...externals, traceInclude: [at('./node_modules/sharp/lib/index.js')] },
       })

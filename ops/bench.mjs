@@ -1,11 +1,11 @@
 import { rmSync } from 'node:fs'
 import { buildApplication } from './build.mjs'
 import { startCluster } from './cluster.mjs'
-import { installChromium, installPackages } from './install.mjs'
+import { installChromium, installPackages, postgresPrograms } from './install.mjs'
 import { browserTemplates } from './shopTemplates.mjs'
 import { bin, dataFolder, endRunning, root, run, Trouble } from './steps.mjs'
 
-const NAMES = ['core', 'hunts', 'seeing', 'alarm', 'attack', 'pages']
+const NAMES = ['core', 'hunts', 'seeing', 'alarm', 'attack', 'standby', 'pages']
 
 /**
  * `./zinc bench [NAME …]`: measures on a cluster of its own, which is thrown away; all, or only those named.
@@ -46,12 +46,14 @@ export async function bench(names) {
       await take('benchSeeingOthers.ts', {})
       await take('benchEyeHold.ts', {})
     }
-    if (wanted('alarm') || wanted('attack') || wanted('pages')) {
+    if (['alarm', 'attack', 'standby', 'pages'].some(wanted)) {
       if (wanted('pages')) await installChromium()
       await Promise.all([buildApplication(), browserTemplates(cluster, process.env)])
-      const env = { ZINC_TEST_URL: cluster.url('postgres'), ZINC_BENCH_FOLDER: folder }
+      const programs = await postgresPrograms()
+      const env = { ZINC_TEST_URL: cluster.url('postgres'), ZINC_BENCH_FOLDER: folder, PG_PROGRAMS: programs }
       if (wanted('alarm')) await take('benchAlarm.ts', env)
       if (wanted('attack')) await take('benchAttack.ts', env)
+      if (wanted('standby')) await take('benchStandby.ts', env)
       if (wanted('pages')) await take('benchPages.ts', env)
     }
     return worst

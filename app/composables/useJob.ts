@@ -23,6 +23,9 @@ export function useJob(id: string) {
   const partName = (partId: string) => job.value?.parts.find(part => part.id === partId)?.name ?? 'a part'
   tellJobHere(job)
   const offer = useTakeBack()
+  useEntryQueue().on(view => {
+    if (view.id === id) job.value = view
+  })
   /** Takes the job that a verb answered, so that the page need not wait for the notice; what it brought can be taken back. */
   const take = (view: JobView) => {
     job.value = view

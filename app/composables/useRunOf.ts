@@ -2,20 +2,34 @@ import { openRuns, repairOfRun, runOfJob } from '#shared/repair/runView'
 import type { RunFacts, RunKind } from '#shared/repair/runEntries'
 import type { RunEntryView, RunView } from '#shared/views'
 
+const runEntryWords: Record<RunKind, string> = {
+  tick: 'A tick in the repair',
+  mix: 'A mix',
+  vacuum: 'A reading of the column',
+  done: 'The end of a stage',
+  skip: 'A stage that was skipped',
+  back: 'Going back a stage',
+  mishap: 'What went wrong',
+  pause: 'The pause of the repair',
+  resume: 'Going on with the repair',
+  abandon: 'Giving the repair up',
+  speed: 'The practice clock',
+}
+
 /**
  * A repair that is made stage by stage, as it stands now: with what was tapped here and is still on its way.
  * @param asked its id, or `now` for the one that is under way
  */
 export function useRunOf(jobId: string, asked: string) {
-  const { job, error, refresh, take, now } = useJob(jobId)
-  const queue = useRunQueue()
+  const { job, error, refresh, now } = useJob(jobId)
+  const queue = useEntryQueue()
   const session = useSession()
-  queue.on(take)
   const runId = computed(() => {
     if (asked !== 'now' || !job.value) return asked
     return openRuns(job.value, Date.now()).at(-1)?.id ?? job.value.runs.at(-1)?.id ?? asked
   })
-  const waiting = computed(() => queue.waiting.filter(each => each.runId === runId.value))
+  const at = computed(() => `runs/${runId.value}/entries/`)
+  const waiting = computed(() => queue.waiting.filter(each => each.path.startsWith(at.value)))
   const run = computed((): RunView | null => {
     const kept = job.value?.runs.find(each => each.id === runId.value)
     if (!kept) return null
@@ -25,15 +39,25 @@ export function useRunOf(jobId: string, asked: string) {
       .filter(each => !known.has(each.id))
       .map((each): RunEntryView => ({
         id: each.id,
-        kind: each.kind,
-        facts: each.facts as RunFacts,
+        kind: each.path.slice(at.value.length) as RunKind,
+        facts: each.body as unknown as RunFacts,
         by: session.person?.name ?? '',
-        at: Math.max(last, each.tappedAt),
+        at: Math.max(last, each.made),
       }))
     return onTheirWay.length > 0 ? { ...kept, entries: [...kept.entries, ...onTheirWay] } : kept
   })
   const state = computed(() => (job.value && run.value ? runOfJob(job.value, run.value, now.value) : null))
   const repair = computed(() => (job.value ? repairOfRun(job.value, runId.value) : null))
-  const record = (kind: RunKind, facts: object = {}) => queue.add(runId.value, kind, facts)
-  return { job, error, refresh, now, run, state, repair, record, queue }
+  const record = (kind: RunKind, facts: object = {}) =>
+    queue.add({
+      jobId,
+      path: at.value + kind,
+      body: { id: newId(), ...facts },
+      words: runEntryWords[kind],
+      timed: true,
+      chain: runId.value,
+    })
+  /** Sentences beside the fields of what was refused. */
+  const fields = computed(() => (queue.refused?.path.startsWith(at.value) ? queue.refused.fields : {}))
+  return { job, error, refresh, now, run, state, repair, record, fields }
 }

@@ -42,10 +42,8 @@ changes.on(notice => {
 })
 void rope.load()
 void queue.restore()
-void useStripQueue().restore()
 void entries.restore()
 useKeptForLater()
-void useRunQueue().restore()
 
 useHead({ title: computed(() => (rope.ringing.length ? `Ringing: ${rope.ringing[0]!.title}` : 'Zinc Bell')) })
 useActionKeys('Everywhere', [
@@ -70,11 +68,9 @@ useActionKeys('Everywhere', [
     },
   },
 ])
-const strips = useStripQueue()
-const runs = useRunQueue()
 /** What waits on this device, in words; readings first. */
 const waiting = computed(() => {
-  const others = entries.waiting.length + strips.waiting.length + runs.waiting.length
+  const others = entries.waiting.length
   const parts = [
     queue.waiting > 0 ? `${queue.waiting} ${queue.waiting === 1 ? 'reading waits' : 'readings wait'}` : '',
     others > 0 ? `${others} ${others === 1 ? 'entry waits' : 'entries wait'}` : '',
@@ -128,7 +124,7 @@ const old = computed(() => {
         <UIcon name="i-lucide-cloud-off" class="size-5 shrink-0" />
         <span>{{ changes.connected ? 'Sending.' : 'The server cannot be reached.' }} {{ waiting || old }}</span>
       </div>
-      <p v-if="entries.problem" role="alert" class="no-print leaking px-4 py-2 font-semibold">{{ entries.problem }}</p>
+      <p v-if="entries.refused" role="alert" class="no-print leaking px-4 py-2 font-semibold">{{ entries.refused.message }}</p>
       <PressureAlarm class="no-print" />
       <RealityStrip />
       <main id="page" tabindex="-1" class="outline-none"><slot /></main>

@@ -1,4 +1,6 @@
+import type { AnyObjectSchema } from 'yup'
 import type { TankTestKind } from '../../core/leaktest/testKinds'
+import { ago } from '../schemas/fields'
 import type { BalloonForm } from './balloon/balloonForm'
 import { balloonTest } from './balloon/balloonTest'
 import type { BalloonView } from './balloon/balloonView'
@@ -38,6 +40,12 @@ export const testDescriptors: { [K in TankTestKind]: TestDescriptor<TestViews[K]
 /** The descriptor of a test's own kind. */
 export const descriptorOf = <K extends TankTestKind>(test: Pick<TestViews[K], 'kind'>): TestDescriptor<TestViews[K]> =>
   testDescriptors[test.kind as K]
+
+/** The form of an entry by its word; it may say how long ago it was done. Undefined where tests of this kind have none of that word. */
+export function entrySchema(kind: TankTestKind, word: string): AnyObjectSchema | undefined {
+  const { entries } = testDescriptors[kind]
+  return Object.hasOwn(entries, word) ? entries[word]!.schema.shape({ ago: ago() }) : undefined
+}
 
 /** Tests of one kind, in the order in which they were begun. */
 export const testsOf = <K extends TankTestKind>(job: { tests: readonly TestView[] }, kind: K): TestViews[K][] =>

@@ -3,7 +3,7 @@ import { repairMaterialKeys } from '../../core/repair/material/repairMaterials'
 import { isStaged, type StagedMethod } from '../../core/repair/stage/stages'
 import { repairMethodKeys } from '../../core/repair/method/repairMethods'
 import { untilFields } from './untilFields'
-import { entryId, line, oneOf, positive, quantity, requiredLine } from '../schemas/fields'
+import { ago, entryId, line, oneOf, positive, quantity, requiredLine } from '../schemas/fields'
 
 const stagedMethods = repairMethodKeys.filter(isStaged)
 const uuids = (name: string) =>
@@ -26,9 +26,6 @@ export const runSchema = yup.object({
 export type RunForm = yup.InferType<typeof runSchema>
 
 const stage = () => requiredLine('The stage', 40)
-/** ms ago that it was tapped, by the clock of the page, where the network was gone; the server says when that was. */
-const ago = () =>
-  yup.number().min(0, 'It cannot be tapped before it was.').max(86_400_000, 'It was tapped more than a day ago.').default(0)
 const photoId = () => yup.string().uuid('That photograph is not known.').nullable().default(null)
 const temperature = () =>
   quantity('Temperature')

@@ -31,6 +31,9 @@ export const requiredLine = (name: string, most = 120) => line(name, most).requi
 export const words = () => text().max(4000, 'Keep it under 4,000 characters.').default('')
 
 /** Made where the form is opened, so that a repeated submit is one entry. */
+/** ms ago that something was done, by the clock of the page, where the network was gone; the server says when that was. */
+export const ago = () =>
+  yup.number().min(0, 'It cannot be done before it was.').max(86_400_000, 'It was done more than a day ago.').default(0)
 export const entryId = () => yup.string().uuid('The entry’s id is not a UUID.').required('The entry has no id.')
 export const uuidField = (name: string) => yup.string().uuid(`${name} is not known.`).required(`Choose ${name.toLowerCase()}.`)
 

@@ -65,7 +65,7 @@ test('without a network: the program opens on what it knew, takes a reading, a f
   )
 })
 
-test('a leak found on a soap walk without a network waits with its part, and is on the register once it is back', async ({
+test('a soap walk without a network: marks and a leak stand with their parts as waiting, and each arrives once', async ({
   page,
   context,
   demo,
@@ -76,14 +76,66 @@ test('a leak found on a soap walk without a network waits with its part, and is 
   await closedAsProposed(page)
   await page.getByRole('button', { name: 'Start at the cap' }).click()
   await expect(page.getByText(/parts to go/)).toBeVisible()
+  await demo.kill()
+  const route = page.getByRole('list', { name: 'Route' }).getByRole('listitem')
+  await page.keyboard.press('w')
+  await expect(page.getByText(/watch \d+ s more/)).toBeVisible()
+  await page.keyboard.press('d')
+  await expect(route.nth(0).getByText('waits')).toBeVisible()
+  await page.keyboard.press('x')
+  await expect(route.nth(1).getByText('waits')).toBeVisible()
   await page.keyboard.press('b')
   await page.getByLabel('Note').fill('Under the strap.')
-  await demo.kill()
   await page.getByRole('button', { name: 'Record the leak' }).click()
-  await expect(page.getByText(/1 entry waits/)).toBeVisible()
+  await expect(page.getByText(/4 entries wait/)).toBeVisible()
+  await expect(route.nth(2).getByText('waits')).toBeVisible()
+  const waiting = page.getByRole('region', { name: /Waiting here/ })
+  await expect(waiting.getByRole('listitem')).toHaveCount(4)
+  await expect(waiting.getByText(/^Not reached: /)).toBeVisible()
   await demo.start()
-  await expect(page.getByText(/1 entry waits/)).toHaveCount(0, { timeout: 60_000 })
+  await expect(page.getByText(/waits? here/)).toHaveCount(0, { timeout: 60_000 })
+  await expect(waiting).toHaveCount(0)
+  await expect(page.getByText('waits', { exact: true })).toHaveCount(0)
   expect((await demo.query(`select 1 from find where note = 'Under the strap.'`)).rowCount).toBe(1)
+  const { rows } = await demo.query(
+    `select entry from test_entry where test_id = (select id from test where job_id = '${job.id}' and kind = 'soap' order by started_at desc limit 1) order by at`,
+  )
+  expect(rows.map(row => row.entry.kind + (row.entry.mark ? ` ${row.entry.mark}` : ''))).toEqual([
+    'watch',
+    'mark dry',
+    'mark not reached',
+    ...rows.slice(3).map(row => `mark ${row.entry.mark}`),
+  ])
+})
+
+test('what an earlier version of the program left waiting in the browser is taken over', async ({ page, context, demo }) => {
+  await enter(context, demo)
+  const job = await jobOf(context, demo, 'Sprayer generator')
+  const { id: personId } = (await (await context.request.get(`${demo.url}/api/me`)).json()) as { id: string }
+  const line = { name: 'strap of before', mark: '', facing: '', fastener: '', torque: null, condition: '', absent: false }
+  const form = { id: crypto.randomUUID(), fixing: null, photoId: null, ...line }
+  await page.goto(`${demo.url}/bell.svg`)
+  await page.evaluate(
+    kept =>
+      new Promise<void>(done => {
+        const opened = indexedDB.open('zinc-bell-strips', 1)
+        opened.onupgradeneeded = () => opened.result.createObjectStore('strips', { keyPath: 'form.id' })
+        opened.onsuccess = () => {
+          const written = opened.result.transaction('strips', 'readwrite')
+          written.objectStore('strips').put(kept)
+          written.oncomplete = () => {
+            opened.result.close()
+            done()
+          }
+        }
+      }),
+    { personId, jobId: job.id, form, photo: null, photoSent: false },
+  )
+  await page.goto(demo.url)
+  await expect.poll(async () => (await demo.query(`select 1 from strip_entry where name = 'strap of before'`)).rowCount).toBe(1)
+  expect(await page.evaluate(async () => (await indexedDB.databases()).map(({ name }) => name))).not.toContain(
+    'zinc-bell-strips',
+  )
 })
 
 test('a sleeping device is rung under the bell’s own tag; where no service answers, it says so', async ({

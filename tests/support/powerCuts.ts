@@ -8,11 +8,19 @@ import { setUpHold } from './setUpHold'
 import { openShopOn, OWNER_CODE, type Shop } from './shop'
 
 /** A cluster that keeps what it says that it keeps, as the command starts it. */
-interface Cluster {
+export interface Cluster {
   url: (database: string) => string
   ensure: (database: string) => Promise<void>
   revive: () => Promise<boolean>
   stop: () => Promise<unknown>
+}
+
+/** Starts a cluster of its own in a folder, which keeps what it says that it keeps. */
+export async function startCluster(folder: string): Promise<Cluster> {
+  const { startCluster: start } = (await import(new URL('../../ops/cluster.mjs', import.meta.url).href)) as {
+    startCluster: (folder: string) => Promise<Cluster>
+  }
+  return start(folder)
 }
 
 export interface Cuts {
@@ -29,10 +37,10 @@ export interface Cuts {
   longest: number
 }
 
-const PASSWORD = 'kelp under the slipway'
+export const PASSWORD = 'kelp under the slipway'
 
-/** Every process of a cluster, at once. */
-function killCluster(data: string) {
+/** Ends every process of a cluster, at once. @param data its folder */
+export function killCluster(data: string) {
   const postmaster = Number(readFileSync(join(data, 'postmaster.pid'), 'utf8').split('\n')[0])
   const children = readdirSync('/proc')
     .filter(name => /^\d+$/.test(name))
@@ -58,9 +66,6 @@ function killCluster(data: string) {
  * @param folder for a cluster of its own
  */
 export async function powerCuts(folder: string, cuts: number, random: () => number): Promise<Cuts> {
-  const { startCluster } = (await import(new URL('../../ops/cluster.mjs', import.meta.url).href)) as {
-    startCluster: (folder: string) => Promise<Cluster>
-  }
   const cluster = await startCluster(folder)
   const result: Cuts = { cuts, acknowledged: 0, lost: 0, doubled: 0, torn: 0, astray: [], longest: 0 }
   await cluster.ensure('zinc_cuts')
@@ -139,7 +144,7 @@ export async function powerCuts(folder: string, cuts: number, random: () => numb
 }
 
 /** Calls a shop with the cookies that it gave. */
-function caller(shop: Shop) {
+export function caller(shop: Pick<Shop, 'url'>) {
   let cookie = ''
   return async <T>(path: string, data?: object): Promise<T> => {
     const answer = await fetch(`${shop.url}/api/${path}`, {

@@ -46,7 +46,14 @@ const chosen = computed({
   },
 })
 const record = () =>
-  save(async () => emit('recorded', await entries.send(props.jobId, props.path, find.value, 'A find')), form.value)
+  save(
+    async () =>
+      emit(
+        'recorded',
+        await entries.send({ jobId: props.jobId, path: props.path, body: find.value, words: `A find: ${props.part.name}` }),
+      ),
+    form.value,
+  )
 </script>
 
 <template>

@@ -7,6 +7,7 @@ import { lookMethod } from '#core/leaktest/look/lookMethods'
 /** Drops or bubbles of one place, counted to a rate with the doubt of so few. */
 const props = defineProps<{ look: LookView; partId: string; name: string }>()
 const emit = defineEmits<{ done: [job: JobView] }>()
+const entries = useEntryQueue()
 const of = computed(() => lookMethod(props.look.method).counts)
 const { short } = useQuantities()
 const blank = () => ({
@@ -26,7 +27,14 @@ const form = useTemplateRef('form')
 const { saving, problem, save } = useSave()
 const keep = () =>
   save(async () => {
-    emit('done', await callApi<JobView>(`tests/${props.look.id}/entries/count`, 'POST', whole.value))
+    const job = await entries.send({
+      jobId: props.look.jobId,
+      path: `tests/${props.look.id}/entries/count`,
+      body: whole.value,
+      words: `${of.value === 'drops' ? 'Drops' : 'Bubbles'} counted: ${lowerFirst(props.name)}`,
+      timed: true,
+    })
+    if (job) emit('done', job)
     state.value = blank()
   }, form.value)
 const counted = computed(() => props.look.counts.filter(each => each.partId === props.partId))

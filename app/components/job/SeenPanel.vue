@@ -120,7 +120,8 @@ const submit = () =>
     const path = on === 'rig' ? 'rig-finds' : 'finds'
     const { piece, testId, insteadOf, ...find } = all
     const body = on === 'rig' ? { id, piece, testId, insteadOf, partId: all.partId, note: all.note } : { id, ...find }
-    const job = await entries.send(props.job.id, `jobs/${props.job.id}/${path}`, body, 'A find')
+    const words = `A find: ${names.value[all.partId ?? ''] ?? 'the rig'}`
+    const job = await entries.send({ jobId: props.job.id, path: `jobs/${props.job.id}/${path}`, body, words })
     if (job === null) {
       clear()
       start.value = null

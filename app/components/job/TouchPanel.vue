@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { touchKinds } from '#core/ledger/ledger'
+import { listWords } from '#core/words/words'
 import { touchSchema } from '#shared/schemas/repair'
 import type { JobView } from '#shared/views'
 
@@ -7,6 +8,7 @@ import type { JobView } from '#shared/views'
 const props = defineProps<{ job: JobView }>()
 const open = defineModel<boolean>('open', { required: true })
 const emit = defineEmits<{ done: [job: JobView]; renewed: [] }>()
+const entries = useEntryQueue()
 const { draft, clear } = useDraft(`touch:${props.job.id}`, () => ({
   partIds: [] as string[],
   kind: 'removed' as (typeof touchKinds)[number],
@@ -18,9 +20,11 @@ const { saving, problem, save } = useSave()
 const form = useTemplateRef('form')
 const submit = () =>
   save(async () => {
-    const job = await callApi<JobView>(`jobs/${props.job.id}/touches`, 'POST', draft.value)
+    const words = `${upperFirst(draft.value.kind)}: ${listWords(draft.value.partIds.map(id => lowerFirst(names.value[id] ?? '')))}`
+    const job = await entries.send({ jobId: props.job.id, path: `jobs/${props.job.id}/touches`, body: draft.value, words })
     clear()
-    emit('done', job)
+    if (job) emit('done', job)
+    else open.value = false
   }, form.value)
 </script>
 

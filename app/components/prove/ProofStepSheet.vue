@@ -6,7 +6,8 @@ import type { JobView, ProofEntryView } from '#shared/views'
 
 /** One step in use: what is done, how long to watch in the way that is looked, and how it was. */
 const props = defineProps<{ job: JobView; row: ProofRow<ProofEntryView>; sealed: boolean; now: number }>()
-const emit = defineEmits<{ done: [view: JobView, outcome: ProofOutcome] }>()
+const emit = defineEmits<{ /** null when it waits for a network */ done: [view: JobView | null, outcome: ProofOutcome] }>()
+const entries = useEntryQueue()
 const session = useSession()
 const { saving, problem, save } = useSave()
 const blank = () => ({
@@ -38,9 +39,14 @@ const chosen = computed(() => looks.value.find(({ look }) => look.key === said.v
 async function record(outcome: ProofOutcome) {
   const recorded = step.value.key
   const view = await save(() =>
-    callApi<JobView>(`jobs/${props.job.id}/proof`, 'POST', { id: newId(), step: recorded, outcome, ...said.value }),
+    entries.send({
+      jobId: props.job.id,
+      path: `jobs/${props.job.id}/proof`,
+      body: { id: newId(), step: recorded, outcome, ...said.value },
+      words: `${step.value.title}: ${outcome}`,
+    }),
   )
-  if (!view) return
+  if (view === undefined) return
   // The news of it may have come before the answer: what is typed by then is of the next step.
   if (step.value.key === recorded) said.value = blank()
   emit('done', view, outcome)

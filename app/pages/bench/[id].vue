@@ -18,6 +18,7 @@ const job = shallowRef<JobView | null>(null)
 tellJobHere(job)
 const mustRead = useMustRead(job, 'air or smoke')
 const { short } = useQuantities()
+const now = useClock()
 const { saving, problem, save } = useSave()
 const stopping = ref(false)
 const checkingVolume = ref(false)
@@ -42,8 +43,12 @@ const step = (to: 'settling' | 'reading' | 'stopped') =>
     // A late answer to the step before must not close the question that was opened meanwhile.
     if (to === 'stopped') stopping.value = false
   })
-const mark = (kind: MarkKind) =>
-  save(async () => take(holdIn(await callApi<JobView>(`tests/${id}/entries/mark`, 'POST', { id: newId(), kind }), id)))
+const { record } = useTestEntries(
+  () => hold.value?.jobId ?? '',
+  () => id,
+  view => take(holdIn(view, id)),
+)
+const mark = (kind: MarkKind) => save(() => record('mark', { kind }, `Marked: ${kind.replace('-', ' ')}`))
 const withSpeed = async (speed: number) => take(await callApi<BenchHold>(`holds/${id}/speed`, 'POST', { speed }))
 const setSpeed = (speed: number) => save(() => withSpeed(speed))
 
@@ -204,6 +209,7 @@ useActionKeys('Bench', [
     </header>
     <p v-if="problem" role="alert" class="leaking font-medium">{{ problem }}</p>
     <p v-if="queue.problem" role="alert" class="leaking font-medium">{{ queue.problem }}</p>
+    <WaitingHere v-if="hold" :job-id="hold.jobId" :now="now" />
     <p v-if="over" role="alert" class="rounded-lg bg-(--leaking) p-4 text-xl font-bold text-(--sheet)">
       {{ short('pressure', over) }} is above this tank’s limit of {{ short('pressure', job.pressureLimit) }}. Vent it now,
       slowly, and stand clear of its flat sides.

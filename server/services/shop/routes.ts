@@ -35,7 +35,7 @@ import {
 } from '../../../shared/schemas/shopTemperature'
 import { refitSchema, stripSchema } from '../../../shared/schemas/strip'
 import { eyeFindSchema, findSchema, rigFindSchema } from '../../../shared/leaktest/findForm'
-import { testDescriptors } from '../../../shared/leaktest/tests'
+import { entrySchema, testDescriptors } from '../../../shared/leaktest/tests'
 import { testKinds, type TankTestKind } from '../../../core/leaktest/testKinds'
 import type { Deed } from './may'
 import { closeSchema } from '../../../shared/schemas/handBack'
@@ -61,10 +61,10 @@ const kindsOfTest = kinds.map(kind => ({
   body: testDescriptors[kind].schema,
 }))
 const entriesOfTests = kinds.flatMap(kind =>
-  Object.entries(testDescriptors[kind].entries).map(([value, { schema, summary }]) => ({
+  Object.entries(testDescriptors[kind].entries).map(([value, { summary }]) => ({
     value,
     summary: `${testKinds[kind].name}: ${summary.toLowerCase()}`,
-    body: schema,
+    body: entrySchema(kind, value)!,
   })),
 )
 /** Where kinds have an entry of the same name, either body. */

@@ -160,6 +160,7 @@ useActionKeys('Job', [
       </div>
     </header>
     <p v-if="error" role="alert" class="leaking font-medium">{{ error.message }}</p>
+    <WaitingHere :job-id="job.id" :now="now" />
     <JobSeam :job="job" :ledger="standing.ledger" :next="standing.next" :now="now" />
 
     <section class="sheet" aria-label="Map">

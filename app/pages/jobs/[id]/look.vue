@@ -19,7 +19,10 @@ const parts = computed(() => job.value?.parts.filter(part => part.removedAt === 
 const look = computed(() => (job.value ? (testsOf(job.value, 'look').find(isRunning) ?? null) : null))
 const last = computed(() => (job.value ? (testsOf(job.value, 'look').findLast(each => !each.struck) ?? null) : null))
 const method = computed(() => (look.value ? lookMethod(look.value.method) : null))
-const marks = computed(() => new Map(look.value?.marks.map(each => [each.partId, each.mark])))
+const { record, end: endTest, said } = useTestEntries(id, () => look.value?.id ?? null, take)
+const marks = computed(
+  () => new Map<string, string>([...(look.value?.marks.map(each => [each.partId, each.mark] as const) ?? []), ...said.value]),
+)
 const picked = ref<string | null>(null)
 const at = computed(() => parts.value.find(part => part.id === picked.value) ?? null)
 watch(
@@ -46,9 +49,7 @@ const goToNext = () => {
 const mark = (value: 'dry' | 'not reached') =>
   save(async () => {
     if (!look.value || !at.value) return
-    take(
-      await callApi<JobView>(`tests/${look.value.id}/entries/mark`, 'POST', { id: newId(), partId: at.value.id, mark: value }),
-    )
+    await record('mark', { partId: at.value.id, mark: value }, `${upperFirst(value)}: ${lowerFirst(at.value.name)}`)
     goToNext()
   })
 const find = () => findWith('wet', '')
@@ -64,11 +65,10 @@ function findWith(seen: FindForm['seen'], note: string) {
     leakId: known.value[0]?.id ?? null,
   }
 }
-/** A find that waits for a network leaves its part as it was. */
+/** One that waits for a network stands on its part already. */
 function recorded(view: JobView | null) {
   finding.value = null
-  if (!view) return
-  take(view)
+  if (view) take(view)
   goToNext()
 }
 const shown = ref<{ mark: string; count: number | null } | null>(null)
@@ -89,7 +89,7 @@ const lookThere = () =>
   looking.save(async () => {
     shown.value = await callApi<{ mark: string; count: number | null }>(`tests/${look.value!.id}/look?at=${picked.value}`)
   })
-const end = () => save(async () => take(await callApi<JobView>(`tests/${look.value!.id}/stop`, 'POST')))
+const end = () => save(() => endTest('The end of the look'))
 const drawn = computed(() => (job.value && standing.value ? mapLeaks(job.value, standing.value.ledger) : []))
 const lookOfMark = (value: string | undefined): StateLook =>
   value === undefined || value === 'not reached' ? 'unsure' : value === 'dry' ? 'sealed' : 'leaking'
@@ -129,6 +129,7 @@ useActionKeys('Look', [
       >
     </header>
     <p v-if="problem" role="alert" class="leaking font-medium">{{ problem }}</p>
+    <WaitingHere :job-id="job.id" :now="now" />
     <template v-if="!look">
       <CautionList v-if="mustRead" :job="job" act="look" @read="take" />
       <LookStart v-else-if="session.mayWork" :job="job" :now="now" @started="take" @read="take" />

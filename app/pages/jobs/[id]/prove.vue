@@ -51,8 +51,9 @@ function taken(view: JobView) {
   take(view)
   striking.value = null
 }
-async function recorded(view: JobView, outcome: ProofOutcome) {
-  take(view)
+/** @param view null when it waits for a network */
+async function recorded(view: JobView | null, outcome: ProofOutcome) {
+  if (view) take(view)
   picked.value = null
   if (outcome === 'wet') await navigateTo(`/jobs/${id}?seen=1`)
 }

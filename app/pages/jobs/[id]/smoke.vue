@@ -42,7 +42,14 @@ const drawnFlow = computed(
     },
 )
 
-const marks = computed(() => new Map(at.value?.marks.map(mark => [mark.partId, mark.mark]) ?? []))
+const { record, end: endTest, said: onItsWay } = useTestEntries(id, () => test.value?.id ?? null, take)
+const marks = computed(
+  () =>
+    new Map<string, SmokeMark>([
+      ...(at.value?.marks.map(mark => [mark.partId, mark.mark] as const) ?? []),
+      ...([...onItsWay.value] as [string, SmokeMark][]),
+    ]),
+)
 const fedAt = computed(() => {
   if (!test.value || !job.value) return 'A quiet look says something only where smoke was seen to arrive.'
   const feeds = parts.value.filter(each => isFeed(test.value!.closures[each.id])).map(each => lowerFirst(each.name))
@@ -75,8 +82,7 @@ watch(picked, partId => {
 })
 const known = computed(() => (standing.value?.entries.leaks ?? []).filter(leak => leak.partId === picked.value))
 
-const send = (event: object) =>
-  save(async () => take(await callApi<JobView>(`tests/${test.value!.id}/entries/event`, 'POST', { id: newId(), ...event })))
+const send = (event: object, words: string) => save(() => record('event', event, words))
 /** The next part to look at: not marked yet, or marked before smoke was proven to be there. */
 const next = () => {
   const left = parts.value.filter(
@@ -101,21 +107,24 @@ function mark(value: SmokeMark) {
     }
     return
   }
-  void send({ kind: 'mark', partId: part.value.id, mark: value }).then(next)
+  const words = `${smokeWords[value]}: ${lowerFirst(part.value.name)}`
+  void send({ kind: 'mark', partId: part.value.id, mark: value }, words).then(next)
 }
-/** A find that waits for a network leaves its part as it was. */
+/** One that waits for a network stands on its part already. */
 function recorded(view: JobView | null) {
   finding.value = null
-  if (!view) return
-  take(view)
+  if (view) take(view)
   next()
 }
-const toggle = (link: Link) =>
-  send({ kind: 'link', linkId: link.id, to: linkStateIn(link, at.value!.setup.links) === 'shut' ? 'open' : 'shut' })
-const arrival = (end: string, came: boolean) => send({ kind: 'arrival', end, seen: came })
+function toggle(link: Link) {
+  const to = linkStateIn(link, at.value!.setup.links) === 'shut' ? 'open' : 'shut'
+  return send({ kind: 'link', linkId: link.id, to }, `${link.name}: ${to}`)
+}
+const arrival = (end: string, came: boolean) =>
+  send({ kind: 'arrival', end, seen: came }, came ? 'Smoke came at an end' : 'No smoke at an end')
 const ball = ref<BallReading>({ ball: 'floor' })
-const readTube = () => send({ kind: 'flow', reading: ball.value })
-const end = () => save(async () => take(await callApi<JobView>(`tests/${test.value!.id}/stop`, 'POST')))
+const readTube = () => send({ kind: 'flow', reading: ball.value }, 'A reading of the tube')
+const end = () => save(() => endTest('The end of the smoke test'))
 
 /** What the simulated circuit shows. */
 const looking = useSave()
@@ -202,6 +211,7 @@ useActionKeys('Smoke', [
     <p v-if="problem || looking.problem.value" role="alert" class="leaking font-medium">
       {{ problem ?? looking.problem.value }}
     </p>
+    <WaitingHere :job-id="job.id" :now="now" />
 
     <template v-if="!test">
       <CautionList v-if="mustRead" :job="job" act="air or smoke" @read="take" />

@@ -1,6 +1,8 @@
 <script setup lang="ts">
 import { StorageSerializers } from '@vueuse/core'
 import { spanOfPart } from '#core/circuit/placeOnPart'
+import type { WatchedMark } from '#core/leaktest/soap/watchedMarks'
+import { listWords } from '#core/words/words'
 import { SOAP_WATCH_TIME, soapMarks, type SoapMark } from '#core/leaktest/soap/soap'
 import type { JobView } from '#shared/views'
 import { reachedIn } from '#shared/leaktest/felt'
@@ -18,7 +20,14 @@ const { saving, problem, save } = useSave({ inOrder: true })
 const parts = computed(() => job.value?.parts.filter(part => part.removedAt === null) ?? [])
 const walk = computed(() => (job.value ? (testsOf(job.value, 'soap').find(isRunning) ?? null) : null))
 const last = computed(() => (job.value ? (testsOf(job.value, 'soap').at(-1) ?? null) : null))
-const marks = computed(() => new Map(walk.value?.marks.map(each => [each.partId, each.mark])))
+const { record, end: endTest, said, wetted } = useTestEntries(id, () => walk.value?.id ?? null, take)
+const marks = computed(
+  () =>
+    new Map<string, WatchedMark['mark']>([
+      ...(walk.value?.marks.map(each => [each.partId, each.mark] as const) ?? []),
+      ...([...said.value] as [string, SoapMark][]),
+    ]),
+)
 const left = computed(() => parts.value.filter(part => !marks.value.has(part.id)))
 
 const picked = ref<string | null>(null)
@@ -30,7 +39,9 @@ const finding = useLocalStorage<FindForm | null>(ownKey(`draft:soap-find:${id}`)
 const findForm = useTemplateRef('findForm')
 const seeing = ref<SeenStart | null>(null)
 const seen = ref<SoapMark | null>(null)
-const watching = computed(() => new Map(walk.value?.watching.map(each => [each.partId, each.since])))
+const watching = computed(
+  () => new Map([...(walk.value?.watching.map(each => [each.partId, each.since] as const) ?? []), ...wetted.value]),
+)
 /** s that the part is still to be watched; null while nobody has wetted it. */
 const toWatch = computed(() => {
   const since = watching.value.get(picked.value ?? '')
@@ -50,7 +61,7 @@ watch(picked, partId => {
 const wet = () =>
   save(async () => {
     const partIds = wetTogether.value.map(part => part.id)
-    take(await callApi<JobView>(`tests/${walk.value!.id}/entries/watch`, 'POST', { id: newId(), partIds }))
+    await record('watch', { partIds }, `Wetted: ${listWords(wetTogether.value.map(part => lowerFirst(part.name)))}`)
   })
 const goToNext = () => {
   picked.value = left.value[0]?.id ?? picked.value ?? parts.value[0]?.id ?? null
@@ -72,8 +83,7 @@ function step(by: number) {
 const known = computed(() => (standing.value?.entries.leaks ?? []).filter(leak => leak.partId === picked.value))
 function mark(value: SoapMark) {
   if (!walk.value || !at.value) return
-  const soapId = walk.value.id,
-    part = at.value
+  const part = at.value
   if (value === 'foams' || value === 'bubbles') {
     finding.value = {
       id: newId(),
@@ -87,15 +97,14 @@ function mark(value: SoapMark) {
     return
   }
   void save(async () => {
-    take(await callApi<JobView>(`tests/${soapId}/entries/mark`, 'POST', { id: newId(), partId: part.id, mark: value }))
+    await record('mark', { partId: part.id, mark: value }, `${soapWords[value]}: ${lowerFirst(part.name)}`)
     goToNext()
   })
 }
-/** A find that waits for a network leaves its part as it was. */
+/** One that waits for a network stands on its part already. */
 function recorded(view: JobView | null) {
   finding.value = null
-  if (!view) return
-  take(view)
+  if (view) take(view)
   goToNext()
 }
 function seenDone(view: JobView) {
@@ -108,7 +117,7 @@ const lookThere = () =>
   looking.save(async () => {
     seen.value = (await callApi<{ mark: SoapMark }>(`tests/${walk.value!.id}/look?at=${picked.value}`)).mark
   })
-const end = () => save(async () => take(await callApi<JobView>(`tests/${walk.value!.id}/stop`, 'POST')))
+const end = () => save(() => endTest('The end of the soap walk'))
 
 const drawn = computed(() => {
   const leaks = job.value && standing.value ? mapLeaks(job.value, standing.value.ledger) : []
@@ -185,6 +194,7 @@ useActionKeys('Soap', [
       >
     </header>
     <p v-if="problem" role="alert" class="leaking font-medium">{{ problem }}</p>
+    <WaitingHere :job-id="job.id" :now="now" />
 
     <template v-if="!walk">
       <CautionList v-if="mustRead" :job="job" act="air or smoke" @read="take" />
@@ -274,7 +284,7 @@ useActionKeys('Soap', [
           </template>
         </section>
       </div>
-      <SoapRoute :parts="parts" :picked="picked" :marks="marks" @pick="picked = $event" />
+      <SoapRoute :parts="parts" :picked="picked" :marks="marks" :waits="said" @pick="picked = $event" />
     </div>
     <SeenPanel v-model:start="seeing" :job="job" @done="seenDone" />
   </div>

@@ -3,14 +3,14 @@ import { otherEnd, stillOn, stripOrder, type Fixing, type ReachStage } from '#co
 import { jackRating } from '#core/fuel/weight'
 import { absentNow, jobFixings, rebuildOf, strippedNow } from '#shared/rebuild'
 import { weighedNow, weighingNow } from '#shared/safety'
-import type { StripDetails } from '#shared/schemas/strip'
+import type { StripDetails, StripForm } from '#shared/schemas/strip'
 import type { JobView, StripView } from '#shared/views'
 
 /** The strip list as things come off, and the same turned round as they go on again. */
 const id = String(useRoute().params.id)
 const route = useRoute()
 const session = useSession()
-const queue = useStripQueue()
+const queue = useEntryQueue()
 const { short } = useQuantities()
 const { job, error, refresh, standing, take, now } = useJob(id)
 const { problem, save } = useSave({ inOrder: true })
@@ -20,17 +20,15 @@ const done = (view: JobView) => {
   take(view)
   striking.value = null
 }
-queue.on(view => {
-  if (view.id === id) take(view)
-})
 const mode = ref<'off' | 'on'>(route.query.on === '1' ? 'on' : 'off')
 const modeWords = { off: 'Coming off', on: 'Going on' }
 
 const fixings = computed(() => (job.value ? jobFixings(job.value) : []))
 const off = computed(() => (job.value ? strippedNow(job.value) : []))
 const absent = computed(() => (job.value ? absentNow(job.value) : []))
-const waiting = computed(() => queue.waiting.filter(each => each.jobId === id))
-const waitingOff = computed(() => waiting.value.map(each => each.form).filter(form => !form.absent))
+const path = `jobs/${id}/strips`
+const waiting = computed(() => queue.waiting.filter(each => each.path === path).map(each => each.body as unknown as StripForm))
+const waitingOff = computed(() => waiting.value.filter(form => !form.absent))
 const isOff = (key: string) =>
   off.value.some(entry => entry.fixing === key && entry.refit === null) || waitingOff.value.some(form => form.fixing === key)
 const steps = computed(() => stripOrder(fixings.value))
@@ -54,22 +52,20 @@ const isAbsent = (key: string) => absent.value.find(entry => entry.fixing === ke
 const number = computed(() => 1 + Math.max(0, ...lines.value.map(line => Number(/^ring (\d+)$/.exec(line.mark)?.[1] ?? 0))))
 const plain = { mark: '', facing: '', fastener: '', torque: null, condition: '' }
 function log(fixing: Pick<Fixing, 'key' | 'name'> | null, details: Partial<StripDetails> = {}, photo: Blob | null = null) {
-  void queue.add(
-    id,
-    {
-      id: newId(),
-      fixing: fixing?.key ?? null,
-      photoId: null,
-      absent: false,
-      name: fixing?.name ?? '',
-      ...plain,
-      ...details,
-    },
-    photo,
-  )
+  add({ fixing: fixing?.key ?? null, absent: false, name: fixing?.name ?? '', ...plain, ...details }, photo)
 }
-const logAbsent = ({ key, name }: Fixing) =>
-  void queue.add(id, { id: newId(), fixing: key, name, ...plain, absent: true, photoId: null }, null)
+function add(line: Omit<StripForm, 'id' | 'photoId'>, photo: Blob | null = null) {
+  const photoId = photo && newId()
+  const body = { id: newId(), ...line, photoId }
+  void queue.add({
+    jobId: id,
+    path,
+    body,
+    words: line.name,
+    ...(photo && { photo: { id: photoId!, file: photo, sent: false } }),
+  })
+}
+const logAbsent = ({ key, name }: Fixing) => add({ fixing: key, name, ...plain, absent: true })
 /** Both ends of a hose carry the same mark. */
 const logOtherEnd = (fixing: Fixing) => log(otherEnd(fixing), { mark: lineOf(fixing.key)?.mark ?? '' })
 
@@ -159,7 +155,7 @@ useActionKeys('Strip and rebuild', [
       </div>
     </header>
     <CautionList :job="job" act="remove the tank" @read="take" />
-    <p v-if="problem || queue.problem" role="alert" class="leaking font-medium">{{ problem ?? queue.problem }}</p>
+    <p v-if="problem" role="alert" class="leaking font-medium">{{ problem }}</p>
 
     <template v-if="mode === 'off'">
       <section class="sheet" aria-label="To come off">

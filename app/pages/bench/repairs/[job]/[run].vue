@@ -12,7 +12,7 @@ const route = useRoute()
 const jobId = String(route.params.job)
 const asked = String(route.params.run)
 const session = useSession()
-const { job, error, refresh, now, run, state, repair, record, queue } = useRunOf(jobId, asked)
+const { job, error, refresh, now, run, state, repair, record, fields } = useRunOf(jobId, asked)
 const { materials } = useMaterials()
 const { short } = useQuantities()
 const current = computed(() => state.value?.state.current ?? null)
@@ -52,7 +52,7 @@ const why = computed(() => state.value?.notYet ?? hidden.value)
 const cures = computed(() => (run.value ? runSheet(run.value).cure !== null : false))
 const asksWarmth = computed(() => Boolean(stage.value?.applies) && cures.value)
 watch(
-  () => queue.fields.reason,
+  () => fields.value.reason,
   told => {
     if (told) overriding.value = true
   },
@@ -194,7 +194,6 @@ useActionKeys('Repair', [
       </div>
     </header>
 
-    <p v-if="queue.problem" role="alert" class="leaking font-semibold">{{ queue.problem }}</p>
     <p v-if="toldWrong" class="sheet border-2 border-(--leaking)">
       <b class="font-semibold">{{ toldWrong.words }}.</b> {{ toldWrong.now }}
     </p>
@@ -287,7 +286,7 @@ useActionKeys('Repair', [
             v-show="!state.state.work || clock?.kind === 'list'"
             :run="run"
             :materials="materials"
-            :fields="queue.fields"
+            :fields="fields"
             :warm="warm"
             :capacity="job.capacity"
             :now="now"
@@ -304,7 +303,7 @@ useActionKeys('Repair', [
               <PhotoButton label="Photograph it" @taken="photograph" />
               <span v-if="photoId" class="sealed font-semibold"><StateSign look="sealed" /> Photograph kept</span>
             </div>
-            <UFormField v-if="asksWarmth" label="How warm it is where it cures" :error="queue.fields.temperature"
+            <UFormField v-if="asksWarmth" label="How warm it is where it cures" :error="fields.temperature"
               ><QuantityInput v-model="temperature" kind="temperature" class="w-36"
             /></UFormField>
             <p v-if="blocked" role="alert" class="unsure font-semibold">{{ blocked }}</p>
@@ -322,7 +321,7 @@ useActionKeys('Repair', [
             <UFormField
               v-if="(why && overriding) || skipping"
               :label="skipping ? 'Why it is left out' : 'To go on all the same, say why'"
-              :error="queue.fields.reason"
+              :error="fields.reason"
               ><UInput v-model="reason" class="w-full" autocomplete="off"
             /></UFormField>
             <ThumbBar>
