@@ -15,7 +15,8 @@ const HELP = `usage: ./zinc COMMAND
   test again [WORDS] [--times N]  each browser test 20 times, two at a time; stopped, it goes on where it was and keeps the tally
   mutate [FOLDER …]  change the code in one place after another and see whether a test notices
   bench [NAME …]   core: speed and memory of the estimate, and a year's shop; alarm: how soon a danger rings; attack: malformed
-                   and largest requests, power cuts, a long file; pages: what pages weigh, and how soon they answer on a slow processor
+                   and largest requests, power cuts, a long file; standby: a second database that takes over; pages: what pages weigh,
+                   and how soon they answer on a slow processor
   play FILE --key KEY   send a CSV into a running hold as a logger would
   analyse FILE …   leak rate and verdict of logged holds, one line of JSON each; --setup FILE for one set-up for all
 
