@@ -131,7 +131,7 @@ export default defineNuxtConfig({
       const { externals, errorHandler } = nitro.options as { externals?: object; errorHandler?: string | string[] }
       Object.assign(nitro.options, {
         // Before the framework's own, which goes on.
-        errorHandler: [at('./server/errors/unhandled.ts'), errorHandler].flat(),
+        errorHandler: [at('./server/utils/unhandled.ts'), errorHandler].flat(),
         compressPublicAssets: { gzip: true, brotli: true },
         externals: { ...externals, traceInclude: [at('./node_modules/sharp/lib/index.js')] },
       })

@@ -10,9 +10,9 @@ import { liveParts, targetPressure } from './jobCircuit'
 import { ledgerParts } from './ledgerParts'
 import { curedAt } from './curing'
 import { repairUnderWay } from './repair/underWay'
-import { openingsTaken, runTouches } from './repair/runTouches'
 import { jointHolds, withJoint } from './leaktest/hold/jointHolds'
 import { descriptorOf, isRunning } from './leaktest/tests'
+import { jobTouches } from './touches'
 import type { DescentPoint, FindView, JobView } from './views'
 
 /**
@@ -46,7 +46,7 @@ export function jobEntries(job: JobView): LedgerEntries {
       replaces: replacesBefore(repair.method),
       struck: repair.struck !== null,
     })),
-    touches: [...job.touches, ...job.runs.flatMap(runTouches), ...openingsTaken(job)],
+    touches: jobTouches(job),
     limit: job.acceptance,
     pressure: targetPressure(job),
     cannotBeHeld: job.unholdable.find(each => !each.struck)?.at ?? null,

@@ -6,10 +6,9 @@ import { isJobAspect, touchesJob, type Topic } from './changes'
 import { muchWarmer } from './muchWarmer'
 import { strikableEntries } from './strikable'
 import { factsOf } from './jobFacts'
-import { curingParts } from './curing'
 import { inKilopascals, isOver, lastRelief, limitIsUsual, overLimit, reliefProblem } from './limits'
 import { jobView, partView, repairView } from './jobView.fixture'
-import type { FindView, JobView, RepairView, TouchView } from './views'
+import type { FindView, JobView, TouchView } from './views'
 import type { HoldVerdict } from '../core/hold/hold'
 import { holdEstimate, holdView } from './leaktest/hold/holdView.fixture'
 import type { HoldView } from './leaktest/hold/holdView'
@@ -224,40 +223,6 @@ test('what last kept the tank below its limit comes along, of whichever test tha
       }),
     ),
   ).toEqual(column)
-})
-
-test('a leak cures from its repair until its time, unless the repair is struck', () => {
-  const repair = repairView({ curedAt: 20 })
-  const curing = (at: number, repairs: RepairView[] = [repair], touches: TouchView[] = []) =>
-    curingParts({ repairs, touches, runs: [] }, at).length
-  expect([curing(15), curing(20), curing(5)]).toEqual([1, 0, 0])
-  expect(curing(15, [{ ...repair, struck: 'x' }])).toBe(0)
-  expect(curing(1e15, [{ ...repair, curedAt: null }])).toBe(1)
-  expect(
-    curing(15, [
-      { ...repair, curedAt: null },
-      { ...repair, id: 's', curedAt: 12 },
-    ]),
-  ).toBe(1)
-  expect(curing(10, [repair])).toBe(1)
-  // What was done later does not shorten it; what was stripped off cures no more.
-  expect(curing(15, [repair, { ...repair, id: 's', at: 12, curedAt: 12 }])).toBe(1)
-  const touch = (kind: TouchView['kind'], at: number): TouchView => ({
-    id: 't',
-    partIds: ['a'],
-    kind,
-    note: '',
-    by: '',
-    at,
-    struck: null,
-  })
-  expect(curing(15, [repair], [touch('stripped', 12)])).toBe(0)
-  expect(curing(15, [repair], [touch('removed', 12)])).toBe(1)
-  expect(curing(15, [repair], [touch('stripped', 9)])).toBe(1)
-  expect(curing(15, [repair], [touch('stripped', 16)])).toBe(1)
-  expect(curing(15, [repair], [touch('stripped', 10)])).toBe(1)
-  expect(curing(15, [repair], [touch('stripped', 15)])).toBe(0)
-  expect(curing(15, [repair], [{ ...touch('stripped', 12), partIds: ['b'] }])).toBe(1)
 })
 
 test('facts are the fields of the edit, and no more', () => {

@@ -23,7 +23,7 @@ test('figures have the reader’s decimal sign, and nothing else of them changes
 })
 
 test('sentences of the core have it too', () => {
-  const tooMuch = () => ratioProblem(0.05, 0.02, { hardener: 11.5, baseDensity: 1600, hardenerDensity: 1500 })
+  const tooMuch = () => ratioProblem(0.05, 0.02, { hardener: 11.5, baseDensity: 1600, hardenerDensity: 1500 })?.sentence
   expect(tooMuch()).toContain('to 50.0 g of base belong 5.8 g')
   writeAs({ ...usualWriting, decimal: 'comma' })
   expect(tooMuch()).toContain('to 50,0 g of base belong 5,8 g')

@@ -46,6 +46,8 @@ export const runEntrySchemas = {
     id: entryId(),
     ago: ago(),
     stage: stage(),
+    /** the mix that was the last one on the screen, so that two people who weigh at once are told */
+    after: yup.string().uuid('That mix is not known.').nullable().default(null),
     /** kg; hardener is null for what comes ready */
     base: positive('Base').max(20, 'More than 20 kg in a cup is not believable: grams are typed as g.'),
     hardener: yup

@@ -49,7 +49,9 @@ const isNumber = (value: number | null): value is number => value !== null && Nu
 const mass = computed(() => (draft.value.base ?? 0) + (draft.value.hardener ?? 0))
 const off = computed(() => {
   const { base, hardener } = draft.value
-  return sheet.value.ratio && isNumber(base) && isNumber(hardener) ? ratioProblem(base, hardener, sheet.value.ratio) : null
+  return sheet.value.ratio && isNumber(base) && isNumber(hardener)
+    ? (ratioProblem(base, hardener, sheet.value.ratio)?.sentence ?? null)
+    : null
 })
 const warmth = computed(() => {
   const { temperature } = draft.value

@@ -50,12 +50,15 @@ test('a mix by mass and by volume are one mix', () => {
 test('what was weighed wrongly is said, and a ratio upside down is told from a slip', () => {
   expect(ratioProblem(0.05, 0.005, ratio)).toBeNull()
   expect(ratioProblem(0.05, 0.00524, ratio)).toBeNull()
-  expect(ratioProblem(0.05, 0.006, ratio)).toBe('Too much hardener by 20 %: to 50.0 g of base belong 5.0 g.')
-  expect(ratioProblem(0.05, 0.004, ratio)).toContain('Too little hardener by 20 %')
-  expect(ratioProblem(0.005, 0.05, ratio)).toContain('taken for each other')
-  expect(ratioProblem(0.05, 0, ratio)).toContain('Both parts')
+  expect(ratioProblem(0.05, 0.006, ratio)).toEqual({
+    kind: 'off',
+    sentence: 'Too much hardener by 20 %: to 50.0 g of base belong 5.0 g.',
+  })
+  expect(ratioProblem(0.05, 0.004, ratio)?.sentence).toContain('Too little hardener by 20 %')
+  expect(ratioProblem(0.005, 0.05, ratio)?.kind).toBe('exchanged')
+  expect(ratioProblem(0.05, 0, ratio)?.kind).toBe('missing')
   // One to one has no other way round.
-  expect(ratioProblem(0.05, 0.04, { ...ratio, hardener: 100 })).toContain('Too little')
+  expect(ratioProblem(0.05, 0.04, { ...ratio, hardener: 100 })?.sentence).toContain('Too little')
 })
 
 test('kits: the least left over, then the fewest, within what there is', () => {

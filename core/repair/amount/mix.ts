@@ -55,19 +55,32 @@ export const volumeRatioOf = ({ hardener, baseDensity, hardenerDensity }: MixRat
 /** How far a mix may be off its ratio and still cure as its sheet says. Source: general practice of two-part sealants. */
 export const RATIO_TOLERANCE = 0.05
 
+/** What is wrong with a mix: a part is not in it, its parts were taken for each other, or it is off by a slip. */
+export interface RatioProblem {
+  kind: 'missing' | 'exchanged' | 'off'
+  sentence: string
+}
+
 /**
- * What is wrong with what was weighed into a cup, as a sentence; null when it is right. Parts that were taken for each other are
- * told apart from a slip.
+ * What is wrong with what was weighed into a cup; null when it is right.
  * @param base kg @param hardener kg
  */
-export function ratioProblem(base: number, hardener: number, ratio: MixRatio): string | null {
-  if (!(base > 0) || !(hardener > 0)) return 'Both parts have to be in the cup.'
+export function ratioProblem(base: number, hardener: number, ratio: MixRatio): RatioProblem | null {
+  if (!(base > 0) || !(hardener > 0)) return { kind: 'missing', sentence: 'Both parts have to be in the cup.' }
   const wanted = ratio.hardener / 100
   const has = hardener / base
   const off = has / wanted - 1
   if (Math.abs(off) <= RATIO_TOLERANCE) return null
   if (wanted !== 1 && Math.abs(has * wanted - 1) <= 0.2)
-    return 'The parts are taken for each other: that much hardener is for that much base the other way round. Throw it away and weigh anew.'
+    return {
+      kind: 'exchanged',
+      sentence:
+        'The parts are taken for each other: that much hardener is for that much base the other way round. Throw it away and weigh anew.',
+    }
   const grams = (kg: number) => `${figureText(kg * 1000, 1)} g`
-  return `${off > 0 ? 'Too much' : 'Too little'} hardener by ${Math.abs(100 * off).toFixed(0)} %: to ${grams(base)} of base belong ${grams(base * wanted)}.`
+  const much = off > 0 ? 'Too much' : 'Too little'
+  return {
+    kind: 'off',
+    sentence: `${much} hardener by ${Math.abs(100 * off).toFixed(0)} %: to ${grams(base)} of base belong ${grams(base * wanted)}.`,
+  }
 }

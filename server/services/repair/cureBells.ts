@@ -27,15 +27,16 @@ function nameOf({ leaks, parts }: Tank, { leakIds, partIds }: RepairView): strin
 
 /**
  * The bells of what was put on a tank: when it may be moved, tested and see fuel, the tests of a trial, the day of what is only
- * for now. What was struck out, stripped off or cures shorter than something else on the same part has none.
+ * for now. What was stripped off or cures shorter than something else on the same part has none; what was struck out cures all the
+ * same, and is no repair.
  */
 export async function hangCures(tx: Transaction, jobId: string, now: Date): Promise<void> {
   const tank = await loadAspects(jobId, ['facts', 'leaks'], tx)
   for (const each of tank.repairs) {
-    const on = !each.struck && !strippedSince(tank, each)
+    const on = !strippedSince(tank, each)
     const counts = on && each.partIds.some(partId => longestCure(tank, partId)?.id === each.id)
     await hangCureOf(tx, tank, each, now, counts)
-    const last = on && isLastWord(tank, each)
+    const last = on && !each.struck && isLastWord(tank, each)
     await hangTrialOf(tx, tank, each, now, last)
     await hangAt(tx, tank, each, now, 'temporary', last ? each.until : null, {
       title: `${tank.craft.name}, ${nameOf(tank, each)}: only held until now`,

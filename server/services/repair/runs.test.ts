@@ -94,6 +94,8 @@ const mixOf = (change: object = {}) => ({
   ...change,
 })
 
+const lastMix = (view: JobView) => view.runs[0]!.entries.findLast(each => each.kind === 'mix')!.id
+
 /** A liner until it is mixed. */
 async function laidOut(job: JobView, leakId: string, change: Partial<RunForm> = {}) {
   const form = runForm([leakId], change)
@@ -176,13 +178,25 @@ describe('a lining, stage by stage', () => {
     const hanging = await database().select().from(bell).where(eq(bell.subjectId, made.id))
     expect(hanging.every(each => each.answeredAt !== null)).toBe(true)
     // Put on anew it is a repair of its own.
-    await record('mix', mixOf())
+    await record('mix', mixOf({ after: lastMix(view) }))
     wait(3)
     await done('mix')
     for (const stage of ['pour', 'roll', 'drain']) await done(stage, { reason: 'again' })
     view = await done('pinholes', { temperature: 293.15 })
     expect(view.repairs.filter(each => !each.struck)).toHaveLength(1)
     expect(view.repairs.every(each => each.runId === run.id)).toBe(true)
+  })
+
+  test('two people weigh at once: one of them is told, and takes nothing off the shelf; later ones say which mix they saw', async () => {
+    const { job, leakId } = await leaking('Bottom seam')
+    const { record, wait, now } = await laidOut(job, leakId)
+    const both = await Promise.allSettled([record('mix', mixOf()), record('mix', mixOf(), ines(now()))])
+    const refused = both.filter(each => each.status === 'rejected')
+    expect(refused).toHaveLength(1)
+    expect(String((refused[0] as PromiseRejectedResult).reason.message)).toMatch(/^(finn|ines) weighed a mix meanwhile/)
+    wait(2)
+    const view = await record('mix', mixOf({ after: lastMix(await loadJob(job.id)) }))
+    expect(view.runs[0]!.entries.filter(each => each.kind === 'mix')).toHaveLength(2)
   })
 
   test('a cup past its work time is not gone on with', async () => {
@@ -262,11 +276,13 @@ describe('what is refused', () => {
     await saveLot(at(0), { ...lot, id: ids[0]!, batch: 'OLD', expiresAt: START - 48 * HOUR })
     await saveLot(at(0), { ...lot, id: ids[1]!, batch: 'FAST', material: 'polysulfide-fast' })
     await saveLot(at(0), { ...lot, id: ids[2]!, batch: 'NEW' })
-    const takes = (lotId: string, reason = '', mass = 0.145) => record('mix', mixOf({ taken: [{ lotId, mass, reason }] }))
+    let after: string | null = null
+    const takes = (lotId: string, reason = '', mass = 0.145) =>
+      record('mix', mixOf({ after, taken: [{ lotId, mass, reason }] }))
     expect((await refusal(takes(ids[0]!))).fields.taken).toContain('Batch OLD: It expired 2 days ago')
     expect((await refusal(takes(ids[1]!))).fields.taken).toContain('another material')
     expect((await refusal(takes(ids[2]!, '', 0.3))).fields.taken).toContain('has 200 g left')
-    await takes(ids[2]!)
+    after = lastMix(await takes(ids[2]!))
     expect((await refusal(takes(ids[2]!, '', 0.1))).fields.taken).toContain('has 55 g left')
     await takes(ids[0]!, 'tried on a rag first, it cured')
     const { lots } = await materials()

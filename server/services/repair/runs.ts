@@ -204,6 +204,8 @@ function mustBeCurrent({ state }: RunNow, stage: string): void {
 const offShelf = <T>({ reality }: JobView, taken: readonly T[]): T[] => (reality === 'practice' ? [] : [...taken])
 
 async function checkMix({ tx, actor, now, job, run, before }: Recording, mix: RunEntryForm<'mix'>): Promise<void> {
+  const last = run.entries.findLast(each => each.kind === 'mix')
+  if (last && last.id !== mix.after) throw new Refusal(409, `${last.by} weighed a mix meanwhile. Look at that one first.`)
   const { clock } = before.state.current!.stage
   if (clock.kind !== 'mix' && !(clock.kind === 'list' && clock.gels !== undefined))
     throw refuseField('stage', 'Nothing is mixed in this stage: lay everything out first.')
@@ -214,7 +216,8 @@ async function checkMix({ tx, actor, now, job, run, before }: Recording, mix: Ru
   if (ratio) {
     if (mix.hardener === null) throw refuseField('hardener', 'Both parts have to be in the cup.')
     const off = ratioProblem(mix.base, mix.hardener, ratio)
-    if (off && (!mix.reason || off.startsWith('The parts'))) throw refuseField('hardener', off)
+    // A slip may be stood by; what was taken for each other never cures.
+    if (off && (off.kind !== 'off' || !mix.reason)) throw refuseField('hardener', off.sentence)
   }
   await takeOfLots(tx, actor, now, { jobId: job.id, runId: run.id, material: run.material, taken: offShelf(job, mix.taken) })
 }

@@ -2,7 +2,7 @@ import { throughputFromStandard } from '../../../core/quantity/standardLeakRate'
 import { normalBounds } from '../../../core/hold/belief/verdict'
 import { jobStanding } from '../../jobEntries'
 import { jobView, partView, repairView } from '../../jobView.fixture'
-import type { JobView } from '../../views'
+import type { JobView, RunView } from '../../views'
 import { holdEstimate, holdView } from './holdView.fixture'
 import { jointHolds } from './jointHolds'
 import type { HoldView } from './holdView'
@@ -79,6 +79,32 @@ describe('a hold is not counted together with the one before it', () => {
     expect(whyApart({}, repair(1.7, 1.7))).toEqual(['touched between'])
     expect(whyApart({}, repair(0, 1.8))).toEqual(['cured between'])
     expect(whyApart({}, repair(0, 0.5))).toEqual([])
+  })
+  test('when a repair was gone through in stages between, to its end, given up or open still', () => {
+    const run = (method: RunView['method'], entries: Pick<RunView['entries'][number], 'kind' | 'facts' | 'at'>[]): RunView => ({
+      id: 'run',
+      leakIds: [],
+      partIds: ['b'],
+      method,
+      material: 'epoxy-liner',
+      sheet: null,
+      until: null,
+      untilReason: '',
+      notUsedUntil: '',
+      simulated: false,
+      entries: entries.map((each, k) => ({ id: String(k), by: 'Finn', ...each })),
+      by: 'Finn',
+      at: 1.6 * HOUR,
+    })
+    const parts = { parts: [partView('a', { opening: true }), partView('b')] }
+    const between = (of: RunView) => whyApart({}, { ...parts, runs: [of] })
+    expect(between(run('fillet', []))).toEqual(['touched between'])
+    expect(between({ ...run('fillet', []), at: 0.5 * HOUR })).toEqual([])
+    const stage = { kind: 'done' as const, facts: { stage: 'strip' } as RunView['entries'][number]['facts'], at: 1.8 * HOUR }
+    expect(between({ ...run('fillet', [stage]), at: 0.5 * HOUR })).toEqual(['touched between'])
+    // A liner plugs every opening, and what sat there goes on again whatever becomes of it.
+    const given = { kind: 'abandon' as const, facts: { reason: 'no liner' } as never, at: 1.9 * HOUR }
+    expect(between({ ...run('liner', [given]), partIds: [] })).toEqual(['touched between'])
   })
   test('one that was struck out or gave nothing is no part of it', () => {
     expect(idsOf(job([said(1, 0.3, 0.5), said(2, 0.3, 0.5, { struck: 'rig' })]))).toEqual([])

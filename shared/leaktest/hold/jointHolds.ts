@@ -1,6 +1,7 @@
 import { jointEstimate, type Joint } from '../../../core/hold/joint/jointEstimate'
 import { measures, type LedgerTest } from '../../../core/ledger/ledger'
 import { curedAt } from '../../curing'
+import { jobTouches, type TouchedJob } from '../../touches'
 import type { JobView } from '../../views'
 import { mapAt, reachedIn } from '../felt'
 import { strictestLimit, type LimitsJob } from '../limitsReached'
@@ -36,7 +37,7 @@ export interface Apart {
   why: ApartReason
 }
 
-type JoinedJob = Pick<JobView, 'tests' | 'touches' | 'repairs' | 'leaks' | keyof LimitsJob>
+type JoinedJob = Pick<JobView, 'tests' | 'leaks' | keyof LimitsJob> & TouchedJob
 
 /** Test pressures that differ by no more than this share are one. */
 const SAME_PRESSURE = 0.1
@@ -99,7 +100,7 @@ function touchedBetween(job: JoinedJob, first: HoldView, hold: HoldView): ApartR
   const repairs = job.repairs.filter(repair => repair.partIds.some(id => reached.has(id)))
   if (
     repairs.some(repair => between(repair.at)) ||
-    job.touches.some(touch => between(touch.at) && touch.partIds.some(id => reached.has(id))) ||
+    jobTouches(job).some(touch => between(touch.at) && touch.partIds.some(id => reached.has(id))) ||
     mapAt(job, first.startedAt).circuit !== mapAt(job, hold.startedAt).circuit
   )
     return 'touched between'

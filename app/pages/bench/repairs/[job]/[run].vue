@@ -39,6 +39,7 @@ watch(
     column.value = null
   },
 )
+const lastMix = computed(() => run.value?.entries.findLast(entry => entry.kind === 'mix')?.id ?? null)
 /** As warm as it was when it was mixed, else as when something was last put on. */
 const warm = computed(() => {
   const mixed = run.value?.entries.findLast(entry => entry.kind === 'mix')
@@ -290,7 +291,7 @@ useActionKeys('Repair', [
             :warm="warm"
             :capacity="job.capacity"
             :now="now"
-            @mix="record('mix', { stage: stage.key, ...$event })"
+            @mix="record('mix', { stage: stage.key, after: lastMix, ...$event })"
           />
           <CureSheetView
             v-if="clock?.kind === 'cure' && repair"

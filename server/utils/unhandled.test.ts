@@ -1,4 +1,4 @@
-import { log } from '../utils/log'
+import { log } from './log'
 import toldHere from './unhandled'
 
 const event = { method: 'GET', path: '/card/0123456789abcdefghijkl?words=kelp', context: { requestId: 'r1' } }

@@ -1,4 +1,4 @@
-import { log, loggedPath } from '../utils/log'
+import { log, loggedPath } from './log'
 
 interface Unhandled {
   unhandled?: boolean
