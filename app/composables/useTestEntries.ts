@@ -18,13 +18,13 @@ export function useTestEntries(jobId: MaybeRefOrGetter<string>, testId: () => st
     /** @param words what it is, for whoever reads that it waits @throws ApiError when it is refused */
     record: (word: string, facts: object, words: string) => send(`entries/${word}`, facts, words),
     end: (words: string) => send('stop', {}, words),
-    /** What was said of parts and is on its way, by part. */
+    /** What was said of parts and is on its way, by part, with when, ms. */
     said: computed(
       () =>
         new Map(
-          waiting.value.flatMap(({ body }) => {
+          waiting.value.flatMap(({ body, made }) => {
             const mark = body.mark ?? body.seen
-            return typeof body.partId === 'string' && typeof mark === 'string' ? [[body.partId, mark] as const] : []
+            return typeof body.partId === 'string' && typeof mark === 'string' ? [[body.partId, { mark, made }] as const] : []
           }),
         ),
     ),

@@ -5,7 +5,7 @@ const EVERY = 10_000 // ms between two looks at one hold
 /** A look takes at most one part in so many of the time: a long hold, which takes longer to judge, is in no hurry either. */
 const SHARE = 30
 /** A program that has just been started has other things to do: what hung before it ended hangs still. ms */
-const AFTER_START = 15_000
+const AFTER_START = Number(process.env.ZINC_DECISIONS_AFTER ?? 15_000)
 /** when each hold may be looked at again, ms since 1970 */
 const free = new Map<string, number>()
 const waiting = new Set<string>()

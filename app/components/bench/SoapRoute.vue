@@ -8,7 +8,7 @@ defineProps<{
   picked: string | null
   marks: ReadonlyMap<string, WatchedMark['mark']>
   /** what is on its way, by part */
-  waits: ReadonlyMap<string, string>
+  waits: ReadonlyMap<string, unknown>
 }>()
 defineEmits<{ pick: [partId: string] }>()
 </script>

@@ -21,7 +21,11 @@ const last = computed(() => (job.value ? (testsOf(job.value, 'look').findLast(ea
 const method = computed(() => (look.value ? lookMethod(look.value.method) : null))
 const { record, end: endTest, said } = useTestEntries(id, () => look.value?.id ?? null, take)
 const marks = computed(
-  () => new Map<string, string>([...(look.value?.marks.map(each => [each.partId, each.mark] as const) ?? []), ...said.value]),
+  () =>
+    new Map<string, string>([
+      ...(look.value?.marks.map(each => [each.partId, each.mark] as const) ?? []),
+      ...[...said.value].map(([partId, { mark }]) => [partId, mark] as const),
+    ]),
 )
 const picked = ref<string | null>(null)
 const at = computed(() => parts.value.find(part => part.id === picked.value) ?? null)

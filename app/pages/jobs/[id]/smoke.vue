@@ -47,7 +47,7 @@ const marks = computed(
   () =>
     new Map<string, SmokeMark>([
       ...(at.value?.marks.map(mark => [mark.partId, mark.mark] as const) ?? []),
-      ...([...onItsWay.value] as [string, SmokeMark][]),
+      ...[...onItsWay.value].map(([partId, { mark }]) => [partId, mark as SmokeMark] as const),
     ]),
 )
 const fedAt = computed(() => {

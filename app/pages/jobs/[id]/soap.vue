@@ -25,9 +25,16 @@ const marks = computed(
   () =>
     new Map<string, WatchedMark['mark']>([
       ...(walk.value?.marks.map(each => [each.partId, each.mark] as const) ?? []),
-      ...([...said.value] as [string, SoapMark][]),
+      ...[...said.value].map(
+        ([partId, { mark: value, made }]) => [partId, whatCounts(partId, value as SoapMark, made)] as const,
+      ),
     ]),
 )
+/** What a mark that is on its way will count as: dry only after the whole watch. */
+function whatCounts(partId: string, value: SoapMark, made: number): WatchedMark['mark'] {
+  const since = watching.value.get(partId)
+  return value === 'dry' && (since === undefined || made - since < SOAP_WATCH_TIME * 1000) ? 'not watched' : value
+}
 const left = computed(() => parts.value.filter(part => !marks.value.has(part.id)))
 
 const picked = ref<string | null>(null)
