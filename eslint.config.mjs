@@ -9,7 +9,8 @@ const off = (message, patterns) => ({
     { patterns: patterns.map(({ group, message: own }) => ({ group, message: own ?? message })) },
   ],
 })
-const folders = names => names.flatMap(name => [`**/${name}/**`, `#${name}/**`, `~/${name}/**`])
+// As in a file of what is ignored, a hash that stands first begins a comment.
+const folders = names => names.flatMap(name => [`**/${name}/**`, `\\#${name}/**`, `~/${name}/**`])
 const frameworks = [
   'vue',
   'vue/*',
@@ -26,9 +27,10 @@ const frameworks = [
   '@vueuse/*',
 ]
 
-/** What each folder of the core does not stand on: from the ground up quantity, words and knowledge, gas, circuit, hold, readings and fuel, leaktest, complaint and repair, ledger; standin by itself, seeing on readings, hearing by itself, planning on standin and hold, practice on all of these. */
+/** Folders of the core from the ground up: quantity, algebra, words and knowledge, gas, circuit, hold, readings and fuel, leaktest, complaint and repair, ledger; standin by itself, seeing on readings, hearing by itself, planning on standin and hold, practice on all of these. */
 const order = [
   'quantity',
+  'algebra',
   'words',
   'knowledge',
   'gas',
@@ -48,14 +50,15 @@ const order = [
 ]
 const standsOn = {
   quantity: [],
+  algebra: [],
   words: [],
   knowledge: [],
   gas: ['quantity'],
   circuit: ['quantity', 'words', 'knowledge'],
-  hold: ['quantity', 'words', 'knowledge', 'gas', 'circuit'],
+  hold: ['quantity', 'algebra', 'words', 'knowledge', 'gas', 'circuit'],
   readings: ['quantity', 'words', 'hold', 'gas'],
   fuel: ['quantity', 'words', 'knowledge', 'gas', 'circuit'],
-  leaktest: ['quantity', 'words', 'knowledge', 'gas', 'circuit', 'hold'],
+  leaktest: ['quantity', 'algebra', 'words', 'knowledge', 'gas', 'circuit', 'hold'],
   complaint: ['quantity', 'words', 'knowledge', 'gas', 'circuit', 'hold', 'fuel', 'leaktest'],
   repair: ['quantity', 'words', 'knowledge', 'gas', 'circuit', 'hold', 'fuel', 'leaktest'],
   ledger: ['quantity', 'words', 'knowledge', 'gas', 'circuit', 'hold', 'leaktest'],
@@ -84,6 +87,9 @@ const standsOn = {
   ],
 }
 
+/** What is imported while the program runs, by its name. */
+const fetched = (named, message) => ({ selector: `ImportExpression[source.value=${String(named)}]`, message })
+
 const core = folder => ({
   files: [`core/${folder}/**/*.ts`],
   ignores: ['**/*.test.ts', '**/*.fixture.ts'],
@@ -91,9 +97,21 @@ const core = folder => ({
     ...off(`core/${folder} does not stand on that folder.`, [
       { group: frameworks, message: 'core is plain TypeScript: no interface, no database, no I/O.' },
       { group: folders(['shared', 'server', 'app', 'ops']), message: 'core uses nothing of ours.' },
+      { group: ['\\#core/**'], message: 'Within core a file is named by where it lies, so that its folder can be told.' },
       { group: order.filter(each => each !== folder && !standsOn[folder].includes(each)).map(each => `../**/${each}/**`) },
     ]),
-    'no-restricted-globals': ['error', 'process', 'window', 'document', 'fetch', 'setTimeout', 'setInterval', 'performance'],
+    'no-restricted-globals': [
+      'error',
+      'process',
+      'window',
+      'document',
+      'globalThis',
+      'crypto',
+      'fetch',
+      'setTimeout',
+      'setInterval',
+      'performance',
+    ],
     'no-restricted-properties': [
       'error',
       { object: 'Math', property: 'random', message: 'core has no randomness but the seeded one.' },
@@ -105,6 +123,7 @@ const core = folder => ({
         selector: 'NewExpression[callee.name="Date"][arguments.length=0]',
         message: 'core has no clock: take the time as an argument.',
       },
+      fetched(/./, 'core fetches nothing while it runs.'),
     ],
   },
 })
@@ -157,22 +176,31 @@ export default tseslint.config(
   {
     files: ['shared/**/*.ts'],
     ignores: ['**/*.test.ts'],
-    rules: off('shared uses core alone.', [
-      { group: folders(['app', 'server', 'ops']) },
-      { group: frameworks, message: 'shared is read by both sides: no interface, no database, no I/O.' },
-    ]),
+    rules: {
+      ...off('shared uses core alone.', [
+        { group: folders(['app', 'server', 'ops']) },
+        { group: frameworks, message: 'shared is read by both sides: no interface, no database, no I/O.' },
+      ]),
+      'no-restricted-syntax': ['error', fetched(/./, 'shared fetches nothing while it runs.')],
+    },
   },
   {
     files: ['app/**/*.{ts,vue}'],
-    rules: off('app and server meet only in shared and core.', [
-      { group: folders(['server', 'ops']) },
-      { group: ['pg', 'drizzle-orm', 'drizzle-orm/*', 'node:*'], message: 'app runs in a browser.' },
-    ]),
+    rules: {
+      ...off('app and server meet only in shared and core.', [
+        { group: folders(['server', 'ops']) },
+        { group: ['pg', 'drizzle-orm', 'drizzle-orm/*', 'node:*'], message: 'app runs in a browser.' },
+      ]),
+      'no-restricted-syntax': ['error', fetched(/(^|\/|#)(server|ops)\//, 'app and server meet only in shared and core.')],
+    },
   },
   {
     files: ['server/**/*.ts'],
     ignores: ['**/*.test.ts'],
-    rules: off('app and server meet only in shared and core.', [{ group: folders(['app', 'ops']) }]),
+    rules: {
+      ...off('app and server meet only in shared and core.', [{ group: [...folders(['app', 'ops']), '~/**'] }]),
+      'no-restricted-syntax': ['error', fetched(/(^|\/|#|~)(app|ops)\/|^~\//, 'app and server meet only in shared and core.')],
+    },
   },
   { files: ['ops/**', 'server/db/**', '*.mjs', 'tests/**'], rules: { 'no-console': 'off' } },
   { files: ['**/*.mjs'], ...tseslint.configs.disableTypeChecked },

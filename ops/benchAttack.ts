@@ -29,9 +29,18 @@ try {
     )
     for (const each of broke.slice(0, 5)) console.log(`  ${JSON.stringify(each)}`)
   }
+  const median = (values: number[]) => values.sort((a, b) => a - b)[values.length >> 1] ?? 0
+  const quiet: number[] = []
+  for (let k = 0; k < 200; k++) {
+    const from = performance.now()
+    await (await fetch(`${demo.url}/api/health`)).arrayBuffer()
+    quiet.push(performance.now() - from)
+  }
+  const memoryBefore = demo.memory()
   const held = (await largestOf(demo, MOST_BYTES)).sort((a, b) => b.held - a.held)
+  const grown = demo.memory() - memoryBefore
   console.log(
-    `\n${held.length} bodies of ${MOST_BYTES / 1e6} MB, the longest lists and texts and the deepest: ${held.filter(({ status }) => status === 0 || status >= 500).length} broke something; nobody else was answered for (bar: 200 ms)`,
+    `\n${held.length} bodies of ${MOST_BYTES / 1e6} MB, the longest lists and texts and the deepest: ${held.filter(({ status }) => status === 0 || status >= 500).length} broke something; others waited ${median(held.flatMap(each => each.others)).toFixed(1)} ms in the middle, ${median(quiet).toFixed(1)} without them; memory grew by ${(grown / 1e6).toFixed(0)} MB (bar: 1.5 times, 200 MB); nobody else was answered for (bar: 200 ms)`,
   )
   for (const each of held.slice(0, 5))
     console.log(`  ${each.held.toFixed(0)} ms  ${each.method} ${each.path}, ${each.shape}: ${each.status}`)

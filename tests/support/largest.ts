@@ -37,10 +37,11 @@ export function* largest(bytes: number): Generator<Largest> {
     }
 }
 
-/** How one of them was answered, and how long the server answered nobody meanwhile, ms. */
+/** How one of them was answered; how long the server answered nobody meanwhile, and how long each of the others waited, ms. */
 export interface Held extends Omit<Largest, 'body'> {
   status: number
   held: number
+  others: number[]
 }
 
 /**
@@ -55,20 +56,20 @@ export async function heldBy(
 ): Promise<Held[]> {
   const all: Held[] = []
   for (const each of largest(bytes)) {
-    let longest = 0
+    const others: number[] = []
     let over = false
     const asking = (async () => {
       while (!over) {
         const from = performance.now()
         await health()
-        longest = Math.max(longest, performance.now() - from)
+        others.push(performance.now() - from)
       }
     })()
     const status = await send(each)
     over = true
     await asking
     const { method, path, shape } = each
-    all.push({ method, path, shape, status, held: longest })
+    all.push({ method, path, shape, status, held: Math.max(0, ...others), others })
   }
   return all
 }

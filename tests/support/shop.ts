@@ -1,5 +1,6 @@
 import { spawn, type ChildProcess } from 'node:child_process'
 import { randomUUID } from 'node:crypto'
+import { readFileSync } from 'node:fs'
 import { createServer } from 'node:net'
 import { join } from 'node:path'
 import pg from 'pg'
@@ -13,6 +14,8 @@ export interface Shop {
   kill: () => Promise<void>
   start: () => Promise<void>
   query: (sql: string) => Promise<pg.QueryResult>
+  /** bytes that its server has in memory */
+  memory: () => number
   databaseUrl: string
   close: () => Promise<void>
   /** another server on the same database, as behind a load balancer; ended with the shop */
@@ -125,6 +128,7 @@ export async function openShopOn(address: string): Promise<Shop> {
         },
       }
     },
+    memory: () => Number(/^VmRSS:\s+(\d+)/m.exec(readFileSync(`/proc/${server!.pid}/status`, 'utf8'))![1]) * 1024,
     async query(sql) {
       const client = new pg.Client({ connectionString: address })
       await client.connect()

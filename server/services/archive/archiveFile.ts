@@ -81,9 +81,15 @@ function fromCsv(text: string, name: string): ArchivedReading[] {
 const tooLarge = () => new Refusal(413, 'This archive is larger than any job. It is not taken in.')
 const damaged = (what: string) => new Refusal(422, `This is no whole archive of a job: ${what}. Ask for it again.`)
 
-/** Packs a job into one file: job.json, a CSV a hold, photographs, and the digest of each. */
+/**
+ * Packs a job into one file: job.json, a CSV a hold, photographs, and the digest of each.
+ * @throws Refusal 413 for one that nobody could take in
+ */
 export async function packArchive({ job, photographs, readings }: Archive): Promise<Buffer> {
-  const files = new Map<string, Buffer | string>([['job.json', JSON.stringify(job, null, 1)]])
+  const said = JSON.stringify(job, null, 1)
+  if (Buffer.byteLength(said) > MOST_JOB_BYTES)
+    throw new Refusal(413, 'This job has more entries than any shop takes in as one file. Send its record instead.')
+  const files = new Map<string, Buffer | string>([['job.json', said]])
   for (const [id, rows] of readings) files.set(`readings/${id}.csv`, toCsv(rows))
   for (const [id, { picture, thumbnail }] of photographs) {
     files.set(`photographs/${id}.jpg`, picture)

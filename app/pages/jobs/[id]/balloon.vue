@@ -62,6 +62,7 @@ const tie = () =>
     again.value = false
   }, form.value)
 
+const { record, end: endTest } = useTestEntries(id, () => balloon.value?.id ?? null, take)
 const girth = reactive({
   id: newId(),
   girth: null as number | null,
@@ -73,7 +74,7 @@ const girth = reactive({
 const girthSent = computed(() => Object.fromEntries(Object.entries(girth).filter(([, value]) => value !== null)))
 const type = () =>
   save(async () => {
-    take(await callApi<JobView>(`tests/${balloon.value!.id}/entries/girth`, 'POST', girthSent.value))
+    await record('girth', girthSent.value, 'A girth')
     Object.assign(girth, { id: newId(), girth: null, girthDoubt: null, controlGirth: null })
   }, girthForm.value)
 const byCamera = ref(false)
@@ -86,7 +87,7 @@ function seenByCamera({ girth: seen, uncertainty }: SeenGirth) {
 }
 const off = () =>
   save(async () => {
-    take(await callApi<JobView>(`tests/${balloon.value!.id}/stop`, 'POST'))
+    await endTest('The balloon comes off')
   })
 
 const estimate = computed(() => balloon.value?.estimate ?? null)
@@ -134,6 +135,7 @@ useActionKeys('Balloon', [{ key: 'escape', label: 'Back to the job', run: () => 
     <NuxtLink :to="`/jobs/${job.id}`" class="soft font-semibold hover:underline"
       >← {{ job.craft.name }}, {{ job.tankName }}</NuxtLink
     >
+    <WaitingHere :job-id="job.id" :now="now" />
     <CautionList v-if="mustRead" :job="job" act="air or smoke" @read="take" />
     <template v-else-if="balloon && !again">
       <header class="flex flex-wrap items-start justify-between gap-3">
