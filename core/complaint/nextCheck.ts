@@ -31,7 +31,7 @@ export interface NextChecks {
 const riskFactor: Record<Risk, number> = { none: 1, care: 1.1, danger: 1.7 }
 /** How often a test finds a leak that it reaches. Source: general trade practice for careful hands. */
 const testFinds = { hold: 0, soap: 0.8, smoke: 0.75 } as const
-const VAPOUR = [
+const VAPOUR: readonly CauseKey[] = [
   'cap-seal',
   'neck',
   'vapour-hose',

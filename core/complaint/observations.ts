@@ -10,6 +10,8 @@ import type { SignKey } from './keys'
 /** Something that was said, seen or measured, as each hypothesis would have it. */
 export interface Observation {
   key: string
+  /** a sign that somebody told, or did not tell where another was told; a code; an answer to a check; what a test says */
+  from: 'sign' | 'unsaid' | 'code' | 'check' | 'test'
   /** as it is named to people */
   words: string
   /** chance of it under one hypothesis, 0 to 1 */
@@ -58,6 +60,7 @@ function signObservation(sign: string): Observation {
   const { key, words, base } = signOf(sign)
   return {
     key: `sign ${key}`,
+    from: 'sign',
     words,
     base: base ** SIGN_WEIGHT,
     shows: true,
@@ -73,6 +76,7 @@ function unsaid(group: SignGroup, said: readonly string[]): Observation {
     left.reduce((product, sign) => product * (1 - SAID * of(sign.key, sign.base)), 1)
   return {
     key: `unsaid ${group}`,
+    from: 'unsaid',
     words: 'what was not said',
     base: chance((_, base) => base),
     shows: false,
@@ -88,6 +92,7 @@ function codeObservation(typed: string): Observation | null {
   const shown = (hypothesis: Hypothesis) => hypothesis.cause?.codes?.[codeClass] ?? null
   return {
     key: `code ${code}`,
+    from: 'code',
     words: code,
     base: CODE_BASE,
     shows: true,
@@ -115,6 +120,7 @@ function answerObservation(checkKey: string, outcomeKey: string): Observation {
   const stranger: Hypothesis = { cause: null, part: null, prior: 0 }
   return {
     key: `check ${checkKey}`,
+    from: 'check',
     words: `${check.name}: ${(at < 0 ? check.rest.words : check.outcomes[at]!.words).toLowerCase()}`,
     base: answerChances(check, stranger)[index]!,
     shows: at >= 0,
@@ -148,6 +154,7 @@ function testObservations(test: TestWord): Observation[] {
     why: (there: boolean) => string | null,
   ): Observation => ({
     key: `test ${test.id} ${what}`,
+    from: 'test',
     words,
     base: chance.elsewhere,
     shows,

@@ -107,7 +107,7 @@ function countsFor(
     const length = Math.sqrt(apart.reduce((sum, each) => sum + each * each, 0)) || 1
     return apart.map(each => each / length)
   })
-  const looked = observations.map(({ key }) => key.startsWith('check'))
+  const looked = observations.map(({ from }) => from === 'check')
   return rows.map((_, k) => {
     if (!looked[k]) return 1
     const again = centred.reduce((sum, other, j) => {
@@ -253,7 +253,7 @@ function reasonsFor(
 const ODD = 0.035
 /** What a customer says may have nothing to do with the leak; what a check or a test shows should be explained by it. */
 const oddBelow = (observation: Observation) =>
-  (observation.key.startsWith('sign') || observation.key.startsWith('code') ? 0.6 : 1.25) * observation.base
+  (observation.from === 'sign' || observation.from === 'code' ? 0.6 : 1.25) * observation.base
 
 function contradictionsOf(
   situation: Situation,
@@ -272,7 +272,7 @@ function contradictionsOf(
       : 'something else'
   }
   const odd = observations.flatMap((observation, k): Contradiction[] => {
-    if (observation.key.startsWith('unsaid')) return []
+    if (observation.from === 'unsaid') return []
     const rest = posterior(joint, [k])
     const chance = Math.exp(all.evidence - rest.evidence)
     if (chance > ODD || chance > oddBelow(observation)) return []

@@ -1,6 +1,9 @@
 import { STANDARD_PRESSURE } from '../quantity/standardLeakRate'
 import type { Fuel } from './fuels'
 
+/** Where a tank is read, as a rule: vapour of fuel is heavier than air, so that the last of it lies low and far from what airs it. */
+export const gasPoints = ['near an opening', 'in the middle', 'low in a far corner'] as const
+
 /** A reading of a gas meter at one point of a tank. Times are milliseconds since 1970. */
 export interface GasReading {
   point: string

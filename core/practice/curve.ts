@@ -1,4 +1,5 @@
 import { estimateHold } from '../hold/estimateHold'
+import { wallOf } from '../hold/besides/surroundings'
 import type { HoldEstimate, HoldSetup, Reading } from '../hold/hold'
 import { throughputFromStandard } from '../quantity/standardLeakRate'
 import { uniformAt } from '../standin/seededRandom'
@@ -64,7 +65,7 @@ export function curveOf(seed: number): Curve {
     limit,
     rigLeak: 0,
     rigLeakUncertainty: 0,
-    surroundings: { place, wall: tank.material === 'moulded polyethylene' ? 'plastic' : 'metal', inside: 'aired' },
+    surroundings: { place, wall: wallOf(tank.material), inside: 'aired' },
   }
   const simulated = standInTank(
     typicalTank({

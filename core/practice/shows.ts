@@ -4,6 +4,7 @@ import { causeOf } from '../complaint/causes'
 import type { Check } from '../complaint/checks'
 import { answerChances } from '../complaint/observations'
 import type { CheckAnswer, TestWord } from '../complaint/situation'
+import { wallOf } from '../hold/besides/surroundings'
 import type { HoldSetup } from '../hold/hold'
 import { trial } from '../planning/trial'
 import { throughputFromStandard } from '../quantity/standardLeakRate'
@@ -80,7 +81,7 @@ function holdSetupOf({ tank }: Hunt): HoldSetup {
     rigLeakUncertainty: 0,
     surroundings: {
       place: 'indoors',
-      wall: tank.material === 'moulded polyethylene' ? 'plastic' : tank.material === 'composite' ? 'composite' : 'metal',
+      wall: wallOf(tank.material),
       inside: 'dry',
     },
   }

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { figureText } from '#shared/writing'
 import { fuels } from '#core/fuel/fuels'
-import { GAS_FREE_SHARE, vapourRounds } from '#core/fuel/vapour'
+import { GAS_FREE_SHARE, gasPoints, vapourRounds } from '#core/fuel/vapour'
 import { gasReadingsNow, type vapourOn } from '#shared/safety'
 import { gasReadingSchema } from '#shared/schemas/safety'
 import type { JobView } from '#shared/views'
@@ -12,9 +12,8 @@ const emit = defineEmits<{ done: [job: JobView]; strike: [subject: { id: string;
 const { short } = useQuantities()
 
 const fuel = computed(() => fuels.find(each => each.key === props.job.fuel)!)
-const points = ['near an opening', 'in the middle', 'low in a far corner'] as const
 const { draft: gasState, clear } = useDraft(`vapour:${props.job.id}`, () => ({
-  point: points[0] as string,
+  point: gasPoints[0] as string,
   explosive: null as number | null,
   oxygen: null as number | null,
   cleaned: false,
@@ -24,7 +23,7 @@ const gasForm = useTemplateRef('gasForm')
 const readGas = () =>
   reading.save(async () => {
     emit('done', await callApi<JobView>(`jobs/${props.job.id}/gas`, 'POST', gasState.value))
-    const next = points[points.indexOf(gasState.value.point as (typeof points)[number]) + 1] ?? points[0]
+    const next = gasPoints[gasPoints.indexOf(gasState.value.point as (typeof gasPoints)[number]) + 1] ?? gasPoints[0]
     const { cleaned } = gasState.value
     clear()
     Object.assign(gasState.value, { point: next, cleaned })
@@ -125,7 +124,7 @@ const vapourWords = {
       @submit="readGas"
     >
       <UFormField label="Point" name="point"
-        ><TapChoice v-model="gasState.point" :options="points" several label="Point"
+        ><TapChoice v-model="gasState.point" :options="gasPoints" several label="Point"
       /></UFormField>
       <div class="grid gap-x-5 gap-y-3 sm:grid-cols-3">
         <UFormField label="Of the lower limit" name="explosive"

@@ -185,18 +185,22 @@ describe('a repair that was done again or struck out', () => {
     expect(done.find(row => row.id === slow.id)!.cured).toBe('stripped off since')
     await startSoap(technician(new Date(Date.now() + 2000)), id)
   })
-  test('struck out, the one before it counts again with its bell', async () => {
+  test('struck out it is no repair and cures all the same: its bell hangs and a test asks why, until it was stripped off', async () => {
     const { id, leakId } = await leaking()
     const first = repair(leakId),
       second = repair(leakId, { material: 'polysulfide-brush', cureTime: 48 * 3600 })
     await recordRepair(technician(), id, first)
     await recordRepair(technician(new Date(Date.now() + 1000)), id, second)
     expect(await cures(id)).toEqual([second.id])
-    await strike(id, second.id)
-    expect(await cures(id)).toEqual([first.id])
-    const none = await strike(id, first.id)
+    const job = await strike(id, second.id)
+    expect(await cures(id)).toEqual([second.id])
+    expect(curingParts(job, Date.now() + 5 * 3_600_000)).toHaveLength(1)
+    expect((await refusal(startSoap(technician(new Date(Date.now() + 2000)), id))).fields).toHaveProperty('earlyReason')
+    const { partId } = job.leaks[0]!
+    const touch = { id: randomUUID(), partIds: [partId], kind: 'stripped' as const, note: '' }
+    const bare = await recordTouch(technician(new Date(Date.now() + 3000)), id, touch)
     expect(await cures(id)).toEqual([])
-    expect(curingParts(none, Date.now() + 2000)).toEqual([])
+    expect(curingParts(bare, Date.now() + 4000)).toEqual([])
   })
 })
 

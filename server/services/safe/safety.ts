@@ -1,5 +1,6 @@
 import { eq } from 'drizzle-orm'
 import { cautionsFor, type WorkAct, type WorkPlan } from '../../../core/fuel/makeSafe'
+import { gasPoints } from '../../../core/fuel/vapour'
 import { gasMeterAt, type GasMeterReading } from '../../../core/standin/gasMeter'
 import { fitsIn } from '../../../core/fuel/weighing'
 import type { DrainedForm, GasReadingForm, HotWorkForm, PlanForm, WeighingForm } from '../../../shared/schemas/safety'
@@ -205,6 +206,8 @@ export async function lookAtGasMeter(jobId: string, point: string, now: number):
   const [own] = await database().select({ hiddenTank: job.hiddenTank }).from(job).where(eq(job.id, jobId))
   if (!own?.hiddenTank) throw new Refusal(409, 'This job has no stand-in tank to read.')
   const last = (await loadJob(jobId)).drained.filter(each => !each.struck).at(-1)
-  const place = /corner|low/i.test(point) ? 2 : /middle/i.test(point) ? 1 : 0
+  // Any other point is taken for the one that airs last.
+  const known = gasPoints.indexOf(point as (typeof gasPoints)[number])
+  const place = known < 0 ? gasPoints.length - 1 : known
   return gasMeterAt(own.hiddenTank.seed, place, last ? (now - last.at) / 1000 : 0)
 }
