@@ -1,3 +1,4 @@
+import { asker } from './asker'
 import { fuzz, type Attempt, type Fuzzed, type Known } from './fuzz'
 import { heldBy, type Held } from './largest'
 import type { Shop } from './shop'
@@ -87,9 +88,14 @@ export async function largestOf(shop: Shop, bytes: number): Promise<Held[]> {
   const headers = await signIn(shop, 'oda')
   const known = await knownIn(shop)
   const idAt = (path: string) => known[path.split('/')[2]!]?.[0] ?? known.jobs![0]!
-  return heldBy(
-    bytes,
-    each => statusOf(shop, headers, { ...each, path: each.path.replace(/\{\w+\}/g, () => idAt(each.path)) }),
-    () => fetch(`${shop.url}/api/health`).then(answer => answer.arrayBuffer()),
-  )
+  const other = asker(`${shop.url}/api/health`)
+  try {
+    return await heldBy(
+      bytes,
+      each => statusOf(shop, headers, { ...each, path: each.path.replace(/\{\w+\}/g, () => idAt(each.path)) }),
+      other,
+    )
+  } finally {
+    await other.end()
+  }
 }

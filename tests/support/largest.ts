@@ -1,4 +1,5 @@
 import { openApiDocument } from '../../server/services/shop/openapi'
+import type { Asker } from './asker'
 
 interface Schema {
   type?: string | string[]
@@ -45,29 +46,16 @@ export interface Held extends Omit<Largest, 'body'> {
 }
 
 /**
- * Sends every one of them, one after the other, while somebody else asks for the health of the server all the time.
+ * Sends every one of them, one after the other, while somebody else asks all the time.
  * @param send one request, giving its status
- * @param health asks once
  */
-export async function heldBy(
-  bytes: number,
-  send: (each: Largest) => Promise<number>,
-  health: () => Promise<unknown>,
-): Promise<Held[]> {
+export async function heldBy(bytes: number, send: (each: Largest) => Promise<number>, other: Asker): Promise<Held[]> {
   const all: Held[] = []
   for (const each of largest(bytes)) {
-    const others: number[] = []
-    let over = false
-    const asking = (async () => {
-      while (!over) {
-        const from = performance.now()
-        await health()
-        others.push(performance.now() - from)
-      }
-    })()
-    const status = await send(each)
-    over = true
-    await asking
+    let status = 0
+    const others = await other.during(async () => {
+      status = await send(each)
+    })
     const { method, path, shape } = each
     all.push({ method, path, shape, status, held: Math.max(0, ...others), others })
   }
