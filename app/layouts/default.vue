@@ -124,7 +124,14 @@ const old = computed(() => {
         <UIcon name="i-lucide-cloud-off" class="size-5 shrink-0" />
         <span>{{ changes.connected ? 'Sending.' : 'The server cannot be reached.' }} {{ waiting || old }}</span>
       </div>
-      <p v-if="entries.refused" role="alert" class="no-print leaking px-4 py-2 font-semibold">{{ entries.refused.message }}</p>
+      <div
+        v-if="entries.refused"
+        role="alert"
+        class="no-print leaking sticky top-0 z-10 flex items-start justify-between gap-3 bg-(--leaking-soft) px-4 py-2 font-semibold"
+      >
+        {{ entries.refused.message }}
+        <UButton color="neutral" variant="ghost" class="min-h-11 shrink-0" @click="entries.refused = null">Close</UButton>
+      </div>
       <PressureAlarm class="no-print" />
       <RealityStrip />
       <main id="page" tabindex="-1" class="outline-none"><slot /></main>

@@ -9,7 +9,7 @@ export type Transaction = Parameters<Parameters<Database['transaction']>[0]>[0]
 
 /** Longest that a statement of the program may take, and a transaction may wait for the program, ms. */
 const LONGEST_STATEMENT = 30_000
-const LONGEST_PAUSE = 60_000
+const LONGEST_PAUSE = 600_000
 
 /**
  * Opens a pool on a PostgreSQL server.

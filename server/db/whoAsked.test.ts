@@ -74,6 +74,6 @@ test('of a transaction that is left nothing is kept', async () => {
 test('no statement goes on for ever', async () => {
   expect((await database().execute(sql`show statement_timeout`)).rows).toEqual([{ statement_timeout: '30s' }])
   expect((await database().execute(sql`show idle_in_transaction_session_timeout`)).rows).toEqual([
-    { idle_in_transaction_session_timeout: '1min' },
+    { idle_in_transaction_session_timeout: '10min' },
   ])
 })

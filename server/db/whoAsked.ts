@@ -58,15 +58,10 @@ export function poolFor(url: string, settings: pg.PoolConfig): pg.Pool {
     // The package's own hands a connection over by a callback, which runs for whoever gave it back and not for whoever asks.
     override query = (async (...asked: unknown[]) => {
       const client = await this.connect()
-      let broken: Error | undefined
       try {
         return await (client.query as Query)(...asked)
-      } catch (error) {
-        // Whatever state it is in, it is not used again unless the database itself answered.
-        if ((error as { code?: string }).code === undefined) broken = error as Error
-        throw error
       } finally {
-        client.release(broken)
+        client.release()
       }
     }) as pg.Pool['query']
 

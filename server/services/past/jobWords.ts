@@ -14,7 +14,7 @@ export async function takeJobWords(): Promise<void> {
 
 /**
  * One statement sees one state of the record, and writes which version of the job it was: two searches at once leave at worst an older
- * one, which the next takes anew.
+ * one, which the next takes anew. They write in one order, so that neither waits for the other in a circle.
  */
 async function takeWordsOf(ids: readonly string[]): Promise<void> {
   const these = sql`(${sql.join(
@@ -66,6 +66,7 @@ async function takeWordsOf(ids: readonly string[]): Promise<void> {
     left join mended on mended.job_id = id
     left join noted on noted.job_id = id
     left join acted on acted.job_id = id
+    order by id
     on conflict (job_id) do update set
       version = excluded.version, words = excluded.words, parts = excluded.parts, causes = excluded.causes,
       materials = excluded.materials, methods = excluded.methods, people = excluded.people`)

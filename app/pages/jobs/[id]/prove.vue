@@ -81,6 +81,7 @@ useActionKeys('Prove', [
         >Record<span class="key max-sm:hidden">W</span></UButton
       >
     </header>
+    <WaitingHere class="no-print" :job-id="id" :now="now" />
     <div class="no-print flex flex-col gap-3">
       <section class="sheet" aria-label="The road from sealed to proved">
         <ProofRoad v-model="picked" :proof="proof" :sealed="sealed" :sealed-text="sealedText" :now="now" />
