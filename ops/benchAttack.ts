@@ -99,7 +99,7 @@ async function crowd(shop: Shop, people: number, during: number): Promise<number
   const write = async (k: number) => {
     while (performance.now() < end) {
       const from = performance.now()
-      const answer = await fetch(`${shop.url}/api/jobs/${id}/touches`, {
+      const answer = await fetch(`${shop.url}/api/jobs/${id}/entries/touch`, {
         method: 'POST',
         headers: { cookie, 'content-type': 'application/json', 'accept-encoding': 'gzip' },
         body: JSON.stringify({ id: randomUUID(), partIds: [parts[k % parts.length]!.id], kind: 'knocked', note: '' }),

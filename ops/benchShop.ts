@@ -12,10 +12,9 @@ import { addFind } from '../server/services/bench/finds'
 import { endTest } from '../server/services/bench/endTest'
 import { stepHold } from '../server/services/bench/hold/holds'
 import type { PastQuery } from '../shared/schemas/past'
-import { recordOutcome } from '../server/services/narrow/narrowing'
 import { pastFigures } from '../server/services/past/figures'
 import { searchPast } from '../server/services/past/search'
-import { recordRepair } from '../server/services/repair/repairs'
+import { append } from '../server/services/record/append'
 
 const JOBS = 10_000
 const median = (values: number[]) => [...values].sort((a, b) => a - b)[values.length >> 1]!
@@ -79,7 +78,7 @@ async function templateJob() {
     await endTest(at(215 + k * 60), walk.id)
     if (k === 0) {
       const [leak] = (await loadJob(job.id)).leaks
-      await recordRepair(at(220), job.id, {
+      await append('repair', at(220), job.id, {
         id: randomUUID(),
         leakIds: [leak!.id],
         partIds: [],
@@ -95,7 +94,7 @@ async function templateJob() {
       })
     }
   }
-  await recordOutcome(at(230), job.id, { id: randomUUID(), cause: 'drain', partId: job.parts[0]!.id })
+  await append('outcome', at(230), job.id, { id: randomUUID(), cause: 'drain', partId: job.parts[0]!.id })
   return { jobId: job.id, actor }
 }
 
@@ -131,7 +130,6 @@ async function seed(jobId: string, from: number, to: number): Promise<void> {
     ),
   )
   await run(copy('part', columnsOf('part'), { id: own('t.id'), job_id: own('t.job_id') }))
-  await run(copy('caution_read', columnsOf('caution_read'), { id: own('t.id'), job_id: own('t.job_id') }))
   await run(copy('test', columnsOf('test'), { id: own('t.id'), job_id: own('t.job_id'), closures }))
   const inTests = `join test on test.id = t.test_id where test.job_id = '${jobId}'`
   await database().execute(
@@ -139,12 +137,18 @@ async function seed(jobId: string, from: number, to: number): Promise<void> {
     select md5(n || t.id::text)::uuid, md5(n || t.test_id::text)::uuid, t.at, case when t.entry ? 'partId' then t.entry || jsonb_build_object('partId', md5(n || (t.entry->>'partId'))::uuid) else t.entry end, t.person_id
     from test_entry t ${inTests.replace('where', `cross join ${series} where`)}`),
   )
-  await run(copy('leak', columnsOf('leak'), { id: own('t.id'), job_id: own('t.job_id'), part_id: own('t.part_id') }))
-  const ofLeak = `where t.leak_id in (select id from leak where job_id = '${jobId}')`
-  await run(copy('find', columnsOf('find'), { id: own('t.id'), leak_id: own('t.leak_id'), test_id: own('t.test_id') }, ofLeak))
-  const leakIds = `(select jsonb_agg(md5(n || each)::uuid) from jsonb_array_elements_text(t.leak_ids) each)`
-  await run(copy('repair', columnsOf('repair'), { id: own('t.id'), job_id: own('t.job_id'), leak_ids: leakIds }))
-  await run(copy('outcome', columnsOf('outcome'), { id: own('t.id'), job_id: own('t.job_id'), part_id: own('t.part_id') }))
+  await database().execute(
+    sql.raw(`create or replace function of_copy(facts jsonb, n int) returns jsonb language plpgsql as $$
+    declare said text := facts::text; id text;
+    begin
+      for id in select distinct (regexp_matches(said, '"([0-9a-f]{8}(?:-[0-9a-f]{4}){3}-[0-9a-f]{12})"', 'g'))[1] loop
+        said := replace(said, id, (md5(n || id)::uuid)::text);
+      end loop;
+      return said::jsonb;
+    end $$`),
+  )
+  const ofCopy = { id: own('t.id'), job_id: own('t.job_id'), about: own('t.about'), facts: 'of_copy(t.facts, n)' }
+  await run(copy('entry', columnsOf('entry'), ofCopy))
   await run(
     copy(
       'trail',

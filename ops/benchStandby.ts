@@ -59,7 +59,7 @@ const writers = Promise.all(
     while (on) {
       const id = randomUUID()
       const body = { id, partIds: [job.parts[0]!.id], kind: 'knocked', note: '' }
-      await calls[k % calls.length]!(`jobs/${job.id}/touches`, body).then(
+      await calls[k % calls.length]!(`jobs/${job.id}/entries/touch`, body).then(
         () => acknowledged.add(id),
         () => new Promise(done => setTimeout(done, 20)),
       )
@@ -79,9 +79,9 @@ standby.port = String(port)
 const again = await openShopOn(standby.href)
 const back = caller(again)
 await back('session', { login: 'oda', password: PASSWORD })
-await back(`jobs/${job.id}/touches`, { id: randomUUID(), partIds: [job.parts[0]!.id], kind: 'knocked', note: '' })
+await back(`jobs/${job.id}/entries/touch`, { id: randomUUID(), partIds: [job.parts[0]!.id], kind: 'knocked', note: '' })
 const written = performance.now()
-const { rows } = await again.query(`select id from touch where job_id = '${job.id}'`)
+const { rows } = await again.query(`select id from entry where kind = 'touch' and job_id = '${job.id}'`)
 const kept = new Set((rows as { id: string }[]).map(row => row.id))
 const lost = [...acknowledged].filter(id => !kept.has(id)).length
 console.log(

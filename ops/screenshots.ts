@@ -66,7 +66,11 @@ async function cameraHold(page: Page): Promise<string> {
     const answer = await page.request.post(`${address}/api/${path}`, { data })
     if (!answer.ok()) throw new Error(`${path}: ${await answer.text()}`)
   }
-  await post(`jobs/${saddle.id}/cautions`, { cautions: cautions.map(({ key }) => key), act: 'air or smoke' })
+  await post(`jobs/${saddle.id}/entries/cautions`, {
+    id: randomUUID(),
+    cautions: cautions.map(({ key }) => key),
+    act: 'air or smoke',
+  })
   const draft = draftFor(saddle)
   await post(`jobs/${saddle.id}/tests/hold`, {
     ...draft,

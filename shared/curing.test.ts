@@ -2,7 +2,8 @@ import { jobEntries } from './jobEntries'
 import { lastCured } from '../core/ledger/evidence'
 import { curingParts, longestCure } from './curing'
 import { jobView, partView, repairView } from './jobView.fixture'
-import type { RepairView, TouchView } from './views'
+import type { RepairView } from './record/kinds/repair'
+import type { TouchView } from './record/kinds/touch'
 
 const HOUR = 3_600_000
 const struck = repairView({ id: 'r', partIds: ['a'], at: 0, curedAt: 48 * HOUR, struck: 'typed on the wrong leak' })

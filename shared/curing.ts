@@ -1,5 +1,5 @@
 import { jobTouches, type TouchedJob } from './touches'
-import type { RepairView } from './views'
+import type { RepairView } from './record/kinds/repair'
 
 /** When what a repair put on has cured, ms since 1970; never while it stands still. */
 export const curedAt = (repair: RepairView): number => repair.curedAt ?? Infinity

@@ -13,7 +13,8 @@ import { repairUnderWay } from './repair/underWay'
 import { jointHolds, withJoint } from './leaktest/hold/jointHolds'
 import { descriptorOf, isRunning } from './leaktest/tests'
 import { jobTouches } from './touches'
-import type { DescentPoint, FindView, JobView } from './views'
+import type { DescentPoint, JobView } from './views'
+import type { FindView } from './record/kinds/find'
 
 /**
  * A job as the ledger reads it, tests in the order in which they ended. What was struck out does not count, but the metal was

@@ -1,6 +1,7 @@
 import { jobView } from './jobView.fixture'
 import { lastDrawn, shownPhotos, subjectOf } from './jobPhotos'
-import type { PhotoView, StripView } from './views'
+import type { PhotoView } from './views'
+import type { StripView } from './record/kinds/strip'
 
 const photo = (id: string, drawnOn: string | null = null, struck: string | null = null): PhotoView => ({
   id,

@@ -4,7 +4,8 @@ import { stagesOf } from './jobStages'
 import { jobView, partView, repairView } from './jobView.fixture'
 import { holdEstimate, holdView } from './leaktest/hold/holdView.fixture'
 import { safetyCaseOf } from './safety'
-import type { FindView, JobView } from './views'
+import type { FindView } from './record/kinds/find'
+import type { JobView } from './views'
 
 const parts = [partView('a', { opening: true })]
 const stages = (change: Partial<JobView>) => {

@@ -2,7 +2,8 @@ import { PLAIN_CIRCUIT } from '../core/circuit/circuit'
 import { USUAL_PLAN } from '../core/fuel/makeSafe'
 import { throughputFromStandard } from '../core/quantity/standardLeakRate'
 import { emptyComplaint } from './schemas/job'
-import type { JobView, RepairView, PartView } from './views'
+import type { JobView, PartView } from './views'
+import type { RepairView } from './record/kinds/repair'
 
 /** A part of a plain tank, for tests. */
 export const partView = (id: string, change: Partial<PartView> = {}): PartView => ({

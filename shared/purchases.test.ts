@@ -1,6 +1,6 @@
 import { jobView } from './jobView.fixture'
 import { comesTooLate, lateParts, purchaseStanding } from './purchases'
-import type { PurchaseView } from './views'
+import type { PurchaseView } from './record/kinds/purchase'
 
 const DAY = 86_400_000
 const now = Date.parse('2026-05-18T10:00:00')

@@ -1,4 +1,5 @@
-import type { JobView, PurchaseView } from './views'
+import type { JobView } from './views'
+import type { PurchaseView } from './record/kinds/purchase'
 
 const DAY = 86_400_000
 

@@ -2,7 +2,9 @@ import { tankKinds, type TankKind } from '../core/circuit/tankKinds'
 import { otherEnd, type Fixing } from '../core/circuit/fixings'
 import { jobView, partView } from './jobView.fixture'
 import { jobFixings, rebuildOf } from './rebuild'
-import type { JobView, PurchaseView, StripView } from './views'
+import type { JobView } from './views'
+import type { PurchaseView } from './record/kinds/purchase'
+import type { StripView } from './record/kinds/strip'
 
 const entryOf = (fixing: string, name: string, change: Partial<StripView> = {}): StripView => ({
   id: fixing,

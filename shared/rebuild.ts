@@ -1,6 +1,8 @@
 import { fixingsOf, otherEnd, rebuildOrder, type Fixing, type StripStep } from '../core/circuit/fixings'
 import { liveParts } from './jobCircuit'
-import type { JobView, PurchaseView, StripView } from './views'
+import type { JobView } from './views'
+import type { PurchaseView } from './record/kinds/purchase'
+import type { StripView } from './record/kinds/strip'
 
 /** What comes off this job's tank. */
 export const jobFixings = (job: Pick<JobView, 'circuit' | 'parts' | 'material'>): Fixing[] =>

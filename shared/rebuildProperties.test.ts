@@ -2,7 +2,8 @@ import fc from 'fast-check'
 import { tankKinds } from '../core/circuit/tankKinds'
 import { jobView, partView } from './jobView.fixture'
 import { jobFixings, rebuildOf, strippedNow } from './rebuild'
-import type { JobView, StripView } from './views'
+import type { JobView } from './views'
+import type { StripView } from './record/kinds/strip'
 
 const stages = ['lowered a little', 'tank up'] as const
 /**

@@ -13,7 +13,10 @@ import {
   weighingNow,
   wettedNow,
 } from './safety'
-import type { DrainedView, GasReadingView, JobView, WeighingView } from './views'
+import type { DrainedView } from './record/kinds/drained'
+import type { GasReadingView } from './record/kinds/gas'
+import type { JobView } from './views'
+import type { WeighingView } from './record/kinds/weighing'
 
 const nothing = {
   level: null,

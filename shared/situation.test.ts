@@ -2,7 +2,11 @@ import { holdEstimate, holdView } from './leaktest/hold/holdView.fixture'
 import { soapView, watched } from './leaktest/soap/soapView.fixture'
 import { jobView, partView, repairView } from './jobView.fixture'
 import { answersThatCount, situationOf } from './situation'
-import type { AnswerView, FindView, JobView, ProbeView, RepairView } from './views'
+import type { AnswerView } from './record/kinds/answer'
+import type { FindView } from './record/kinds/find'
+import type { JobView } from './views'
+import type { ProbeView } from './record/kinds/probe'
+import type { RepairView } from './record/kinds/repair'
 
 const answer = (check: string, outcome: string, at: number, struck: string | null = null): AnswerView => ({
   id: `${check} ${at}`,

@@ -3,7 +3,9 @@ import { testKinds, testName } from '../core/leaktest/testKinds'
 import { liveParts } from './jobCircuit'
 import { descriptorOf, testDescriptors } from './leaktest/tests'
 import { pressureSensorIsTrue, suspectCodes } from './prove/instruments'
-import type { AnswerView, JobView, ProbeView } from './views'
+import type { AnswerView } from './record/kinds/answer'
+import type { JobView } from './views'
+import type { ProbeView } from './record/kinds/probe'
 
 /** The answer to each check that counts: the latest that was not struck out. */
 export function answersThatCount(job: Pick<JobView, 'answers'>): AnswerView[] {

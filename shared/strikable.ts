@@ -1,46 +1,28 @@
+import type { Said } from './record/entryKind'
+import { entryKind, entryKindKeys, type EntryList } from './record/kinds'
 import type { JobView } from './views'
 
-/** What of a job can be struck out with a reason: everything that somebody recorded, but for what was bought. */
-export const strikable = [
-  'tests',
-  'finds',
-  'rigFinds',
-  'repairs',
-  'approvals',
-  'choices',
-  'newTank',
-  'proof',
-  'signatures',
-  'instruments',
-  'touches',
-  'unholdable',
-  'answers',
-  'probes',
-  'outcomes',
-  'photos',
-  'gasReadings',
-  'drained',
-  'weighings',
-  'hotWork',
-  'stripped',
-] as const satisfies readonly (keyof JobView)[]
+/** What of a job can be struck out with a reason: tests, photographs, and the entries whose kind says so. */
+export type Strikable = EntryList | 'tests' | 'photos'
+const strikableLists = [
+  ...new Set(entryKindKeys.map(entryKind).flatMap(({ list, strikable }) => (strikable ? [list as EntryList] : []))),
+  'photos' as const,
+]
 
 /** An entry that can be struck out, with who made it and when. */
 export interface StrikableEntry {
   id: string
-  of: (typeof strikable)[number]
+  of: Strikable
   by: string
   at: number
   struck: string | null
 }
 
 /** All entries of a job that can be struck out. */
-export const strikableEntries = (job: Pick<JobView, (typeof strikable)[number]>): StrikableEntry[] =>
-  strikable.flatMap((of): StrikableEntry[] =>
-    of === 'tests'
-      ? job.tests.map(({ id, by, startedAt, struck }) => ({ id, of, by, at: startedAt, struck }))
-      : job[of].map(({ id, by, at, struck }) => ({ id, of, by, at, struck })),
-  )
+export const strikableEntries = (job: JobView): StrikableEntry[] => [
+  ...job.tests.map(({ id, by, startedAt, struck }) => ({ id, of: 'tests' as const, by, at: startedAt, struck })),
+  ...strikableLists.flatMap(of => (job[of] as Said[]).map(({ id, by, at, struck }) => ({ id, of, by, at, struck }))),
+]
 
 /** So long after it was made, an entry is taken back by whoever made it without a reason, ms. */
 export const TAKE_BACK_TIME = 10_000

@@ -1,6 +1,7 @@
 import { openRuns, repairOfRun, runOfJob } from '#shared/repair/runView'
-import type { RunFacts, RunKind } from '#shared/repair/runEntries'
-import type { RunEntryView, RunView } from '#shared/views'
+import type { RunFacts, RunKind } from '#shared/record/kinds/runActs'
+import type { RunEntryView } from '#shared/record/kinds/runActs'
+import type { RunView } from '#shared/record/kinds/run'
 
 const runEntryWords: Record<RunKind, string> = {
   tick: 'A tick in the repair',
@@ -28,8 +29,8 @@ export function useRunOf(jobId: string, asked: string) {
     if (asked !== 'now' || !job.value) return asked
     return openRuns(job.value, Date.now()).at(-1)?.id ?? job.value.runs.at(-1)?.id ?? asked
   })
-  const at = computed(() => `runs/${runId.value}/entries/`)
-  const waiting = computed(() => queue.waiting.filter(each => each.path.startsWith(at.value)))
+  const at = `jobs/${jobId}/entries/run-`
+  const waiting = computed(() => queue.waiting.filter(each => each.path.startsWith(at) && each.body.runId === runId.value))
   const run = computed((): RunView | null => {
     const kept = job.value?.runs.find(each => each.id === runId.value)
     if (!kept) return null
@@ -39,7 +40,7 @@ export function useRunOf(jobId: string, asked: string) {
       .filter(each => !known.has(each.id))
       .map((each): RunEntryView => ({
         id: each.id,
-        kind: each.path.slice(at.value.length) as RunKind,
+        kind: each.path.slice(at.length) as RunKind,
         facts: each.body as unknown as RunFacts,
         by: session.person?.name ?? '',
         at: Math.max(last, each.made),
@@ -51,13 +52,13 @@ export function useRunOf(jobId: string, asked: string) {
   const record = (kind: RunKind, facts: object = {}) =>
     queue.add({
       jobId,
-      path: at.value + kind,
-      body: { id: newId(), ...facts },
+      path: at + kind,
+      body: { id: newId(), runId: runId.value, ...facts },
       words: runEntryWords[kind],
       timed: true,
       chain: runId.value,
     })
   /** Sentences beside the fields of what was refused. */
-  const fields = computed(() => (queue.refused?.path.startsWith(at.value) ? queue.refused.fields : {}))
+  const fields = computed(() => (queue.refused?.path.startsWith(at) ? queue.refused.fields : {}))
   return { job, error, refresh, now, run, state, repair, record, fields }
 }

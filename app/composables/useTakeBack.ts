@@ -29,7 +29,7 @@ export function useTakeBack() {
           variant: 'outline',
           onClick: async () => {
             for (const { id } of made)
-              take(await callApi<JobView>(`jobs/${view.id}/strikes`, 'POST', { id: newId(), subjectId: id, reason: '' }))
+              take(await callApi<JobView>(`jobs/${view.id}/entries/strike`, 'POST', { id: newId(), subjectId: id, reason: '' }))
           },
         },
       ],

@@ -95,12 +95,14 @@ describe.each(before.says.map(each => [each.craft, each] as const))('%s', (_, sa
       said.entries.repairs,
     )
     expect(plain({ leaks, finds, limit })).toEqual({
-      leaks: said.entries.leaks,
+      leaks: (said.entries.leaks as { jobId: string }[]).map(({ jobId: _, ...leak }) => leak),
       finds: said.entries.finds,
       limit: said.entries.limit,
     })
     expect(plain(touches)).toEqual(
-      (said.entries.touches as { personId: string }[]).map(({ personId: _person, ...touch }) => touch),
+      (said.entries.touches as { personId: string; jobId: string }[]).map(
+        ({ personId: _person, jobId: _job, ...touch }) => touch,
+      ),
     )
     // One that has a simulated tank says so, whether or not it was held yet.
     expect(isSimulated(job)).toBe(said.simulated || job.hasStandIn)

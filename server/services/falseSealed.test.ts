@@ -13,7 +13,7 @@ import { heatRefused, vapourOn } from '../../shared/safety'
 import type { HoldForm } from '../../shared/leaktest/hold/holdForm'
 import { testsOf } from '../../shared/leaktest/tests'
 import type { NewJob } from '../../shared/schemas/job'
-import type { RepairForm } from '../../shared/schemas/repair'
+import type { RepairForm } from '../../shared/record/kinds/repair'
 import type { JobView } from '../../shared/views'
 import { beginTest } from './bench/beginTest'
 import { makeKey } from './bench/hold/deviceKeys'
@@ -27,9 +27,6 @@ import { editJob, jobTrail } from './job/jobs'
 import { setCircuit } from './job/tankMap'
 import { jointHolds } from '../../shared/leaktest/hold/jointHolds'
 import { loadJob } from './job/loadJobs'
-import { recordRepair, recordTouch, recordUnholdable } from './repair/repairs'
-import { strikeEntry } from './job/strikes'
-import { readGas } from './safe/safety'
 import { takeShopTemperature } from './shelf/shopTemperatures'
 import type { Actor } from './shop/change'
 import {
@@ -44,6 +41,7 @@ import {
   testActor,
   testJob,
 } from './shop/testShop'
+import { append } from './record/append'
 
 /**
  * Ways in which “sealed” could be had without evidence. Each is walked through the services as a page or a script would, and each
@@ -102,7 +100,7 @@ async function found(job: JobView, hour: number, name: string, leakId: string | 
   return after.leaks.at(-1)!.id
 }
 const repaired = (job: JobView, hour: number, leakId: string, change: Partial<RepairForm> = {}) =>
-  recordRepair(at(hour), job.id, repairForm([leakId], { temperature: 298.15, method: 'renew-part', ...change }))
+  append('repair', at(hour), job.id, repairForm([leakId], { temperature: 298.15, method: 'renew-part', ...change }))
 
 /** Where a job stands today: its state, its sentence and what lacks evidence. */
 async function standing(job: JobView) {
@@ -293,7 +291,7 @@ describe('a file from another day', () => {
     expect((await refusal(upload(job, 1, undated))).fields.startedAt).toContain('say when its first reading was taken')
     expect((await refusal(upload(job, 1, undated, START + 1 * HOUR))).fields.startedAt).toContain('time to come')
     expect((await refusal(upload(job, 1, csv(START + 2 * HOUR)))).fields.file).toContain('time to come')
-    await recordTouch(at(2), job.id, { id: randomUUID(), partIds: [partId(job, 'Cap')], kind: 'refitted', note: '' })
+    await append('touch', at(2), job.id, { id: randomUUID(), partIds: [partId(job, 'Cap')], kind: 'refitted', note: '' })
     await upload(job, 3, undated, START + 1.5 * HOUR)
     expect((await standing(job)).missing).toEqual(['Cap'])
   })
@@ -305,7 +303,7 @@ describe('a test that spans a touch or a cure', () => {
     const hold = await setUpHold(at(1), job.id, holdForm())
     await stepHold(at(1), hold.id, 'settling')
     await fed(hold.id, steady())
-    await recordTouch(at(1.2), job.id, { id: randomUUID(), partIds: [partId(job, 'Cap')], kind: 'adjusted', note: '' })
+    await append('touch', at(1.2), job.id, { id: randomUUID(), partIds: [partId(job, 'Cap')], kind: 'adjusted', note: '' })
     await stepHold(at(1.4), hold.id, 'stopped')
     expect((await standing(job)).missing).toEqual(['Cap'])
   })
@@ -407,7 +405,7 @@ describe('a measured leak', () => {
     })
     await leaking(job, 1, only('Cap'))
     await leaking(job, 2, only('Drain plug'))
-    await recordTouch(at(2.5), job.id, {
+    await append('touch', at(2.5), job.id, {
       id: randomUUID(),
       partIds: [partId(job, 'Drain plug')],
       kind: 'adjusted',
@@ -441,11 +439,11 @@ describe('a measured leak', () => {
     await leaking(job, 1)
     await soaped(job, 2, allDry(job))
     expect((await standing(job)).state).toBe('leaking')
-    const said = await recordUnholdable(at(3), job.id, { id: randomUUID(), reason: 'the filler cannot be closed any more' })
+    const said = await append('unholdable', at(3), job.id, { id: randomUUID(), reason: 'the filler cannot be closed any more' })
     expect((await standing(job)).state).toBe('leaking')
     await soaped(job, 4, allDry(job))
     expect((await standing(job)).state).toBe('sealed')
-    await strikeEntry(at(5), job.id, { id: randomUUID(), subjectId: said.unholdable[0]!.id, reason: 'it can' })
+    await append('strike', at(5), job.id, { id: randomUUID(), subjectId: said.unholdable[0]!.id, reason: 'it can' })
     expect((await standing(job)).state).toBe('leaking')
   })
   test('foam without a leak in the register is not forgotten', async () => {
@@ -466,7 +464,7 @@ describe('history that is written anew', () => {
     const leakId = await found(job, 2, 'Sender ring')
     await repaired(job, 3, leakId, { method: 'faying', material: 'polysulfide-fillet' })
     const { finds } = await loadJob(job.id)
-    await strikeEntry(at(4), job.id, { id: randomUUID(), subjectId: finds[0]!.id, reason: 'it was the rig' })
+    await append('strike', at(4), job.id, { id: randomUUID(), subjectId: finds[0]!.id, reason: 'it was the rig' })
     await held(job, 5)
     expect(await standing(job)).toMatchObject({ state: 'cannot-tell', missing: ['Sender ring'] })
   })
@@ -475,7 +473,7 @@ describe('history that is written anew', () => {
     await held(job, 1)
     const leakId = await found(job, 2, 'Sender ring')
     const { repairs } = await repaired(job, 3, leakId, { method: 'faying', material: 'polysulfide-fillet' })
-    await strikeEntry(at(4), job.id, { id: randomUUID(), subjectId: repairs[0]!.id, reason: 'typed wrong' })
+    await append('strike', at(4), job.id, { id: randomUUID(), subjectId: repairs[0]!.id, reason: 'typed wrong' })
     await held(job, 5)
     expect((await standing(job)).state).toBe('leaking')
   })
@@ -564,7 +562,7 @@ describe('gas-free', () => {
   const read = async (job: JobView, hour: number, change: object) => {
     for (const minutes of [0, 20])
       for (const point of ['neck', 'middle', 'far corner'])
-        await readGas(at(hour + minutes / 60), job.id, {
+        await append('gas', at(hour + minutes / 60), job.id, {
           id: randomUUID(),
           point,
           explosive: 0.02,

@@ -7,10 +7,8 @@ import { database } from '../db/client'
 import { craft, job as jobTable, trail } from '../db/schema'
 import { openJob } from './job/jobs'
 import { loadJob } from './job/loadJobs'
-import { recordRepair, recordTouch } from './repair/repairs'
 import { planWork } from './safe/safety'
-import { addEyeFind } from './job/eyeFinds'
-import { eyeFindSchema } from '../../shared/leaktest/findForm'
+import { eyeFindSchema } from '../../shared/record/kinds/find'
 import {
   holdForm,
   newJobForm,
@@ -24,6 +22,7 @@ import {
   testJob,
 } from './shop/testShop'
 import { stepHold } from './bench/hold/holds'
+import { append } from './record/append'
 
 let shop: { close: () => Promise<void> }
 let one: Awaited<ReturnType<typeof testActor>>
@@ -93,9 +92,9 @@ test('crafts that were made twice before are brought together: all jobs to the f
 test('a repair that is tapped five times at once is one, and a plan that two change at once is one of theirs', async () => {
   const empty = await testJob(one())
   const found = { id: randomUUID(), partId: empty.parts[0]!.id, seen: 'torn', x1: 490, y1: 316, x2: 510, y2: 316 }
-  const job = await addEyeFind(one(), empty.id, eyeFindSchema.cast(found))
+  const job = await append('find', one(), empty.id, eyeFindSchema.cast(found))
   const form = repairForm([job.leaks[0]!.id])
-  await Promise.all(Array.from({ length: 5 }, () => recordRepair(one(), job.id, form)))
+  await Promise.all(Array.from({ length: 5 }, () => append('repair', one(), job.id, form)))
   expect((await loadJob(job.id)).repairs).toHaveLength(1)
   const was = { place: 'indoors' as const, acts: ['look' as const], promised: null }
   await plan(one(), job.id, was)
@@ -118,7 +117,7 @@ test('thirty people on one job: no act is lost, none is twice', async () => {
         const at = performance.now()
         const note = `by ${k}, ${n}`
         const partIds = [job.parts[(k + n) % job.parts.length]!.id]
-        await recordTouch(person(), job.id, { id: randomUUID(), partIds, kind: 'knocked', note })
+        await append('touch', person(), job.id, { id: randomUUID(), partIds, kind: 'knocked', note })
         took.push(performance.now() - at)
       }
     }),

@@ -1,7 +1,6 @@
 import type { H3Event } from 'h3'
 import { ValidationError, type AnyObject, type ObjectSchema } from 'yup'
 import { isTankTestKind, type TankTestKind } from '#core/leaktest/testKinds'
-import { instrumentKinds, type InstrumentKind } from '#shared/schemas/instruments'
 import { unkeptText } from '#shared/unkeptText'
 import type { Actor } from '../services/shop/change'
 import { mustBeAllowed, type Deed } from '../services/shop/may'
@@ -29,13 +28,6 @@ export function uuidIn(event: H3Event, name: string): string {
 export function tankTestKindIn(event: H3Event): TankTestKind {
   const kind = getRouterParam(event, 'kind') ?? ''
   if (!isTankTestKind(kind)) throw new Refusal(404, 'There is no such kind of test.')
-  return kind
-}
-
-/** The kind of check of a tank's instrument that the path names. @throws Refusal 404 for what is none */
-export function instrumentKindIn(event: H3Event): InstrumentKind {
-  const kind = instrumentKinds.find(each => each === getRouterParam(event, 'kind'))
-  if (!kind) throw new Refusal(404, 'There is no such check.')
   return kind
 }
 
@@ -70,7 +62,7 @@ type SchemaFor<Body extends AnyObject> =
  * @param schema of the body, null for none; worked out from the address where it depends on it
  */
 export function signedInRoute<Answer, Body extends AnyObject = Record<string, never>>(
-  deed: Deed,
+  deed: Deed | ((event: H3Event) => Deed),
   schema: SchemaFor<Body>,
   answer: (call: Call<Body>) => Promise<Answer> | Answer,
   { mostBytes = MOST_BYTES } = {},
@@ -78,7 +70,7 @@ export function signedInRoute<Answer, Body extends AnyObject = Record<string, ne
   return defineEventHandler(event =>
     told(async () => {
       const actor = await actorOf(event)
-      mustBeAllowed(actor.role, deed)
+      mustBeAllowed(actor.role, typeof deed === 'function' ? deed(event) : deed)
       const { id: named } = event.context.params ?? {}
       if (named !== undefined && isUuid(named)) await mustBeWithinReach(actor.id, wordBeforeId(event), named)
       const body = await checkedBody(event, typeof schema === 'function' ? await schema(event) : schema, mostBytes)

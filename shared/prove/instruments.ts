@@ -2,7 +2,7 @@ import { byPressureSensor, troubleCode, type CodeClass } from '../../core/compla
 import { sensorIsTrue } from '../../core/leaktest/instrument/instrumentJudgements'
 import { senderStandard } from '../../core/leaktest/instrument/senderStandards'
 import { judgeSweep } from '../../core/leaktest/instrument/senderSweep'
-import type { InstrumentFacts, InstrumentKind } from '../schemas/instruments'
+import type { InstrumentFacts, InstrumentKind } from '../record/kinds/instruments'
 import type { JobView } from '../views'
 
 type Checked = Pick<JobView, 'instruments'>

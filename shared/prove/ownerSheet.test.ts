@@ -1,7 +1,8 @@
 import { jobStanding } from '../jobEntries'
 import { jobView, partView, repairView } from '../jobView.fixture'
 import { holdEstimate, holdView } from '../leaktest/hold/holdView.fixture'
-import type { JobView, ProofEntryView } from '../views'
+import type { JobView } from '../views'
+import type { ProofEntryView } from '../record/kinds/proof'
 import { ownerSheet } from './ownerSheet'
 import { whatToWatch } from './whatToWatch'
 

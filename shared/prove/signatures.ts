@@ -1,5 +1,6 @@
 import type { Ledger } from '../../core/ledger/deriveLedger'
-import type { JobView, SignatureView } from '../views'
+import type { JobView } from '../views'
+import type { SignatureView } from '../record/kinds/signature'
 import { signedSections, signedState, type SignedSection, type SignedState } from './signedState'
 
 /** A signature as it stands today. */

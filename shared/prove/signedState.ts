@@ -2,6 +2,7 @@ import { sha256 } from '@noble/hashes/sha2'
 import { bytesToHex, utf8ToBytes } from '@noble/hashes/utils'
 import type { Ledger } from '../../core/ledger/deriveLedger'
 import { proofSteps } from '../../core/ledger/proof/proofSteps'
+import { entryKind, entryKindKeys, type EntryList } from '../record/kinds'
 import type { JobView } from '../views'
 
 /** What of a job a signature covers, each with a digest of its own, so that a change can be named. */
@@ -73,6 +74,33 @@ const countsInUse = (job: JobView) => {
   return job.proof.filter(each => each.outcome === 'wet' || !(each.owner || later.has(each.step)))
 }
 
+/** Lists whose entries are signed with the id of their job: as they were when the first were signed, so that these still stand. */
+const withJob: ReadonlySet<EntryList> = new Set([
+  'gasReadings',
+  'drained',
+  'weighings',
+  'hotWork',
+  'answers',
+  'probes',
+  'outcomes',
+  'stripped',
+  'rigFinds',
+  'touches',
+  'unholdable',
+])
+
+/** What was recorded of the kinds that a section covers, list by list. */
+const recorded = (job: JobView, section: SignedSection): Record<string, unknown> =>
+  Object.fromEntries(
+    entryKindKeys
+      .map(entryKind)
+      .filter(kind => kind.section === section && kind.list !== null)
+      .map(({ list }) => {
+        const rows: readonly object[] = job[list as EntryList]
+        return [list, withJob.has(list as EntryList) ? rows.map(row => ({ ...row, jobId: job.id })) : rows]
+      }),
+  )
+
 /** The state of a job that a signature covers: what was recorded, what was struck out, and what the ledger makes of it. */
 export function signedState(job: JobView, ledger: Ledger): SignedState {
   const inUse = countsInUse(job)
@@ -97,28 +125,12 @@ export function signedState(job: JobView, ledger: Ledger): SignedState {
       parts: job.parts,
       mapsBefore: job.mapsBefore,
     },
-    'making safe': {
-      plan: job.plan,
-      cautionsRead: job.cautionsRead,
-      gasReadings: job.gasReadings,
-      drained: job.drained,
-      weighings: job.weighings,
-      hotWork: job.hotWork,
-    },
-    'narrowing': { answers: job.answers, probes: job.probes, outcomes: job.outcomes },
-    'taking apart': { stripped: job.stripped, photos: job.photos },
-    'tests': { tests: job.tests, instruments: job.instruments },
-    'leaks': { leaks: job.leaks, finds: job.finds, rigFinds: job.rigFinds },
-    'repairs': {
-      repairs: job.repairs.map(saidOf),
-      runs: job.runs,
-      defectCards: job.defectCards,
-      approvals: job.approvals,
-      choices: job.choices,
-      newTank: job.newTank,
-      touches: job.touches,
-      unholdable: job.unholdable,
-    },
+    'making safe': { plan: job.plan, ...recorded(job, 'making safe') },
+    'narrowing': recorded(job, 'narrowing'),
+    'taking apart': { photos: job.photos.map(each => ({ ...each, jobId: job.id })), ...recorded(job, 'taking apart') },
+    'tests': { tests: job.tests, ...recorded(job, 'tests') },
+    'leaks': { leaks: job.leaks.map(each => ({ ...each, jobId: job.id })), ...recorded(job, 'leaks') },
+    'repairs': { ...recorded(job, 'repairs'), repairs: job.repairs.map(saidOf) },
     'steps in use': inUse,
     'what it amounts to': {
       state: ledger.state,

@@ -1,5 +1,6 @@
 import type { RepairMethodKey } from '../../core/repair/method/repairMethods'
-import type { ApprovalView, JobView } from '../views'
+import type { ApprovalView } from '../record/kinds/approval'
+import type { JobView } from '../views'
 
 /** What is done by hand alone, without a part or a material, wants none. */
 const needsNone: readonly RepairMethodKey[] = ['tighten']

@@ -1,5 +1,5 @@
 import { repairMaterial, type CureMilestones, type CureSheet } from '../../core/repair/material/repairMaterials'
-import type { RepairView } from '../views'
+import type { RepairView } from '../record/kinds/repair'
 
 /**
  * The sheet that a repair cures by, with the cure time that was counted for it; null where nothing cures. Where only that time was

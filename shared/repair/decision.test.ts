@@ -1,6 +1,7 @@
 import { jobView, partView, repairView } from '../jobView.fixture'
 import { usualDefect, type Defect } from '../../core/repair/defect/defect'
-import type { FindView, JobView } from '../views'
+import type { FindView } from '../record/kinds/find'
+import type { JobView } from '../views'
 import { approvalOf, wantsApproval } from './approvals'
 import { caseOf, decide, defectOf, triedOn, type ShopSide } from './decision'
 

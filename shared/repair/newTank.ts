@@ -1,5 +1,6 @@
 import { newTankChecks, type NewTankCheck } from '../../core/repair/newTank/newTankChecks'
-import type { JobView, NewTankEntryView } from '../views'
+import type { JobView } from '../views'
+import type { NewTankEntryView } from '../record/kinds/newTank'
 
 export interface NewTankRow extends NewTankCheck {
   /** what was said of it last; null while nobody has looked */

@@ -1,4 +1,4 @@
-import type { RunEntryView } from '../views'
+import type { RunEntryView } from '../record/kinds/runActs'
 
 /** The clock of a run beside the wall's: the same, or where it is practised sixty times as fast. Times ms. */
 export interface RunClock {

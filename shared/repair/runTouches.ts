@@ -2,7 +2,8 @@ import type { LedgerTouch } from '../../core/ledger/ledger'
 import { isStaged, stagesOfMethods, type StagedMethod } from '../../core/repair/stage/stages'
 import type { RepairMethodKey } from '../../core/repair/method/repairMethods'
 import { liveParts } from '../jobCircuit'
-import type { JobView, RunView } from '../views'
+import type { JobView } from '../views'
+import type { RunView } from '../record/kinds/run'
 import { factsOfKind } from './runView'
 
 /**

@@ -7,9 +7,11 @@ import { stagesOfMethods } from '../../core/repair/stage/stages'
 import { notYet, runState, type RunAct, type RunEntry, type RunLists, type RunState } from '../../core/repair/stage/stageRun'
 import { liveParts } from '../jobCircuit'
 import type { SheetFacts } from '../schemas/materials'
-import type { JobView, RunEntryView, RunView } from '../views'
+import type { JobView } from '../views'
+import type { RunEntryView } from '../record/kinds/runActs'
+import type { RunView } from '../record/kinds/run'
 import { runClock, type RunClock } from './runClock'
-import type { RunEntryForm, RunKind } from './runEntries'
+import type { RunEntryForm, RunKind } from '../record/kinds/runActs'
 
 /** What is kept of an entry of a kind. */
 export const factsOfKind = <K extends RunKind>(entry: RunEntryView, kind: K): Omit<RunEntryForm<K>, 'id' | 'ago'> | null =>

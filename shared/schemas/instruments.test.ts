@@ -1,4 +1,4 @@
-import { instrumentSchemas } from './instruments'
+import { instrumentSchemas } from '../record/kinds/instruments'
 
 const id = '00000000-0000-4000-8000-000000000001'
 const points = [0, 0.25, 0.5, 0.75, 1].map(level => ({ level, resistance: 240 - 207 * level }))

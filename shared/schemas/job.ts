@@ -114,10 +114,3 @@ export type NewJob = yup.InferType<typeof newJobSchema>
 export type JobEdit = yup.InferType<typeof jobEditSchema>
 export type JobFacts = Omit<JobEdit, 'revision'>
 export const jobFactNames = Object.keys(facts) as (keyof JobFacts)[]
-
-export const strikeSchema = yup.object({
-  id: entryId(),
-  subjectId: entryId(),
-  /** may be empty while the entry is so fresh that it is only being taken back */
-  reason: line('The reason', 300).default(''),
-})

@@ -1,13 +1,15 @@
 import { randomUUID } from 'node:crypto'
 import { ValidationError, type AnyObjectSchema } from 'yup'
 import { usualDefect } from '../../core/repair/defect/defect'
-import { isRunKind, runEntrySchemas, runKinds, runSchema } from '../repair/runEntries'
-import { approvalSchema } from './approval'
-import { choiceSchema, shopFigureSchema } from './choice'
-import { defectCardSchema } from './defect'
+import { isRunKind, runEntrySchemas, runKinds } from '../record/kinds/runActs'
+import { runSchema } from '../record/kinds/run'
+import { approvalSchema } from '../record/kinds/approval'
+import { choiceSchema } from '../record/kinds/choice'
+import { shopFigureSchema } from './choice'
+import { defectCardSchema } from '../record/kinds/card'
 import { lotSchema, materialSheetSchema } from './materials'
-import { newTankSchema } from './newTank'
-import { repairSchema } from './repair'
+import { newTankSchema } from '../record/kinds/newTank'
+import { repairSchema } from '../record/kinds/repair'
 
 const id = randomUUID()
 const HOUR = 3600
@@ -33,7 +35,7 @@ const sheet = (change: object = {}, material = 'epoxy-liner') => ({
 })
 const lot = { id, material: 'epoxy-liner', batch: 'L-1', mass: 0.5 }
 const run = { id, leakIds: [id], method: 'liner', material: 'epoxy-liner' }
-const mix = { id, stage: 'mix', base: 0.1, hardener: 0.045, temperature: 295 }
+const mix = { id, runId: id, stage: 'mix', base: 0.1, hardener: 0.045, temperature: 295 }
 const defect = usualDefect('wall', 'sheet steel', 0.01)
 const card = (change: object = {}) => ({ id, leakId: id, defect: { ...defect, ...change } })
 const spread = { low: 1, expected: 2, high: 3 }
@@ -58,7 +60,7 @@ test.each<[AnyObjectSchema, unknown]>([
   [repairSchema, { id, partIds: [id], method: 'liner', material: 'epoxy-liner', temperature: 295 }],
   [runEntrySchemas.mix, mix],
   [runEntrySchemas.mix, { ...mix, hardener: null, taken: [{ lotId: id, mass: 0.1, reason: '' }] }],
-  [runEntrySchemas.vacuum, { id, stage: 'draw', pressure: 1200 }],
+  [runEntrySchemas.vacuum, { id, runId: id, stage: 'draw', pressure: 1200 }],
   [defectCardSchema, card()],
   [defectCardSchema, card({ pinholes: { count: 2, run: 0.2 }, face: 'bottom', inside: ['sender', 'filler'] })],
   [approvalSchema, { id, method: 'wick', step: 'granted', reference: 'SRM 57' }],
@@ -105,11 +107,11 @@ test.each<[AnyObjectSchema, unknown, string]>([
   [runEntrySchemas.mix, { ...mix, hardener: 0 }, 'Both parts'],
   [runEntrySchemas.mix, { ...mix, temperature: 200 + 273.15 }, 'above 100 °C'],
   [runEntrySchemas.mix, { ...mix, temperature: 22 }, 'below −50 °C'],
-  [runEntrySchemas.tick, { id, ago: -1, stage: 'dry' }, 'before it was'],
-  [runEntrySchemas.tick, { id, ago: 1e9, stage: 'dry' }, 'more than a day ago'],
-  [runEntrySchemas.skip, { id, stage: 'dry', reason: ' ' }, 'The reason is missing'],
-  [runEntrySchemas.vacuum, { id, stage: 'draw', pressure: -1200 }, 'how far below'],
-  [runEntrySchemas.speed, { id, speed: 600 }, 'sixty times'],
+  [runEntrySchemas.tick, { id, runId: id, ago: -1, stage: 'dry' }, 'before it was'],
+  [runEntrySchemas.tick, { id, runId: id, ago: 1e9, stage: 'dry' }, 'more than a day ago'],
+  [runEntrySchemas.skip, { id, runId: id, stage: 'dry', reason: ' ' }, 'The reason is missing'],
+  [runEntrySchemas.vacuum, { id, runId: id, stage: 'draw', pressure: -1200 }, 'how far below'],
+  [runEntrySchemas.speed, { id, runId: id, speed: 600 }, 'sixty times'],
   [defectCardSchema, card({ pinholes: { count: 2 } }), 'The run is missing'],
   [defectCardSchema, card({ pinholes: { count: 2, run: 0 } }), 'say how long it is'],
   [defectCardSchema, card({ inside: ['sender', 'sender'] }), 'named twice'],
@@ -130,7 +132,8 @@ test('objects where text belongs, and nothing at all, are told and never thrown'
 })
 
 test('what is no text is told so beside its field; figures may be text', () => {
-  const done = (reason: unknown) => runEntrySchemas.done.validate({ id, stage: 'roll', reason }, { abortEarly: false })
+  const done = (reason: unknown) =>
+    runEntrySchemas.done.validate({ id, runId: id, stage: 'roll', reason }, { abortEarly: false })
   return Promise.all([
     ...[{}, [], ['x'], true, false].map(reason => expect(done(reason)).rejects.toThrow('This is no text')),
     expect(done(12)).resolves.toMatchObject({ reason: '12' }),

@@ -3,14 +3,23 @@ import { ValidationError, type AnyObjectSchema } from 'yup'
 import { fileSchema, holdSchema, holdStepSchema, markSchema, readingsSchema, speedSchema } from '../leaktest/hold/holdForm'
 import { USUAL_LIMIT_SOURCE } from '../../core/circuit/tankKinds'
 import { circuitSchema } from './circuit'
-import { drainedSchema, gasReadingSchema, hotWorkSchema, planSchema, weighingSchema } from './safety'
-import { answerSchema, outcomeSchema, probeSchema, purchaseSchema, purchaseStepSchema } from './narrow'
+import { drainedSchema } from '../record/kinds/drained'
+import { gasReadingSchema } from '../record/kinds/gas'
+import { hotWorkSchema } from '../record/kinds/hotWork'
+import { planSchema } from './safety'
+import { weighingSchema } from '../record/kinds/weighing'
+import { answerSchema } from '../record/kinds/answer'
+import { outcomeSchema } from '../record/kinds/outcome'
+import { probeSchema } from '../record/kinds/probe'
+import { purchaseSchema } from '../record/kinds/purchase'
+import { purchaseStepSchema } from '../record/kinds/purchaseStep'
 import { shopTemperatureFileSchema, shopTemperatureSchema, shopTemperatureStrikeSchema } from './shopTemperature'
 import { causes } from '../../core/complaint/causes'
 import { checks } from '../../core/complaint/checks'
 import { smokeEventSchema, smokeSchema } from '../leaktest/smoke/smokeForm'
-import { stripSchema } from './strip'
-import { jobEditSchema, newJobSchema, strikeSchema } from './job'
+import { stripSchema } from '../record/kinds/strip'
+import { jobEditSchema, newJobSchema } from './job'
+import { strikeSchema } from '../record/kinds/strike'
 import {
   ownerSchema,
   personSchema,
@@ -21,9 +30,11 @@ import {
   pinSchema,
   switchSchema,
 } from './person'
-import { repairSchema, touchSchema, unholdableSchema } from './repair'
+import { repairSchema } from '../record/kinds/repair'
+import { touchSchema } from '../record/kinds/touch'
+import { unholdableSchema } from '../record/kinds/unholdable'
 import { soapMarkSchema, soapSchema } from '../leaktest/soap/soapForm'
-import { findSchema } from '../leaktest/findForm'
+import { findSchema } from '../record/kinds/find'
 
 const id = randomUUID()
 const job = {
@@ -149,7 +160,7 @@ test.each<[string, AnyObjectSchema, object]>([
   ['a probe', probeSchema, probe],
   ['an outcome', outcomeSchema, { id, cause: causes[0]!.key }],
   ['a purchase', purchaseSchema, purchase],
-  ['a step of a purchase', purchaseStepSchema, { id, step: 'ordered' }],
+  ['a step of a purchase', purchaseStepSchema, { id, purchaseId: id, step: 'ordered' }],
   ['a valve switched under smoke', smokeEventSchema, { id, kind: 'link', linkId: 'vent', to: 'open' }],
   ['smoke seen far off', smokeEventSchema, { id, kind: 'arrival', end: 'vent', seen: false }],
   ['a tube read', smokeEventSchema, { id, kind: 'flow', reading: { ball: 'top' } }],

@@ -53,7 +53,7 @@ test('what is sent is checked: each bad field has its sentence', async ({ contex
   // What no text can hold, and what is no text, is refused in a sentence beside its field, and never breaks the server.
   const answer = { id: crypto.randomUUID(), check: 'cap-look', outcome: 'cannot', note: '', after: null }
   for (const note of ['a\0b', '\ud800', {}, ['x']]) {
-    const said = await send(`jobs/${job.id}/answers`, { ...answer, note })
+    const said = await send(`jobs/${job.id}/entries/answer`, { ...answer, note })
     expect(said.status(), JSON.stringify(note)).toBe(422)
     if (typeof note === 'string') expect((await said.json()).data.fields.note).toContain('cannot be kept')
   }
@@ -123,21 +123,21 @@ test('what cannot be of vapour, fuel, torque and photographs is refused, each wi
     expect(answer.status(), path).toBe(422)
     expect((await answer.json()).data.fields[field], path).toContain(sentence)
   }
-  await refused('gas', { point: 'middle', explosive: 1.4, oxygen: null }, 'explosive', 'up to 100 %')
-  await refused('gas', { point: 'middle', explosive: -0.1, oxygen: null }, 'explosive', 'below nothing')
-  await refused('gas', { point: 'middle', explosive: 0.02, oxygen: 0.6 }, 'oxygen', 'is no air')
-  await refused('gas', { point: '', explosive: 0.02, oxygen: null }, 'point', 'is missing')
-  await refused('drained', { volume: 40 * job.capacity, method: 'drain', gaugeShown: null }, 'volume', 'Check the unit')
-  await refused('drained', { volume: 0.01, method: 'straw', gaugeShown: null }, 'method', 'must be one of')
-  await refused('drained', { volume: 0.01, method: 'drain', gaugeShown: 1.5 }, 'gaugeShown', 'at most full')
-  await refused('weighings', { density: 0.745 }, 'density', '0.745 or as 745')
-  await refused('weighings', { level: 2 * job.capacity }, 'level', 'more than this tank holds')
-  await refused('weighings', { tankMass: -3 }, 'tankMass', 'more than zero')
-  await refused('weighings', { shape: 'egg' }, 'shape', 'not known')
-  await refused('strips', { fixing: null, name: 'Bracket', torque: 9000 }, 'torque', 'Check the unit')
-  await refused('strips', { fixing: null, name: '  ' }, 'name', 'is missing')
+  await refused('entries/gas', { point: 'middle', explosive: 1.4, oxygen: null }, 'explosive', 'up to 100 %')
+  await refused('entries/gas', { point: 'middle', explosive: -0.1, oxygen: null }, 'explosive', 'below nothing')
+  await refused('entries/gas', { point: 'middle', explosive: 0.02, oxygen: 0.6 }, 'oxygen', 'is no air')
+  await refused('entries/gas', { point: '', explosive: 0.02, oxygen: null }, 'point', 'is missing')
+  await refused('entries/drained', { volume: 40 * job.capacity, method: 'drain', gaugeShown: null }, 'volume', 'Check the unit')
+  await refused('entries/drained', { volume: 0.01, method: 'straw', gaugeShown: null }, 'method', 'must be one of')
+  await refused('entries/drained', { volume: 0.01, method: 'drain', gaugeShown: 1.5 }, 'gaugeShown', 'at most full')
+  await refused('entries/weighing', { density: 0.745 }, 'density', '0.745 or as 745')
+  await refused('entries/weighing', { level: 2 * job.capacity }, 'level', 'more than this tank holds')
+  await refused('entries/weighing', { tankMass: -3 }, 'tankMass', 'more than zero')
+  await refused('entries/weighing', { shape: 'egg' }, 'shape', 'not known')
+  await refused('entries/strip', { fixing: null, name: 'Bracket', torque: 9000 }, 'torque', 'Check the unit')
+  await refused('entries/strip', { fixing: null, name: '  ' }, 'name', 'is missing')
   await refused(
-    'hot-work',
+    'entries/hot-work',
     { shop: 'Harbour welders', certificate: 'GF-1', issuedOn: 'last week', what: 'Corner welded' },
     'issuedOn',
     'as 2026-05-20',
@@ -169,14 +169,16 @@ test('what cannot be of vapour, fuel, torque and photographs is refused, each wi
 
 test('an id that something of another job has is refused, and breaks nothing', async ({ context, looked }) => {
   await enter(context, looked)
-  const { rows } = await looked.query(`select id, run_id from run_entry order by at desc limit 1`)
-  const { rows: runs } = await looked.query(`select id from repair_run where id <> '${rows[0].run_id}' limit 1`)
-  const answer = await context.request.post(`${looked.url}/api/runs/${runs[0].id}/entries/abandon`, {
-    data: { id: rows[0].id, ago: 0, reason: 'somebody else’s' },
+  const { rows } = await looked.query(`select id, about from entry where kind like 'run-%' order by at desc limit 1`)
+  const { rows: runs } = await looked.query(
+    `select id, job_id from entry where kind = 'run' and id <> '${rows[0].about}' limit 1`,
+  )
+  const answer = await context.request.post(`${looked.url}/api/jobs/${runs[0].job_id}/entries/run-abandon`, {
+    data: { id: rows[0].id, runId: runs[0].id, ago: 0, reason: 'somebody else’s' },
   })
   expect(answer.status()).toBeGreaterThanOrEqual(400)
   expect(answer.status()).toBeLessThan(500)
-  expect((await looked.query(`select 1 from run_entry where id = '${rows[0].id}'`)).rowCount).toBe(1)
+  expect((await looked.query(`select 1 from entry where id = '${rows[0].id}'`)).rowCount).toBe(1)
 })
 
 test('one thing is ticked by two people at once: one is told who was first; an inspector looks and logs nothing', async ({
@@ -187,14 +189,20 @@ test('one thing is ticked by two people at once: one is told who was first; an i
   await Promise.all([enter(finn, demo, 'finn'), enter(oda, demo, 'oda'), enter(ines, demo, 'ines')])
   const job = await jobOf(finn, demo, 'Glider tug')
   const line = { id: crypto.randomUUID(), fixing: null, name: 'Fairing screws', mark: 'bag 1' }
-  expect((await ines.request.post(`${demo.url}/api/jobs/${job.id}/strips`, { data: line })).status()).toBe(403)
+  expect((await ines.request.post(`${demo.url}/api/jobs/${job.id}/entries/strip`, { data: line })).status()).toBe(403)
   expect(
-    (await ines.request.post(`${demo.url}/api/jobs/${job.id}/cautions`, { data: { cautions: ['air'], act: null } })).status(),
+    (
+      await ines.request.post(`${demo.url}/api/jobs/${job.id}/entries/cautions`, {
+        data: { id: crypto.randomUUID(), cautions: ['air'], act: null },
+      })
+    ).status(),
   ).toBe(403)
-  expect((await finn.request.post(`${demo.url}/api/jobs/${job.id}/strips`, { data: line })).ok()).toBe(true)
+  expect((await finn.request.post(`${demo.url}/api/jobs/${job.id}/entries/strip`, { data: line })).ok()).toBe(true)
   const answers = await Promise.all(
     [finn, oda].map(each =>
-      each.request.post(`${demo.url}/api/strips/${line.id}/refit`, { data: { id: crypto.randomUUID() } }),
+      each.request.post(`${demo.url}/api/jobs/${job.id}/entries/refit`, {
+        data: { id: crypto.randomUUID(), stripId: line.id },
+      }),
     ),
   )
   expect(answers.map(answer => answer.status()).sort()).toEqual([200, 409])
@@ -278,12 +286,8 @@ test('somebody’s practice is there for nobody else by any route, however the a
     photos: await row(
       `insert into photo (id, job_id, picture, thumbnail, width, height, person_id, at) select gen_random_uuid(), '${jobId}', 'x', 'x', 1, 1, id, now() from person where login = 'finn'`,
     ),
-    strips: await row(
-      `insert into strip_entry (id, job_id, name, mark, facing, fastener, condition, person_id, at) select gen_random_uuid(), '${jobId}', 'cap', '', '', '', 'sound', id, now() from person where login = 'finn'`,
-    ),
-    purchases: await moved('purchase'),
     bells: await moved('bell'),
-    runs: await moved('repair_run'),
+    runs: await row(`update entry set job_id = '${jobId}' where kind = 'run' returning id`),
   }
   const call = async (who: typeof theirs, method: string, path: string) =>
     (await who.request.fetch(`${demo.url}/api${path}`, { method, ...(method !== 'get' && { data: {} }) })).status()
@@ -333,8 +337,11 @@ test('the stream tells of a change made elsewhere', async ({ page, context, demo
     demo.url,
   )
   await expect(page.locator('html')).toHaveAttribute('data-listening', 'yes')
-  await context.request.post(`${demo.url}/api/jobs/${job.id}/cautions`, { data: { cautions: ['air'], act: 'engine running' } })
-  expect(JSON.parse(await heard)).toEqual({ topics: ['safety'], jobId: job.id, subjectId: job.id })
+  const id = crypto.randomUUID()
+  await context.request.post(`${demo.url}/api/jobs/${job.id}/entries/cautions`, {
+    data: { id, cautions: ['air'], act: 'engine running' },
+  })
+  expect(JSON.parse(await heard)).toEqual({ topics: ['safety'], jobId: job.id, subjectId: id })
 })
 
 test('the description of the routes is served', async ({ context, looked }) => {

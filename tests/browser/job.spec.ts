@@ -158,7 +158,7 @@ test('a job that somebody else moves on moves here too', async ({ browser, demo 
   const page = await here.newPage()
   await page.goto(`${demo.url}/jobs/${job.id}`)
   await expect(page.getByText('No leak has been found.')).toBeVisible()
-  await there.request.post(`${demo.url}/api/jobs/${job.id}/touches`, {
+  await there.request.post(`${demo.url}/api/jobs/${job.id}/entries/touch`, {
     data: { id: crypto.randomUUID(), partIds: [job.parts[0]!.id], kind: 'knocked', note: 'dropped the cap' },
   })
   await expect(page.getByText('Cap knocked', { exact: false })).toBeVisible()
@@ -273,7 +273,11 @@ test('what somebody began is not taken back by an answer that was asked for befo
   await enter(context, demo)
   const job = await jobOf(context, demo, 'Beach tractor')
   const post = (path: string, data: object) => context.request.post(`${demo.url}/api/${path}`, { data })
-  await post(`jobs/${job.id}/cautions`, { cautions: cautions.map(each => each.key), act: 'air or smoke' })
+  await post(`jobs/${job.id}/entries/cautions`, {
+    id: crypto.randomUUID(),
+    cautions: cautions.map(each => each.key),
+    act: 'air or smoke',
+  })
   await page.goto(`${demo.url}/jobs/${job.id}/soap`)
   await closedAsProposed(page)
   // An answer of now that comes late.
@@ -286,7 +290,7 @@ test('what somebody began is not taken back by an answer that was asked for befo
     await late
     await route.fulfill({ response: answer })
   })
-  await post(`jobs/${job.id}/touches`, {
+  await post(`jobs/${job.id}/entries/touch`, {
     id: crypto.randomUUID(),
     partIds: [liveParts(job)[0]!.id],
     kind: 'knocked',

@@ -236,7 +236,7 @@ test('two people answer one check at once: the second is told and keeps the page
     route => route.abort(),
   )
   await page.getByRole('button', { name: 'Take the cover off over the sender' }).click()
-  const answered = await there.request.post(`${demo.url}/api/jobs/${job.id}/answers`, {
+  const answered = await there.request.post(`${demo.url}/api/jobs/${job.id}/entries/answer`, {
     data: { id: randomUUID(), check: 'cover-off', outcome: 'ring', after: null },
   })
   expect(answered.ok()).toBe(true)

@@ -96,7 +96,9 @@ test('a soap walk without a network: marks and a leak stand with their parts as 
   await expect(page.getByText(/waits? here/)).toHaveCount(0, { timeout: 60_000 })
   await expect(waiting).toHaveCount(0)
   await expect(page.getByText('waits', { exact: true })).toHaveCount(0)
-  expect((await demo.query(`select 1 from find where note = 'Under the strap.'`)).rowCount).toBe(1)
+  expect((await demo.query(`select 1 from entry where kind = 'find' and facts ->> 'note' = 'Under the strap.'`)).rowCount).toBe(
+    1,
+  )
   const { rows } = await demo.query(
     `select entry from test_entry where test_id = (select id from test where job_id = '${job.id}' and kind = 'soap' order by started_at desc limit 1) order by at`,
   )
@@ -132,7 +134,12 @@ test('what an earlier version of the program left waiting in the browser is take
     { personId, jobId: job.id, form, photo: null, photoSent: false },
   )
   await page.goto(demo.url)
-  await expect.poll(async () => (await demo.query(`select 1 from strip_entry where name = 'strap of before'`)).rowCount).toBe(1)
+  await expect
+    .poll(
+      async () =>
+        (await demo.query(`select 1 from entry where kind = 'strip' and facts ->> 'name' = 'strap of before'`)).rowCount,
+    )
+    .toBe(1)
   expect(await page.evaluate(async () => (await indexedDB.databases()).map(({ name }) => name))).not.toContain(
     'zinc-bell-strips',
   )

@@ -125,7 +125,7 @@ test('an inspector reads and is offered no work; the owner adds people', async (
   await expect(page.getByText('What still stands')).toBeVisible()
   await expect(page.getByRole('button', { name: 'Strike out' })).toHaveCount(0)
   await expect(page.getByRole('link', { name: /^Hold/ }).and(page.locator(`[href="/jobs/${job.id}/hold"]`))).toHaveCount(0)
-  const refused = await inspector.request.post(`${demo.url}/api/jobs/${job.id}/touches`, {
+  const refused = await inspector.request.post(`${demo.url}/api/jobs/${job.id}/entries/touch`, {
     data: { id: crypto.randomUUID(), partIds: [job.parts[0]!.id], kind: 'removed', note: '' },
   })
   expect(refused.status()).toBe(403)

@@ -131,7 +131,7 @@ test('a rung that the owner set is lost by its trap and won at the second try, o
   const mends = async (key: string) => {
     const job = (await (await context.request.get(`${demo.url}/api/jobs/${path()}`)).json()) as JobView
     const part = job.parts.find(each => each.name === key)!
-    const found = await context.request.post(`${demo.url}/api/jobs/${path()}/finds`, {
+    const found = await context.request.post(`${demo.url}/api/jobs/${path()}/entries/find`, {
       data: {
         id: crypto.randomUUID(),
         partId: part.id,
@@ -145,7 +145,7 @@ test('a rung that the owner set is lost by its trap and won at the second try, o
       },
     })
     const { leaks } = (await found.json()) as JobView
-    const repaired = await context.request.post(`${demo.url}/api/jobs/${path()}/repairs`, {
+    const repaired = await context.request.post(`${demo.url}/api/jobs/${path()}/entries/repair`, {
       data: {
         id: crypto.randomUUID(),
         leakIds: [leaks.at(-1)!.id],

@@ -152,7 +152,7 @@ test('a weeping rivet: approved, wicked on trial, back, then opened and filleted
   await page.goto(decide)
   await expect(page.getByRole('button', { name: /Do this: open it and fillet/ })).toBeVisible()
   await expect(page.getByText('It was done here once and came back.', { exact: false })).toBeVisible()
-  await post(`jobs/${job.id}/approvals`, {
+  await post(`jobs/${job.id}/entries/approval`, {
     id: randomUUID(),
     method: 'fillet',
     step: 'granted',
@@ -199,10 +199,14 @@ test('a gnawed plastic tank is welded only after its vapour readings', async ({ 
   const begin = page.getByRole('dialog').getByRole('button', { name: 'Begin', exact: true })
   await begin.click()
   await expect(page.getByRole('dialog').getByText(/An empty tank is the dangerous one|cautions/)).toBeVisible()
-  await post(`jobs/${job.id}/cautions`, { cautions: cautions.map(each => each.key), act: 'heat or sparks' })
+  await post(`jobs/${job.id}/entries/cautions`, {
+    id: randomUUID(),
+    cautions: cautions.map(each => each.key),
+    act: 'heat or sparks',
+  })
   const read = async () => {
     for (const point of ['Near an opening', 'Bottom', 'Far end'])
-      await post(`jobs/${job.id}/gas`, { id: randomUUID(), point, explosive: 0.02, oxygen: 0.209, cleaned: true })
+      await post(`jobs/${job.id}/entries/gas`, { id: randomUUID(), point, explosive: 0.02, oxygen: 0.209, cleaned: true })
   }
   await read()
   // The second round comes after a pause, and before the first is too old.
@@ -272,7 +276,7 @@ test('what was tapped without a network is sent when it is back, and the shelf k
   const job = await open('small-steel')
   const leakId = await seen(job.id, 'Bottom seam')
   const runId = randomUUID()
-  await post(`jobs/${job.id}/runs`, {
+  await post(`jobs/${job.id}/entries/run`, {
     id: runId,
     leakIds: [leakId],
     partIds: [],

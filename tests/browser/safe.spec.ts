@@ -76,7 +76,7 @@ test('fuel and weight: a density either way, over capacity, what came out agains
   await expect(page.getByText('About 51 kg as it is', { exact: false })).toBeVisible()
   // The first hold of a tank begins with the gas that the fuel leaves.
   const tractor = await jobOf(context, demo, 'Beach tractor, saddle tank')
-  const kept = await context.request.post(`${demo.url}/api/jobs/${tractor.id}/weighings`, {
+  const kept = await context.request.post(`${demo.url}/api/jobs/${tractor.id}/entries/weighing`, {
     data: { id: crypto.randomUUID(), level: tractor.capacity / 4 },
   })
   expect(kept.ok()).toBe(true)

@@ -101,7 +101,7 @@ export async function powerCuts(folder: string, cuts: number, random: () => numb
       }
       const touch = async () => {
         const id = randomUUID()
-        await call(`jobs/${job.id}/touches`, { id, partIds: [job.parts[0]!.id], kind: 'knocked', note: '' })
+        await call(`jobs/${job.id}/entries/touch`, { id, partIds: [job.parts[0]!.id], kind: 'knocked', note: '' })
         touches.add(id)
       }
       const writers = Promise.all([write(read), write(read), write(touch), write(touch)])
@@ -125,7 +125,7 @@ export async function powerCuts(folder: string, cuts: number, random: () => numb
     const kept = new Map((rows as { t: number; pressure: number }[]).map(row => [row.t, row.pressure]))
     for (const [at, pressure] of readings) if (kept.get(at) !== pressure) result.lost++
     result.doubled = rows.length - kept.size
-    const { rows: touched } = await shop.query(`select id from touch where job_id = '${job.id}'`)
+    const { rows: touched } = await shop.query(`select id from entry where kind = 'touch' and job_id = '${job.id}'`)
     const { rows: told } = await shop.query(
       `select subject_id as id from trail where job_id = '${job.id}' and verb = 'knocked parts'`,
     )

@@ -44,14 +44,14 @@ export function workshop(context: BrowserContext, shop: Shop) {
         complaint: emptyComplaint(),
         ...change,
       })
-      await post(`jobs/${job.id}/cautions`, { cautions: cautions.map(each => each.key), act: null })
+      await post(`jobs/${job.id}/entries/cautions`, { id: randomUUID(), cautions: cautions.map(each => each.key), act: null })
       return look(job.id)
     },
     /** A leak that is seen on a part; with the id of one that it is again. @returns its id */
     async seen(jobId: string, part: string, leakId: string | null = null): Promise<string> {
       const job = await look(jobId)
       const partId = liveParts(job).find(each => each.name === part)!.id
-      const view = await post(`jobs/${jobId}/finds`, {
+      const view = await post(`jobs/${jobId}/entries/find`, {
         id: randomUUID(),
         partId,
         x1: 300,
@@ -71,11 +71,7 @@ export function workshop(context: BrowserContext, shop: Shop) {
     async pass(jobId: string, hours: number): Promise<void> {
       const by = `interval '${hours} hours'`
       const its = `job_id = '${jobId}'`
-      const runs = `run_id in (select id from repair_run where ${its})`
-      await shop.query(`update run_entry set at = at - ${by} where ${runs}`)
-      for (const table of ['repair_run', 'repair', 'touch', 'gas_reading', 'defect_card', 'strike'])
-        await shop.query(`update ${table} set at = at - ${by} where ${its}`)
-      await shop.query(`update find set at = at - ${by} where leak_id in (select id from leak where ${its})`)
+      await shop.query(`update entry set at = at - ${by}, said_at = said_at - ${by} where ${its}`)
       await shop.query(`update test_entry set at = at - ${by} where test_id in (select id from test where ${its})`)
       await shop.query(`update test set started_at = started_at - ${by}, stopped_at = stopped_at - ${by} where ${its}`)
       await shop.query(`update map_before set until = until - ${by} where ${its}`)

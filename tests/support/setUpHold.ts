@@ -21,7 +21,11 @@ export async function setUpHold(
   change: Partial<HoldForm> = {},
 ): Promise<string> {
   const id = randomUUID()
-  await post(`jobs/${job.id}/cautions`, { cautions: cautions.map(caution => caution.key), act: 'air or smoke' })
+  await post(`jobs/${job.id}/entries/cautions`, {
+    id: randomUUID(),
+    cautions: cautions.map(caution => caution.key),
+    act: 'air or smoke',
+  })
   await post(`jobs/${job.id}/tests/hold`, {
     id,
     source,

@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { nearestOnPart, slideOnPart } from '#core/circuit/placeOnPart'
-import type { JobView, LeakView, PartView } from '#shared/views'
-import { findSchema, type FindForm, type FindLook } from '#shared/leaktest/findForm'
+import type { JobView, PartView } from '#shared/views'
+import type { LeakView } from '#shared/record/kinds/leak'
+import { findSchema, type FindForm, type FindLook } from '#shared/record/kinds/find'
 
 /**
  * A find between its two hash marks: ends from taps on the map or moved by key, length, note, and whether it is a known leak

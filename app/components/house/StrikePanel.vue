@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { strikeSchema } from '#shared/schemas/job'
+import { strikeSchema } from '#shared/record/kinds/strike'
 import { isFresh, strikableEntries } from '#shared/strikable'
 import type { JobView } from '#shared/views'
 
@@ -31,7 +31,7 @@ const submit = () =>
   save(async () => {
     const why = 'Say why it no longer counts.'
     if (!state.value.reason.trim() && !isTakenBack()) throw new ApiError(why, 422, { reason: why })
-    emit('done', await callApi<JobView>(`jobs/${props.job.id}/strikes`, 'POST', whole.value))
+    emit('done', await callApi<JobView>(`jobs/${props.job.id}/entries/strike`, 'POST', whole.value))
   }, form.value)
 /** One's own entry of the last seconds is taken back at once, without asking why. */
 watch(

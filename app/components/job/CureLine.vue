@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { RepairView } from '#shared/views'
+import type { RepairView } from '#shared/record/kinds/repair'
 
 /** How far what a repair put on has cured, when it will have, and how that is reckoned. */
 const props = defineProps<{ repair: RepairView; now: number }>()

@@ -4,7 +4,8 @@ import { repairMethodName } from '#core/repair/method/repairMethods'
 import type { Ledger } from '#core/ledger/deriveLedger'
 import { latestFind } from '#shared/jobEntries'
 import { curedAt } from '#shared/curing'
-import type { JobView, RepairView } from '#shared/views'
+import type { JobView } from '#shared/views'
+import type { RepairView } from '#shared/record/kinds/repair'
 
 /** The register: each leak with its state, where it was found and what was done to it. */
 const props = defineProps<{ job: JobView; ledger: Ledger; now: number }>()

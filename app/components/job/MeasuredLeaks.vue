@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { Ledger } from '#core/ledger/deriveLedger'
 import { testName } from '#core/leaktest/testKinds'
-import { unholdableSchema } from '#shared/schemas/repair'
+import { unholdableSchema } from '#shared/record/kinds/unholdable'
 import type { JobView } from '#shared/views'
 
 /**
@@ -18,7 +18,7 @@ const { saving, problem, save } = useSave()
 const form = useTemplateRef('form')
 const submit = () =>
   save(async () => {
-    const job = await callApi<JobView>(`jobs/${props.job.id}/unholdable`, 'POST', draft.value)
+    const job = await callApi<JobView>(`jobs/${props.job.id}/entries/unholdable`, 'POST', draft.value)
     clear()
     open.value = false
     emit('done', job)

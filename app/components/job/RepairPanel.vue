@@ -3,7 +3,7 @@ import { cureBand, potLife, timeToCure } from '#core/repair/cure/cure'
 import { repairMaterial, repairMaterials } from '#core/repair/material/repairMaterials'
 import { repairMethod, repairMethods } from '#core/repair/method/repairMethods'
 import { unsuited } from '#core/repair/method/fit'
-import { repairSchema, type RepairForm } from '#shared/schemas/repair'
+import { repairSchema, type RepairForm } from '#shared/record/kinds/repair'
 import type { JobView } from '#shared/views'
 
 /** What was done to a leak; shows at once when it will have cured. */
@@ -92,7 +92,7 @@ const cure = computed(() => {
 })
 const submit = () =>
   save(async () => {
-    const job = await callApi<JobView>(`jobs/${props.job.id}/repairs`, 'POST', state.value)
+    const job = await callApi<JobView>(`jobs/${props.job.id}/entries/repair`, 'POST', state.value)
     clear()
     emit('done', job)
   }, form.value)

@@ -1,13 +1,7 @@
 <script setup lang="ts">
 import { nearestOnPart, spanOfPart } from '#core/circuit/placeOnPart'
-import {
-  eyeFindSchema,
-  eyeShows,
-  rigFindSchema,
-  rigPieces,
-  type EyeFindForm,
-  type RigFindForm,
-} from '#shared/leaktest/findForm'
+import { eyeFindSchema, eyeShows, type EyeFindForm } from '#shared/record/kinds/find'
+import { rigFindSchema, rigPieces, type RigFindForm } from '#shared/record/kinds/rigFind'
 import { causeOf } from '#core/complaint/causes'
 import { shownPhotos } from '#shared/jobPhotos'
 import type { JobView } from '#shared/views'

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { touchKinds } from '#core/ledger/ledger'
 import { listWords } from '#core/words/words'
-import { touchSchema } from '#shared/schemas/repair'
+import { touchSchema } from '#shared/record/kinds/touch'
 import type { JobView } from '#shared/views'
 
 /** Parts that were disturbed: their evidence ends, that of the others stands. */
@@ -21,7 +21,12 @@ const form = useTemplateRef('form')
 const submit = () =>
   save(async () => {
     const words = `${upperFirst(draft.value.kind)}: ${listWords(draft.value.partIds.map(id => lowerFirst(names.value[id] ?? '')))}`
-    const job = await entries.send({ jobId: props.job.id, path: `jobs/${props.job.id}/touches`, body: draft.value, words })
+    const job = await entries.send({
+      jobId: props.job.id,
+      path: `jobs/${props.job.id}/entries/touch`,
+      body: draft.value,
+      words,
+    })
     clear()
     if (job) emit('done', job)
     else open.value = false

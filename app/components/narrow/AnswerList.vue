@@ -4,7 +4,8 @@ import { saysSomething } from '#core/complaint/observations'
 import { isNeutral, type Situation } from '#core/complaint/situation'
 import { liveParts } from '#shared/jobCircuit'
 import { answersThatCount } from '#shared/situation'
-import type { AnswerView, JobView } from '#shared/views'
+import type { AnswerView } from '#shared/record/kinds/answer'
+import type { JobView } from '#shared/views'
 
 /** What was answered to the checks, what of it says nothing, and what the tank has none of taken off its map by a tap. */
 const props = defineProps<{ job: JobView; situation: Situation; now: number }>()

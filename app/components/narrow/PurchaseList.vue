@@ -1,7 +1,9 @@
 <script setup lang="ts">
 import { comesTooLate, purchaseStanding } from '#shared/purchases'
-import { purchaseReasons, type PurchaseReason, type PurchaseStep } from '#shared/schemas/narrow'
-import type { JobView, PurchaseView } from '#shared/views'
+import { purchaseReasons, type PurchaseReason } from '#shared/record/kinds/purchase'
+import type { PurchaseStep } from '#shared/record/kinds/purchaseStep'
+import type { JobView } from '#shared/views'
+import type { PurchaseView } from '#shared/record/kinds/purchase'
 
 /** What to get for this job: why, what must be measured first, where it stands. */
 const props = defineProps<{ job: JobView; now: number }>()
@@ -39,14 +41,14 @@ const next = (purchase: PurchaseView): { step: PurchaseStep; label: string } | n
   }
 }
 const step = (purchase: PurchaseView, to: PurchaseStep) =>
-  sent(`purchases/${purchase.id}/steps`, 'POST', { id: newId(), step: to, note: notes.value[purchase.id] ?? '' }).then(() => {
+  sent('purchase-step', { purchaseId: purchase.id, step: to, note: notes.value[purchase.id] ?? '' }).then(() => {
     if (!problem.value) notes.value = { ...notes.value, [purchase.id]: '' }
   })
 /** Sends it; where somebody was first, what they did is shown. */
-const sent = (path: string, method: 'POST' | 'PATCH', body: object) =>
+const sent = (kind: 'purchase-step' | 'purchase-terms', body: object) =>
   save(async () => {
     try {
-      emit('done', await callApi<JobView>(path, method, body))
+      emit('done', await callApi<JobView>(`jobs/${props.job.id}/entries/${kind}`, 'POST', { id: newId(), ...body }))
     } catch (error) {
       takeCurrent(error, view => emit('done', view))
       throw error
@@ -54,7 +56,7 @@ const sent = (path: string, method: 'POST' | 'PATCH', body: object) =>
   })
 const edit = (purchase: PurchaseView, said: object) => {
   const was = { reason: purchase.reason, leadDays: purchase.leadDays }
-  return sent(`purchases/${purchase.id}`, 'PATCH', { ...was, ...said, was })
+  return sent('purchase-terms', { purchaseId: purchase.id, ...was, ...said, was })
 }
 const because = (purchase: PurchaseView, reason: string | string[] | null) => edit(purchase, { reason })
 const comesIn = (purchase: PurchaseView, text: string) => edit(purchase, { leadDays: text.trim() === '' ? null : Number(text) })
@@ -62,7 +64,7 @@ const add = () =>
   save(async () => {
     emit(
       'done',
-      await callApi<JobView>(`jobs/${props.job.id}/purchases`, 'POST', {
+      await callApi<JobView>(`jobs/${props.job.id}/entries/purchase`, 'POST', {
         id: newId(),
         name: name.value,
         reason: reason.value,

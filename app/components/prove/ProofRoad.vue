@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { Proof, ProofRow } from '#core/ledger/proof/proofOf'
-import type { ProofEntryView } from '#shared/views'
+import type { ProofEntryView } from '#shared/record/kinds/proof'
 
 /** The road from sealed to proved: a stop a step, what was recorded at each; the one that is done now is brass. */
 const props = defineProps<{

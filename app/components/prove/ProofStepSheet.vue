@@ -2,7 +2,8 @@
 import type { ProofOutcome, ProofRow } from '#core/ledger/proof/proofOf'
 import type { WetLookKey } from '#core/leaktest/wet/wetLooks'
 import { proofLooks, proofWatch } from '#shared/prove/proofWatch'
-import type { JobView, ProofEntryView } from '#shared/views'
+import type { JobView } from '#shared/views'
+import type { ProofEntryView } from '#shared/record/kinds/proof'
 
 /** One step in use: what is done, how long to watch in the way that is looked, and how it was. */
 const props = defineProps<{ job: JobView; row: ProofRow<ProofEntryView>; sealed: boolean; now: number }>()
@@ -41,7 +42,7 @@ async function record(outcome: ProofOutcome) {
   const view = await save(() =>
     entries.send({
       jobId: props.job.id,
-      path: `jobs/${props.job.id}/proof`,
+      path: `jobs/${props.job.id}/entries/proof`,
       body: { id: newId(), step: recorded, outcome, ...said.value },
       words: `${step.value.title}: ${outcome}`,
     }),

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { judgeRelief } from '#core/leaktest/instrument/instrumentJudgements'
-import { instrumentSchemas } from '#shared/schemas/instruments'
+import { instrumentSchemas } from '#shared/record/kinds/instruments'
 import type { JobView } from '#shared/views'
 
 /** The cap's relief on a water column: at what it lets go, and at what vacuum it lets air in. */
@@ -20,7 +20,7 @@ const verdict = computed(() => {
 const good = computed(() => judgeRelief(state.value.opensAt, state.value.opensUnder, props.job.pressureLimit).length === 0)
 const keep = () =>
   save(async () => {
-    emit('done', await callApi<JobView>(`jobs/${props.job.id}/instruments/relief`, 'POST', state.value))
+    emit('done', await callApi<JobView>(`jobs/${props.job.id}/entries/instrument-relief`, 'POST', state.value))
     state.value = blank()
   }, form.value)
 </script>

@@ -70,7 +70,7 @@ const keep = () =>
   save(async () => {
     emit(
       'done',
-      await callApi<JobView>(`jobs/${props.job.id}/instruments/sender`, 'POST', {
+      await callApi<JobView>(`jobs/${props.job.id}/entries/instrument-sender`, 'POST', {
         id: newId(),
         note: '',
         standard: standardKey.value,

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { ZERO_TOLERANCE, sensorIsTrue } from '#core/leaktest/instrument/instrumentJudgements'
-import { instrumentSchemas } from '#shared/schemas/instruments'
+import { instrumentSchemas } from '#shared/record/kinds/instruments'
 import type { JobView } from '#shared/views'
 
 /** The tank pressure sensor with the cap off: it must give its zero, or every code that rests on it is suspect. */
@@ -24,7 +24,7 @@ const readStandIn = () =>
   }, form.value)
 const keep = () =>
   save(async () => {
-    emit('done', await callApi<JobView>(`jobs/${props.job.id}/instruments/sensor`, 'POST', state.value))
+    emit('done', await callApi<JobView>(`jobs/${props.job.id}/entries/instrument-sensor`, 'POST', state.value))
     state.value = blank()
   }, form.value)
 </script>

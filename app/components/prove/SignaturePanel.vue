@@ -3,7 +3,7 @@ import { asksInspector } from '#core/ledger/proof/handBack'
 import type { Ledger } from '#core/ledger/deriveLedger'
 import { signedState } from '#shared/prove/signedState'
 import { signatureStandings } from '#shared/prove/signatures'
-import { signatureSchema, type SignatureCapacity } from '#shared/schemas/handBack'
+import { signatureSchema, type SignatureCapacity } from '#shared/record/kinds/signature'
 import type { JobView } from '#shared/views'
 
 /** Who has signed what: each name covers a state, and is void as soon as something of it changes. */
@@ -31,7 +31,7 @@ const form = useTemplateRef('form')
 const { saving, problem, save } = useSave()
 const sign = () =>
   save(async () => {
-    const view = await callApi<JobView>(`jobs/${props.job.id}/signatures`, 'POST', whole.value)
+    const view = await callApi<JobView>(`jobs/${props.job.id}/entries/signature`, 'POST', whole.value)
     said.value = blank()
     open.value = false
     emit('done', view)

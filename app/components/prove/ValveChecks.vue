@@ -15,7 +15,7 @@ const keep = (link: string) =>
     const { rest, switched } = of(link)
     emit(
       'done',
-      await callApi<JobView>(`jobs/${props.job.id}/instruments/valve`, 'POST', {
+      await callApi<JobView>(`jobs/${props.job.id}/entries/instrument-valve`, 'POST', {
         id: newId(),
         note: '',
         link,

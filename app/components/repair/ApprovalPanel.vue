@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { repairMethod, type RepairMethodKey } from '#core/repair/method/repairMethods'
 import { approvalOf } from '#shared/repair/approvals'
-import { approvalSchema, type ApprovalForm, type ApprovalStep } from '#shared/schemas/approval'
+import { approvalSchema, type ApprovalForm, type ApprovalStep } from '#shared/record/kinds/approval'
 import type { JobView } from '#shared/views'
 
 /** Approved data for a repair on what flies: asked, granted under a reference, refused. */
@@ -29,7 +29,7 @@ watch(method, is => {
 })
 const submit = () =>
   save(async () => {
-    const job = await callApi<JobView>(`jobs/${props.job.id}/approvals`, 'POST', state.value as ApprovalForm)
+    const job = await callApi<JobView>(`jobs/${props.job.id}/entries/approval`, 'POST', state.value as ApprovalForm)
     clear()
     emit('done', job)
     method.value = null

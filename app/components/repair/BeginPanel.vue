@@ -5,7 +5,7 @@ import { cannotHold } from '#core/repair/method/fit'
 import { isStaged } from '#core/repair/stage/stages'
 import { wallMaterial } from '#core/repair/defect/defect'
 import { defectOf } from '#shared/repair/decision'
-import { runSchema, type RunForm } from '#shared/repair/runEntries'
+import { runSchema, type RunForm } from '#shared/record/kinds/run'
 import type { JobView, MaterialsView } from '#shared/views'
 
 /** Begins a repair: with which material and sheet, for which other leaks too, and for how long where it is only for now. */
@@ -101,7 +101,7 @@ const state = computed((): RunForm => ({
 const submit = () =>
   save(async () => {
     const id = draft.value.id
-    const job = await callApi<JobView>(`jobs/${props.job.id}/runs`, 'POST', state.value)
+    const job = await callApi<JobView>(`jobs/${props.job.id}/entries/run`, 'POST', state.value)
     clear()
     method.value = null
     emit('begun', id, job)

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { RepairMethodKey } from '#core/repair/method/repairMethods'
 import type { Way } from '#shared/repair/decision'
-import { choiceSchema } from '#shared/schemas/choice'
+import { choiceSchema } from '#shared/record/kinds/choice'
 import type { JobView } from '#shared/views'
 
 /** Records which way was chosen and by whom, with what there was to choose from. */
@@ -29,7 +29,7 @@ const keys = computed(() => props.ways.map(way => way.method.key))
 const names = computed(() => Object.fromEntries(props.ways.map(way => [way.method.key, way.method.doing])))
 const submit = () =>
   save(async () => {
-    const job = await callApi<JobView>(`jobs/${props.job.id}/choices`, 'POST', state.value)
+    const job = await callApi<JobView>(`jobs/${props.job.id}/entries/choice`, 'POST', state.value)
     clear()
     emit('done', job)
     open.value = false

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { cureProgress, cureSpeed } from '#core/repair/cure/cure'
 import type { CureSheet } from '#core/repair/material/repairMaterials'
-import type { RepairView } from '#shared/views'
+import type { RepairView } from '#shared/record/kinds/repair'
 
 /** Cure over time: as it was counted, as it is foreseen, and the band of two degrees either way. */
 const props = defineProps<{ repair: RepairView; sheet: CureSheet; now: number }>()

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { cureSpeed, timeToCure } from '#core/repair/cure/cure'
 import { cureSheetOf } from '#shared/repair/cureSheet'
-import type { RepairView } from '#shared/views'
+import type { RepairView } from '#shared/record/kinds/repair'
 
 /** How far it has cured as a curve with its band, when it may be moved, tested and see fuel, and what would speed it up. */
 const props = defineProps<{ repair: RepairView; now: number }>()

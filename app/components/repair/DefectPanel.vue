@@ -13,7 +13,7 @@ import {
   type WayIn,
 } from '#core/repair/defect/defect'
 import { defectOf } from '#shared/repair/decision'
-import { defectCardSchema } from '#shared/schemas/defect'
+import { defectCardSchema } from '#shared/record/kinds/card'
 import type { JobView } from '#shared/views'
 
 /** The card of a leak, in a few taps: what it is, its wall, what it is made of, what was put on before, which side is reached. */
@@ -118,7 +118,7 @@ const face = computed<BoxFace | null>({
 })
 const submit = () =>
   save(async () => {
-    emit('done', await callApi<JobView>(`jobs/${props.job.id}/cards`, 'POST', state.value))
+    emit('done', await callApi<JobView>(`jobs/${props.job.id}/entries/card`, 'POST', state.value))
     open.value = false
   }, form.value)
 </script>

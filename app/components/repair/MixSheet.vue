@@ -7,7 +7,8 @@ import { scalesAt } from '#core/standin/scales'
 import { lotProblem } from '#core/repair/material/lotProblem'
 import { repairMaterial } from '#core/repair/material/repairMaterials'
 import { runSheet } from '#shared/repair/runView'
-import type { MaterialsView, RunView } from '#shared/views'
+import type { MaterialsView } from '#shared/views'
+import type { RunView } from '#shared/record/kinds/run'
 
 /** What goes into the cup: weighed by the sheet's ratio, of which tin, how warm; and how long it then can be worked. */
 const props = defineProps<{

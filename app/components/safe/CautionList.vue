@@ -18,7 +18,8 @@ const acknowledge = () =>
   save(async () =>
     emit(
       'read',
-      await callApi<JobView>(`jobs/${props.job.id}/cautions`, 'POST', {
+      await callApi<JobView>(`jobs/${props.job.id}/entries/cautions`, 'POST', {
+        id: newId(),
         cautions: due.value.map(({ caution }) => caution.key),
         act: props.act ?? null,
       }),

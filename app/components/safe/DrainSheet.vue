@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { containersNeeded, drainMethods, drainMethodsFor, drainTime, gaugeError, leftAfter } from '#core/fuel/draining'
 import { liveParts } from '#shared/jobCircuit'
-import { drainedSchema } from '#shared/schemas/safety'
+import { drainedSchema } from '#shared/record/kinds/drained'
 import type { JobView } from '#shared/views'
 
 /** Where the fuel goes: ways to drain it, the cans that it wants, and what came out. */
@@ -38,7 +38,7 @@ const draining = useSave()
 const drainForm = useTemplateRef('drainForm')
 const recordDrained = () =>
   draining.save(async () => {
-    emit('done', await callApi<JobView>(`jobs/${props.job.id}/drained`, 'POST', drainState.value))
+    emit('done', await callApi<JobView>(`jobs/${props.job.id}/entries/drained`, 'POST', drainState.value))
     const { method } = drainState.value
     cleared()
     drainState.value.method = method

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { hotWorkSchema } from '#shared/schemas/safety'
+import { hotWorkSchema } from '#shared/record/kinds/hotWork'
 import type { JobView } from '#shared/views'
 
 /** Flame or arc: kept outside this program, and recorded with its certificate when a licensed shop did it. */
@@ -10,7 +10,7 @@ const recording = useSave()
 const hotForm = useTemplateRef('hotForm')
 const recordHotWork = () =>
   recording.save(async () => {
-    emit('done', await callApi<JobView>(`jobs/${props.job.id}/hot-work`, 'POST', hot.value))
+    emit('done', await callApi<JobView>(`jobs/${props.job.id}/entries/hot-work`, 'POST', hot.value))
     hot.value = { id: newId(), shop: '', certificate: '', issuedOn: '', what: '', note: '' }
   }, hotForm.value)
 </script>

@@ -39,7 +39,7 @@ const isNew = computed(() => Object.keys(typed.value).length > 0)
 const cameOut = computed(() => cameOutSince(props.job))
 const keep = () =>
   save(async () => {
-    const job = await callApi<JobView>(`jobs/${props.job.id}/weighings`, 'POST', { ...typed.value, id: draft.value.id })
+    const job = await callApi<JobView>(`jobs/${props.job.id}/entries/weighing`, 'POST', { ...typed.value, id: draft.value.id })
     clear()
     emit('done', job)
   })

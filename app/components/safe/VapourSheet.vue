@@ -3,7 +3,7 @@ import { figureText } from '#shared/writing'
 import { fuels } from '#core/fuel/fuels'
 import { GAS_FREE_SHARE, gasPoints, vapourRounds } from '#core/fuel/vapour'
 import { gasReadingsNow, type vapourOn } from '#shared/safety'
-import { gasReadingSchema } from '#shared/schemas/safety'
+import { gasReadingSchema } from '#shared/record/kinds/gas'
 import type { JobView } from '#shared/views'
 
 /** Vapour: the readings point by point, what they allow, and ways to get it out. */
@@ -22,7 +22,7 @@ const reading = useSave()
 const gasForm = useTemplateRef('gasForm')
 const readGas = () =>
   reading.save(async () => {
-    emit('done', await callApi<JobView>(`jobs/${props.job.id}/gas`, 'POST', gasState.value))
+    emit('done', await callApi<JobView>(`jobs/${props.job.id}/entries/gas`, 'POST', gasState.value))
     const next = gasPoints[gasPoints.indexOf(gasState.value.point as (typeof gasPoints)[number]) + 1] ?? gasPoints[0]
     const { cleaned } = gasState.value
     clear()

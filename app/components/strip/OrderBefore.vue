@@ -30,7 +30,7 @@ const suggestions = computed(() => {
 })
 async function listOne({ name, measure, fixing }: Suggestion) {
   const form = { id: newId(), name, reason: 'while in there', measure, cause: null, fixing }
-  emit('listed', await callApi<JobView>(`jobs/${props.job.id}/purchases`, 'POST', form))
+  emit('listed', await callApi<JobView>(`jobs/${props.job.id}/entries/purchase`, 'POST', form))
 }
 const list = (suggestion: Suggestion) => save(() => listOne(suggestion))
 const listAll = () =>

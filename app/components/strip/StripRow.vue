@@ -2,7 +2,7 @@
 import type { Fixing } from '#core/circuit/fixings'
 import { parseTorque } from '#core/quantity/parseTorque'
 import { fixingConditions } from '#core/repair/joint/whileInThere'
-import { stripSchema, type StripDetails } from '#shared/schemas/strip'
+import { stripSchema, type StripDetails } from '#shared/record/kinds/strip'
 
 /**
  * One thing to take off: a tap logs it; opened, its mark, way, fastener, condition and photograph go with it. Once off it keeps

@@ -1,4 +1,4 @@
-import type { RepairView } from '#shared/views'
+import type { RepairView } from '#shared/record/kinds/repair'
 import { curedShare, cureReckoning } from './cureWords'
 
 const HOUR = 3600

@@ -1,7 +1,7 @@
 import { cureProgress } from '#core/repair/cure/cure'
 import { repairMaterial } from '#core/repair/material/repairMaterials'
 import { listWords } from '#core/words/words'
-import type { RepairView } from '#shared/views'
+import type { RepairView } from '#shared/record/kinds/repair'
 import type { Short } from './recordRows'
 import { waitText } from './times'
 

@@ -9,7 +9,7 @@ import {
 import { senderStandard } from '#core/leaktest/instrument/senderStandards'
 import { judgeSweep, type SweepFault } from '#core/leaktest/instrument/senderSweep'
 import { countOf, listWords } from '#core/words/words'
-import type { InstrumentFacts } from '#shared/schemas/instruments'
+import type { InstrumentFacts } from '#shared/record/kinds/instruments'
 import type { JobView } from '#shared/views'
 import type { Short } from './recordRows'
 import type { StateLook } from './stateLooks'

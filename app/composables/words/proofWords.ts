@@ -1,6 +1,6 @@
 import { wetLook } from '#core/leaktest/wet/wetLooks'
 import { lowerFirst } from '#core/words/words'
-import type { ProofEntryView } from '#shared/views'
+import type { ProofEntryView } from '#shared/record/kinds/proof'
 import type { Short } from './recordRows'
 import { waitText } from './times'
 

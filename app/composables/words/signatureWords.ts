@@ -1,6 +1,6 @@
 import { countOf } from '#core/words/words'
 import type { SignatureStanding } from '#shared/prove/signatures'
-import type { SignatureView } from '#shared/views'
+import type { SignatureView } from '#shared/record/kinds/signature'
 import { jobWords } from './stateLooks'
 import { stampText } from './times'
 

@@ -1,5 +1,5 @@
 import type { Fixing } from '#core/circuit/fixings'
-import type { StripView } from '#shared/views'
+import type { StripView } from '#shared/record/kinds/strip'
 import { refitNeeds, stripDetails } from './stripWords'
 
 const line = (over: Partial<StripView>) => ({ facing: '', fastener: '', torque: null, condition: '', ...over }) as StripView

@@ -1,6 +1,6 @@
 import { shortFigure } from '#shared/writing'
 import type { Fixing } from '#core/circuit/fixings'
-import type { StripView } from '#shared/views'
+import type { StripView } from '#shared/record/kinds/strip'
 
 /** What was noted as a thing came off, as far as it matters for putting it on: `faced aft · M6 x 20 · 8 N·m · worn`. */
 export const stripDetails = ({ facing, fastener, torque, condition }: StripView): string =>

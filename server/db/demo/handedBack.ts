@@ -1,13 +1,13 @@
-import type { ProofForm } from '../../../shared/schemas/proof'
+import type { ProofForm } from '../../../shared/record/kinds/proof'
 import { jobStanding } from '../../../shared/jobEntries'
 import { signedState } from '../../../shared/prove/signedState'
 import { closeJob } from '../../services/job/jobs'
 import { loadJob } from '../../services/job/loadJobs'
 import { setShopName } from '../../services/prove/letterhead'
 import { makeOwnerCard, takeOwnerWord } from '../../services/prove/ownerCards'
-import { recordProof } from '../../services/prove/proof'
-import { signJob } from '../../services/prove/signatures'
+import { signJob } from '../../services/prove/signJob'
 import { DEMO_PASSWORD, demoId, demoJob, type Finn, type Passwords } from './shop'
+import { append } from '../../services/record/append'
 
 const HOUR = 3_600_000
 const DAY = 24 * HOUR
@@ -27,7 +27,7 @@ async function prove(finn: Finn, { id }: DemoJob, from: Date, steps: number) {
   const job = await loadJob(id)
   const asked = here.filter(([key]) => key !== 'under way' || job.craft.kind !== 'small equipment')
   for (const [step, hours, change] of asked.slice(0, steps))
-    await recordProof(finn(new Date(+from + hours * HOUR)), id, {
+    await append('proof', finn(new Date(+from + hours * HOUR)), id, {
       id: demoId(`${id} ${step}`),
       step,
       outcome: 'dry',

@@ -1,9 +1,10 @@
 import { boxFaces } from '../../../core/repair/defect/defect'
 import { closeJob } from '../../services/job/jobs'
-import { recordChoice, setShopFigure } from '../../services/repair/decide'
+import { setShopFigure } from '../../services/repair/decide'
 import { saveLot, saveSheet } from '../../services/shelf/materials'
 import { takeShopTemperature } from '../../services/shelf/shopTemperatures'
 import { demoId, demoJob, type DemoAct, type Finn } from './shop'
+import { append } from '../../services/record/append'
 
 const MINUTE = 60_000
 const HOUR = 60 * MINUTE
@@ -320,7 +321,7 @@ async function patchOrRenew(finn: Finn, ago: Ago) {
     face: 'left',
   })
   const spread = (low: number, expected: number, high: number) => ({ low, expected, high })
-  await recordChoice(finn(ago(DAY)), tractor.id, {
+  await append('choice', finn(ago(DAY)), tractor.id, {
     id: demoId('choice tractor'),
     leakId,
     method: 'renew-tank',

@@ -7,15 +7,16 @@ import { spanOfPart } from '../../../core/circuit/placeOnPart'
 import { tankKind } from '../../../core/circuit/tankKinds'
 import { BALLOON_PRESSURE, balloonGirth } from '../../../core/leaktest/balloon/balloon'
 import type { CauseKey, CheckKey } from '../../../core/complaint/keys'
-import { cautions } from '../../../core/fuel/makeSafe'
+import { cautions, type WorkAct } from '../../../core/fuel/makeSafe'
 import type { SoapMark } from '../../../core/leaktest/soap/soap'
 import { throughputFromStandard } from '../../../core/quantity/standardLeakRate'
 import { normalAt } from '../../../core/standin/seededRandom'
 import { standInTank } from '../../../core/standin/standInTank'
 import type { HoldForm } from '../../../shared/leaktest/hold/holdForm'
 import { emptyComplaint, type NewJob } from '../../../shared/schemas/job'
-import type { PurchaseForm, PurchaseStep } from '../../../shared/schemas/narrow'
-import type { RepairForm } from '../../../shared/schemas/repair'
+import type { PurchaseForm } from '../../../shared/record/kinds/purchase'
+import type { PurchaseStep } from '../../../shared/record/kinds/purchaseStep'
+import type { RepairForm } from '../../../shared/record/kinds/repair'
 import { defaultPreferences, type Role } from '../../../shared/schemas/person'
 import type { HoldView } from '../../../shared/leaktest/hold/holdView'
 import type { JobView } from '../../../shared/views'
@@ -30,20 +31,15 @@ import { loadHold, stepHold } from '../../services/bench/hold/holds'
 import { takeReadings } from '../../services/bench/hold/readings'
 import { openJob } from '../../services/job/jobs'
 import { loadJob } from '../../services/job/loadJobs'
-import { readCautions } from '../../services/safe/safety'
-import { answerCheck, recordOutcome } from '../../services/narrow/narrowing'
-import { addPurchase, stepPurchase } from '../../services/narrow/purchases'
 import { usualDefect, type Defect } from '../../../core/repair/defect/defect'
 import type { RepairMethodKey } from '../../../core/repair/method/repairMethods'
-import type { EyeFindForm } from '../../../shared/leaktest/findForm'
-import type { RunEntryForm, RunForm, RunKind } from '../../../shared/repair/runEntries'
-import type { ApprovalStep } from '../../../shared/schemas/approval'
-import { addEyeFind } from '../../services/job/eyeFinds'
-import { fillCard, recordApproval } from '../../services/repair/decide'
-import { beginRun, recordRunEntry } from '../../services/repair/runs'
-import { recordRepair } from '../../services/repair/repairs'
+import type { EyeFindForm } from '../../../shared/record/kinds/find'
+import type { RunKind } from '../../../shared/record/kinds/runActs'
+import type { RunForm } from '../../../shared/record/kinds/run'
+import type { ApprovalStep } from '../../../shared/record/kinds/approval'
 import { database } from '../client'
 import { job, person } from '../schema'
+import { append } from '../../services/record/append'
 
 /** What is done in a demo's repair: after so many minutes, of which kind, with what. */
 export type DemoAct = [minute: number, kind: RunKind, facts: Record<string, unknown>]
@@ -138,6 +134,12 @@ export async function demoJob(
   const keepHidden = () => database().update(job).set({ hiddenTank: hidden }).where(eq(job.id, id))
   await keepHidden()
 
+  const readAll = (at: Date, act: WorkAct | null = null) =>
+    append('cautions', actor(at), id, {
+      id: demoId(`${id} cautions ${+at} ${act}`),
+      cautions: cautions.map(caution => caution.key),
+      act,
+    })
   const hold = async (
     name: string,
     started: Date,
@@ -145,12 +147,7 @@ export async function demoJob(
     form: Partial<HoldForm> = {},
     running = false,
   ): Promise<HoldView> => {
-    await readCautions(
-      actor(started),
-      id,
-      cautions.map(caution => caution.key),
-      'air or smoke',
-    )
+    await readAll(started, 'air or smoke')
     const holdId = demoId(`${id} hold ${name}`)
     await beginTest(actor(started), id, 'hold', {
       id: holdId,
@@ -205,12 +202,7 @@ export async function demoJob(
     started: Date,
     marks: Record<string, { mark: SoapMark; from?: number; to?: number; length?: number; note?: string; again?: number }>,
   ) => {
-    await readCautions(
-      actor(started),
-      id,
-      cautions.map(caution => caution.key),
-      'air or smoke',
-    )
+    await readAll(started, 'air or smoke')
     const soapId = demoId(`${id} soap ${name}`)
     view = await beginTest(actor(started), id, 'soap', {
       id: soapId,
@@ -254,7 +246,7 @@ export async function demoJob(
   ) => {
     const repairId = demoId(`${id} repair ${leakNumber} ${+at - +opened}`)
     if (facts.craftKind === 'light aircraft') await approve(at, form.method, 'granted', 'maintenance manual, fuel system')
-    view = await recordRepair(actor(at), id, {
+    view = await append('repair', actor(at), id, {
       id: repairId,
       leakIds: [view.leaks.find(leak => leak.number === leakNumber)!.id],
       partIds: [],
@@ -273,7 +265,7 @@ export async function demoJob(
     }
   }
   const approve = async (at: Date, method: RepairMethodKey, step: ApprovalStep, reference = '') => {
-    view = await recordApproval(actor(at), id, {
+    view = await append('approval', actor(at), id, {
       id: demoId(`${id} ${method} ${step} ${+at}`),
       method,
       step,
@@ -285,7 +277,7 @@ export async function demoJob(
   const seen = async (at: Date, part: string, look: EyeFindForm['seen'], length: number, card?: Partial<Defect>) => {
     const its = view.parts.find(each => each.name === part)!
     const span = spanOfPart(its.shape, 0.48, 0.53)
-    view = await addEyeFind(actor(at), id, {
+    view = await append('find', actor(at), id, {
       id: demoId(`${id} seen ${part} ${+at}`),
       partId: its.id,
       ...span,
@@ -300,7 +292,7 @@ export async function demoJob(
     if (card) {
       const { before, inside, ...usual } = { ...usualDefect(its.family, view.material, length), ...card }
       const defect = { ...usual, before: [...before], inside: [...inside] }
-      view = await fillCard(actor(at), id, { id: demoId(`${id} card ${part}`), leakId, defect })
+      view = await append('card', actor(at), id, { id: demoId(`${id} card ${part}`), leakId, defect })
     }
     return leakId
   }
@@ -311,12 +303,8 @@ export async function demoJob(
     acts: DemoAct[],
   ) => {
     const runId = demoId(`${id} run ${+begun}`)
-    await readCautions(
-      actor(begun),
-      id,
-      cautions.map(caution => caution.key),
-    )
-    view = await beginRun(actor(begun), id, {
+    await readAll(begun)
+    view = await append('run', actor(begun), id, {
       id: runId,
       partIds: [],
       sheetId: null,
@@ -328,23 +316,19 @@ export async function demoJob(
     })
     const usual = { reason: '', photoId: null, temperature: null, batch: '', taken: [] }
     for (const [k, [minute, kind, facts]] of acts.entries())
-      view = await recordRunEntry(actor(new Date(+begun + minute * 60_000)), runId, kind, {
+      view = await append(`run-${kind}`, actor(new Date(+begun + minute * 60_000)), id, {
+        runId,
         id: demoId(`${runId} ${k}`),
         ago: 0,
         ...(kind === 'done' && usual),
         ...(kind === 'tick' && { item: null }),
         ...facts,
-      } as RunEntryForm<RunKind>)
+      } as never)
     return runId
   }
   /** A balloon that is still tied on: girths at hours since, of a tank that leaks so much, through a night. */
   const balloon = async (name: string, tied: Date, rate: number, hours: number[]) => {
-    await readCautions(
-      actor(tied),
-      id,
-      cautions.map(caution => caution.key),
-      'air or smoke',
-    )
+    await readAll(tied, 'air or smoke')
     const balloonId = demoId(`${id} balloon ${name}`)
     view = await beginTest(actor(tied), id, 'balloon', {
       id: balloonId,
@@ -382,7 +366,7 @@ export async function demoJob(
   const answer = async (from: Date, answers: Partial<Record<CheckKey, string>>) => {
     let minute = 0
     for (const [check, outcome] of Object.entries(answers) as [CheckKey, string][])
-      view = await answerCheck(actor(new Date(+from + ++minute * 60_000)), id, {
+      view = await append('answer', actor(new Date(+from + ++minute * 60_000)), id, {
         id: demoId(`${id} ${check}`),
         check,
         outcome,
@@ -391,7 +375,7 @@ export async function demoJob(
       })
   }
   const outcome = async (at: Date, cause: CauseKey, part: string) => {
-    view = await recordOutcome(actor(at), id, { id: demoId(`${id} was ${cause} ${part}`), cause, partId: partId(part) })
+    view = await append('outcome', actor(at), id, { id: demoId(`${id} was ${cause} ${part}`), cause, partId: partId(part) })
   }
   const purchase = async (
     at: Date,
@@ -399,10 +383,11 @@ export async function demoJob(
     steps: Partial<Record<PurchaseStep, string>> = {},
   ) => {
     const purchaseId = demoId(`${id} get ${form.name}`)
-    view = await addPurchase(actor(at), id, { id: purchaseId, fixing: null, leadDays: null, ...form })
+    view = await append('purchase', actor(at), id, { id: purchaseId, fixing: null, leadDays: null, ...form })
     let minute = 0
     for (const [step, note] of Object.entries(steps) as [PurchaseStep, string][])
-      view = await stepPurchase(actor(new Date(+at + ++minute * 60_000)), purchaseId, {
+      view = await append('purchase-step', actor(new Date(+at + ++minute * 60_000)), id, {
+        purchaseId,
         id: demoId(`${purchaseId} ${step}`),
         step,
         note,

@@ -1,33 +1,41 @@
-import { index, jsonb, pgTable, text, uuid } from 'drizzle-orm/pg-core'
-import type { TouchKind } from '../../../core/ledger/ledger'
-import { id, moment } from './columns'
+import { sql } from 'drizzle-orm'
+import { bigserial, index, jsonb, pgTable, primaryKey, text, uniqueIndex, uuid } from 'drizzle-orm/pg-core'
+import type { StoredKind } from '../../../shared/record/kinds'
+import { moment } from './columns'
 import { jobId } from './jobs'
-import { personId } from './people'
+import { person } from './people'
 
-export const touch = pgTable(
-  'touch',
+/**
+ * The record of a job: everything that somebody said of it, one row an entry, of whatever kind (shared/record/kinds.ts). Nothing here
+ * is updated or removed: a correction is one more entry.
+ */
+export const entry = pgTable(
+  'entry',
   {
-    id: id(),
+    id: uuid('id').notNull(),
     jobId: jobId(),
-    partIds: jsonb('part_ids').$type<string[]>().notNull(),
-    kind: text('kind').$type<TouchKind>().notNull(),
-    note: text('note').notNull(),
-    personId: personId(),
+    kind: text('kind').$type<StoredKind>().notNull(),
+    /** the entry, test or photograph that it belongs to: what a strike strikes out, the leak of a find, the run of a stage */
+    about: uuid('about'),
+    /** SI, times in ms since 1970 */
+    facts: jsonb('facts').$type<object>().notNull(),
+    /** empty where an owner said it on a card */
+    personId: uuid('person_id').references(() => person.id),
+    /** when it happened */
     at: moment('at').notNull(),
+    /** when it was said, by the server's clock */
+    saidAt: moment('said_at').notNull(),
+    /** counted up as they are kept: the order of what happened in one moment */
+    turn: bigserial('turn', { mode: 'number' }).notNull(),
   },
-  table => [index('touch_job').on(table.jobId)],
-)
-
-/** A correction: the entry it names no longer counts, and stays readable with the reason. */
-export const strike = pgTable(
-  'strike',
-  {
-    id: id(),
-    jobId: jobId(),
-    subjectId: uuid('subject_id').notNull().unique(),
-    reason: text('reason').notNull(),
-    personId: personId(),
-    at: moment('at').notNull(),
-  },
-  table => [index('strike_job').on(table.jobId)],
+  table => [
+    // The repair that a stage made has the id of its stage.
+    primaryKey({ columns: [table.id, table.kind] }),
+    index('entry_job').on(table.jobId, table.kind),
+    index('entry_about').on(table.about),
+    index('entry_kind').on(table.kind),
+    uniqueIndex('entry_struck_once')
+      .on(table.about, table.kind)
+      .where(sql`${table.kind} in ('strike', 'refit')`),
+  ],
 )

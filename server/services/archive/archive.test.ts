@@ -14,28 +14,24 @@ import { closeDatabase } from '../../db/client'
 import * as schema from '../../db/schema'
 import { bay } from '../bay/bay'
 import { endTest } from '../bench/endTest'
-import { addEyeFind } from '../job/eyeFinds'
 import { closeJob } from '../job/jobs'
 import { loadJob } from '../job/loadJobs'
 import { keepPhoto } from '../job/photos'
-import { strikeEntry } from '../job/strikes'
-import { addPurchase } from '../narrow/purchases'
-import { recordInstrument } from '../prove/instruments'
 import { setShopName } from '../prove/letterhead'
 import { makeOwnerCard, takeOwnerWord } from '../prove/ownerCards'
-import { signJob } from '../prove/signatures'
-import { recordRepair, recordTouch } from '../repair/repairs'
+import { signJob } from '../prove/signJob'
 import { cautions } from '../../../core/fuel/makeSafe'
-import { readCautions } from '../safe/safety'
+import { readCautions } from '../shop/testShop'
 import type { Actor } from '../shop/change'
 import { people } from '../people/people'
 import { stepHold } from '../bench/hold/holds'
 import { fed, holdForm, markPart, openTestShop, refusal, setUpHold, startSoap, testActor, testJob } from '../shop/testShop'
-import { sha256, unpackArchive } from './archiveFile'
+import { sha256, unpackArchive, type ArchivedRow } from './archiveFile'
 import { archiveSchema } from './archiveSchema'
 import { archivedTables, leftBehind } from './archivedTables'
 import { exportJob, jobArchive } from './exportJob'
 import { importJob, planImport } from './importJob'
+import { append } from '../record/append'
 
 const HOUR = 3_600_000
 const START = Date.now() - 90 * 24 * HOUR
@@ -51,7 +47,7 @@ async function shopOf(name: string) {
 /** What people do on a job, each at an hour of its own; what cannot be done just then is left. */
 const deeds = {
   wet: async (at: Actor, job: JobView) =>
-    addEyeFind(at, job.id, {
+    append('find', at, job.id, {
       id: randomUUID(),
       partId: liveParts(job)[job.finds.length % 3]!.id,
       seen: 'wet',
@@ -66,7 +62,7 @@ const deeds = {
       cause: null,
     }),
   mend: async (at: Actor, job: JobView) =>
-    recordRepair(at, job.id, {
+    append('repair', at, job.id, {
       id: randomUUID(),
       leakIds: [job.leaks.at(-1)!.id],
       partIds: [],
@@ -81,7 +77,7 @@ const deeds = {
       notUsedUntil: '',
     }),
   touch: async (at: Actor, job: JobView) =>
-    recordTouch(at, job.id, { id: randomUUID(), partIds: [liveParts(job)[0]!.id], kind: 'knocked', note: '' }),
+    append('touch', at, job.id, { id: randomUUID(), partIds: [liveParts(job)[0]!.id], kind: 'knocked', note: '' }),
   walk: async (at: Actor, job: JobView) => {
     const walk = (await startSoap(at, job.id)).tests.at(-1)!
     for (const part of liveParts(job).slice(0, 4)) await markPart(at, walk.id, part.id, 'dry')
@@ -105,7 +101,7 @@ const deeds = {
         .toBuffer(),
     }),
   buy: async (at: Actor, job: JobView) =>
-    addPurchase(at, job.id, {
+    append('purchase', at, job.id, {
       id: randomUUID(),
       name: 'washer',
       reason: 'confirmed',
@@ -115,9 +111,9 @@ const deeds = {
       leadDays: null,
     }),
   sensor: async (at: Actor, job: JobView) =>
-    recordInstrument(at, job.id, { id: randomUUID(), note: '', facts: { kind: 'sensor', volts: 1.5, zero: 1.5 } }),
+    append('instrument-sensor', at, job.id, { id: randomUUID(), note: '', volts: 1.5, zero: 1.5 }),
   strike: async (at: Actor, job: JobView) =>
-    strikeEntry(at, job.id, { id: randomUUID(), subjectId: job.finds.find(find => !find.struck)!.id, reason: 'rain' }),
+    append('strike', at, job.id, { id: randomUUID(), subjectId: job.finds.find(find => !find.struck)!.id, reason: 'rain' }),
   sign: async (at: Actor, job: JobView) =>
     signJob(right, at, job.id, {
       id: randomUUID(),
@@ -311,6 +307,9 @@ describe('what cannot be taken in', () => {
     zip.file('digests.json', JSON.stringify({ ...digests, 'job.json': sha256(text) }))
     return zip.generateAsync({ type: 'nodebuffer' })
   }
+  type Forged = Parameters<Parameters<typeof forged>[0]>[0]
+  const entriesIn = ({ rows }: Forged, kind: string): ArchivedRow[] => rows.entry!.filter(row => row.kind === kind)
+  const factsIn = (job: Forged, kind: string) => entriesIn(job, kind)[0]!.facts as ArchivedRow
   /** Every id of the archive another one, as of a job that is not here. */
   const foreign = (change: Parameters<typeof forged>[0] = () => {}) =>
     forged(job => {
@@ -322,8 +321,8 @@ describe('what cannot be taken in', () => {
       const turned = JSON.parse(
         JSON.stringify(job.rows).replace(/[0-9a-f]{8}-[0-9a-f-]{27}/g, each => ids.get(each) ?? each),
       ) as typeof job.rows
-      Object.assign(job.rows, turned, { photo: [], strike: [] })
-      for (const find of job.rows.find!) find.photoId = null
+      Object.assign(job.rows, turned, { photo: [], entry: turned.entry!.filter(row => row.kind !== 'strike') })
+      for (const find of entriesIn(job, 'find')) (find.facts as ArchivedRow).photoId = null
       change(job)
     })
   const withoutFiles = async (bytes: Buffer) => {
@@ -361,19 +360,19 @@ describe('what cannot be taken in', () => {
     expect(small.length).toBeLessThan(100_000)
     const from = process.cpuUsage()
     expect((await refusal(unpackArchive(small))).status).toBe(413)
-    const row = await forged(job => void (job.rows.repair![0]!.partIds = Array.from({ length: 300_000 }, () => ({}))))
+    const row = await forged(job => void (factsIn(job, 'repair').partIds = Array.from({ length: 300_000 }, () => ({}))))
     expect(await why(row)).toContain('says what cannot be')
     expect(process.cpuUsage(from).user).toBeLessThan(10_000_000)
   })
 
   test('rows of another kind, of another job, of nobody, or dated after it was sent', async () => {
-    expect(await why(await forged(job => void (job.rows.find![0]!.note = { a: 1 })))).toContain(
-      'not as the format asks: /rows/find/0/note',
+    expect(await why(await forged(job => void (factsIn(job, 'find').note = { a: 1 })))).toContain('“find” says what cannot be')
+    expect(await why(await forged(job => void (entriesIn(job, 'leak')[0]!.jobId = randomUUID())))).toContain(
+      'belongs to another job',
     )
-    expect(await why(await forged(job => void (job.rows.leak![0]!.jobId = randomUUID())))).toContain('belongs to another job')
-    expect(await why(await forged(job => void (job.rows.leak![0]!.partId = randomUUID())))).toContain('refers to nothing')
+    expect(await why(await forged(job => void (factsIn(job, 'leak').partId = randomUUID())))).toContain('refers to nothing')
     expect(await why(await forged(job => void (job.people = [])))).toContain('has no name')
-    expect(await why(await forged(job => void (job.rows.find![0]!.at = '2999-01-01T00:00:00.000Z')))).toContain(
+    expect(await why(await forged(job => void (entriesIn(job, 'find')[0]!.at = '2999-01-01T00:00:00.000Z')))).toContain(
       'after it was sent',
     )
     expect(await why(await forged(job => void (job.exportedAt = '2999-01-01T00:00:00.000Z')))).toContain('dated in the future')
@@ -386,13 +385,13 @@ describe('what cannot be taken in', () => {
     )
     expect(await why(await forged(job => void (job.rows.part![0]!.shape = [])))).toContain('“part” says what cannot be')
     expect(await why(await forged(job => void (job.rows.job![0]!.acceptance = -1)))).toContain('“job” says what cannot be')
-    expect(await why(await forged(job => void (job.rows.find![0]!.x1 = 1e300)))).toContain('“find” says what cannot be')
+    expect(await why(await forged(job => void (factsIn(job, 'find').x1 = 1e300)))).toContain('“find” says what cannot be')
     expect(await why(await forged(job => void (job.exportedAt = '2026-13-45T99:99:99.999Z')))).toContain('dated in the future')
-    expect(await why(await forged(job => void job.rows.find!.push(job.rows.find![0]!)))).toContain('one id')
+    expect(await why(await forged(job => void job.rows.entry!.push(job.rows.entry![0]!)))).toContain('one id')
   })
 
   test('an entry of this shop that came back otherwise', async () => {
-    expect(await why(await forged(job => void (job.rows.find![0]!.note = 'dry after all')))).toContain(
+    expect(await why(await forged(job => void (factsIn(job, 'find').note = 'dry after all')))).toContain(
       'came back otherwise (finds)',
     )
     expect((await loadJob(id)).finds[0]!.note).toContain('ring')
@@ -401,7 +400,7 @@ describe('what cannot be taken in', () => {
   test('what no page could read is not taken in, and nothing of it stays', async () => {
     const bytes = await withoutFiles(await foreign(job => void (job.rows.test![0]!.startedAt = '0000-00-00T00:00:00.000Z')))
     const { jobId } = await planImport(bytes, new Date())
-    expect(await why(await forged(job => void (job.rows.repair![0]!.leakIds = {})))).toContain('“repair” says what cannot be')
+    expect(await why(await forged(job => void (factsIn(job, 'repair').leakIds = {})))).toContain('“repair” says what cannot be')
     expect((await refusal(importJob(home.now(), bytes, sha256(bytes)))).status).toBe(422)
     await expect(loadJob(jobId)).rejects.toMatchObject({ status: 404 })
     expect((await bay({}, Date.now())).rows.length).toBeGreaterThan(0)

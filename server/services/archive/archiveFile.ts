@@ -10,7 +10,7 @@ export type ArchivedRow = Record<string, unknown>
 /** A job as its JSON says it. */
 export interface ArchivedJob {
   format: 'zinc-bell-job'
-  version: 1
+  version: 2
   exportedAt: string
   shop: string
   /** where it was brought in from before; null when it began in this shop */

@@ -40,7 +40,7 @@ export const archiveSchema = () => ({
   additionalProperties: false,
   properties: {
     format: { const: 'zinc-bell-job' },
-    version: { const: 1 },
+    version: { const: 2 },
     exportedAt: moment,
     shop: { type: 'string', maxLength: 80 },
     broughtFrom: {

@@ -1,24 +1,28 @@
 import { getTableColumns, getTableName } from 'drizzle-orm'
 import { getTableConfig, type PgColumn, type PgTable } from 'drizzle-orm/pg-core'
 import * as schema from '../../db/schema'
+import type { ArchivedRow } from './archiveFile'
 
 /** How the rows of a table are found from those before it. */
 export interface ArchivedTable {
   name: string
   table: PgTable
-  /** its column that names a row of the table before */
-  by: { column: string; of: string; its?: string }
+  /** its column that names a row of the table before, and what of that row it names: its id, unless something else is said */
+  by: { column: string; of: string; its?: (row: ArchivedRow) => unknown }
   /** columns that do not travel: secrets, and what is a file of its own */
   without?: readonly string[]
   /** rows that may have changed since they were sent, and are then taken as they come back */
-  changes?: true
+  changes?: (row: ArchivedRow) => boolean
   /** columns that each shop has its own of: where only they differ, nothing has changed */
   own?: readonly string[]
   /** rows that belong to the shop, not to the job: an own one of the same id is left as it is */
   shared?: true
+  /** by what a row is known, where its id is not enough */
+  key?: (row: ArchivedRow) => string
 }
 
 const ofJob = { column: 'jobId', of: 'job' }
+const always = () => true
 const row = (
   name: string,
   table: PgTable,
@@ -33,55 +37,36 @@ const row = (
 
 /** What belongs to a job, in an order in which each row finds what it refers to. */
 export const archivedTables: readonly ArchivedTable[] = [
-  row('craft', schema.craft, { column: 'id', of: 'job', its: 'craftId' }, { shared: true }),
+  row('craft', schema.craft, { column: 'id', of: 'job', its: each => each.craftId }, { shared: true }),
   row(
     'job',
     schema.job,
     { column: 'id', of: 'job' },
-    {
-      changes: true,
-      without: ['hiddenTank', 'brought'],
-      own: ['movedAt', 'craftId'],
-    },
+    { changes: always, without: ['hiddenTank', 'brought'], own: ['movedAt', 'craftId'] },
   ),
   row('photo', schema.photo, ofJob, { without: ['picture', 'thumbnail'] }),
-  row('part', schema.part, ofJob, { changes: true }),
+  row('part', schema.part, ofJob, { changes: always }),
   row('mapBefore', schema.mapBefore),
-  row('strike', schema.strike),
-  row('touch', schema.touch),
-  row('cautionRead', schema.cautionRead),
-  row('gasReading', schema.gasReading),
-  row('drained', schema.drained),
-  row('weighing', schema.weighing),
-  row('hotWork', schema.hotWork),
-  row('checkAnswer', schema.checkAnswer),
-  row('probe', schema.probe),
-  row('outcome', schema.outcome),
-  row('purchase', schema.purchase, ofJob, { changes: true }),
-  row('purchaseStep', schema.purchaseStep, { column: 'purchaseId', of: 'purchase' }),
-  row('stripEntry', schema.stripEntry),
-  row('refit', schema.refit, { column: 'entryId', of: 'stripEntry' }),
   row('test', schema.test),
   row('testEntry', schema.testEntry, { column: 'testId', of: 'test' }),
-  row('leak', schema.leak),
-  row('find', schema.find, { column: 'leakId', of: 'leak' }),
-  row('rigFind', schema.rigFind),
-  row('unholdable', schema.unholdable),
-  row('materialSheet', schema.materialSheet, { column: 'id', of: 'repairRun', its: 'sheetId' }, { shared: true }),
-  row('repairRun', schema.repairRun),
-  row('runEntry', schema.runEntry, { column: 'runId', of: 'repairRun' }),
-  row('repair', schema.repair),
-  row('defectCard', schema.defectCard),
-  row('approval', schema.approval),
-  row('repairChoice', schema.repairChoice),
-  row('newTankEntry', schema.newTankEntry),
-  row('proofEntry', schema.proofEntry),
-  row('signature', schema.signature),
   row('ownerCard', schema.ownerCard, ofJob, { without: ['tokenHash'], own: ['endedAt', 'endedBy'] }),
-  row('ownerWord', schema.ownerWord),
-  row('instrumentCheck', schema.instrumentCheck),
+  row(
+    'materialSheet',
+    schema.materialSheet,
+    { column: 'id', of: 'entry', its: each => (each.facts as { sheetId?: unknown } | null)?.sheetId },
+    { shared: true },
+  ),
+  row('entry', schema.entry, ofJob, {
+    without: ['turn'],
+    key: each => `${String(each.kind)} ${String(each.id)}`,
+    // Earlier versions said anew in place why something is wanted and how long it takes to come.
+    changes: each => each.kind === 'purchase',
+  }),
   row('trail', schema.trail, ofJob, { without: ['id'] }),
 ]
+
+/** By what a row of a table is known. */
+export const keyOf = ({ key }: ArchivedTable, each: ArchivedRow): string => key?.(each) ?? String(each.id)
 
 /** Tables that do not travel with a job, and why. */
 export const leftBehind: Record<string, string> = {

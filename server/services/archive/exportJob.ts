@@ -3,7 +3,7 @@ import type { PgColumn } from 'drizzle-orm/pg-core'
 import { isRunning } from '../../../shared/leaktest/tests'
 import { testName } from '../../../core/leaktest/testKinds'
 import { inTransaction, type Transaction } from '../../db/client'
-import { job as jobTable, person, photo, reading, repair } from '../../db/schema'
+import { job as jobTable, person, photo, reading } from '../../db/schema'
 import { mustBeEvidence } from '../job/inShop'
 import { loadJob } from '../job/loadJobs'
 import { shopName } from '../prove/letterhead'
@@ -24,14 +24,14 @@ const travelling = (table: ArchivedTable, row: Record<string, unknown>): Archive
 /** The rows of a job, table by table, in order of time; what was recorded in one moment has no order of its own. */
 export async function archivedRows(tx: Transaction, jobId: string): Promise<Record<string, ArchivedRow[]>> {
   const rows: Record<string, ArchivedRow[]> = {}
-  const idsOf = (name: string, column: string) =>
-    [...new Set((rows[name] ?? []).map(row => row[column] as string | null))].filter((id): id is string => id !== null)
+  const idsOf = ({ of, its = (row: ArchivedRow) => row.id }: ArchivedTable['by']) =>
+    [...new Set((rows[of] ?? []).map(its))].filter((id): id is string => typeof id === 'string')
   const waiting = [...archivedTables]
   while (waiting.length > 0) {
     const next = waiting.findIndex(({ name, by }) => name === 'job' || (by.of in rows && by.of !== name))
     const [each] = waiting.splice(next, 1)
     const { name, table, by } = each!
-    const ids = name === 'job' ? [jobId] : idsOf(by.of, by.its ?? 'id')
+    const ids = name === 'job' ? [jobId] : idsOf(by)
     const columns = table as unknown as Record<string, PgColumn>
     const found =
       ids.length === 0
@@ -40,7 +40,7 @@ export async function archivedRows(tx: Transaction, jobId: string): Promise<Reco
             .select(columnsOf(each!) as Record<string, PgColumn>)
             .from(table)
             .where(inArray(columns[by.column]!, ids))
-            .orderBy(...(columns.at ? [asc(columns.at)] : []), asc(columns.id!))
+            .orderBy(...(columns.at ? [asc(columns.at)] : []), asc(columns.turn ?? columns.id!))
     rows[name] = (found as Record<string, unknown>[]).map(row => travelling(each!, row))
   }
   return rows
@@ -86,7 +86,9 @@ export async function jobArchive(jobId: string, now: Date): Promise<Archive> {
         .select({ id: photo.id, picture: photo.picture, thumbnail: photo.thumbnail })
         .from(photo)
         .where(eq(photo.jobId, jobId))
-      const repairs = await tx.select().from(repair).where(eq(repair.jobId, jobId))
+      const repairs = rows
+        .entry!.filter(row => row.kind === 'repair')
+        .map(row => ({ at: new Date(row.at as string), cureTime: (row.facts as { cureTime: number }).cureTime }))
       const [{ brought } = { brought: null }] = await tx
         .select({ brought: jobTable.brought })
         .from(jobTable)
@@ -102,7 +104,7 @@ export async function jobArchive(jobId: string, now: Date): Promise<Archive> {
       return {
         job: {
           format: 'zinc-bell-job' as const,
-          version: 1 as const,
+          version: 2 as const,
           exportedAt: now.toISOString(),
           shop,
           broughtFrom: brought && { shop: brought.shop, exportedAt: new Date(brought.exportedAt).toISOString() },

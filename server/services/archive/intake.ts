@@ -1,13 +1,14 @@
 import { eq, inArray } from 'drizzle-orm'
 import type { PgColumn } from 'drizzle-orm/pg-core'
 import type { ArchivePlan } from '../../../shared/archive/brought'
+import type { StoredKind } from '../../../shared/record/kinds'
 import { canonicalJson } from '../../../shared/prove/signedState'
 import type { Transaction } from '../../db/client'
 import { job } from '../../db/schema'
 import { derivedId } from '../shop/derivedId'
 import { Refusal } from '../shop/refusal'
 import type { Archive, ArchivedRow } from './archiveFile'
-import { archivedTable, archivedTables, columnsOf, personColumns, type ArchivedTable } from './archivedTables'
+import { archivedTable, archivedTables, columnsOf, keyOf, personColumns, type ArchivedTable } from './archivedTables'
 import { archivedRows } from './exportJob'
 import { renumbered } from './renumber'
 
@@ -34,7 +35,7 @@ async function here(tx: Transaction, table: ArchivedTable, rows: readonly Archiv
         rows.map(row => row.id as string),
       ),
     )) as Record<string, unknown>[]
-  return new Map(found.map(row => [row.id as string, JSON.parse(JSON.stringify(row)) as ArchivedRow]))
+  return new Map(found.map(row => [keyOf(table, row), JSON.parse(JSON.stringify(row)) as ArchivedRow]))
 }
 
 /** Whether a row is here as it came: but for what each shop has its own of, and by whom is said under the id that they have here. */
@@ -50,15 +51,15 @@ function isSame(table: ArchivedTable, mine: ArchivedRow, row: ArchivedRow): bool
 /** The id here of somebody elsewhere who has the id of somebody of this shop. */
 export const foreignId = (id: string): string => derivedId(id, 'elsewhere')
 
-const whats: Partial<Record<string, string>> = {
-  test: 'tests',
+const whats: Partial<Record<string, string>> = { test: 'tests', photo: 'photographs' }
+/** What of the record is counted, in words, by kind of entry. */
+const entryWhats: Partial<Record<StoredKind, string>> = {
   leak: 'leaks',
   find: 'finds',
   repair: 'repairs',
   touch: 'disturbances',
-  proofEntry: 'steps in use',
+  proof: 'steps in use',
   signature: 'signatures',
-  photo: 'photographs',
   strike: 'corrections',
   outcome: 'outcomes',
 }
@@ -67,7 +68,7 @@ const whats: Partial<Record<string, string>> = {
 const whatChanges: Partial<Record<string, string>> = {
   job: 'the tank, its limits, map or complaint, or whether it is in',
   part: 'its parts',
-  purchase: 'what is bought for it',
+  entry: 'what is bought for it',
 }
 
 /**
@@ -93,19 +94,24 @@ export async function intakeOf(tx: Transaction, read: Archive, digest: string): 
   let same = 0
   for (const table of archivedTables) {
     const mine = await here(tx, table, rows[table.name]!)
-    fresh[table.name] = rows[table.name]!.filter(row => !mine.has(row.id as string))
+    fresh[table.name] = rows[table.name]!.filter(row => !mine.has(keyOf(table, row)))
     const others = rows[table.name]!.filter(row => {
-      const its = mine.get(row.id as string)
+      const its = mine.get(keyOf(table, row))
       return its !== undefined && !isSame(table, its, row)
     })
     same += mine.size - others.length
     if (table.shared) continue
     const [foreign] = [...mine.values()].filter(row => table.name !== 'job' && row.jobId !== undefined && row.jobId !== own.id)
     if (foreign) throw new Refusal(409, 'Something of another job here has an id of this archive. It is not taken in.')
-    if (others.length > 0 && !table.changes)
+    if (others.some(row => !table.changes?.(row)))
       throw new Refusal(
         409,
-        `An entry that is here already came back otherwise (${whats[table.name] ?? table.name}). Nothing is taken in.`,
+        `An entry that is here already came back otherwise (${
+          whatOf(
+            table.name,
+            others.find(row => !table.changes?.(row))!,
+          ) ?? table.name
+        }). Nothing is taken in.`,
       )
     changed[table.name] = others
   }
@@ -129,16 +135,23 @@ export async function intakeOf(tx: Transaction, read: Archive, digest: string): 
       jobId: rows.job![0]!.id as string,
       renumbered: isRenumbered,
       changes: Object.entries(changed).flatMap(([name, each]) => (each.length > 0 ? [whatChanges[name] ?? name] : [])),
-      brings: brings.flatMap(([name, each]) => {
-        const what = whats[name]
-        return what ? [{ what, entries: each.length }] : []
-      }),
+      brings: counted(brings.flatMap(([name, each]) => each.map(row => whatOf(name, row)))),
       known: same,
       photographs: fresh.photo!.length,
       readings: fresh.test!.reduce((sum, test) => sum + (archive.readings.get(test.id as string)?.length ?? 0), 0),
       people: archive.job.people.map(each => each.name),
     },
   }
+}
+
+const whatOf = (table: string, row: ArchivedRow): string | undefined =>
+  table === 'entry' ? entryWhats[row.kind as StoredKind] : whats[table]
+
+/** How many there are of each, in the order in which they came. */
+function counted(each: readonly (string | undefined)[]): ArchivePlan['brings'] {
+  const counts = new Map<string, number>()
+  for (const what of each) if (what !== undefined) counts.set(what, (counts.get(what) ?? 0) + 1)
+  return [...counts].map(([what, entries]) => ({ what, entries }))
 }
 
 /** Whether any id of the archive, but for what belongs to a shop, is something here. */

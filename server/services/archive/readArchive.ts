@@ -5,7 +5,8 @@ import { MOST_PHOTO_BYTES } from '../job/photos'
 import { decodePicture } from '../pictures/decodePicture'
 import { Refusal } from '../shop/refusal'
 import { unpackArchive, type Archive, type ArchivedRow } from './archiveFile'
-import { archivedTables, personColumns } from './archivedTables'
+import { archivedTables, keyOf, personColumns } from './archivedTables'
+import { asNow } from './earlierArchive'
 import { checkedJob } from './archiveSchema'
 import { mustMakeSense } from './soundRows'
 
@@ -16,7 +17,7 @@ export async function readArchive(bytes: Buffer, now: Date): Promise<Archive> {
   const { job: said, photographs, readings } = await unpackArchive(bytes)
   const unkept = unkeptText(said as object)
   if (unkept !== null) throw refuse('A text of this archive has a character that cannot be kept.')
-  const archived = checkedJob(withReality(said))
+  const archived = checkedJob(withReality(asNow(said)))
   if (archived.rows.job!.some(({ reality }) => reality === 'practice'))
     throw refuse('This archive is of practice, which is evidence of nothing. It is not taken in.')
   const archive = { job: archived, photographs, readings }
@@ -36,11 +37,11 @@ function withReality(said: unknown): unknown {
 }
 
 /** Whether something in an archive was measured on a simulated tank or only practised, whatever it says of itself. */
-export const measuredOnStandIn = ({ test, repairRun, instrumentCheck }: Record<string, ArchivedRow[]>): boolean =>
-  [...test!, ...instrumentCheck!].some(({ facts }) => {
+export const measuredOnStandIn = ({ test, entry }: Record<string, ArchivedRow[]>): boolean =>
+  [...test!, ...entry!].some(({ facts }) => {
     const { source, simulated } = facts as { source?: string; simulated?: boolean }
     return source === 'stand-in' || simulated === true
-  }) || repairRun!.some(({ simulated }) => simulated === true)
+  })
 
 /** Every row belongs to the one job, each id is there once, and what is referred to is in the archive. @throws Refusal 422 */
 function mustHangTogether({ job: { rows, people }, photographs, readings }: Archive): void {
@@ -48,35 +49,47 @@ function mustHangTogether({ job: { rows, people }, photographs, readings }: Arch
   const names = new Set(people.map(each => each.id))
   for (const table of archivedTables) {
     const { name, by } = table
-    if (name !== 'trail' && known.get(name)!.size !== rows[name]!.length) throw refuse('Two rows of this archive have one id.')
-    const target = by.its ? new Set(rows[by.of]!.map(row => row[by.its!])) : known.get(by.of)!
+    const keys = new Set(rows[name]!.map(row => keyOf(table, row)))
+    if (name !== 'trail' && keys.size !== rows[name]!.length) throw refuse('Two rows of this archive have one id.')
+    const target = by.its ? new Set(rows[by.of]!.map(by.its)) : known.get(by.of)!
     for (const row of rows[name]!) {
       if (name !== 'job' && !target.has(row[by.column])) throw refuse(`A row of “${name}” belongs to another job.`)
       for (const column of personColumns(table))
         if (row[column] !== null && !names.has(row[column] as string)) throw refuse('Somebody in this archive has no name.')
     }
   }
-  const parts = known.get('part')!
-  const refers: [string, string, ReadonlySet<unknown>][] = [
-    ['leak', 'partId', parts],
-    ['outcome', 'partId', parts],
-    ['rigFind', 'partId', parts],
-    ['find', 'testId', known.get('test')!],
-    ['find', 'photoId', known.get('photo')!],
-    ['defectCard', 'leakId', known.get('leak')!],
-    ['repairChoice', 'leakId', known.get('leak')!],
-    ['stripEntry', 'photoId', known.get('photo')!],
-    ['ownerWord', 'cardId', known.get('ownerCard')!],
-  ]
-  for (const [name, column, ids] of refers)
-    if (rows[name]!.some(row => row[column] !== null && !ids.has(row[column])))
-      throw refuse(`A row of “${name}” refers to nothing.`)
+  mustReferToSomething(rows.entry!, known)
   for (const row of rows.photo!) if (!photographs.has(row.id as string)) throw refuse('A photograph is missing.')
   for (const id of photographs.keys()) if (!known.get('photo')!.has(id)) throw refuse('A photograph belongs to nothing.')
   for (const id of readings.keys()) if (!known.get('test')!.has(id)) throw refuse('Readings belong to no hold of this job.')
   for (const row of rows.test!)
     if (row.stoppedAt === null) throw refuse('A test of this job still runs elsewhere. End it there, and send it again.')
   if (!hasSoundMap(rows)) throw refuse('The map of this job does not hang together.')
+}
+
+/** What the facts of entries name, by table. */
+const named: Record<string, string> = { partId: 'part', testId: 'test', photoId: 'photo' }
+/** To entries of which kind those of a kind belong. */
+const belongsTo = (kind: string): string | null =>
+  ({ 'find': 'leak', 'refit': 'strip', 'purchase-step': 'purchase', 'purchase-terms': 'purchase' })[kind] ??
+  (kind.startsWith('run-') ? 'run' : null)
+
+/** @throws Refusal 422 */
+function mustReferToSomething(entries: readonly ArchivedRow[], known: ReadonlyMap<string, ReadonlySet<unknown>>): void {
+  const ofKind = (kind: string) => new Set(entries.filter(each => each.kind === kind).map(each => each.id))
+  const kinds = new Map(['leak', 'strip', 'purchase', 'run'].map(kind => [kind, ofKind(kind)]))
+  for (const { kind, about, facts } of entries) {
+    const nothing = refuse(`A row of “${String(kind)}” refers to nothing.`)
+    const said = facts as Record<string, unknown>
+    for (const [name, table] of Object.entries(named))
+      if ((said[name] ?? null) !== null && !known.get(table)!.has(said[name])) throw nothing
+    if ('leakId' in said && !kinds.get('leak')!.has(said.leakId)) throw nothing
+    const to = belongsTo(kind as string)
+    const itsOwn = to === null ? null : kinds.get(to)!
+    if (itsOwn !== null && !itsOwn.has(about)) throw nothing
+    if (kind === 'strike' && !['entry', 'test', 'photo'].some(table => known.get(table)!.has(about))) throw nothing
+    if (kind === 'proof' && about !== null && !known.get('ownerCard')!.has(about)) throw nothing
+  }
 }
 
 function hasSoundMap(rows: Record<string, ArchivedRow[]>): boolean {

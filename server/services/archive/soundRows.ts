@@ -3,11 +3,9 @@ import { craftKinds, tankKinds, tankMaterials } from '../../../core/circuit/tank
 import { fuelKeys } from '../../../core/fuel/fuels'
 import { lookMethodKeys } from '../../../core/leaktest/look/lookMethods'
 import { isTankTestKind, type TankTestKind } from '../../../core/leaktest/testKinds'
-import { proofOutcomes } from '../../../core/ledger/proof/proofOf'
-import { repairMaterialKeys } from '../../../core/repair/material/repairMaterials'
-import { findLooks } from '../../../shared/leaktest/findForm'
+import { factsSchema, factsUnsaid } from '../../../shared/record/factsSchema'
+import { isStoredKind } from '../../../shared/record/kinds'
 import { circuitSchema, partSchema } from '../../../shared/schemas/circuit'
-import { signatureCapacities } from '../../../shared/schemas/handBack'
 import { complaintSchema, realities, workKinds } from '../../../shared/schemas/job'
 import { withinBounds } from '../../../shared/bodyBounds'
 import { nextTurn } from '../shop/inThread'
@@ -17,7 +15,6 @@ import type { ArchivedRow } from './archiveFile'
 const finite = () => yup.number().required()
 const positive = () => finite().moreThan(0)
 const word = <T extends string>(words: readonly T[]) => yup.string().oneOf(words).required()
-const ids = () => yup.array(yup.string().uuid().required()).required()
 
 /** What each kind of test has to have kept, so that its page can be drawn and its estimate made anew. */
 const facts: Record<TankTestKind, yup.AnyObjectSchema> = {
@@ -66,31 +63,7 @@ const rowSchemas: Record<string, yup.AnyObjectSchema> = {
     plan: yup.object({ place: yup.string().required(), acts: yup.array(yup.string().required()).required() }),
   }),
   part: partSchema,
-  find: yup.object({
-    seen: word(findLooks),
-    x1: finite().min(-2000).max(3000),
-    y1: finite().min(-2000).max(3000),
-    x2: finite().min(-2000).max(3000),
-    y2: finite().min(-2000).max(3000),
-  }),
-  repair: yup.object({ leakIds: ids(), partIds: ids(), material: word(repairMaterialKeys), cureTime: finite().min(0) }),
-  touch: yup.object({ partIds: ids(), kind: yup.string().required() }),
   testEntry: yup.object({ entry: yup.object({ kind: yup.string().required() }).required() }),
-  runEntry: yup.object({ kind: yup.string().required() }),
-  proofEntry: yup.object({ outcome: word(proofOutcomes) }),
-  ownerWord: yup.object({ outcome: word(proofOutcomes) }),
-  signature: yup.object({
-    capacity: word(signatureCapacities),
-    digest: yup
-      .string()
-      .matches(/^[0-9a-f]{64}$/)
-      .required(),
-    sections: yup.object().required(),
-    cover: yup
-      .object({ state: yup.string().required(), parts: finite(), tests: finite(), repairs: finite(), steps: finite() })
-      .required(),
-  }),
-  instrumentCheck: yup.object({ facts: yup.object({ kind: yup.string().required() }).required() }),
 }
 
 /** Rows that are looked at before others have their turn. */
@@ -113,6 +86,10 @@ export async function mustMakeSense(rows: Record<string, ArchivedRow[]>): Promis
   }
   for (const [name, schema] of Object.entries(rowSchemas))
     for (const row of rows[name]!) if (!(await fits(schema, row))) throw nonsense(name)
+  for (const { kind, facts: kept } of rows.entry!) {
+    if (typeof kind !== 'string' || !isStoredKind(kind)) throw nonsense('entry')
+    if (!(await fits(factsSchema(kind), { ...factsUnsaid(kind), ...(kept as object) }))) throw nonsense(kind)
+  }
   for (const { kind, facts: kept } of rows.test!) {
     if (typeof kind !== 'string' || !isTankTestKind(kind)) throw nonsense('test')
     if (!(await fits(facts[kind], kept))) throw nonsense('test')

@@ -1,13 +1,14 @@
-import { and, desc, eq } from 'drizzle-orm'
-import type { FindForm } from '../../../shared/leaktest/findForm'
+import type { FindForm } from '../../../shared/record/kinds/find'
 import { isRunning, testDescriptors } from '../../../shared/leaktest/tests'
 import { listWords } from '../../../core/words/words'
 import type { JobView } from '../../../shared/views'
 import type { Transaction } from '../../db/client'
-import { find, leak, part, testEntry } from '../../db/schema'
+import { testEntry } from '../../db/schema'
 import type { TestEntry } from '../../db/schema/testFacts'
-import { loadAspects, loadJob } from '../job/loadJobs'
+import { loadJob } from '../job/loadJobs'
+import { isKept, keepEntry } from '../record/entryRows'
 import { hangCures } from '../repair/cureBells'
+import { derivedId } from '../shop/derivedId'
 import { change, type Actor } from '../shop/change'
 import { Refusal, refuseField } from '../shop/refusal'
 import { anyTestRow } from './testRows'
@@ -35,9 +36,14 @@ export async function addFind(actor: Actor, testId: string, form: FindForm): Pro
     actor,
     { verb: 'found a leak', touches: ['tests', 'leaks'], jobId: row.jobId, subjectId: form.id, detail },
     async (tx, now) => {
-      const test = (await loadAspects(row.jobId, ['tests'], tx)).tests.find(each => each.id === testId)!
-      if (!(await insertFind(tx, actor, row.jobId, testId, form, now))) return null
-      if (!isRunning(test)) throw new Refusal(409, serviceOf(row.kind).ended)
+      if (await isKept(tx, { id: form.id, jobId: row.jobId, kind: 'find' })) return null
+      const job = await loadJob(row.jobId, tx)
+      const { partId: _, leakId: __, id, ...facts } = form
+      const about = foundLeak(job, form).id
+      if (!isRunning(job.tests.find(each => each.id === testId)!)) throw new Refusal(409, serviceOf(row.kind).ended)
+      const seen = { ...facts, testId, photoId: null }
+      await keepEntry(tx, { id, jobId: job.id, kind: 'find', about, facts: seen, personId: actor.id, at: now })
+      await isFound(tx, actor, job, form, now)
       const entry = { kind: 'mark', partId: form.partId, mark: form.seen } as TestEntry
       await tx.insert(testEntry).values({ id: crypto.randomUUID(), testId, at: now, entry, personId: actor.id })
       return true
@@ -46,45 +52,24 @@ export async function addFind(actor: Actor, testId: string, form: FindForm): Pro
   return loadJob(row.jobId)
 }
 
-/** Puts a find on the register. @returns false when it is there already @throws Refusal 422 */
-export async function insertFind(
-  tx: Transaction,
-  actor: Actor,
-  jobId: string,
-  testId: string | null,
-  form: FindForm & { photoId?: string | null },
-  now: Date,
-): Promise<boolean> {
-  const [same] = await tx.select({ id: find.id }).from(find).where(eq(find.id, form.id))
-  if (same) return false
-  const [its] = await tx
-    .select({ removedAt: part.removedAt })
-    .from(part)
-    .where(and(eq(part.id, form.partId), eq(part.jobId, jobId)))
-  if (!its || its.removedAt) throw refuseField('partId', 'That part is not on this tank.')
-  const known = form.leakId
-    ? (
-        await tx
-          .select()
-          .from(leak)
-          .where(and(eq(leak.id, form.leakId), eq(leak.jobId, jobId)))
-      )[0]
-    : undefined
-  if (form.leakId && known?.partId !== form.partId)
+type Found = Pick<FindForm, 'id' | 'partId' | 'leakId'>
+
+/** The leak of a find: one that is known and was found again, or a new one. @throws Refusal 422 */
+export function foundLeak(job: JobView, { id, partId, leakId }: Found): { id: string; known: boolean } {
+  if (!job.parts.some(part => part.id === partId && part.removedAt === null))
+    throw refuseField('partId', 'That part is not on this tank.')
+  if (leakId === null) return { id: derivedId(id, 'leak'), known: false }
+  if (job.leaks.find(leak => leak.id === leakId)?.partId !== partId)
     throw refuseField('leakId', 'That leak is on another part. Choose it there, or record a new one.')
-  const leakId = known?.id ?? crypto.randomUUID()
-  if (!known) {
-    const [last] = await tx
-      .select({ number: leak.number })
-      .from(leak)
-      .where(eq(leak.jobId, jobId))
-      .orderBy(desc(leak.number))
-      .limit(1)
-    await tx.insert(leak).values({ id: leakId, jobId, number: (last?.number ?? 0) + 1, partId: form.partId })
-  }
-  const { partId: _part, leakId: _again, ...values } = form
-  await tx.insert(find).values({ ...values, testId, leakId, personId: actor.id, at: now })
+  return { id: leakId, known: true }
+}
+
+/** Puts the leak of a find on the register, or hangs its bells anew where it came back. */
+export async function isFound(tx: Transaction, actor: Actor, job: JobView, form: Found, now: Date): Promise<void> {
+  const leak = foundLeak(job, form)
   // What came back waits for no test of a trial, and no day.
-  if (known) await hangCures(tx, jobId, now)
-  return true
+  if (leak.known) return hangCures(tx, job.id, now)
+  const number = Math.max(0, ...job.leaks.map(each => each.number)) + 1
+  const facts = { number, partId: form.partId }
+  await keepEntry(tx, { id: leak.id, jobId: job.id, kind: 'leak', facts, personId: actor.id, at: now })
 }

@@ -5,7 +5,8 @@ import type { StandInConfig } from '../../../core/standin/standInTank'
 import { typicalTank } from '../../../core/standin/typicalTank'
 import { liveParts } from '../../../shared/jobCircuit'
 import type { HoldView } from '../../../shared/leaktest/hold/holdView'
-import type { JobView, RepairView } from '../../../shared/views'
+import type { JobView } from '../../../shared/views'
+import type { RepairView } from '../../../shared/record/kinds/repair'
 import type { HiddenTank } from '../../db/schema/hiddenTank'
 
 /** A number from an id, for seeds. */

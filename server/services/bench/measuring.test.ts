@@ -26,7 +26,7 @@ import { database } from '../../db/client'
 import { fed, holdForm, openTestShop, refusal, setUpHold, testActor, testJob } from '../shop/testShop'
 import { takeOff } from '../people/people'
 import { loadJob } from '../job/loadJobs'
-import { strikeEntry } from '../job/strikes'
+import { append } from '../record/append'
 
 /** When a file without dates was measured. */
 const anHourAgo = Date.now() - 3_600_000
@@ -459,7 +459,7 @@ describe('a balloon', () => {
     await endTest(at(start, 25), id)
     expect(jobStanding(off, Date.now()).ledger.state).toBe('sealed')
     expect((await refusal(recordEntry(at(start, 26), id, 'girth', girth(0.004)))).status).toBe(409)
-    const struck = await strikeEntry(technician(), job.id, { id: randomUUID(), subjectId: id, reason: 'wrong opening' })
+    const struck = await append('strike', technician(), job.id, { id: randomUUID(), subjectId: id, reason: 'wrong opening' })
     expect(jobStanding(struck, Date.now()).ledger.state).toBe('cannot-tell')
   })
   test('that went down on a leak says so', async () => {

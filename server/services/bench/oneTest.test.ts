@@ -6,15 +6,11 @@ import type { ChangeNotice } from '../../../shared/changes'
 import { jobStanding } from '../../../shared/jobEntries'
 import { testsOf } from '../../../shared/leaktest/tests'
 import { curingParts } from '../../../shared/curing'
-import type { RepairForm } from '../../../shared/schemas/repair'
+import type { RepairForm } from '../../../shared/record/kinds/repair'
 import { recordRows } from '../../../app/composables/words/recordRows'
 import { bay, BAY_PAGE } from '../bay/bay'
 import { closeJob, reopenJob } from '../job/jobs'
 import { loadAspects, loadJob } from '../job/loadJobs'
-import { recordRepair, recordTouch } from '../repair/repairs'
-import { strikeEntry } from '../job/strikes'
-import { addPurchase, stepPurchase } from '../narrow/purchases'
-import { readGas, recordDrained } from '../safe/safety'
 import { bells } from '../shop/bells'
 import { CHANGE_CHANNEL } from '../shop/change'
 import {
@@ -35,6 +31,7 @@ import { endTest } from './endTest'
 import { addFind } from './finds'
 import { loadHold, stepHold } from './hold/holds'
 import { recordEntry } from './recordEntry'
+import { append } from '../record/append'
 
 let shop: { close: () => Promise<void> }
 let technician: Awaited<ReturnType<typeof testActor>>
@@ -45,7 +42,7 @@ beforeAll(async () => {
 afterAll(() => shop.close())
 
 const strike = (jobId: string, subjectId: string) =>
-  strikeEntry(technician(), jobId, { id: randomUUID(), subjectId, reason: 'wrong tank' })
+  append('strike', technician(), jobId, { id: randomUUID(), subjectId, reason: 'wrong tank' })
 const find = (partId: string) => ({
   id: randomUUID(),
   partId,
@@ -161,10 +158,10 @@ describe('a repair that was done again or struck out', () => {
     const { id, leakId } = await leaking()
     const slow = repair(leakId),
       quick = repair(leakId, { material: 'none', method: 'tighten' })
-    await recordRepair(technician(), id, slow)
+    await append('repair', technician(), id, slow)
     expect(await cures(id)).toEqual([slow.id])
     expect((await refusal(startSoap(technician(), id))).fields).toHaveProperty('earlyReason')
-    const job = await recordRepair(technician(new Date(Date.now() + 1000)), id, quick)
+    const job = await append('repair', technician(new Date(Date.now() + 1000)), id, quick)
     expect(await cures(id)).toEqual([slow.id])
     expect(curingParts(job, Date.now() + 2000)).toHaveLength(1)
     expect((await refusal(startSoap(technician(new Date(Date.now() + 2000)), id))).fields).toHaveProperty('earlyReason')
@@ -172,8 +169,8 @@ describe('a repair that was done again or struck out', () => {
   test('stripped off it cures no more, and the record says so', async () => {
     const { id, leakId } = await leaking()
     const slow = repair(leakId)
-    const { leaks } = await recordRepair(technician(), id, slow)
-    const job = await recordTouch(technician(new Date(Date.now() + 1000)), id, {
+    const { leaks } = await append('repair', technician(), id, slow)
+    const job = await append('touch', technician(new Date(Date.now() + 1000)), id, {
       id: randomUUID(),
       partIds: [leaks[0]!.partId],
       kind: 'stripped',
@@ -189,8 +186,8 @@ describe('a repair that was done again or struck out', () => {
     const { id, leakId } = await leaking()
     const first = repair(leakId),
       second = repair(leakId, { material: 'polysulfide-brush', cureTime: 48 * 3600 })
-    await recordRepair(technician(), id, first)
-    await recordRepair(technician(new Date(Date.now() + 1000)), id, second)
+    await append('repair', technician(), id, first)
+    await append('repair', technician(new Date(Date.now() + 1000)), id, second)
     expect(await cures(id)).toEqual([second.id])
     const job = await strike(id, second.id)
     expect(await cures(id)).toEqual([second.id])
@@ -198,7 +195,7 @@ describe('a repair that was done again or struck out', () => {
     expect((await refusal(startSoap(technician(new Date(Date.now() + 2000)), id))).fields).toHaveProperty('earlyReason')
     const { partId } = job.leaks[0]!
     const touch = { id: randomUUID(), partIds: [partId], kind: 'stripped' as const, note: '' }
-    const bare = await recordTouch(technician(new Date(Date.now() + 3000)), id, touch)
+    const bare = await append('touch', technician(new Date(Date.now() + 3000)), id, touch)
     expect(await cures(id)).toEqual([])
     expect(curingParts(bare, Date.now() + 4000)).toEqual([])
   })
@@ -226,7 +223,7 @@ test('whatever hangs, moves or takes off a bell tells so; a part that is marked 
   const { id, parts } = job
   const actor = technician(new Date())
   const gas = (point: string, minutes: number) =>
-    readGas(technician(new Date(Date.now() + minutes * 60_000)), id, {
+    append('gas', technician(new Date(Date.now() + minutes * 60_000)), id, {
       id: randomUUID(),
       point,
       explosive: 0.01,
@@ -251,7 +248,7 @@ test('whatever hangs, moves or takes off a bell tells so; a part that is marked 
       for (const point of points) await gas(point, 16)
     }),
     await told(() =>
-      recordDrained(technician(new Date(Date.now() + 17 * 60_000)), id, {
+      append('drained', technician(new Date(Date.now() + 17 * 60_000)), id, {
         id: randomUUID(),
         volume: 0.001,
         method: 'drain',
@@ -259,8 +256,8 @@ test('whatever hangs, moves or takes off a bell tells so; a part that is marked 
       }),
     ),
     await told(() => plan(actor, id, { ...job.plan, promised: '2031-05-20' })),
-    await told(() => addPurchase(actor, id, part)),
-    await told(() => stepPurchase(actor, part.id, { id: randomUUID(), step: 'ordered', note: '' })),
+    await told(() => append('purchase', actor, id, part)),
+    await told(() => append('purchase-step', actor, id, { id: randomUUID(), purchaseId: part.id, step: 'ordered', note: '' })),
     await told(() => plan(actor, id, { ...job.plan, promised: null })),
     await told(() => startSoap(actor, id)),
     await told(async () => {
@@ -281,10 +278,10 @@ describe('what is loaded', () => {
     query.mockRestore()
     return count
   }
-  test('of a job takes eight statements at most, and an aspect of it two', async () => {
+  test('of a job takes eight statements at most, and an aspect of it three', async () => {
     const { id } = await testJob(technician())
     expect(await statements(() => loadJob(id))).toBeLessThanOrEqual(8)
-    expect(await statements(() => loadAspects(id, ['tests']))).toBe(2)
+    expect(await statements(() => loadAspects(id, ['tests']))).toBe(3)
     expect(await loadAspects(id, ['tests'])).toEqual({ id, tests: [] })
     expect((await refusal(loadAspects(randomUUID(), ['tests']))).status).toBe(404)
   })

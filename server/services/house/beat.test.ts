@@ -5,12 +5,12 @@ import { test as testTable, trail } from '../../db/schema'
 import { stepHold } from '../bench/hold/holds'
 import { testRow } from '../bench/testRows'
 import { loadJob } from '../job/loadJobs'
-import { recordTouch } from '../repair/repairs'
 import { holdForm, openTestShop, setUpHold, testActor, testJob } from '../shop/testShop'
 import { beat, lookAtClock, noteClockJump } from './beat'
 import { health } from './health'
 import { keepState, stateOf } from './houseState'
 import { shopTime } from './steadyClock'
+import { append } from '../record/append'
 
 let shop: { close: () => Promise<void> }
 let finn: Awaited<ReturnType<typeof testActor>>
@@ -60,9 +60,9 @@ test.each([
 test('with the clock an hour back what is done on a job still comes after what was done before', async () => {
   const job = await testJob(finn())
   const touch = { partIds: [job.parts[0]!.id], kind: 'knocked' as const, note: '' }
-  await recordTouch({ ...finn(), now: new Date(Date.now() + HOUR) }, job.id, { ...touch, id: randomUUID() })
+  await append('touch', { ...finn(), now: new Date(Date.now() + HOUR) }, job.id, { ...touch, id: randomUUID() })
   const late = randomUUID()
-  await recordTouch(finn(), job.id, { ...touch, id: late })
+  await append('touch', finn(), job.id, { ...touch, id: late })
   const { touches } = await loadJob(job.id)
   const [first, second] = [touches.find(each => each.id !== late)!, touches.find(each => each.id === late)!]
   expect(second.at).toBeGreaterThanOrEqual(first.at)

@@ -15,7 +15,6 @@ import { takeFile } from '../bench/hold/readings'
 import { editJob, jobTrail, openJob } from './jobs'
 import { setCircuit } from './tankMap'
 import { factsOf } from '../../../shared/jobFacts'
-import { recordRepair, recordTouch } from '../repair/repairs'
 import { endTest } from '../bench/endTest'
 import { addFind } from '../bench/finds'
 import { lookAtTest } from '../bench/lookAtTest'
@@ -36,7 +35,7 @@ import {
 } from '../shop/testShop'
 import { bay } from '../bay/bay'
 import { loadJob } from './loadJobs'
-import { strikeEntry } from './strikes'
+import { append } from '../record/append'
 
 /** When a file without dates was measured. */
 const anHourAgo = Date.now() - 3_600_000
@@ -355,11 +354,11 @@ describe('soap, repair and cure', () => {
       batch: 'PF-1',
       temperature: 298.15,
     })
-    expect((await refusal(recordRepair(at(4), job.id, { ...repair, temperature: 270 }))).fields.temperature).toContain(
+    expect((await refusal(append('repair', at(4), job.id, { ...repair, temperature: 270 }))).fields.temperature).toContain(
       'does not cure below 5',
     )
-    await recordRepair(at(4), job.id, repair)
-    job = await recordRepair(at(4), job.id, repair)
+    await append('repair', at(4), job.id, repair)
+    job = await append('repair', at(4), job.id, repair)
     expect(job.repairs).toHaveLength(1)
     expect(job.repairs[0]!.curedAt).toBe(+at(8).now)
     expect((await bells()).find(each => each.kind === 'cure' && each.subjectId === repair.id)!.dueAt).toBe(+at(8).now)
@@ -373,18 +372,18 @@ describe('soap, repair and cure', () => {
     await typedHold(job, 0, at(9).now)
     expect(jobStanding(await loadJob(job.id), +at(10).now).ledger.state).toBe('sealed')
 
-    job = await recordTouch(at(11), job.id, { id: randomUUID(), partIds: [partId(job, 'Cap')], kind: 'refitted', note: '' })
+    job = await append('touch', at(11), job.id, { id: randomUUID(), partIds: [partId(job, 'Cap')], kind: 'refitted', note: '' })
     expect(jobStanding(job, +at(12).now).ledger.missing).toEqual([partId(job, 'Cap')])
 
     job = await startSoap(at(13), job.id)
     job = await addFind(at(13), testsOf(job, 'soap')[1]!.id, { ...find, id: randomUUID(), leakId: leak.id, seen: 'foams' })
     expect(jobStanding(job, +at(14).now).ledger.leaks).toMatchObject([{ id: leak.id, state: 'back' }])
 
-    job = await strikeEntry(at(15), job.id, { id: randomUUID(), subjectId: job.finds[1]!.id, reason: 'it was the rig' })
+    job = await append('strike', at(15), job.id, { id: randomUUID(), subjectId: job.finds[1]!.id, reason: 'it was the rig' })
     expect(job.finds[1]!.struck).toContain('it was the rig')
     expect(jobStanding(job, +at(16).now).ledger.leaks[0]!.state).toBe('sealed')
     expect(
-      (await refusal(strikeEntry(at(15), job.id, { id: randomUUID(), subjectId: randomUUID(), reason: 'x' }))).status,
+      (await refusal(append('strike', at(15), job.id, { id: randomUUID(), subjectId: randomUUID(), reason: 'x' }))).status,
     ).toBe(404)
 
     const row = (await bay({}, +at(16).now)).rows.find(each => each.id === job.id)!

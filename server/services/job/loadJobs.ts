@@ -1,20 +1,29 @@
-import { desc, sql } from 'drizzle-orm'
+import { asc, desc, sql } from 'drizzle-orm'
 import type { AnyPgColumn } from 'drizzle-orm/pg-core'
 import type { TankTestKind } from '../../../core/leaktest/testKinds'
 import { jobAspects, type JobAspect } from '../../../shared/changes'
 import type { LimitsJob } from '../../../shared/leaktest/limitsReached'
 import type { TestView } from '../../../shared/leaktest/tests'
 import type { TestViewOf } from '../../../shared/leaktest/testView'
-import type { SheetFacts } from '../../../shared/schemas/materials'
-import type { JobView, ProofEntryView, RunEntryView, RunView } from '../../../shared/views'
+import { entryKind, entryKindKeys, type EntryList, type StoredFacts } from '../../../shared/record/kinds'
+import type { RunView } from '../../../shared/record/kinds/run'
+import type { JobView } from '../../../shared/views'
 import { database, statement, type Transaction } from '../../db/client'
-import { job, type mapBefore, type ownerWord, type part } from '../../db/schema'
-import type { EntryRow, TestService } from '../bench/testService'
+import { entry, job, materialSheet, photo, type mapBefore, type part } from '../../db/schema'
+import type { EntryRow as EntryOfTest, TestService } from '../bench/testService'
 import type { TestRow } from '../bench/testRows'
 import { seedOf } from '../bench/hiddenTank'
 import { serviceOf } from '../bench/testServices'
 import { notFound } from '../shop/refusal'
-import { cureOf, curedInPractice, standInTemperatures, temperaturesSince, withBrought } from '../repair/cures'
+import { jobLists, kindsWith, type EntryRow, type ListSources, type Words } from '../record/jobLists'
+import {
+  cureOf,
+  curedInPractice,
+  standInTemperatures,
+  temperaturesSince,
+  withBrought,
+  type TemperatureRow,
+} from '../repair/cures'
 
 type Reader = Pick<Transaction, 'query' | 'select'>
 
@@ -55,30 +64,6 @@ type Intersection<U> = (U extends unknown ? (one: U) => void : never) extends (a
 /** A job with some of its aspects. */
 export type JobWith<A extends JobAspect> = { id: string } & Intersection<AspectViews[A]>
 
-/** Who did what by name, and why an entry was struck out. */
-interface Words {
-  name: (personId: string) => string
-  struck: (subjectId: string) => string | null
-}
-
-interface Said {
-  id: string
-  personId: string
-  at: Date
-}
-/** An entry as somebody said it: by whom, when, and whether it still counts. */
-const said = <T extends Said>({ personId, at, ...rest }: T, { name, struck }: Words) => ({
-  ...rest,
-  by: name(personId),
-  at: +at,
-  struck: struck(rest.id),
-})
-
-/** In order of time. */
-const inTime = <T extends { at: Date | number }>(rows: T[]): T[] => rows.sort((a, b) => +a.at - +b.at)
-/** Entries as somebody said them, in order of time. */
-const allSaid = <T extends Said>(rows: T[], words: Words) => inTime(rows.map(each => said(each, words)))
-
 /** The parts of a job and its maps of before, their times as numbers. */
 const mapsOf = ({
   parts,
@@ -94,7 +79,7 @@ type PartRow = typeof part.$inferSelect
 type MapBeforeRow = Pick<typeof mapBefore.$inferSelect, 'until' | 'circuit' | 'parts'>
 
 const oneOf = (column: AnyPgColumn) => sql`${column} = any(${sql.placeholder('ids')})`
-/** One statement an aspect for as many jobs as are asked for, and one for names and strikes. */
+/** What is read of as many jobs as are asked for: each is one statement. */
 const read = {
   facts: statement('facts of jobs', reader =>
     reader.query.job.findMany({
@@ -107,25 +92,18 @@ const read = {
       },
     }),
   ),
-  safety: statement('safety of jobs', reader =>
-    reader.query.job.findMany({
-      columns: { id: true },
-      where: oneOf(job.id),
-      with: { cautionsRead: true, gasReadings: true, drained: true, weighings: true, hotWork: true },
+  entries: statement('entries of jobs', reader =>
+    reader.query.entry.findMany({
+      columns: { id: true, jobId: true, kind: true, about: true, facts: true, personId: true, at: true },
+      where: sql`${entry.jobId} = any(${sql.placeholder('ids')}) and ${entry.kind} = any(${sql.placeholder('kinds')})`,
+      orderBy: [asc(entry.at), asc(entry.turn)],
     }),
   ),
-  narrowing: statement('narrowing of jobs', reader =>
-    reader.query.job.findMany({
-      columns: { id: true },
-      where: oneOf(job.id),
-      with: { answers: true, probes: true, outcomes: true, purchases: { with: { steps: true } } },
-    }),
-  ),
-  stripping: statement('stripping of jobs', reader =>
-    reader.query.job.findMany({
-      columns: { id: true },
-      where: oneOf(job.id),
-      with: { photos: { columns: { picture: false, thumbnail: false } }, stripped: { with: { refit: true } } },
+  photos: statement('photographs of jobs', reader =>
+    reader.query.photo.findMany({
+      columns: { picture: false, thumbnail: false },
+      where: oneOf(photo.jobId),
+      orderBy: [asc(photo.at), asc(photo.id)],
     }),
   ),
   tests: statement('tests of jobs', reader =>
@@ -147,252 +125,75 @@ const read = {
       },
     }),
   ),
-  leaks: statement('leaks of jobs', reader =>
+  brought: statement('where jobs were brought from', reader =>
     reader.query.job.findMany({
       columns: { id: true, brought: true, reality: true },
       where: oneOf(job.id),
-      with: {
-        leaks: { orderBy: (row, to) => to.asc(row.number), with: { finds: true } },
-        repairs: true,
-        defectCards: true,
-        approvals: true,
-        choices: true,
-        runs: { with: { entries: true, sheet: true } },
-        newTankEntries: true,
-        proofEntries: true,
-        signatures: true,
-        ownerCards: true,
-        ownerWords: true,
-        instrumentChecks: true,
-        rigFinds: true,
-        touches: true,
-        unholdable: true,
-      },
+      with: { ownerCards: { orderBy: (row, to) => to.asc(row.at) } },
     }),
   ),
-  words: statement('who struck what of jobs', reader =>
-    reader.query.person.findMany({
-      columns: { id: true, name: true },
-      with: { strikes: { where: row => oneOf(row.jobId) } },
-    }),
+  sheets: statement('sheets of runs', reader =>
+    reader.query.materialSheet.findMany({ columns: { id: true, name: true, facts: true }, where: oneOf(materialSheet.id) }),
   ),
+  people: statement('everybody', reader => reader.query.person.findMany({ columns: { id: true, name: true } })),
 }
 
-/** One loader an aspect: what it read, by job. */
-const loaders: { [A in JobAspect]: (reader: Reader, ids: string[], words: Words) => Promise<Map<string, AspectViews[A]>> } = {
-  async facts(reader, ids, { name }) {
-    const rows = await read.facts(reader, { ids })
-    return new Map(
-      rows.map(
-        ({ hiddenTank, brought, craftId: _, craft, openedBy, openedAt, movedAt, closedAt, parts, mapsBefore, ...rest }) => [
-          rest.id,
-          {
-            ...rest,
-            craft: { id: craft.id, name: craft.name, kind: craft.kind, built: craft.built, registration: craft.registration },
-            openedAt: +openedAt,
-            openedBy: name(openedBy),
-            movedAt: +movedAt,
-            closedAt: closedAt && +closedAt,
-            brought: brought && { shop: brought.shop, exportedAt: brought.exportedAt, broughtAt: brought.broughtAt },
-            hasStandIn: hiddenTank !== null,
-            ...mapsOf({ parts, mapsBefore }),
-          },
-        ],
+type OneOf<T> = T extends readonly (infer Each)[] ? Each : never
+type Facts = OneOf<Awaited<ReturnType<typeof read.facts>>>
+type Tested = OneOf<Awaited<ReturnType<typeof read.tests>>>
+type Brought = OneOf<Awaited<ReturnType<typeof read.brought>>>
+
+const factsOf = (
+  { hiddenTank, brought, craftId: _, craft, openedBy, openedAt, movedAt, closedAt, parts, mapsBefore, ...rest }: Facts,
+  { name }: Words,
+): AspectViews['facts'] => ({
+  ...rest,
+  craft: { id: craft.id, name: craft.name, kind: craft.kind, built: craft.built, registration: craft.registration },
+  openedAt: +openedAt,
+  openedBy: name(openedBy),
+  movedAt: +movedAt,
+  closedAt: closedAt && +closedAt,
+  brought: brought && { shop: brought.shop, exportedAt: brought.exportedAt, broughtAt: brought.broughtAt },
+  hasStandIn: hiddenTank !== null,
+  ...mapsOf({ parts, mapsBefore }),
+})
+
+function testsOf({ id: _, tests, ...row }: Tested, words: Words): AspectViews['tests'] {
+  const tank = { ...row, ...mapsOf(row) }
+  return {
+    tests: tests.map(({ entries, ...each }) =>
+      testView(
+        each as TestRow<TankTestKind>,
+        entries.sort((a, b) => +a.at - +b.at) as EntryOfTest<TankTestKind>[],
+        words,
+        tank,
       ),
-    )
-  },
-  async safety(reader, ids, words) {
-    const rows = await read.safety(reader, { ids })
-    return new Map(
-      rows.map(row => [
-        row.id,
-        {
-          cautionsRead: inTime(row.cautionsRead).map(({ caution, calledBy, personId, at }) => ({
-            caution,
-            calledBy,
-            personId,
-            by: words.name(personId),
-            at: +at,
-          })),
-          gasReadings: allSaid(row.gasReadings, words),
-          drained: allSaid(row.drained, words),
-          weighings: allSaid(row.weighings, words),
-          hotWork: allSaid(row.hotWork, words),
-        },
-      ]),
-    )
-  },
-  async narrowing(reader, ids, words) {
-    const rows = await read.narrowing(reader, { ids })
-    return new Map(
-      rows.map(row => [
-        row.id,
-        {
-          answers: allSaid(row.answers, words),
-          probes: allSaid(row.probes, words),
-          outcomes: allSaid(row.outcomes, words),
-          purchases: inTime(row.purchases).map(({ personId, at, steps, ...each }) => ({
-            ...each,
-            by: words.name(personId),
-            at: +at,
-            steps: inTime(steps).map(({ id, step, note, ...its }) => ({
-              id,
-              step,
-              note,
-              by: words.name(its.personId),
-              at: +its.at,
-            })),
-          })),
-        },
-      ]),
-    )
-  },
-  async stripping(reader, ids, words) {
-    const rows = await read.stripping(reader, { ids })
-    return new Map(
-      rows.map(row => [
-        row.id,
-        {
-          photos: allSaid(row.photos, words),
-          stripped: inTime(row.stripped).map(({ refit, ...each }) => ({
-            ...said(each, words),
-            refit: refit && { by: words.name(refit.personId), at: +refit.at, photoId: refit.photoId },
-          })),
-        },
-      ]),
-    )
-  },
-  async tests(reader, ids, words) {
-    const rows = await read.tests(reader, { ids })
-    return new Map(
-      rows.map(({ id, tests, ...row }) => {
-        const tank = { ...row, ...mapsOf(row) }
-        return [
-          id,
-          {
-            tests: tests.map(({ entries, ...each }) =>
-              testView(each as TestRow<TankTestKind>, inTime(entries) as EntryRow<TankTestKind>[], words, tank),
-            ),
-          },
-        ]
-      }),
-    )
-  },
-  async leaks(reader, ids, words) {
-    const rows = await read.leaks(reader, { ids })
-    const temperatures = await temperaturesSince(
-      reader,
-      rows.flatMap(row => row.repairs),
-    )
-    return new Map(
-      rows.map(row => [
-        row.id,
-        {
-          leaks: row.leaks.map(({ finds: _, ...leak }) => leak),
-          finds: allSaid(
-            row.leaks.flatMap(leak => leak.finds),
-            words,
-          ),
-          repairs: allSaid(row.repairs, words).map(({ jobId: _, until, ...each }) => ({
-            ...each,
-            until: until && +until,
-            ...(row.reality === 'practice'
-              ? curedInPractice(each.at, cureOf(each, []))
-              : cureOf(
-                  each,
-                  practised(row.runs, each.runId)
-                    ? standInTemperatures(seedOf(each.id), each.at, Date.now())
-                    : withBrought(row.brought, temperatures),
-                )),
-          })),
-          defectCards: allSaid(row.defectCards, words).map(({ id, leakId, defect, by, at }) => ({
-            id,
-            leakId,
-            defect,
-            by,
-            at,
-          })),
-          approvals: allSaid(row.approvals, words).map(({ jobId: _, ...each }) => each),
-          choices: inTime(row.choices).map(each => {
-            const { jobId: _, ...rest } = said(each, words)
-            return { ...rest, chosenBy: each.by, by: words.name(each.personId) }
-          }),
-          runs: inTime(row.runs).map(each => runView(each, words)),
-          newTank: allSaid(row.newTankEntries, words).map(({ jobId: _, ...each }) => each),
-          proof: inTime([
-            ...row.proofEntries.map(({ jobId: _, ...each }) => ({ ...said(each, words), owner: false })),
-            ...row.ownerWords.map(each => ownerSaid(each, words)),
-          ]),
-          instruments: allSaid(row.instrumentChecks, words).map(({ jobId: _, ...each }) => each),
-          signatures: inTime(row.signatures).map(({ jobId: _, ...each }) => ({
-            ...said(each, words),
-            personId: each.personId,
-          })),
-          ownerCards: inTime(row.ownerCards).map(({ id, personId, at, endedAt }) => ({
-            id,
-            by: words.name(personId),
-            at: +at,
-            endedAt: endedAt && +endedAt,
-          })),
-          rigFinds: allSaid(row.rigFinds, words),
-          touches: allSaid(row.touches, words),
-          unholdable: allSaid(row.unholdable, words),
-        },
-      ]),
-    )
-  },
+    ),
+  }
 }
 
-/** What an owner said on a card, as a step in use. */
-const ownerSaid = (row: typeof ownerWord.$inferSelect, { struck }: Words): ProofEntryView => ({
-  id: row.id,
-  step: row.step,
-  outcome: row.outcome,
-  watched: null,
-  look: null,
-  distance: null,
-  tilt: null,
-  note: row.words,
-  by: 'the owner',
-  owner: true,
-  at: +row.at,
-  struck: struck(row.id),
-})
-
-/** Whether a repair was only practised. */
-const practised = (runs: readonly RunRow[], runId: string | null) => runs.some(run => run.id === runId && run.simulated)
-
-interface RunRow extends Said {
-  leakIds: string[]
-  partIds: string[]
-  method: RunView['method']
-  material: RunView['material']
-  sheet: { id: string; name: string; facts: SheetFacts } | null
-  until: Date | null
-  untilReason: string
-  notUsedUntil: string
-  simulated: boolean
-  entries: (Said & Pick<RunEntryView, 'kind' | 'facts'>)[]
+/** How the repairs of a job cure, by what the thermometer said where it was. */
+function curesOf(
+  { brought, reality }: Pick<Brought, 'brought' | 'reality'>,
+  rows: readonly EntryRow[],
+  temperatures: readonly TemperatureRow[],
+): ListSources['cure'] {
+  const practised = new Set(
+    rows.flatMap(row => (row.kind === 'run' && (row.facts as StoredFacts<'run'>).simulated ? [row.id] : [])),
+  )
+  return each => {
+    if (reality === 'practice') return curedInPractice(each.at, cureOf(each, []))
+    const onStandIn = each.runId !== null && practised.has(each.runId)
+    return cureOf(
+      each,
+      onStandIn ? standInTemperatures(seedOf(each.id), each.at, Date.now()) : withBrought(brought, temperatures),
+    )
+  }
 }
-const runView = (row: RunRow, { name }: Words): RunView => ({
-  id: row.id,
-  leakIds: row.leakIds,
-  partIds: row.partIds,
-  method: row.method,
-  material: row.material,
-  sheet: row.sheet && { id: row.sheet.id, name: row.sheet.name, facts: row.sheet.facts },
-  until: row.until && +row.until,
-  untilReason: row.untilReason,
-  notUsedUntil: row.notUsedUntil,
-  simulated: row.simulated,
-  entries: inTime(row.entries).map(({ id, kind, facts, personId, at }) => ({ id, kind, facts, by: name(personId), at: +at })),
-  by: name(row.personId),
-  at: +row.at,
-})
 
 function testView(
   row: TestRow<TankTestKind>,
-  entries: EntryRow<TankTestKind>[],
+  entries: EntryOfTest<TankTestKind>[],
   { name, struck }: Words,
   tank: LimitsJob,
 ): TestView {
@@ -416,29 +217,98 @@ function testView(
   return (serviceOf(kind) as TestService<TankTestKind>).view(row, entries, common as never, { name, job: tank })
 }
 
-/** Everybody's name, and what they struck out on some jobs, in one statement. */
-async function wordsFor(reader: Reader, ids: string[]): Promise<Words> {
-  const people = await read.words(reader, { ids })
-  const names = new Map(people.map(each => [each.id, each.name]))
+/** Everybody's name, and why entries were struck out. */
+async function wordsOf(reader: Reader, rows: readonly EntryRow[]): Promise<Words> {
+  const names = new Map((await read.people(reader, {})).map(each => [each.id, each.name]))
+  const name = (id: string) => names.get(id) ?? 'somebody'
   const strikes = new Map(
-    people.flatMap(each => each.strikes.map(({ subjectId, reason }) => [subjectId, `${reason} (${each.name})`] as const)),
+    rows
+      .filter(row => row.kind === 'strike')
+      .map(row => [row.about!, `${(row.facts as StoredFacts<'strike'>).reason} (${name(row.personId!)})`]),
   )
-  return { name: id => names.get(id) ?? 'somebody', struck: id => strikes.get(id) ?? null }
+  return { name, struck: id => strikes.get(id) ?? null }
 }
 
-/** Some aspects of many jobs at once, by job: one statement an aspect, and one for names and strikes, however many jobs there are. */
+const sheetsOf = async (reader: Reader, rows: readonly EntryRow[]): Promise<Map<string, NonNullable<RunView['sheet']>>> => {
+  const ids = rows.flatMap(row => (row.kind === 'run' ? ((row.facts as StoredFacts<'run'>).sheetId ?? []) : []))
+  return new Map(ids.length > 0 ? (await read.sheets(reader, { ids })).map(each => [each.id, each]) : [])
+}
+
+/** Rows of several jobs, by job. */
+function byJob<R extends { jobId: string | null }>(rows: readonly R[]): (id: string) => R[] {
+  const groups = new Map<string, R[]>()
+  for (const row of rows) {
+    const its = groups.get(row.jobId!)
+    if (its) its.push(row)
+    else groups.set(row.jobId!, [row])
+  }
+  return id => groups.get(id) ?? []
+}
+
+/**
+ * Some aspects of many jobs at once, by job. The record is one statement, whatever its kinds; what is no entry is one more an aspect,
+ * and all of it however many jobs there are.
+ */
 export async function loadAspectsOf<A extends JobAspect>(
   ids: string[],
   aspects: readonly A[],
   reader: Reader = database(),
 ): Promise<Map<string, JobWith<A>>> {
   if (ids.length === 0) return new Map()
-  const words = await wordsFor(reader, ids)
-  const jobs = new Map<string, object>()
-  for (const aspect of aspects) {
-    for (const [id, view] of await loaders[aspect](reader, ids, words)) jobs.set(id, { id, ...jobs.get(id), ...view })
-  }
-  return jobs as Map<string, JobWith<A>>
+  const asked = new Set<JobAspect>(aspects)
+  const entries = (await read.entries(reader, { ids, kinds: kindsWith(['facts', ...aspects]) })) as (EntryRow & {
+    jobId: string
+  })[]
+  const words = await wordsOf(reader, entries)
+  const entriesOf = byJob(entries)
+  const facts = new Map(asked.has('facts') ? (await read.facts(reader, { ids })).map(row => [row.id, row]) : [])
+  const tests = new Map(asked.has('tests') ? (await read.tests(reader, { ids })).map(row => [row.id, row]) : [])
+  const [first] = [facts, tests].filter(rows => rows.size > 0)
+  const brought = asked.has('leaks') || !first ? await read.brought(reader, { ids }) : []
+  const broughtOf = new Map(brought.map(row => [row.id, row]))
+  const photosOf = byJob(asked.has('stripping') ? await read.photos(reader, { ids }) : [])
+  const repairs = entries.filter((row): row is typeof row & EntryRow<'repair'> => row.kind === 'repair')
+  const temperatures = await temperaturesSince(
+    reader,
+    repairs.map(({ at, facts: { cureTime } }) => ({ at, cureTime })),
+  )
+  const sheets = await sheetsOf(reader, entries)
+  const lists = entryKindKeys.map(entryKind).filter(({ aspect, list }) => list !== null && asked.has(aspect))
+  return new Map(
+    [...(first ?? broughtOf).keys()].map(id => {
+      const rows = entriesOf(id)
+      const origin = broughtOf.get(id) ?? { brought: null, reality: 'real' as const, ownerCards: [] }
+      const all = jobLists(rows, { ...words, sheet: its => sheets.get(its) ?? null, cure: curesOf(origin, rows, temperatures) })
+      const tested = tests.get(id)
+      const known = facts.get(id)
+      return [
+        id,
+        {
+          id,
+          ...(known && factsOf(known, words)),
+          ...(tested && testsOf(tested, words)),
+          ...Object.fromEntries(lists.map(({ list }) => [list, all[list as EntryList]])),
+          ...(asked.has('stripping') && {
+            photos: photosOf(id).map(({ personId, at, ...each }) => ({
+              ...each,
+              by: words.name(personId),
+              at: +at,
+              struck: words.struck(each.id),
+            })),
+          }),
+          ...(asked.has('leaks') && {
+            leaks: all.leaks,
+            ownerCards: origin.ownerCards.map(({ id: cardId, personId, at, endedAt }) => ({
+              id: cardId,
+              by: words.name(personId),
+              at: +at,
+              endedAt: endedAt && +endedAt,
+            })),
+          }),
+        } as unknown as JobWith<A>,
+      ]
+    }),
+  )
 }
 
 /** Some aspects of a job. @throws Refusal 404 */

@@ -6,8 +6,8 @@ import { Refusal } from '../shop/refusal'
 import { stepHold } from '../bench/hold/holds'
 import { loadJob } from './loadJobs'
 import { fed, holdForm, openTestShop, setUpHold, startSoap, testActor, testJob } from '../shop/testShop'
-import { addEyeFind } from './eyeFinds'
 import { renewTank, setTankKind } from './tankMap'
+import { append } from '../record/append'
 
 let shop: { close: () => Promise<void> }
 let technician: Awaited<ReturnType<typeof testActor>>
@@ -37,7 +37,7 @@ const seen = (job: JobView, part: string) => ({
 describe('another kind of tank', () => {
   test('takes the map along and keeps what fits, with its leak', async () => {
     let job = await testJob(at(0))
-    job = await addEyeFind(at(1), job.id, seen(job, 'Fuel tap'))
+    job = await append('find', at(1), job.id, seen(job, 'Fuel tap'))
     const [cap, tap] = [partId(job, 'Cap'), partId(job, 'Fuel tap')]
     job = await setTankKind(at(2), job.id, { kind: 'carburetted', revision: job.revision })
     expect(job).toMatchObject({ tankKind: 'carburetted', material: 'sheet steel' })
@@ -79,8 +79,8 @@ describe('another kind of tank', () => {
 describe('a renewed tank', () => {
   test('ends all evidence: what is new has none, what was carried across was disturbed, its leaks went with the old one', async () => {
     let job = await testJob(at(0))
-    job = await addEyeFind(at(1), job.id, seen(job, 'Bottom seam'))
-    job = await addEyeFind(at(1), job.id, seen(job, 'Cap'))
+    job = await append('find', at(1), job.id, seen(job, 'Bottom seam'))
+    job = await append('find', at(1), job.id, seen(job, 'Cap'))
     const form = { id: randomUUID(), carried: [partId(job, 'Cap'), partId(job, 'Sender ring')], note: 'used, from stock' }
     const before = partId(job, 'Bottom seam')
     job = await renewTank(at(5), job.id, form)

@@ -11,7 +11,8 @@ import { isRunning } from '../../../shared/leaktest/tests'
 import type { CircuitEdit, KindEdit, RenewForm } from '../../../shared/schemas/circuit'
 import type { JobView } from '../../../shared/views'
 import type { Transaction } from '../../db/client'
-import { job, mapBefore, part, repair, touch } from '../../db/schema'
+import { job, mapBefore, part } from '../../db/schema'
+import { isKept, keepEntry } from '../record/entryRows'
 import { change, type Actor } from '../shop/change'
 import { Refusal, refuseField } from '../shop/refusal'
 import { mustBeRevision } from './jobs'
@@ -114,8 +115,7 @@ export async function renewTank(actor: Actor, id: string, form: RenewForm): Prom
       detail: { note: form.note },
     },
     async (tx, now) => {
-      const [same] = await tx.select({ id: touch.id }).from(touch).where(eq(touch.id, form.id))
-      if (same) return null
+      if (await isKept(tx, { id: form.id, jobId: id, kind: 'touch' })) return null
       const current = await loadJob(id, tx)
       const live = liveParts(current)
       if (form.carried.some(partId => !live.some(each => each.id === partId)))
@@ -126,17 +126,25 @@ export async function renewTank(actor: Actor, id: string, form: RenewForm): Prom
       if (gone.length === 0) throw refuseField('carried', 'A renewed tank brings at least its own skin.')
       await keepMapBefore(tx, actor, current, { ...current.circuit, parts: live }, now)
       for (const leak of current.leaks.filter(each => gone.some(old => old.id === each.partId)))
-        await tx.insert(repair).values({
+        await keepEntry(tx, {
           id: crypto.randomUUID(),
           jobId: id,
-          leakIds: [leak.id],
-          partIds: [leak.partId],
-          method: 'renew-tank',
-          material: 'none',
-          batch: '',
-          temperature: 293.15,
-          cureTime: 0,
-          note: 'went with the old tank',
+          kind: 'repair',
+          facts: {
+            leakIds: [leak.id],
+            partIds: [leak.partId],
+            method: 'renew-tank',
+            material: 'none',
+            batch: '',
+            temperature: 293.15,
+            cureTime: 0,
+            sheet: null,
+            until: null,
+            untilReason: '',
+            notUsedUntil: '',
+            runId: null,
+            note: 'went with the old tank',
+          },
           personId: actor.id,
           at: now,
         })
@@ -145,15 +153,9 @@ export async function renewTank(actor: Actor, id: string, form: RenewForm): Prom
         const { id: _, addedAt: __, removedAt: ___, ...facts } = old
         await tx.insert(part).values({ ...facts, id: crypto.randomUUID(), jobId: id, addedAt: now })
       }
-      await tx.insert(touch).values({
-        id: form.id,
-        jobId: id,
-        personId: actor.id,
-        at: now,
-        partIds: form.carried,
-        kind: 'refitted',
-        note: ['the tank was renewed', form.note].filter(Boolean).join(': '),
-      })
+      const note = ['the tank was renewed', form.note].filter(Boolean).join(': ')
+      const facts = { partIds: form.carried, kind: 'refitted' as const, note }
+      await keepEntry(tx, { id: form.id, jobId: id, kind: 'touch', facts, personId: actor.id, at: now })
       await tx
         .update(job)
         .set({ revision: current.revision + 1 })
@@ -217,13 +219,6 @@ async function keepMapBefore(
     .values({ id: crypto.randomUUID(), jobId: current.id, until: now, circuit: current.circuit, parts: drawn })
   const partIds = touchedByMap({ circuit: current.circuit, parts: live }, { circuit: next, parts: next.parts })
   if (partIds.length === 0) return
-  await tx.insert(touch).values({
-    id: crypto.randomUUID(),
-    jobId: current.id,
-    personId: actor.id,
-    at: now,
-    partIds,
-    kind: 'adjusted',
-    note: 'joined otherwise on the map',
-  })
+  const facts = { partIds, kind: 'adjusted' as const, note: 'joined otherwise on the map' }
+  await keepEntry(tx, { id: crypto.randomUUID(), jobId: current.id, kind: 'touch', facts, personId: actor.id, at: now })
 }

@@ -15,9 +15,8 @@ import type { Actor } from '../shop/change'
 import { listCrafts } from '../job/crafts'
 import { editJob, openJob } from '../job/jobs'
 import { setCircuit } from '../job/tankMap'
-import { answerCheck, recordOutcome, recordProbe, similarJobs } from './narrowing'
+import { similarJobs } from './narrowing'
 import { keepPhoto, photoBytes } from '../job/photos'
-import { addPurchase, editPurchase, stepPurchase } from './purchases'
 import type { Refusal } from '../shop/refusal'
 import { beginTest } from '../bench/beginTest'
 import { endTest } from '../bench/endTest'
@@ -30,7 +29,7 @@ import { holdForm, newJobForm, openTestShop, refusal, setUpHold, startSoap, test
 import { factsOf } from '../../../shared/jobFacts'
 import { smokeFlowOn, smokeOn } from '../../../shared/leaktest/smoke/smokeTest'
 import { loadJob } from '../job/loadJobs'
-import { strikeEntry } from '../job/strikes'
+import { append } from '../record/append'
 
 let shop: Awaited<ReturnType<typeof openTestShop>>
 let technician: (now?: Date) => Actor, second: (now?: Date) => Actor
@@ -161,11 +160,11 @@ describe('checks', () => {
       suspectsOf(situationOf(view, Date.now())).list.find(each => each.cause.key === 'neck')!.chance
     const before = chance(job)
     const first = { id: randomUUID(), check: 'neck-look' as const, outcome: 'neck', note: '', after: null }
-    job = await answerCheck(technician(), job.id, first)
-    job = await answerCheck(technician(), job.id, first)
+    job = await append('answer', technician(), job.id, first)
+    job = await append('answer', technician(), job.id, first)
     expect(job.answers).toHaveLength(1)
     expect(chance(job)).toBeGreaterThan(before + 0.2)
-    job = await answerCheck(technician(new Date(Date.now() + 1000)), job.id, {
+    job = await append('answer', technician(new Date(Date.now() + 1000)), job.id, {
       id: randomUUID(),
       check: 'neck-look',
       outcome: 'clear',
@@ -174,7 +173,7 @@ describe('checks', () => {
     })
     expect(job.answers).toHaveLength(2)
     expect(chance(job)).toBeLessThan(before)
-    job = await strikeEntry(technician(), job.id, {
+    job = await append('strike', technician(), job.id, {
       id: randomUUID(),
       subjectId: job.answers[1]!.id,
       reason: 'looked at the wrong side',
@@ -187,7 +186,7 @@ describe('checks', () => {
     const before = list(job)
     const said = { 'cap-look': 'cannot', 'neck-look': 'done before', 'cover-off': 'has none', 'gas-sniff': 'cannot' } as const
     for (const [check, outcome] of Object.entries(said))
-      job = await answerCheck(technician(), job.id, {
+      job = await append('answer', technician(), job.id, {
         id: randomUUID(),
         check: check as keyof typeof said,
         outcome,
@@ -200,7 +199,7 @@ describe('checks', () => {
   })
   test('once the tank is drained, “nothing wet” says nothing any more', async () => {
     let job = await van({ complaint: { signs: ['brim-full'], codes: [], words: '' } })
-    job = await answerCheck(technician(), job.id, {
+    job = await append('answer', technician(), job.id, {
       id: randomUUID(),
       check: 'top-look',
       outcome: 'clear',
@@ -217,8 +216,8 @@ describe('checks', () => {
   test('two people answering at once: the second is told what the first saw, and the same answer is no quarrel', async () => {
     const job = await van()
     const [one, two] = await Promise.allSettled([
-      answerCheck(technician(), job.id, { id: randomUUID(), check: 'cap-look', outcome: 'bad', note: '', after: null }),
-      answerCheck(second(), job.id, { id: randomUUID(), check: 'cap-look', outcome: 'clear', note: '', after: null }),
+      append('answer', technician(), job.id, { id: randomUUID(), check: 'cap-look', outcome: 'bad', note: '', after: null }),
+      append('answer', second(), job.id, { id: randomUUID(), check: 'cap-look', outcome: 'clear', note: '', after: null }),
     ])
     const lost = [one, two].find(each => each.status === 'rejected') as PromiseRejectedResult
     expect(lost.reason).toMatchObject({ status: 409, current: { id: job.id } })
@@ -227,7 +226,7 @@ describe('checks', () => {
     expect(now.answers).toHaveLength(1)
     expect(
       (
-        await answerCheck(second(), job.id, {
+        await append('answer', second(), job.id, {
           id: randomUUID(),
           check: 'cap-look',
           outcome: now.answers[0]!.outcome,
@@ -238,7 +237,7 @@ describe('checks', () => {
     ).toHaveLength(1)
     expect(
       (
-        await answerCheck(second(), job.id, {
+        await append('answer', second(), job.id, {
           id: randomUUID(),
           check: 'cap-look',
           outcome: now.answers[0]!.outcome === 'bad' ? 'clear' : 'bad',
@@ -263,26 +262,33 @@ describe('halving', () => {
       earlyReason: '',
       leaks: true,
     }
-    const kept = await recordProbe(technician(), job.id, form)
+    const kept = await append('probe', technician(), job.id, form)
     expect(kept.probes[0]!.reached).toContain(partOf(job, 'Pump ring and seal'))
     expect(kept.probes[0]!.reached).not.toContain(partOf(job, 'Canister'))
     expect(kept.probes[0]!.relief).toEqual({ kind: 'water column', opensAt: 3500 })
-    expect((await recordProbe(technician(), job.id, form)).probes).toHaveLength(1)
+    expect((await append('probe', technician(), job.id, form)).probes).toHaveLength(1)
     expect(
-      (await refusal(recordProbe(technician(), job.id, { ...form, id: randomUUID(), relief: null }))).fields.relief,
+      (await refusal(append('probe', technician(), job.id, { ...form, id: randomUUID(), relief: null }))).fields.relief,
     ).toContain('Say what keeps it below the limit')
     expect(
-      (await recordProbe(technician(), job.id, { ...form, id: randomUUID(), method: 'vacuum', pressure: -2000, relief: null }))
-        .probes[1]!.relief,
+      (
+        await append('probe', technician(), job.id, {
+          ...form,
+          id: randomUUID(),
+          method: 'vacuum',
+          pressure: -2000,
+          relief: null,
+        })
+      ).probes[1]!.relief,
     ).toBeNull()
-    expect((await refusal(recordProbe(technician(), job.id, { ...form, id: randomUUID(), links: {} }))).fields.links).toContain(
-      'escapes to the open air',
-    )
     expect(
-      (await refusal(recordProbe(technician(), job.id, { ...form, id: randomUUID(), pressure: 9000 }))).fields.pressure,
+      (await refusal(append('probe', technician(), job.id, { ...form, id: randomUUID(), links: {} }))).fields.links,
+    ).toContain('escapes to the open air')
+    expect(
+      (await refusal(append('probe', technician(), job.id, { ...form, id: randomUUID(), pressure: 9000 }))).fields.pressure,
     ).toContain('above this tank’s limit')
     const fresh = await openJob(technician(), newJobForm({ craftName: 'unread', tankKind: 'moulded' }))
-    expect((await refusal(recordProbe(technician(), fresh.id, { ...form, id: randomUUID() }))).status).toBe(409)
+    expect((await refusal(append('probe', technician(), fresh.id, { ...form, id: randomUUID() }))).status).toBe(409)
   })
   test('a hold is only set up where nothing escapes, and says of unreached parts nothing', async () => {
     const job = await van()
@@ -400,8 +406,8 @@ describe('what it turned out to be', () => {
     const craftName = `Lugger ${randomUUID().slice(0, 6)}`
     let past = await testJob(technician(), { tankKind: 'aluminium-belly', craftName })
     const form = { id: randomUUID(), cause: 'sender-seal' as const, partId: partOf(past, 'Sender ring') }
-    past = await recordOutcome(technician(), past.id, form)
-    past = await recordOutcome(technician(), past.id, { ...form, id: randomUUID() })
+    past = await append('outcome', technician(), past.id, form)
+    past = await append('outcome', technician(), past.id, { ...form, id: randomUUID() })
     expect(past.outcomes).toHaveLength(1)
     const now = await testJob(technician(), { tankKind: 'aluminium-belly', craftName })
     expect((await similarJobs(now.id))[0]).toMatchObject({
@@ -409,9 +415,9 @@ describe('what it turned out to be', () => {
       sameCraft: true,
       causes: [{ cause: 'sender-seal', part: 'Sender ring' }],
     })
-    await strikeEntry(technician(), past.id, { id: randomUUID(), subjectId: form.id, reason: 'it was the vent' })
+    await append('strike', technician(), past.id, { id: randomUUID(), subjectId: form.id, reason: 'it was the vent' })
     expect((await similarJobs(now.id)).some(each => each.id === past.id)).toBe(false)
-    expect((await refusal(recordOutcome(technician(), now.id, { ...form, id: randomUUID() }))).fields.partId).toContain(
+    expect((await refusal(append('outcome', technician(), now.id, { ...form, id: randomUUID() }))).fields.partId).toContain(
       'not on this tank',
     )
   })
@@ -429,13 +435,14 @@ describe('parts to get', () => {
       fixing: null,
       leadDays: null,
     }
-    job = await addPurchase(technician(), job.id, form)
-    expect((await addPurchase(technician(), job.id, form)).purchases).toHaveLength(1)
+    job = await append('purchase', technician(), job.id, form)
+    expect((await append('purchase', technician(), job.id, form)).purchases).toHaveLength(1)
     expect(
-      (await refusal(addPurchase(technician(), job.id, { ...form, id: randomUUID(), name: 'sender SEAL' }))).message,
+      (await refusal(append('purchase', technician(), job.id, { ...form, id: randomUUID(), name: 'sender SEAL' }))).message,
     ).toContain('on the list already')
+    const edit = () => ({ id: randomUUID(), purchaseId: form.id })
     const step = (to: 'measured' | 'ordered' | 'arrived' | 'returned', note = '') =>
-      stepPurchase(technician(), form.id, { id: randomUUID(), step: to, note })
+      append('purchase-step', technician(), job.id, { id: randomUUID(), purchaseId: form.id, step: to, note })
     expect((await refusal(step('ordered'))).fields.step).toBe('Measure first: ring diameter. Then order.')
     expect((await refusal(step('measured'))).fields.note).toContain('ring diameter')
     await step('measured', '84 mm')
@@ -450,16 +457,19 @@ describe('parts to get', () => {
     await step('arrived')
     const was = { reason: job.purchases[0]!.reason, leadDays: null }
     const edits = await Promise.allSettled([
-      editPurchase(technician(), form.id, { reason: 'confirmed', leadDays: 4, was }),
-      editPurchase(technician(), form.id, { reason: 'confirmed', leadDays: 9, was }),
+      append('purchase-terms', technician(), job.id, { ...edit(), reason: 'confirmed', leadDays: 4, was }),
+      append('purchase-terms', technician(), job.id, { ...edit(), reason: 'confirmed', leadDays: 9, was }),
     ])
     expect(edits.filter(each => each.status === 'fulfilled')).toHaveLength(1)
     const { leadDays } = (await loadJob(job.id)).purchases[0]!
-    expect(await refusal(editPurchase(technician(), form.id, { reason: 'suspected', leadDays: 2, was }))).toMatchObject({
+    expect(
+      await refusal(append('purchase-terms', technician(), job.id, { ...edit(), reason: 'suspected', leadDays: 2, was })),
+    ).toMatchObject({
       status: 409,
       current: { id: job.id },
     })
-    job = await editPurchase(technician(), form.id, {
+    job = await append('purchase-terms', technician(), job.id, {
+      ...edit(),
       reason: 'confirmed',
       leadDays: 4,
       was: { reason: 'confirmed', leadDays },

@@ -2,12 +2,12 @@ import { sql } from 'drizzle-orm'
 import type { PastFigures } from '../../../shared/views'
 import { database } from '../../db/client'
 import { inShop } from '../job/inShop'
+import { counting } from '../record/counting'
 
 const SECONDS_A_DAY = 86_400
 
 /** The shop's own figures, from everything that was not struck out. */
 export async function pastFigures(): Promise<PastFigures> {
-  const notStruck = (id: string) => sql.raw(`not exists (select 1 from strike s where s.subject_id = ${id})`)
   const all = <T extends Record<string, unknown>>(query: ReturnType<typeof sql>) =>
     database()
       .execute<T>(query)
@@ -18,14 +18,16 @@ export async function pastFigures(): Promise<PastFigures> {
         filter (where closed_at is not null and closed_reason = '') as days
       from job where ${inShop}`),
     all<{ cause: string; jobs: string }>(sql`
-      select o.cause, count(distinct o.job_id) as jobs from outcome o join job on job.id = o.job_id where ${inShop} and ${notStruck('o.id')} group by 1 order by 2 desc, 1`),
+      select o.facts ->> 'cause' as cause, count(distinct o.job_id) as jobs from ${counting('outcome')} o
+      join job on job.id = o.job_id where ${inShop} group by 1 order by 2 desc, 1`),
     all<{ method: string; days: number; back: boolean }>(sql`
       with mended as (
-        select r.method, r.at, job.moved_at, jsonb_array_elements_text(r.leak_ids)::uuid as leak_id from repair r join job on job.id = r.job_id
-        where ${inShop} and ${notStruck('r.id')}
+        select r.facts ->> 'method' as method, r.at, job.moved_at, jsonb_array_elements_text(r.facts -> 'leakIds')::uuid as leak_id
+        from ${counting('repair')} r join job on job.id = r.job_id
+        where ${inShop}
       ), ended as (
         select *,
-          (select min(f.at) from find f where f.leak_id = mended.leak_id and f.at > mended.at and ${notStruck('f.id')}) as back_at,
+          (select min(f.at) from ${counting('find')} f where f.about = mended.leak_id and f.at > mended.at) as back_at,
           min(at) over (partition by leak_id order by at range between '1 microsecond' following and unbounded following) as again_at
         from mended
       )
@@ -35,12 +37,15 @@ export async function pastFigures(): Promise<PastFigures> {
     all<Record<'tests' | 'repairs' | 'curing' | 'watching', string>>(sql`
       select
         (select coalesce(sum(date_part('epoch', stopped_at - started_at)), 0) from test t left join job on job.id = t.job_id
-          where stopped_at is not null and (job.id is null or ${inShop}) and ${notStruck('t.id')}) as tests,
-        (select coalesce(sum(date_part('epoch', e.last - r.at)), 0) from repair_run r
+          where stopped_at is not null and (job.id is null or ${inShop}) and not exists (select 1 from entry s where s.about = t.id and s.kind = 'strike')) as tests,
+        (select coalesce(sum(date_part('epoch', e.last - r.at)), 0) from entry r
           join job on job.id = r.job_id and ${inShop}
-          join (select run_id, max(at) as last from run_entry group by 1) e on e.run_id = r.id) as repairs,
-        (select coalesce(sum(cure_time), 0) from repair r join job on job.id = r.job_id where ${inShop} and ${notStruck('r.id')}) as curing,
-        (select coalesce(sum(watched), 0) from proof_entry p join job on job.id = p.job_id where ${inShop} and ${notStruck('p.id')}) as watching`),
+          join (select about, max(at) as last from entry where kind like 'run-%' group by 1) e on e.about = r.id
+          where r.kind = 'run') as repairs,
+        (select coalesce(sum((r.facts ->> 'cureTime')::float8), 0) from ${counting('repair')} r
+          join job on job.id = r.job_id where ${inShop}) as curing,
+        (select coalesce(sum((p.facts ->> 'watched')::float8), 0) from ${counting('proof')} p
+          join job on job.id = p.job_id where ${inShop}) as watching`),
   ])
   const methods = new Map<string, { days: number; back: boolean }[]>()
   for (const { method, days, back } of followed.sort((a, b) => a.days - b.days)) {

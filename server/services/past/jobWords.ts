@@ -1,5 +1,6 @@
 import { sql } from 'drizzle-orm'
 import { database } from '../../db/client'
+import { counting } from '../record/counting'
 
 /** Jobs whose words are taken by one statement. */
 const AT_ONCE = 1000
@@ -25,27 +26,31 @@ async function takeWordsOf(ids: readonly string[]): Promise<void> {
     with changed as (
       select *, xmin::text as version from job where id in ${these}
     ), outcomes as (
-      select o.job_id, o.cause, p.name from outcome o left join part p on p.id = o.part_id
-      where o.job_id in ${these} and not exists (select 1 from strike s where s.subject_id = o.id)
+      select o.job_id, o.facts ->> 'cause' as cause, p.name
+      from ${counting('outcome')} o left join part p on p.id = (o.facts ->> 'partId')::uuid
+      where o.job_id in ${these}
     ), caused as (
       select job_id, array_agg(distinct cause) as causes from outcomes group by 1
     ), named as (
       select job_id, string_agg(name, E'\\n') as parts from (
-        select l.job_id, p.name from leak l join part p on p.id = l.part_id where l.job_id in ${these}
+        select l.job_id, p.name from entry l join part p on p.id = (l.facts ->> 'partId')::uuid
+        where l.kind = 'leak' and l.job_id in ${these}
         union
         select job_id, name from outcomes
       ) as its group by 1
     ), mended as (
       select
         job_id,
-        string_agg(batch || E'\\n' || note, E'\\n') as words,
-        array_agg(distinct material) filter (where counts) as materials,
-        array_agg(distinct method) filter (where counts) as methods
-      from (select *, not exists (select 1 from strike s where s.subject_id = r.id) as counts from repair r) as its
-      where job_id in ${these} group by 1
+        string_agg(facts ->> 'batch' || E'\\n' || (facts ->> 'note'), E'\\n') as words,
+        array_agg(distinct facts ->> 'material') filter (where counts) as materials,
+        array_agg(distinct facts ->> 'method') filter (where counts) as methods
+      from (
+        select *, not exists (select 1 from entry s where s.about = r.id and s.kind = 'strike') as counts
+        from entry r where r.kind = 'repair' and r.job_id in ${these}
+      ) as its
+      group by 1
     ), noted as (
-      select l.job_id, string_agg(f.note, E'\\n') as words from find f join leak l on l.id = f.leak_id
-      where l.job_id in ${these} group by 1
+      select job_id, string_agg(facts ->> 'note', E'\\n') as words from entry where kind = 'find' and job_id in ${these} group by 1
     ), acted as (
       select job_id, array_agg(distinct person_id) as people from trail
       where job_id in ${these} and person_id is not null group by 1

@@ -2,15 +2,12 @@ import { randomUUID } from 'node:crypto'
 import type { JobView } from '../../../shared/views'
 import type { PastQuery } from '../../../shared/schemas/past'
 import type { Actor } from '../shop/change'
-import { addEyeFind } from '../job/eyeFinds'
 import { closeJob } from '../job/jobs'
-import { strikeEntry } from '../job/strikes'
-import { recordOutcome } from '../narrow/narrowing'
-import { recordRepair } from '../repair/repairs'
 import { openTestShop, testActor, testJob } from '../shop/testShop'
 import { craftHistory } from './craftHistory'
 import { pastFigures } from './figures'
 import { searchPast } from './search'
+import { append } from '../record/append'
 
 let shop: Awaited<ReturnType<typeof openTestShop>>
 let finn: (now?: Date) => Actor
@@ -39,7 +36,7 @@ const query = (change: Partial<PastQuery>): PastQuery => ({
 const ids = async (change: Partial<PastQuery>) => (await searchPast(query(change))).rows.map(row => row.id)
 
 const seen = (job: JobView, part: string, day: number) =>
-  addEyeFind(finn(on(day)), job.id, {
+  append('find', finn(on(day)), job.id, {
     id: randomUUID(),
     partId: job.parts.find(each => each.name === part)!.id,
     seen: 'wet',
@@ -54,7 +51,7 @@ const seen = (job: JobView, part: string, day: number) =>
     cause: null,
   })
 const mend = (job: JobView, day: number) =>
-  recordRepair(finn(on(day)), job.id, {
+  append('repair', finn(on(day)), job.id, {
     id: randomUUID(),
     leakIds: [job.leaks[0]!.id],
     partIds: [],
@@ -74,7 +71,7 @@ test('found by craft, part, cause, material, batch, person and day, each alone a
   let job = await testJob(finn(on(0)), { craftName, craftRegistration: 'SR 771' })
   job = await seen(job, 'Drain plug', 1)
   await mend(job, 2)
-  await recordOutcome(finn(on(3)), job.id, {
+  await append('outcome', finn(on(3)), job.id, {
     id: randomUUID(),
     cause: 'drain',
     partId: job.parts.find(each => each.name === 'Drain plug')!.id,
@@ -123,9 +120,9 @@ test('a craft with all its jobs, and what does not count left out', async () => 
   const first = await testJob(finn(on(200)), { craftName })
   const second = await testJob(finn(on(220)), { craftName, tankName: 'day tank' })
   const cause = randomUUID()
-  await recordOutcome(finn(on(221)), second.id, { id: cause, cause: 'drain', partId: null })
+  await append('outcome', finn(on(221)), second.id, { id: cause, cause: 'drain', partId: null })
   expect(await ids({ words: craftName, cause: 'drain' })).toEqual([second.id])
-  await strikeEntry(finn(on(222)), second.id, { id: randomUUID(), subjectId: cause, reason: 'another job' })
+  await append('strike', finn(on(222)), second.id, { id: randomUUID(), subjectId: cause, reason: 'another job' })
   expect(await ids({ words: craftName, cause: 'drain' })).toEqual([])
   const history = await craftHistory(second.craft.id, Date.now())
   expect(history.jobs.map(each => [each.id, each.state, each.causes])).toEqual([

@@ -20,8 +20,9 @@ import { repairMethods } from '../../../core/repair/method/repairMethods'
 import type { PastQuery } from '../../../shared/schemas/past'
 import type { PastJob, PastPage } from '../../../shared/views'
 import { database } from '../../db/client'
-import { craft, job, jobWords, outcome, part, person, repair, strike } from '../../db/schema'
+import { craft, job, jobWords, person } from '../../db/schema'
 import { inShop } from '../job/inShop'
+import { counting } from '../record/counting'
 import { Refusal } from '../shop/refusal'
 import { takeJobWords } from './jobWords'
 
@@ -104,24 +105,24 @@ export async function searchPast({
 /** Some jobs as they are found again, in the order of their ids. */
 export async function pastJobs(ids: readonly string[]): Promise<PastJob[]> {
   if (ids.length === 0) return []
-  const notStruck = (id: SQL) => sql`not exists (select 1 from ${strike} where ${strike.subjectId} = ${id})`
+  const these = sql.param([...ids])
+  const all = <Row extends Record<string, unknown>>(query: SQL) =>
+    database()
+      .execute<Row>(query)
+      .then(({ rows }) => rows)
   const [jobs, outcomes, repairs] = await Promise.all([
     database()
       .select({ job, craft })
       .from(job)
       .innerJoin(craft, eq(job.craftId, craft.id))
       .where(inArray(job.id, [...ids])),
-    database()
-      .select({ jobId: outcome.jobId, cause: outcome.cause, part: part.name })
-      .from(outcome)
-      .leftJoin(part, eq(part.id, outcome.partId))
-      .where(and(inArray(outcome.jobId, [...ids]), notStruck(sql`${outcome.id}`)))
-      .orderBy(outcome.at),
-    database()
-      .select({ jobId: repair.jobId, method: repair.method, material: repair.material, batch: repair.batch })
-      .from(repair)
-      .where(and(inArray(repair.jobId, [...ids]), notStruck(sql`${repair.id}`)))
-      .orderBy(repair.at),
+    all<{ jobId: string; cause: string; part: string | null }>(sql`
+      select o.job_id as "jobId", o.facts ->> 'cause' as cause, part.name as part
+      from ${counting('outcome')} o left join part on part.id = (o.facts ->> 'partId')::uuid
+      where o.job_id = any(${these}) order by o.at`),
+    all<{ jobId: string; method: string; material: string; batch: string }>(sql`
+      select r.job_id as "jobId", r.facts ->> 'method' as method, r.facts ->> 'material' as material, r.facts ->> 'batch' as batch
+      from ${counting('repair')} r where r.job_id = any(${these}) order by r.at`),
   ])
   const of = <T extends { jobId: string }>(rows: readonly T[], id: string) =>
     rows.filter(row => row.jobId === id).map(({ jobId: _, ...rest }) => rest)

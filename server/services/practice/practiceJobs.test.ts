@@ -13,14 +13,11 @@ import { hangBell } from '../shop/bells'
 import { listCrafts } from '../job/crafts'
 import { editJob } from '../job/jobs'
 import { loadJob } from '../job/loadJobs'
-import { answerCheck, recordOutcome, similarJobs } from '../narrow/narrowing'
+import { similarJobs } from '../narrow/narrowing'
 import { pastFigures } from '../past/figures'
 import { searchPast } from '../past/search'
-import { recordInstrument } from '../prove/instruments'
 import { makeOwnerCard } from '../prove/ownerCards'
-import { recordRepair } from '../repair/repairs'
-import { beginRun } from '../repair/runs'
-import { readCautions } from '../safe/safety'
+import { readCautions } from '../shop/testShop'
 import type { Actor } from '../shop/change'
 import {
   holdForm,
@@ -34,7 +31,7 @@ import {
   testJob,
 } from '../shop/testShop'
 import { cautions } from '../../../core/fuel/makeSafe'
-import type { RepairForm } from '../../../shared/schemas/repair'
+import type { RepairForm } from '../../../shared/record/kinds/repair'
 import { factsOf } from '../../../shared/jobFacts'
 import { pastQuerySchema } from '../../../shared/schemas/past'
 import { checkShownOn, firstHourOf, practiceJob } from './huntJobs'
@@ -45,6 +42,7 @@ import { isOthersPractice, openPracticeJob, practiceJobsOf } from './practiceJob
 import { hearsOf, isPlaced, mustBeWithinReach } from './reach'
 import { peopleInPractice } from './practice'
 import { ladderOf, setTask } from './tasks'
+import { append } from '../record/append'
 
 let close: () => Promise<void>
 let finn: (now?: Date) => Actor
@@ -74,8 +72,8 @@ describe('a real tank', () => {
     expect(reality).toBe('real')
     for (const work of [
       setUpHold(finn(), id, holdForm({ source: 'stand-in' })),
-      beginRun(finn(), id, { simulated: true } as never),
-      recordInstrument(finn(), id, { id: randomUUID(), note: '', facts: { kind: 'sender', simulated: true } as never }),
+      append('run', finn(), id, { simulated: true } as never),
+      append('instrument-sender', finn(), id, { id: randomUUID(), note: '', simulated: true } as never),
     ]) {
       const { status, message } = await refusal(work)
       expect(status).toBe(409)
@@ -142,7 +140,7 @@ describe('what is done in Practice', () => {
       tank.id,
       cautions.map(({ key }) => key),
     )
-    await recordOutcome(finn(), tank.id, { id: randomUUID(), cause: 'drain', partId: null, note: '' } as never)
+    await append('outcome', finn(), tank.id, { id: randomUUID(), cause: 'drain', partId: null, note: '' } as never)
     await setUpHold(finn(), tank.id, holdForm({ source: 'stand-in', testPressure: tank.pressureLimit / 2 }))
   })
   const ids = (rows: { id: string }[]) => rows.map(({ id }) => id)
@@ -178,7 +176,7 @@ describe('what is done in Practice', () => {
     expect(await isOthersPractice(oda().id, tank.id)).toBe(true)
     expect(await isOthersPractice(finn().id, tank.id)).toBe(false)
     const answer = { id: randomUUID(), check: 'cap-look', outcome: 'clear', note: '', after: null }
-    expect((await refusal(answerCheck(oda(), tank.id, answer as never))).status).toBe(404)
+    expect((await refusal(append('answer', oda(), tank.id, answer as never))).status).toBe(404)
     expect(
       (await refusal(openPracticeJob(oda(), practiceJobSchema.validateSync({ id: randomUUID(), copyOf: tank.id })))).status,
     ).toBe(404)
@@ -226,7 +224,7 @@ describe('what is done in Practice', () => {
 describe('a hunt on the screens of a job', () => {
   const lookFor = async (person: typeof finn, jobId: string, check: string) => {
     const { outcome } = await checkShownOn(jobId, check)
-    await answerCheck(person(), jobId, { id: randomUUID(), check, outcome, note: '', after: null } as never)
+    await append('answer', person(), jobId, { id: randomUUID(), check, outcome, note: '', after: null } as never)
     return outcome
   }
   /** Somebody repairs a part after they found it under soap. */
@@ -247,7 +245,7 @@ describe('a hunt on the screens of a job', () => {
       note: '',
       photoId: null,
     } as never)
-    return recordRepair(person(new Date(Date.now() + 120_000)), jobId, repairForm([found.leaks.at(-1)!.id], how))
+    return append('repair', person(new Date(Date.now() + 120_000)), jobId, repairForm([found.leaks.at(-1)!.id], how))
   }
 
   /** A walk over every part that finds nothing. */

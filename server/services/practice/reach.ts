@@ -13,10 +13,8 @@ const jobOf: Record<string, OfJob | null> = {
   jobs: id => sql`${id}::uuid`,
   tests: by('test'),
   holds: by('test'),
-  runs: by('repair_run'),
   photos: by('photo'),
-  strips: by('strip_entry'),
-  purchases: by('purchase'),
+  runs: id => sql`(select job_id from entry where id = ${id} and kind = 'run')`,
   bells: by('bell'),
   keys: id => sql`(select t.job_id from device_key k join test t on t.id = k.hold_id where k.id = ${id})`,
   // Practice has crafts of its own, each of one tank.

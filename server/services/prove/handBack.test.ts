@@ -3,22 +3,19 @@ import { jobStanding } from '../../../shared/jobEntries'
 import { liveParts } from '../../../shared/jobCircuit'
 import { signedState } from '../../../shared/prove/signedState'
 import { signatureStandings } from '../../../shared/prove/signatures'
-import type { SignatureForm } from '../../../shared/schemas/handBack'
+import type { SignatureForm } from '../../../shared/record/kinds/signature'
 import type { JobView } from '../../../shared/views'
 import { bells } from '../shop/bells'
 import { bay } from '../bay/bay'
 import type { Actor } from '../shop/change'
 import { closeJob, jobTrail } from '../job/jobs'
 import { loadJob } from '../job/loadJobs'
-import { strikeEntry } from '../job/strikes'
-import { recordTouch } from '../repair/repairs'
 import { endTest } from '../bench/endTest'
 import { markPart, openTestShop, refusal, startSoap, testActor, testJob } from '../shop/testShop'
 import { answerBell } from '../shop/bells'
-import { recordInstrument } from './instruments'
 import { endOwnerCards, makeOwnerCard, readOwnerCard, takeOwnerWord } from './ownerCards'
-import { recordProof } from './proof'
-import { signJob } from './signatures'
+import { signJob } from './signJob'
+import { append } from '../record/append'
 
 let shop: Awaited<ReturnType<typeof openTestShop>>
 let technician: (now?: Date) => Actor
@@ -57,7 +54,7 @@ async function drySoFar(change: Parameters<typeof testJob>[1] = {}, walked = (pa
   const steps = ['quarter', 'half', 'brim', 'engine', 'soak']
   if (job.craft.kind !== 'small equipment') steps.splice(4, 0, 'under way')
   for (const [i, step] of steps.entries())
-    await recordProof(at(2 + i), job.id, {
+    await append('proof', at(2 + i), job.id, {
       id: randomUUID(),
       step,
       outcome: 'dry',
@@ -82,7 +79,7 @@ test('signed by who did the work it is handed back, and leaves the Bay until som
   // Somebody who hears the bell of a look, and a look that stays dry, do not bring it back.
   const hung = (await bells()).find(bell => bell.jobId === job.id)!
   await answerBell(at(22), hung.id)
-  await recordProof(at(20 + 8 * 24), job.id, {
+  await append('proof', at(20 + 8 * 24), job.id, {
     id: randomUUID(),
     step: 'week',
     outcome: 'dry',
@@ -96,7 +93,7 @@ test('signed by who did the work it is handed back, and leaves the Bay until som
   expect(looked.closedAt).toBe(+when(21))
   expect(stands(looked)).toEqual([true])
   const part = liveParts(job)[0]!.id
-  const touched = await recordTouch(at(300), job.id, { id: randomUUID(), partIds: [part], kind: 'removed', note: '' })
+  const touched = await append('touch', at(300), job.id, { id: randomUUID(), partIds: [part], kind: 'removed', note: '' })
   expect(touched.closedAt).toBeNull()
   expect(stands(touched)).toEqual([false])
   expect((await bay({ words: job.craft.name }, Date.now())).rows.find(row => row.id === job.id)!.next.action).not.toBe(
@@ -111,7 +108,7 @@ test('nothing is handed back that is not sealed, misses a step, or was changed s
   expect(await closeJob(at(1), open.id, { reason: 'the owner took it' })).toMatchObject({ closedReason: 'the owner took it' })
   const job = await drySoFar()
   await signJob(hasher, at(20), job.id, form(job))
-  await recordInstrument(at(21), job.id, { id: randomUUID(), note: '', facts: { kind: 'sensor', volts: 1.5, zero: 1.5 } })
+  await append('instrument-sensor', at(21), job.id, { id: randomUUID(), note: '', volts: 1.5, zero: 1.5 })
   expect((await refusal(closeJob(at(22), job.id, { reason: '' }))).fields.reason).toContain('signed it as it is now')
 })
 
@@ -128,7 +125,7 @@ test('who signs has read it, is who they say, and signs once', async () => {
   expect(signed.signatures).toHaveLength(1)
   expect(signed.signatures[0]).toMatchObject({ cover: { state: 'sealed', tests: 1 } })
   // What was signed over is named once it has moved, and a signature can be taken back.
-  const back = await strikeEntry(at(21), job.id, { id: randomUUID(), subjectId: once.id, reason: 'the wrong tank' })
+  const back = await append('strike', at(21), job.id, { id: randomUUID(), subjectId: once.id, reason: 'the wrong tank' })
   expect(stands(back)).toEqual([false])
   await startSoap(at(22), job.id)
   const running = await loadJob(job.id)
@@ -218,12 +215,12 @@ describe('the owner’s card', () => {
 
 test('a check of an instrument is kept, once, of a valve that is there', async () => {
   const job = await testJob(at(0), { tankKind: 'moulded' })
-  const check = { id: randomUUID(), note: 'cap off', facts: { kind: 'sensor' as const, volts: 1.9, zero: 1.5 } }
-  await recordInstrument(at(1), job.id, check)
-  const view = await recordInstrument(at(1), job.id, check)
+  const check = { id: randomUUID(), note: 'cap off', volts: 1.9, zero: 1.5 }
+  await append('instrument-sensor', at(1), job.id, check)
+  const view = await append('instrument-sensor', at(1), job.id, check)
   expect(view.instruments).toMatchObject([{ facts: { kind: 'sensor', volts: 1.9 }, note: 'cap off' }])
-  const valve = { kind: 'valve' as const, link: 'nowhere', passesAtRest: true, passesSwitched: false }
-  expect((await refusal(recordInstrument(at(1), job.id, { id: randomUUID(), note: '', facts: valve }))).fields).toHaveProperty(
-    'link',
-  )
+  const valve = { link: 'nowhere', passesAtRest: true, passesSwitched: false }
+  expect(
+    (await refusal(append('instrument-valve', at(1), job.id, { id: randomUUID(), note: '', ...valve }))).fields,
+  ).toHaveProperty('link')
 })

@@ -6,9 +6,10 @@ import { ownerSheet } from '../../../shared/prove/ownerSheet'
 import type { OwnerWordForm } from '../../../shared/schemas/handBack'
 import type { JobView, OwnerSheetView } from '../../../shared/views'
 import { database, type Transaction } from '../../db/client'
-import { ownerCard, ownerWord } from '../../db/schema'
+import { entry, ownerCard } from '../../db/schema'
 import { mustBeEvidence } from '../job/inShop'
 import { loadAspects, loadJob } from '../job/loadJobs'
+import { isKept, keepEntry } from '../record/entryRows'
 import { ringNow } from '../shop/bells'
 import { change, type Actor } from '../shop/change'
 import { Refusal } from '../shop/refusal'
@@ -100,19 +101,23 @@ export async function takeOwnerWord(token: string, { id, says, words }: OwnerWor
       leavesAway: says === 'dry',
     },
     async (tx, now) => {
+      if (await isKept(tx, { id, jobId, kind: 'proof' })) return null
       const [said] = await tx
         .select({ n: count() })
-        .from(ownerWord)
-        .where(and(eq(ownerWord.cardId, card.id), gt(ownerWord.at, new Date(+at - DAY))))
+        .from(entry)
+        .where(and(eq(entry.about, card.id), eq(entry.kind, 'proof'), gt(entry.at, new Date(+at - DAY))))
       const job = await loadJob(jobId, tx)
-      if (job.proof.some(each => each.id === id)) return null
       if (said!.n >= MOST_WORDS_A_DAY) throw new Refusal(429, 'That is all heard. Call the workshop if there is more.')
-      const [made] = await tx
-        .insert(ownerWord)
-        .values({ id, jobId, cardId: card.id, step: stepNow(job, +now), outcome: says, words, at: now })
-        .onConflictDoNothing()
-        .returning({ id: ownerWord.id })
-      if (!made) return null
+      const facts = {
+        step: stepNow(job, +now),
+        outcome: says,
+        watched: null,
+        look: null,
+        distance: null,
+        tilt: null,
+        note: words,
+      }
+      await keepEntry(tx, { id, jobId, kind: 'proof', about: card.id, facts, personId: null, at: now })
       await hangNext(tx, jobId, now)
       if (says === 'wet')
         await ringNow(
@@ -126,7 +131,7 @@ export async function takeOwnerWord(token: string, { id, says, words }: OwnerWor
           },
           now,
         )
-      return made
+      return true
     },
   )
   return readOwnerCard(token, at)

@@ -1,17 +1,14 @@
 import { randomUUID } from 'node:crypto'
-import type { ProofForm } from '../../../shared/schemas/proof'
+import type { ProofForm } from '../../../shared/record/kinds/proof'
 import { jobStanding } from '../../../shared/jobEntries'
 import { liveParts } from '../../../shared/jobCircuit'
 import { jobProof } from '../../../shared/prove/jobProof'
 import { bells } from '../shop/bells'
 import type { Actor } from '../shop/change'
-import { strikeEntry } from '../job/strikes'
-import { addEyeFind } from '../job/eyeFinds'
 import { loadJob } from '../job/loadJobs'
-import { recordTouch } from '../repair/repairs'
 import { endTest } from '../bench/endTest'
 import { markPart, openTestShop, refusal, startSoap, testActor, testJob } from '../shop/testShop'
-import { recordProof } from './proof'
+import { append } from '../record/append'
 
 let shop: Awaited<ReturnType<typeof openTestShop>>
 let technician: (now?: Date) => Actor
@@ -58,7 +55,7 @@ test('from sealed to proved, one step after the other, each with its bell', asyn
   const { craft } = await loadJob(id)
   const keys = (await standing(id)).proof.rows.map(row => row.step.key)
   for (const key of keys) {
-    await recordProof(at(hours[onRoad.indexOf(key)]!), id, step(key))
+    await append('proof', at(hours[onRoad.indexOf(key)]!), id, step(key))
     const { next, complete } = (await standing(id)).proof
     const hung = (await bells()).filter(bell => bell.jobId === id && bell.kind === 'look')
     expect(hung).toHaveLength(complete ? 0 : 1)
@@ -69,40 +66,40 @@ test('from sealed to proved, one step after the other, each with its bell', asyn
 
 test('nothing is proved before it is sealed, out of its order, before its day, or without its watch', async () => {
   const open = await testJob(at(0))
-  expect((await refusal(recordProof(at(1), open.id, step('quarter')))).message).toContain('before the tank is sealed')
+  expect((await refusal(append('proof', at(1), open.id, step('quarter')))).message).toContain('before the tank is sealed')
   const id = await sealedTank()
-  expect((await refusal(recordProof(at(2), id, step('fly')))).fields.step).toContain('no such step')
-  expect((await refusal(recordProof(at(2), id, step('quarter', { watched: 60 })))).fields.watched).toContain('20 min')
-  expect((await refusal(recordProof(at(2), id, step('quarter', { watched: null })))).fields.watched).toContain('20 min')
-  expect((await refusal(recordProof(at(2), id, step('brim')))).message).toContain('comes first')
+  expect((await refusal(append('proof', at(2), id, step('fly')))).fields.step).toContain('no such step')
+  expect((await refusal(append('proof', at(2), id, step('quarter', { watched: 60 })))).fields.watched).toContain('20 min')
+  expect((await refusal(append('proof', at(2), id, step('quarter', { watched: null })))).fields.watched).toContain('20 min')
+  expect((await refusal(append('proof', at(2), id, step('brim')))).message).toContain('comes first')
   expect(
-    (await refusal(recordProof(at(2), id, step('quarter', { outcome: 'left out', watched: null })))).fields.note,
+    (await refusal(append('proof', at(2), id, step('quarter', { outcome: 'left out', watched: null })))).fields.note,
   ).toContain('why')
   for (const key of (await standing(id)).proof.rows.map(row => row.step.key).filter(key => key !== 'week' && key !== 'month'))
-    await recordProof(at(hours[onRoad.indexOf(key)]!), id, step(key))
-  expect((await refusal(recordProof(at(30), id, step('week')))).message).toContain('sooner it says nothing')
+    await append('proof', at(hours[onRoad.indexOf(key)]!), id, step(key))
+  expect((await refusal(append('proof', at(30), id, step('week')))).message).toContain('sooner it says nothing')
   expect((await standing(id)).proof.complete).toBe(false)
 })
 
 test('a repeated submit is one entry', async () => {
   const id = await sealedTank()
   const form = step('quarter')
-  await Promise.all([recordProof(at(2), id, form), recordProof(at(2), id, form).catch(() => null)])
-  await recordProof(at(2), id, form)
+  await Promise.all([append('proof', at(2), id, form), append('proof', at(2), id, form).catch(() => null)])
+  await append('proof', at(2), id, form)
   expect((await loadJob(id)).proof).toHaveLength(1)
 })
 
 test('seen wet it leaks until where is recorded, or that was struck out with its reason', async () => {
   const id = await sealedTank()
   const wet = step('brim', { outcome: 'wet', watched: null })
-  await recordProof(at(2), id, wet)
+  await append('proof', at(2), id, wet)
   expect(await standing(id)).toMatchObject({ state: 'leaking', next: { action: 'place' } })
-  expect((await refusal(recordProof(at(3), id, step('quarter')))).message).toContain('before the tank is sealed')
-  await strikeEntry(at(4), id, { id: randomUUID(), subjectId: wet.id, reason: 'rain' })
+  expect((await refusal(append('proof', at(3), id, step('quarter')))).message).toContain('before the tank is sealed')
+  await append('strike', at(4), id, { id: randomUUID(), subjectId: wet.id, reason: 'rain' })
   expect((await standing(id)).state).toBe('sealed')
-  await recordProof(at(5), id, { ...wet, id: randomUUID() })
+  await append('proof', at(5), id, { ...wet, id: randomUUID() })
   const part = liveParts(await loadJob(id))[0]!
-  await addEyeFind(at(6), id, {
+  await append('find', at(6), id, {
     id: randomUUID(),
     partId: part.id,
     seen: 'wet',
@@ -121,9 +118,9 @@ test('seen wet it leaks until where is recorded, or that was struck out with its
 
 test('what is disturbed ends the steps that were done', async () => {
   const id = await sealedTank()
-  await recordProof(at(2), id, step('quarter'))
+  await append('proof', at(2), id, step('quarter'))
   const part = liveParts(await loadJob(id))[0]!
-  await recordTouch(at(3), id, { id: randomUUID(), partIds: [part.id], kind: 'removed', note: '' })
+  await append('touch', at(3), id, { id: randomUUID(), partIds: [part.id], kind: 'removed', note: '' })
   const { state, proof } = await standing(id)
   expect(state).toBe('cannot-tell')
   expect(proof.next!.step.key).toBe('quarter')

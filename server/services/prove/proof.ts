@@ -2,15 +2,14 @@ import type { ProofStep } from '../../../core/ledger/proof/proofSteps'
 import { proofWatch } from '../../../shared/prove/proofWatch'
 import { jobProof } from '../../../shared/prove/jobProof'
 import { jobStanding } from '../../../shared/jobEntries'
-import type { ProofForm } from '../../../shared/schemas/proof'
+import type { ProofForm } from '../../../shared/record/kinds/proof'
 import type { JobView } from '../../../shared/views'
 import type { Transaction } from '../../db/client'
-import { proofEntry } from '../../db/schema'
 import { loadJob } from '../job/loadJobs'
 import { hangBell, takeOffBellsOf } from '../shop/bells'
-import { change, type Actor } from '../shop/change'
+import type { EntryService } from '../record/entryService'
 import { derivedId } from '../shop/derivedId'
-import { idTaken, Refusal, refuseField } from '../shop/refusal'
+import { Refusal, refuseField } from '../shop/refusal'
 import { lowerFirst } from '../../../core/words/words'
 
 const DAY = 86_400_000
@@ -18,37 +17,19 @@ const DAY = 86_400_000
 export const EARLY = DAY
 
 /**
- * Records a step in use between sealed and proved, and hangs the bell of the next. A repeated id is the same entry.
+ * A step in use between sealed and proved; the bell of the next hangs then.
  * @throws Refusal 409 for a dry step before the tank is sealed, before the one that comes first, or before its day; 422 for a step
  *   that this craft has not, one that is left out without a reason, or dry before the whole watch
  */
-export async function recordProof(actor: Actor, jobId: string, form: ProofForm): Promise<JobView> {
-  await change(
-    actor,
-    {
-      verb: 'recorded a step in use',
-      touches: ['leaks'],
-      jobId,
-      subjectId: form.id,
-      detail: { step: form.step, outcome: form.outcome },
-      // A look in use that stays dry does not bring a tank back that was handed back.
-      leavesAway: form.outcome === 'dry',
-    },
-    async (tx, now) => {
-      const job = await loadJob(jobId, tx)
-      if (job.proof.some(each => each.id === form.id)) return null
-      mustBeStep(job, form, +now)
-      const [made] = await tx
-        .insert(proofEntry)
-        .values({ ...form, jobId, personId: actor.id, at: now })
-        .onConflictDoNothing()
-        .returning({ id: proofEntry.id })
-      if (!made) throw idTaken()
-      await hangNext(tx, jobId, now)
-      return made
-    },
-  )
-  return loadJob(jobId)
+export const proofService: EntryService<'proof'> = {
+  keep({ job, now, form }) {
+    mustBeStep(job, form, +now)
+    const { id: _, ...facts } = form
+    return facts
+  },
+  then: ({ tx, job }, said) => hangNext(tx, job.id, said),
+  // A look in use that stays dry does not bring a tank back that was handed back.
+  leavesAway: ({ outcome }) => outcome === 'dry',
 }
 
 function mustBeStep(job: JobView, form: ProofForm, now: number): void {

@@ -1,10 +1,10 @@
-import { and, asc, gt, sql } from 'drizzle-orm'
+import { and, asc, eq, gt, sql } from 'drizzle-orm'
 import { TRIAL_DAYS, trialOfMethod } from '../../../core/repair/method/trial'
 import { listWords } from '../../../core/words/words'
 import { curedAt, longestCure, strippedSince } from '../../../shared/curing'
-import type { RepairView } from '../../../shared/views'
+import type { RepairView } from '../../../shared/record/kinds/repair'
 import type { Transaction } from '../../db/client'
-import { repair, shopTemperature } from '../../db/schema'
+import { entry, shopTemperature } from '../../db/schema'
 import { derivedId } from '../shop/derivedId'
 import { hangAnew, hangingBell, takeOffBell } from '../shop/bells'
 import { lockJob, tell, writeTrail, type Actor } from '../shop/change'
@@ -113,10 +113,16 @@ async function hangTrialOf(tx: Transaction, tank: Tank, its: RepairView, now: Da
 /** Jobs, closed ones too, on which something was put on lately that cures. */
 async function jobsWithCures(tx: Transaction, now: Date): Promise<string[]> {
   const rows = await tx
-    .selectDistinct({ id: repair.jobId })
-    .from(repair)
-    .where(and(gt(repair.cureTime, 0), gt(repair.at, new Date(+now - LONGEST_CURE))))
-    .orderBy(asc(repair.jobId))
+    .selectDistinct({ id: entry.jobId })
+    .from(entry)
+    .where(
+      and(
+        eq(entry.kind, 'repair'),
+        gt(sql`(${entry.facts} ->> 'cureTime')::float8`, 0),
+        gt(entry.at, new Date(+now - LONGEST_CURE)),
+      ),
+    )
+    .orderBy(asc(entry.jobId))
   return rows.map(row => row.id)
 }
 

@@ -3,16 +3,18 @@ import { reckonCure } from '../../../core/repair/cure/reckonCure'
 import { shopThermometer } from '../../../core/standin/shopThermometer'
 import { cureSheetOf } from '../../../shared/repair/cureSheet'
 import type { Brought } from '../../../shared/archive/brought'
-import type { RepairView } from '../../../shared/views'
+import type { RepairView } from '../../../shared/record/kinds/repair'
 import type { Transaction } from '../../db/client'
-import { shopTemperature, type repair } from '../../db/schema'
+import { shopTemperature } from '../../db/schema'
 
 type Reader = Pick<Transaction, 'select'>
-type RepairRow = typeof repair.$inferSelect
 export type TemperatureRow = Pick<typeof shopTemperature.$inferSelect, 'at' | 'temperature' | 'lowest' | 'since'>
 
 /** What the shop's thermometer said since the first of some repairs on which something cures; nothing is read where none does. */
-export async function temperaturesSince(reader: Reader, repairs: readonly RepairRow[]): Promise<TemperatureRow[]> {
+export async function temperaturesSince(
+  reader: Reader,
+  repairs: readonly { at: Date; cureTime: number }[],
+): Promise<TemperatureRow[]> {
   const applied = repairs.filter(each => each.cureTime > 0).map(each => +each.at)
   if (applied.length === 0) return []
   const { at, temperature, lowest, since } = shopTemperature

@@ -2,82 +2,59 @@ import { sql } from 'drizzle-orm'
 import { repairMethod, type RepairMethodKey } from '../../../core/repair/method/repairMethods'
 import { lowerFirst } from '../../../core/words/words'
 import { wantsApproval } from '../../../shared/repair/approvals'
-import type { ApprovalForm } from '../../../shared/schemas/approval'
-import type { ChoiceForm, ShopFigureForm } from '../../../shared/schemas/choice'
-import type { DefectCardForm } from '../../../shared/schemas/defect'
-import type { NewTankForm } from '../../../shared/schemas/newTank'
+import type { ShopFigureForm } from '../../../shared/schemas/choice'
 import type { HeldRecords, JobView, ShopFigures } from '../../../shared/views'
-import { database, type Transaction } from '../../db/client'
-import { approval, defectCard, newTankEntry, repairChoice, shopFigure } from '../../db/schema'
+import { database } from '../../db/client'
+import { shopFigure } from '../../db/schema'
 import { derivedId } from '../shop/derivedId'
 import { hangAnew, takeOffBell } from '../shop/bells'
 import { change, type Actor } from '../shop/change'
 import { notFound, Refusal, refuseField } from '../shop/refusal'
 import { inShop } from '../job/inShop'
-import { loadJob } from '../job/loadJobs'
+import { counting } from '../record/counting'
+import type { EntryService } from '../record/entryService'
 
 const DAY = 86_400_000
 /** What was asked for is asked again after so many days. */
 const ASK_AGAIN = 3
 
-/** Whether a leak belongs to a job. @throws Refusal 404 */
-async function mustHaveLeak(jobId: string, leakId: string, tx: Transaction): Promise<void> {
-  if (!(await loadJob(jobId, tx)).leaks.some(leak => leak.id === leakId)) throw notFound('leak on this job')
+/** @throws Refusal 404 for a leak of another job */
+function mustHaveLeak(job: JobView, leakId: string): void {
+  if (!job.leaks.some(leak => leak.id === leakId)) throw notFound('leak on this job')
 }
 
-/** Keeps what is there, as somebody saw it; the last card of a leak counts. */
-export async function fillCard(actor: Actor, jobId: string, form: DefectCardForm): Promise<JobView> {
-  await change(
-    actor,
-    { verb: 'filled in what is there', touches: ['leaks'], jobId, subjectId: form.id, detail: { what: form.defect.what } },
-    async (tx, now) => {
-      await mustHaveLeak(jobId, form.leakId, tx)
-      const [made] = await tx
-        .insert(defectCard)
-        .values({ ...form, jobId, personId: actor.id, at: now })
-        .onConflictDoNothing()
-        .returning({ id: defectCard.id })
-      return made ?? null
-    },
-  )
-  return loadJob(jobId)
+/** The last card of a leak counts. @throws Refusal 404 */
+export const cardService: EntryService<'card'> = {
+  keep({ job, form: { id: _, ...facts } }) {
+    mustHaveLeak(job, facts.leakId)
+    return facts
+  },
 }
 
-/** Approved data was asked for, granted or refused; while it is waited for, a bell says when to ask again. */
-export async function recordApproval(actor: Actor, jobId: string, form: ApprovalForm): Promise<JobView> {
-  await change(
-    actor,
-    {
-      verb: `approved data: ${form.step}`,
-      touches: ['leaks'],
-      jobId,
-      subjectId: form.id,
-      detail: { method: form.method, reference: form.reference },
-    },
-    async (tx, now) => {
-      const [made] = await tx
-        .insert(approval)
-        .values({ ...form, jobId, personId: actor.id, at: now })
-        .onConflictDoNothing()
-        .returning({ id: approval.id })
-      if (!made) return null
-      if (form.step !== 'granted') mustNotCarry(await loadJob(jobId, tx), form.method)
-      const bell = { jobId, kind: 'approval', subjectId: derivedId(jobId, `approval ${form.method}`) } as const
-      if (form.step !== 'asked') {
-        await takeOffBell(tx, bell.kind, bell.subjectId, now)
-        return made
-      }
-      const job = await loadJob(jobId, tx)
-      await hangAnew(tx, {
-        ...bell,
-        title: `Approved data, ${job.craft.name}`,
-        detail: `asked for “${lowerFirst(repairMethod(form.method).doing)}”, ask again`,
-        dueAt: new Date(+now + ASK_AGAIN * DAY),
-      })
-      return made
-    },
-  )
-  return loadJob(jobId)
+/** Which way was chosen and by whom, with what there was to choose from. @throws Refusal 404 */
+export const choiceService: EntryService<'choice'> = {
+  keep({ job, form: { id: _, by, ...facts } }) {
+    mustHaveLeak(job, facts.leakId)
+    return { ...facts, chosenBy: by }
+  },
+}
+
+/** While approved data is waited for, a bell says when to ask again. @throws Refusal as `mustNotCarry` */
+export const approvalService: EntryService<'approval'> = {
+  keep({ job, form: { id: _, ...facts } }) {
+    if (facts.step !== 'granted') mustNotCarry(job, facts.method)
+    return facts
+  },
+  async then({ tx, job, form: { method, step } }, said) {
+    const bell = { jobId: job.id, kind: 'approval', subjectId: derivedId(job.id, `approval ${method}`) } as const
+    if (step !== 'asked') return takeOffBell(tx, bell.kind, bell.subjectId, said)
+    await hangAnew(tx, {
+      ...bell,
+      title: `Approved data, ${job.craft.name}`,
+      detail: `asked for “${lowerFirst(repairMethod(method).doing)}”, ask again`,
+      dueAt: new Date(+said + ASK_AGAIN * DAY),
+    })
+  },
 }
 
 /**
@@ -88,47 +65,6 @@ export function mustNotCarry(job: JobView, method: RepairMethodKey): void {
   const made = job.repairs.find(each => each.method === method && !each.struck)
   if (made && wantsApproval(job, method))
     throw new Refusal(409, `A repair of ${made.by} rests on it: strike that out first, it no longer counts then.`)
-}
-
-/** Keeps which way was chosen and by whom, with what there was to choose from. */
-export async function recordChoice(actor: Actor, jobId: string, form: ChoiceForm): Promise<JobView> {
-  await change(
-    actor,
-    { verb: 'chose a repair', touches: ['leaks'], jobId, subjectId: form.id, detail: { method: form.method, by: form.by } },
-    async (tx, now) => {
-      await mustHaveLeak(jobId, form.leakId, tx)
-      const [made] = await tx
-        .insert(repairChoice)
-        .values({ ...form, jobId, personId: actor.id, at: now })
-        .onConflictDoNothing()
-        .returning({ id: repairChoice.id })
-      return made ?? null
-    },
-  )
-  return loadJob(jobId)
-}
-
-/** What was checked, carried across or filled as a new tank goes in. */
-export async function checkNewTank(actor: Actor, jobId: string, form: NewTankForm): Promise<JobView> {
-  await change(
-    actor,
-    {
-      verb: 'checked the new tank',
-      touches: ['leaks'],
-      jobId,
-      subjectId: form.id,
-      detail: { item: form.item, outcome: form.outcome },
-    },
-    async (tx, now) => {
-      const [made] = await tx
-        .insert(newTankEntry)
-        .values({ ...form, jobId, personId: actor.id, at: now })
-        .onConflictDoNothing()
-        .returning({ id: newTankEntry.id })
-      return made ?? null
-    },
-  )
-  return loadJob(jobId)
 }
 
 /** The shop's own figures. */
@@ -158,16 +94,15 @@ const HELD_AFTER = 30
 export async function heldRecords(): Promise<HeldRecords> {
   const { rows } = await database().execute<{ method: string; held: string; back: string }>(sql`
     with mended as (
-      select r.method, r.at, jsonb_array_elements_text(r.leak_ids)::uuid as leak_id
-      from repair r
+      select r.facts ->> 'method' as method, r.at, jsonb_array_elements_text(r.facts -> 'leakIds')::uuid as leak_id
+      from ${counting('repair')} r
       join job on job.id = r.job_id
-      where ${inShop} and not exists (select 1 from strike s where s.subject_id = r.id)
+      where ${inShop}
     ), told as (
       select m.method, m.at,
         exists (
-          select 1 from find f
-          where f.leak_id = m.leak_id and f.at > m.at
-            and not exists (select 1 from strike s where s.subject_id = f.id)
+          select 1 from ${counting('find')} f
+          where f.about = m.leak_id and f.at > m.at
             and not exists (select 1 from mended later where later.leak_id = m.leak_id and later.at > m.at and later.at < f.at)
         ) as back
       from mended m

@@ -1,56 +1,32 @@
-import { eq } from 'drizzle-orm'
 import { cureSpeed } from '../../../core/repair/cure/cure'
 import { repairMethod, type RepairMethodKey } from '../../../core/repair/method/repairMethods'
-import {
-  repairMaterial,
-  type CureMilestones,
-  type CureSheet,
-  type RepairMaterialKey,
-} from '../../../core/repair/material/repairMaterials'
-import { listWords, lowerFirst } from '../../../core/words/words'
-import type { TouchKind } from '../../../core/ledger/ledger'
+import { repairMaterial, type CureSheet, type RepairMaterialKey } from '../../../core/repair/material/repairMaterials'
+import { lowerFirst } from '../../../core/words/words'
 import { liveParts } from '../../../shared/jobCircuit'
 import { approvalOf, wantsApproval } from '../../../shared/repair/approvals'
 import { repairedParts } from '../../../shared/repair/repairedParts'
-import type { RepairForm } from '../../../shared/schemas/repair'
+import type { RepairFacts, RepairForm } from '../../../shared/record/kinds/repair'
 import type { JobView } from '../../../shared/views'
-import type { Transaction } from '../../db/client'
-import { repair, touch, unholdable } from '../../db/schema'
-import { loadJob } from '../job/loadJobs'
+import type { EntryService } from '../record/entryService'
 import { mustBeGasFree, mustHaveReadCautions } from '../safe/safety'
-import { change, type Actor } from '../shop/change'
+import type { Actor } from '../shop/change'
 import { notFound, Refusal, refuseField } from '../shop/refusal'
 import { hangCures } from './cureBells'
 import { mustWork } from './mustWork'
 
-type RepairRow = typeof repair.$inferInsert
-
-/** What is put on a tank, with the sheet that it cures by. */
-export interface MadeRepair {
-  id: string
-  leakIds: string[]
-  partIds: string[]
+/** What is put on a tank; `cureTime` is said where only the cure until the test was typed from the sheet. */
+export type MadeRepair = Omit<RepairFacts, 'method' | 'material' | 'cureTime'> & {
   method: RepairMethodKey
   material: RepairMaterialKey
-  batch: string
-  temperature: number
-  /** the sheet in hand; null for what is usual of its family */
-  sheet: (CureSheet & CureMilestones) | null
-  /** s, where only the cure until the test was typed from the sheet */
   cureTime: number | null
-  until: number | null
-  untilReason: string
-  notUsedUntil: string
-  note: string
-  runId: string | null
 }
 
 /**
- * Keeps a repair, in the transaction of what made it, and hangs the bells of its cure.
+ * A repair as it is kept.
  * @throws Refusal 422 when the material does not cure at that temperature, 409 when it takes heat to the tank and its vapour
  *   readings do not stand, or flies without approved data
  */
-export async function makeRepair(tx: Transaction, actor: Actor, now: Date, job: JobView, made: MadeRepair): Promise<void> {
+export function repairFacts(job: JobView, actor: Actor, now: Date, made: MadeRepair): RepairFacts {
   const method = repairMethod(made.method)
   const usual = repairMaterial(made.material).cure
   const counted = made.sheet ?? usual
@@ -63,17 +39,7 @@ export async function makeRepair(tx: Transaction, actor: Actor, now: Date, job: 
     mustBeGasFree(job, +now)
   }
   mustBeApproved(job, made.method)
-  const { cureTime, until, ...rest } = made
-  const values: RepairRow = {
-    ...rest,
-    until: until === null ? null : new Date(until),
-    jobId: job.id,
-    personId: actor.id,
-    at: now,
-    cureTime: counted ? (cureTime ?? counted.cureTime) : 0,
-  }
-  await tx.insert(repair).values(values)
-  await hangCures(tx, job.id, now)
+  return { ...made, cureTime: counted ? (made.cureTime ?? counted.cureTime) : 0 }
 }
 
 function mustCure(sheet: CureSheet, temperature: number): void {
@@ -94,39 +60,18 @@ export function mustBeApproved(job: JobView, method: RepairMethodKey): void {
 }
 
 /**
- * Records what was done to leaks, or to parts before they leak, without its stages, and starts its cure clock. A repeated id is
- * the same repair.
- * @throws Refusal as `makeRepair`; 404 for leaks or parts that the job has not
+ * What was done to leaks, or to parts before they leak, without its stages; its cure clock starts.
+ * @throws Refusal as `repairFacts`; 404 for leaks or parts that the job has not
  */
-export async function recordRepair(actor: Actor, jobId: string, form: RepairForm): Promise<JobView> {
-  const job = await loadJob(jobId)
-  const numbers = job.leaks.filter(leak => form.leakIds.includes(leak.id)).map(leak => String(leak.number))
-  await change(
-    actor,
-    {
-      verb: numbers.length > 0 ? 'repaired a leak' : 'worked on parts',
-      touches: ['leaks'],
-      jobId,
-      subjectId: form.id,
-      detail: { leak: listWords(numbers), method: form.method, material: form.material },
-    },
-    async (tx, now) => {
-      const [same] = await tx.select({ id: repair.id }).from(repair).where(eq(repair.id, form.id))
-      if (same) return null
-      const current = await loadJob(jobId, tx)
-      mustBeOn(current, form)
-      mustWork(current, form)
-      mustTakeItsTime(form)
-      await makeRepair(tx, actor, now, current, {
-        ...form,
-        partIds: repairedParts(current, form),
-        sheet: null,
-        runId: null,
-      })
-      return true
-    },
-  )
-  return loadJob(jobId)
+export const repairService: EntryService<'repair'> = {
+  keep({ actor, now, job, form }) {
+    mustBeOn(job, form)
+    mustWork(job, form)
+    mustTakeItsTime(form)
+    const { id: _, ...made } = form
+    return repairFacts(job, actor, now, { ...made, partIds: repairedParts(job, form), sheet: null, runId: null })
+  },
+  then: ({ tx, job }, said) => hangCures(tx, job.id, said),
 }
 
 /** @throws Refusal 404 for leaks or parts that the job has not, 422 where neither is named */
@@ -147,48 +92,14 @@ function mustTakeItsTime({ material, cureTime }: RepairForm): void {
     )
 }
 
-/** Records that parts were disturbed: their evidence ends, that of the others stands. */
-export async function recordTouch(
-  actor: Actor,
-  jobId: string,
-  form: { id: string; partIds: string[]; kind: TouchKind; note: string },
-): Promise<JobView> {
-  const tank = await loadJob(jobId)
-  const names = form.partIds.map(id => tank.parts.find(part => part.id === id)?.name)
-  if (names.includes(undefined))
-    throw new Refusal(422, 'One of those parts is not on this tank.', { partIds: 'One of those parts is not on this tank.' })
-  await change(
-    actor,
-    { verb: `${form.kind} parts`, touches: ['leaks'], jobId, subjectId: form.id, detail: { parts: names } },
-    async (tx, now) => {
-      const [made] = await tx
-        .insert(touch)
-        .values({ ...form, jobId, personId: actor.id, at: now })
-        .onConflictDoNothing()
-        .returning({ id: touch.id })
-      if (made && form.kind === 'stripped') await hangCures(tx, jobId, now)
-      return made ?? null
-    },
-  )
-  return loadJob(jobId)
-}
-
-/**
- * Records that nothing of a tank can be held any more, with the reason: a measured leak is then closed by looking at every part.
- * A repeated id is the same entry.
- */
-export async function recordUnholdable(actor: Actor, jobId: string, form: { id: string; reason: string }): Promise<JobView> {
-  await change(
-    actor,
-    { verb: 'said that it cannot be held', touches: ['leaks'], jobId, subjectId: form.id, detail: { reason: form.reason } },
-    async (tx, now) => {
-      const [made] = await tx
-        .insert(unholdable)
-        .values({ ...form, jobId, personId: actor.id, at: now })
-        .onConflictDoNothing()
-        .returning({ id: unholdable.id })
-      return made ?? null
-    },
-  )
-  return loadJob(jobId)
+/** Parts were disturbed: their evidence ends, that of the others stands. @throws Refusal 422 for a part that is not on the tank */
+export const touchService: EntryService<'touch'> = {
+  keep({ job, form: { id: _, ...facts } }) {
+    if (facts.partIds.some(id => !job.parts.some(part => part.id === id)))
+      throw refuseField('partIds', 'One of those parts is not on this tank.')
+    return facts
+  },
+  async then({ tx, job, form }, said) {
+    if (form.kind === 'stripped') await hangCures(tx, job.id, said)
+  },
 }

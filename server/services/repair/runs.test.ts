@@ -3,19 +3,17 @@ import { eq } from 'drizzle-orm'
 import { boxFaces, usualDefect, type Defect } from '../../../core/repair/defect/defect'
 import { jobStanding } from '../../../shared/jobEntries'
 import { runOfJob } from '../../../shared/repair/runView'
-import type { RunEntryForm, RunForm, RunKind } from '../../../shared/repair/runEntries'
+import type { RunEntryForm, RunKind } from '../../../shared/record/kinds/runActs'
+import type { RunForm } from '../../../shared/record/kinds/run'
 import type { NewJob } from '../../../shared/schemas/job'
 import type { JobView } from '../../../shared/views'
 import { database } from '../../db/client'
 import { bell } from '../../db/schema'
-import { strikeEntry } from '../job/strikes'
-import { addEyeFind } from '../job/eyeFinds'
 import { loadJob } from '../job/loadJobs'
-import { openTestShop, refusal, repairForm, testActor, testJob } from '../shop/testShop'
+import { actIn, openTestShop, refusal, repairForm, testActor, testJob } from '../shop/testShop'
 import { materials, saveLot, saveSheet } from '../shelf/materials'
-import { fillCard, heldRecords, recordApproval, recordChoice, setShopFigure, shopFigures } from './decide'
-import { recordRepair } from './repairs'
-import { beginRun, recordRunEntry } from './runs'
+import { heldRecords, setShopFigure, shopFigures } from './decide'
+import { append } from '../record/append'
 
 const MINUTE = 60_000
 const HOUR = 60 * MINUTE
@@ -36,7 +34,7 @@ async function leaking(part: string, change: Partial<NewJob> = {}, found = at(-5
   const opened = await testJob(at(-60), change)
   const partId = opened.parts.find(each => each.name === part)!.id
   const place = { x1: 1, y1: 1, x2: 2, y2: 2, length: 0.01 }
-  const job = await addEyeFind(found, opened.id, {
+  const job = await append('find', found, opened.id, {
     id: randomUUID(),
     partId,
     ...place,
@@ -49,7 +47,7 @@ async function leaking(part: string, change: Partial<NewJob> = {}, found = at(-5
   return { job, leakId: job.leaks[0]!.id }
 }
 const card = (job: JobView, leakId: string, change: Partial<Defect>) =>
-  fillCard(at(-40), job.id, {
+  append('card', at(-40), job.id, {
     id: randomUUID(),
     leakId,
     defect: { ...usualDefect('seam', job.material, 0.01), before: [], inside: [], ...change } as never,
@@ -72,7 +70,7 @@ const runForm = (leakIds: string[], change: Partial<RunForm> = {}): RunForm => (
 function doing(runId: string) {
   let minute = 0
   const record = <K extends RunKind>(kind: K, facts: Record<string, unknown> = {}, by = at(minute)) =>
-    recordRunEntry(by, runId, kind, { id: randomUUID(), ago: 0, ...facts } as unknown as RunEntryForm<K>)
+    actIn(by, runId, kind, { id: randomUUID(), ago: 0, ...facts } as unknown as RunEntryForm<K>)
   const end = { reason: '', photoId: null, temperature: null, batch: '', taken: [] }
   return {
     record,
@@ -99,7 +97,7 @@ const lastMix = (view: JobView) => view.runs[0]!.entries.findLast(each => each.k
 /** A liner until it is mixed. */
 async function laidOut(job: JobView, leakId: string, change: Partial<RunForm> = {}) {
   const form = runForm([leakId], change)
-  await beginRun(at(0), job.id, form)
+  await append('run', at(0), job.id, form)
   const its = doing(form.id)
   for (const stage of ['degrease', 'flush']) {
     for (let k = 0; k < 3; k++) await its.tick(stage).catch(() => undefined)
@@ -214,7 +212,7 @@ describe('a lining, stage by stage', () => {
   test('two people tick one stage: one of them is told who was first, and nothing is doubled', async () => {
     const { job, leakId } = await leaking('Bottom seam')
     const form = runForm([leakId])
-    await beginRun(at(0), job.id, form)
+    await append('run', at(0), job.id, form)
     const { tick, record, done } = doing(form.id)
     await tick('degrease')
     await tick('degrease')
@@ -232,17 +230,15 @@ describe('a lining, stage by stage', () => {
   test('a repeated submit is one entry; what was tapped without a network counts from when it was; a clock set back loses nothing', async () => {
     const { job, leakId } = await leaking('Bottom seam')
     const form = runForm([leakId])
-    const [first, second] = await Promise.all([beginRun(at(0), job.id, form), beginRun(at(0), job.id, form)])
+    const [first, second] = await Promise.all([append('run', at(0), job.id, form), append('run', at(0), job.id, form)])
     expect([first.runs.length, second.runs.length]).toEqual([1, 1])
     const entry = { id: randomUUID(), ago: 0, stage: 'degrease', item: null }
-    await recordRunEntry(at(5), form.id, 'tick', entry)
-    await recordRunEntry(at(5), form.id, 'tick', entry)
-    await recordRunEntry(at(20), form.id, 'tick', { ...entry, id: randomUUID(), ago: 10 * MINUTE })
-    const view = await recordRunEntry(at(-30), form.id, 'tick', { ...entry, id: randomUUID() })
+    await actIn(at(5), form.id, 'tick', entry)
+    await actIn(at(5), form.id, 'tick', entry)
+    await actIn(at(20), form.id, 'tick', { ...entry, id: randomUUID(), ago: 10 * MINUTE })
+    const view = await actIn(at(-30), form.id, 'tick', { ...entry, id: randomUUID() })
     expect(view.runs[0]!.entries.map(each => (each.at - START) / MINUTE)).toEqual([5, 10, 10 + 1 / MINUTE])
-    expect((await refusal(recordRunEntry(at(30), form.id, 'pause', { id: entry.id, ago: 0 }))).message).toContain(
-      'under this id',
-    )
+    expect((await refusal(actIn(at(30), form.id, 'pause', { id: entry.id, ago: 0 }))).message).toContain('under this id')
   })
 })
 
@@ -294,26 +290,26 @@ describe('what is refused', () => {
   test('a method that what is there does not take, and a leak that is being repaired already', async () => {
     const { job, leakId } = await leaking('Bottom seam')
     await card(job, leakId, { what: 'pinholes', wall: 'honeycomb', inside: ['filler'] })
-    expect((await refusal(beginRun(at(0), job.id, runForm([leakId])))).fields.method).toContain('sieve')
+    expect((await refusal(append('run', at(0), job.id, runForm([leakId])))).fields.method).toContain('sieve')
     // What is recorded as done at once keeps to the same rules.
     const done = repairForm([leakId], { method: 'liner', material: 'epoxy-liner', temperature: 294.15 })
-    expect((await refusal(recordRepair(at(0), job.id, done))).fields.method).toContain('sieve')
+    expect((await refusal(append('repair', at(0), job.id, done))).fields.method).toContain('sieve')
     await card(job, leakId, { what: 'pinholes', pinholes: { count: 1, run: 0.2 }, inside: ['filler'] })
     const plain = { method: 'patch' as const, material: 'epoxy-patch' as const }
-    expect((await refusal(beginRun(at(0), job.id, runForm([leakId], plain)))).fields.until).toContain('gets it home')
-    expect((await refusal(beginRun(at(0), job.id, runForm([leakId], { material: 'epoxy-patch' })))).fields.material).toContain(
-      'say which',
-    )
-    expect((await refusal(beginRun(at(0), job.id, runForm([])))).fields.partIds).toContain('Choose')
-    expect((await refusal(beginRun(at(0), job.id, runForm([randomUUID()])))).status).toBe(404)
-    await beginRun(at(0), job.id, runForm([leakId]))
-    expect((await refusal(beginRun(at(1), job.id, runForm([leakId])))).message).toContain('being repaired already')
+    expect((await refusal(append('run', at(0), job.id, runForm([leakId], plain)))).fields.until).toContain('gets it home')
+    expect(
+      (await refusal(append('run', at(0), job.id, runForm([leakId], { material: 'epoxy-patch' })))).fields.material,
+    ).toContain('say which')
+    expect((await refusal(append('run', at(0), job.id, runForm([])))).fields.partIds).toContain('Choose')
+    expect((await refusal(append('run', at(0), job.id, runForm([randomUUID()])))).status).toBe(404)
+    await append('run', at(0), job.id, runForm([leakId]))
+    expect((await refusal(append('run', at(1), job.id, runForm([leakId])))).message).toContain('being repaired already')
     const other = await testJob(at(0), { fuel: 'e85' })
     const seam = other.parts.find(part => part.name === 'Bottom seam')!.id
     const alcohol = runForm([], { partIds: [seam] })
-    expect((await refusal(beginRun(at(0), other.id, alcohol))).fields.material).toContain('only a sheet on the Shelf')
+    expect((await refusal(append('run', at(0), other.id, alcohol))).fields.material).toContain('only a sheet on the Shelf')
     const doneWithAlcohol = repairForm([], { partIds: [seam], method: 'liner', material: 'epoxy-liner', temperature: 294.15 })
-    expect((await refusal(recordRepair(at(0), other.id, doneWithAlcohol))).fields.material).toContain(
+    expect((await refusal(append('repair', at(0), other.id, doneWithAlcohol))).fields.material).toContain(
       'only a sheet on the Shelf',
     )
     const sheetId = randomUUID()
@@ -332,7 +328,7 @@ describe('what is refused', () => {
       source: 'sheet in the tin',
     }
     await saveSheet(at(0), { id: sheetId, name: 'Alcohol liner', material: 'epoxy-liner', facts, retired: false })
-    const view = await beginRun(at(0), other.id, { ...alcohol, sheetId })
+    const view = await append('run', at(0), other.id, { ...alcohol, sheetId })
     expect(view.runs[0]!.sheet!.name).toBe('Alcohol liner')
   })
 
@@ -344,21 +340,27 @@ describe('what is refused', () => {
       material: 'riveted aluminium',
     })
     const wicked = () =>
-      recordRepair(at(0), job.id, repairForm([leakId], { method: 'wick', material: 'thread-sealant', temperature: 295 }))
+      append('repair', at(0), job.id, repairForm([leakId], { method: 'wick', material: 'thread-sealant', temperature: 295 }))
     expect((await refusal(wicked())).message).toContain('approved data')
-    await recordApproval(at(0), job.id, { id: randomUUID(), method: 'wick', step: 'asked', reference: '', note: '' })
+    await append('approval', at(0), job.id, { id: randomUUID(), method: 'wick', step: 'asked', reference: '', note: '' })
     const hanging = () => database().select().from(bell).where(eq(bell.jobId, job.id))
     expect((await hanging()).map(each => [each.kind, each.answeredAt])).toEqual([['approval', null]])
     expect((await refusal(wicked())).message).toContain('approved data')
-    await recordApproval(at(1), job.id, { id: randomUUID(), method: 'wick', step: 'granted', reference: 'SRM 57-10', note: '' })
+    await append('approval', at(1), job.id, {
+      id: randomUUID(),
+      method: 'wick',
+      step: 'granted',
+      reference: 'SRM 57-10',
+      note: '',
+    })
     expect((await hanging())[0]!.answeredAt).not.toBeNull()
     const view = await wicked()
     // What a repair rests on stays as it is until the repair is struck out.
     const refused = { id: randomUUID(), method: 'wick' as const, step: 'refused' as const, reference: '', note: '' }
-    expect((await refusal(recordApproval(at(2), job.id, refused))).message).toContain('rests on it')
+    expect((await refusal(append('approval', at(2), job.id, refused))).message).toContain('rests on it')
     const granted = view.approvals.find(each => each.step === 'granted')!.id
     const strikes = { id: randomUUID(), subjectId: granted, reason: 'wrong chapter' }
-    expect((await refusal(strikeEntry(at(2), job.id, strikes))).message).toContain('rests on it')
+    expect((await refusal(append('strike', at(2), job.id, strikes))).message).toContain('rests on it')
     // A trial: its four tests hang.
     const kinds = (await hanging()).filter(each => each.answeredAt === null).map(each => each.kind)
     expect(kinds.filter(kind => kind === 'trial')).toHaveLength(4)
@@ -370,7 +372,7 @@ test('work before anything leaks has the same cure and the same evidence', async
   const job = await testJob(at(0), { work: 'lining' })
   const seam = job.parts.find(part => part.name === 'Bottom seam')!.id
   const form = repairForm([], { partIds: [seam], method: 'liner', material: 'epoxy-liner', temperature: 298.15 })
-  const view = await recordRepair(at(0), job.id, form)
+  const view = await append('repair', at(0), job.id, form)
   expect(view.repairs[0]!.leakIds).toEqual([])
   const { ledger } = jobStanding(view, START + HOUR)
   expect(ledger.leaks).toEqual([])
@@ -382,12 +384,12 @@ test('work before anything leaks has the same cure and the same evidence', async
 test('a practised run may run fast, a real one may not', async () => {
   const { job, leakId } = await leaking('Bottom seam')
   const real = runForm([leakId])
-  await beginRun(at(0), job.id, real)
+  await append('run', at(0), job.id, real)
   expect((await refusal(doing(real.id).record('speed', { speed: 60 }))).status).toBe(409)
   await doing(real.id).record('abandon', { reason: 'to be practised' })
   const practised = runForm([leakId], { simulated: true })
-  await beginRun(at(1), job.id, practised)
-  await recordRunEntry(at(1), practised.id, 'speed', { id: randomUUID(), ago: 0, speed: 60 })
+  await append('run', at(1), job.id, practised)
+  await actIn(at(1), practised.id, 'speed', { id: randomUUID(), ago: 0, speed: 60 })
   const view = await loadJob(job.id)
   const run = view.runs.find(each => each.id === practised.id)!
   expect(runOfJob(view, run, START + 2 * MINUTE).state.elapsed).toBeCloseTo(3600, 0)
@@ -401,7 +403,7 @@ test('what the shop typed once, what was chosen, and how its repairs held', asyn
   expect(await shopFigures()).toEqual({ rate: 65 })
   const spread = { low: 1, expected: 2, high: 3 }
   const options = [{ method: 'renew-seal' as const, days: spread, cost: null, chance: spread }]
-  const view = await recordChoice(at(0), job.id, {
+  const view = await append('choice', at(0), job.id, {
     id: randomUUID(),
     leakId,
     method: 'renew-seal',
@@ -410,10 +412,10 @@ test('what the shop typed once, what was chosen, and how its repairs held', asyn
     note: '',
   })
   expect(view.choices[0]).toMatchObject({ chosenBy: 'the owner', by: 'finn', method: 'renew-seal' })
-  await recordRepair(long(60), job.id, repairForm([leakId], { method: 'renew-part' }))
+  await append('repair', long(60), job.id, repairForm([leakId], { method: 'renew-part' }))
   const before = (await heldRecords())['renew-part']!
   expect(before.held).toBeGreaterThanOrEqual(1)
-  await addEyeFind(long(2), job.id, {
+  await append('find', long(2), job.id, {
     id: randomUUID(),
     partId: job.leaks[0]!.partId,
     x1: 1,

@@ -1,132 +1,98 @@
-import { eq } from 'drizzle-orm'
 import { ratioProblem } from '../../../core/repair/amount/mix'
 import { mixProblem } from '../../../core/repair/cure/potLife'
 import { repairMethod } from '../../../core/repair/method/repairMethods'
 import { listWords } from '../../../core/words/words'
 import { openRuns, repairOfRun, runOfJob, runSheet, stagesOfRun, type RunNow } from '../../../shared/repair/runView'
 import { repairedParts } from '../../../shared/repair/repairedParts'
-import type { RunEntryForm, RunFacts, RunForm, RunKind } from '../../../shared/repair/runEntries'
+import { runKinds, type RunEntryForm, type RunFacts, type RunKind } from '../../../shared/record/kinds/runActs'
 import { inKilopascals } from '../../../shared/limits'
-import type { JobView, RunView } from '../../../shared/views'
-import { database, type Transaction } from '../../db/client'
-import { repairRun, runEntry, strike } from '../../db/schema'
+import type { JobView } from '../../../shared/views'
+import type { RunView } from '../../../shared/record/kinds/run'
+import type { Transaction } from '../../db/client'
 import { mustBeSimulated } from '../bench/testGuards'
 import { loadJob } from '../job/loadJobs'
 import { mustBeGasFree, mustHaveReadCautions } from '../safe/safety'
 import { mustBeSheetOf, takeOfLots } from '../shelf/materials'
 import { takeOffBellsOfSubject } from '../shop/bells'
-import { change, type Actor } from '../shop/change'
-import { idTaken, notFound, Refusal, refuseField } from '../shop/refusal'
+import type { Actor } from '../shop/change'
+import { keepEntry, strikeOut } from '../record/entryRows'
+import type { Appending, EntryService } from '../record/entryService'
+import { notFound, Refusal, refuseField } from '../shop/refusal'
 import { hangCures } from './cureBells'
 import { mustWork } from './mustWork'
-import { makeRepair, mustBeApproved, mustBeOn } from './repairs'
+import { mustBeApproved, mustBeOn, repairFacts } from './repairs'
 import { hangRunBells } from './runBells'
 
 /**
- * Begins a repair, stage by stage. A repeated id is the same run.
+ * A repair is begun, stage by stage.
  * @throws Refusal 404 for leaks or parts that the job has not, 409 where they are being repaired already, 422 for what cannot
  *   work or hold there, or only gets it home without a day
  */
-export async function beginRun(actor: Actor, jobId: string, form: RunForm): Promise<JobView> {
-  const { until, ...rest } = form
-  await change(
-    actor,
-    {
-      verb: 'began a repair',
-      touches: ['leaks'],
-      jobId,
-      subjectId: form.id,
-      detail: { method: form.method, material: form.material },
-    },
-    async (tx, now) => {
-      const [same] = await tx.select({ id: repairRun.id }).from(repairRun).where(eq(repairRun.id, form.id))
-      if (same) return null
-      const job = await loadJob(jobId, tx)
-      if (form.simulated) mustBeSimulated(job)
-      mustBeOn(job, form)
-      const sheet = form.sheetId === null ? null : await mustBeSheetOf(tx, form.sheetId, form.material)
-      mustWork(job, form, sheet?.facts.fuels)
-      if (repairMethod(form.method).counts === 'temporary' && (until === null || until <= +now))
-        throw refuseField('until', 'This only gets it home: say until which day to come it may stay, and why.')
-      const busy = openRuns(job, +now).find(run => run.leakIds.some(id => form.leakIds.includes(id)))
-      if (busy)
-        throw new Refusal(
-          409,
-          `That leak is being repaired already: ${repairMethod(busy.method).doing.toLowerCase()}, begun by ${busy.by}.`,
-        )
-      if (repairMethod(form.method).heat) {
-        mustHaveReadCautions(job, actor, 'heat or sparks', 'heat')
-        mustBeGasFree(job, +now)
-      }
-      await tx.insert(repairRun).values({
-        ...rest,
-        simulated: rest.simulated || job.reality === 'practice',
-        partIds: repairedParts(job, form),
-        until: until === null ? null : new Date(until),
-        jobId,
-        personId: actor.id,
-        at: now,
-      })
-      await hangRunBells(tx, await loadJob(jobId, tx), form.id, now)
-      return true
-    },
-  )
-  return loadJob(jobId)
+export const runService: EntryService<'run'> = {
+  async keep({ tx, actor, now, job, form }) {
+    const { id: _, ...facts } = form
+    const { until } = facts
+    if (form.simulated) mustBeSimulated(job)
+    mustBeOn(job, form)
+    const sheet = form.sheetId === null ? null : await mustBeSheetOf(tx, form.sheetId, form.material)
+    mustWork(job, form, sheet?.facts.fuels)
+    if (repairMethod(form.method).counts === 'temporary' && (until === null || until <= +now))
+      throw refuseField('until', 'This only gets it home: say until which day to come it may stay, and why.')
+    const busy = openRuns(job, +now).find(run => run.leakIds.some(id => form.leakIds.includes(id)))
+    if (busy)
+      throw new Refusal(
+        409,
+        `That leak is being repaired already: ${repairMethod(busy.method).doing.toLowerCase()}, begun by ${busy.by}.`,
+      )
+    if (repairMethod(form.method).heat) {
+      mustHaveReadCautions(job, actor, 'heat or sparks', 'heat')
+      mustBeGasFree(job, +now)
+    }
+    return { ...facts, simulated: form.simulated || job.reality === 'practice', partIds: repairedParts(job, form) }
+  },
+  then: async ({ tx, job, form }, said) => hangRunBells(tx, await loadJob(job.id, tx), form.id, said),
+}
+
+/** @throws Refusal 404 */
+function runIn(job: JobView, id: string): RunView {
+  const run = job.runs.find(each => each.id === id)
+  if (!run) throw notFound('repair')
+  return run
+}
+
+/** When something was done in a run: neither before what was recorded last, nor after now, so that their order is told by their moments. */
+function doneAt(job: JobView, { runId, ago }: { runId: string; ago: number }, now: Date): Date {
+  const run = runIn(job, runId)
+  return new Date(Math.max(+now - ago, Math.max(run.at, ...run.entries.map(entry => entry.at)) + 1))
 }
 
 /**
- * Records what was done in a run; what has a clock hangs its bell. A repeated id is the same entry. What was tapped without a
- * network says how long ago that was.
+ * What is done in a run; what has a clock hangs its bell. What was tapped without a network says how long ago that was.
  * @throws Refusal 409 when the stage is no longer the one that is being done, with who ended it; 422 for what is not over yet
  *   without a reason, a mix that is off its ratio, too cold or too warm, a tin that is too old
  */
-export async function recordRunEntry<K extends RunKind>(
-  actor: Actor,
-  runId: string,
-  kind: K,
-  form: RunEntryForm<K>,
-): Promise<JobView> {
-  const [row] = await database().select({ jobId: repairRun.jobId }).from(repairRun).where(eq(repairRun.id, runId))
-  if (!row) throw notFound('repair')
-  const { id, ago, ...facts } = form as RunEntryForm<RunKind>
-  await change(
-    actor,
-    { verb: runVerbs[kind], touches: ['leaks'], jobId: row.jobId, subjectId: id, detail: { run: runId, ...facts } },
-    async (tx, now) => {
-      const job = await loadJob(row.jobId, tx)
-      const run = job.runs.find(each => each.id === runId)!
-      const known = run.entries.find(each => each.id === id)
-      if (known) {
-        if (known.kind !== kind) throw idTaken()
-        return null
-      }
-      // Neither before what was recorded last, nor after now: a clock that is set back loses nothing.
-      const last = Math.max(run.at, ...run.entries.map(entry => entry.at))
-      // One after the other, so that their order is told by their moments.
-      const at = new Date(Math.max(+now - ago, last + 1))
-      const before = runOfJob(job, run, +at)
-      await check({ tx, actor, now: at, job, run, before }, kind, facts as RunFacts)
-      await tx.insert(runEntry).values({ id, runId, kind, facts: facts as RunFacts, personId: actor.id, at })
-      await settle({ tx, actor, now: at, job, run, before }, id, kind, facts as RunFacts)
-      await hangRunBells(tx, await loadJob(row.jobId, tx), runId, now)
-      return true
+const runActService = <K extends RunKind>(kind: K): EntryService<`run-${K}`> => {
+  const recording = ({ form, now, ...its }: Appending<`run-${K}`>): [Recording, string, RunFacts] => {
+    const { id, ago: _, runId, ...facts } = form as unknown as RunEntryForm<RunKind>
+    const run = runIn(its.job, runId)
+    return [{ ...its, now, run, before: runOfJob(its.job, run, +now) }, id, facts as RunFacts]
+  }
+  return {
+    happened: ({ job, form, now }) => doneAt(job, form as unknown as RunEntryForm<RunKind>, now),
+    async keep(its) {
+      const [run, , facts] = recording(its)
+      await check(run, kind, facts)
+      return facts as never
     },
-  )
-  return loadJob(row.jobId)
+    async then(its, said) {
+      const [run, id, facts] = recording(its)
+      await settle(run, id, kind, facts)
+      await hangRunBells(its.tx, await loadJob(its.job.id, its.tx), run.run.id, said)
+    },
+  }
 }
-
-const runVerbs: Record<RunKind, string> = {
-  tick: 'ticked in a repair',
-  mix: 'mixed for a repair',
-  vacuum: 'read the column in a repair',
-  done: 'ended a stage of a repair',
-  skip: 'skipped a stage of a repair',
-  back: 'went back in a repair',
-  mishap: 'said that a repair went wrong',
-  pause: 'paused a repair',
-  resume: 'went on with a repair',
-  abandon: 'gave a repair up',
-  speed: 'set the practice clock of a repair',
+export const runActServices = Object.fromEntries(runKinds.map(kind => [`run-${kind}`, runActService(kind)])) as unknown as {
+  [K in RunKind as `run-${K}`]: EntryService<`run-${K}`>
 }
 
 interface Recording {
@@ -249,8 +215,7 @@ async function settle(
     await takeOfLots(tx, actor, now, { jobId: job.id, runId: run.id, material: run.material, taken: offShelf(job, done.taken) })
     const batches = run.entries.flatMap(entry => (entry.kind === 'mix' ? [(entry.facts as RunEntryForm<'mix'>).batch] : []))
     const { cure } = runSheet(run)
-    await makeRepair(tx, actor, now, job, {
-      id,
+    const made = repairFacts(job, actor, now, {
       leakIds: run.leakIds,
       partIds: run.partIds,
       method: run.method,
@@ -265,6 +230,8 @@ async function settle(
       note: '',
       runId: run.id,
     })
+    await keepEntry(tx, { id, jobId: job.id, kind: 'repair', facts: made, personId: actor.id, at: now })
+    await hangCures(tx, job.id, now)
   }
   if (kind === 'done' && current!.stage.strips) await hangCures(tx, job.id, now)
   if (kind === 'back' || kind === 'mishap' || kind === 'abandon') await undo(tx, actor, now, job, run, kind, facts)
@@ -305,14 +272,8 @@ async function undo(
   const mishap = stages.find(stage => stage.key === its.stage)?.mishaps.find(each => each.key === its.mishap)
   const to = stages.findIndex(stage => stage.key === (mishap?.backTo ?? its.stage))
   if (to > stages.findIndex(stage => stage.applies)) return
-  await tx.insert(strike).values({
-    id: crypto.randomUUID(),
-    jobId: job.id,
-    subjectId: made.id,
-    reason: mishap ? `It went wrong: ${mishap.words.toLowerCase()}` : `Gone back: ${its.reason ?? ''}`,
-    personId: actor.id,
-    at: now,
-  })
+  const reason = mishap ? `It went wrong: ${mishap.words.toLowerCase()}` : `Gone back: ${its.reason ?? ''}`
+  await strikeOut(tx, actor, job.id, made.id, reason, now)
   await takeOffBellsOfSubject(tx, made.id, now)
   await hangCures(tx, job.id, now)
 }

@@ -13,12 +13,10 @@ import type { Actor } from '../shop/change'
 import { answerBell, bells } from '../shop/bells'
 import { stepHold } from '../bench/hold/holds'
 import { openJob } from '../job/jobs'
-import { addPurchase, editPurchase, stepPurchase } from '../narrow/purchases'
 import type { Refusal } from '../shop/refusal'
-import { recordRepair } from '../repair/repairs'
-import { lookAtGasMeter, readCautions, readGas, recordDrained, recordHotWork, weigh } from './safety'
+import { lookAtGasMeter } from './safety'
+import { readCautions } from '../shop/testShop'
 import { addFind } from '../bench/finds'
-import { logStrip, tickRefit } from '../strip/strips'
 import {
   fed,
   holdForm,
@@ -33,7 +31,7 @@ import {
   plan,
 } from '../shop/testShop'
 import { loadJob } from '../job/loadJobs'
-import { strikeEntry } from '../job/strikes'
+import { append } from '../record/append'
 
 let shop: Awaited<ReturnType<typeof openTestShop>>
 let finn: (now?: Date) => Actor, oda: (now?: Date) => Actor
@@ -74,7 +72,7 @@ describe('cautions', () => {
     await plan(finn(), job.id, { ...job.plan, promised: '2030-05-22' })
     expect(new Date((await rope())[0]!.dueAt).getDate()).toBe(21)
     const late = randomUUID()
-    await addPurchase(finn(new Date('2030-05-20T10:00:00')), job.id, {
+    await append('purchase', finn(new Date('2030-05-20T10:00:00')), job.id, {
       id: late,
       name: 'Vent hose',
       reason: 'confirmed',
@@ -84,7 +82,9 @@ describe('cautions', () => {
       leadDays: 4,
     })
     expect(await rope()).toMatchObject([{ detail: 'for 2030-05-22; after it come: vent hose' }])
-    await editPurchase(finn(new Date('2030-05-20T10:00:00')), late, {
+    await append('purchase-terms', finn(new Date('2030-05-20T10:00:00')), job.id, {
+      id: randomUUID(),
+      purchaseId: late,
       reason: 'confirmed',
       leadDays: 1,
       was: { reason: 'confirmed', leadDays: 4 },
@@ -106,7 +106,7 @@ describe('cautions', () => {
 
 describe('vapour and heat', () => {
   const gas = (job: JobView, at: Date, explosive: number, point: string) =>
-    readGas(finn(at), job.id, { id: randomUUID(), point, explosive, oxygen: 0.209, cleaned: true })
+    append('gas', finn(at), job.id, { id: randomUUID(), point, explosive, oxygen: 0.209, cleaned: true })
   test('a weld with heat is refused until the readings stand, and again when they are old', async () => {
     let job = await testJob(finn(), { tankKind: 'moulded', craftName: `Van ${randomUUID().slice(0, 6)}` })
     job = await startSoap(finn(), job.id, { pressure: 3000, links: { vent: 'shut' } })
@@ -124,7 +124,7 @@ describe('vapour and heat', () => {
       leakId: null,
     })
     const weld = (minutes: number) =>
-      recordRepair(finn(at(minutes)), job.id, repairForm([job.leaks[0]!.id], { method: 'plastic-weld' }))
+      append('repair', finn(at(minutes)), job.id, repairForm([job.leaks[0]!.id], { method: 'plastic-weld' }))
     expect((await refusal(weld(0))).message).toContain('cautions')
     await readCautions(finn(), job.id, all, 'heat or sparks')
     expect((await refusal(weld(0))).message).toContain('An empty tank is the dangerous one')
@@ -139,7 +139,7 @@ describe('vapour and heat', () => {
     expect((await refusal(weld(55))).message).toContain('older than half an hour')
     expect((await weld(25)).repairs).toHaveLength(1)
     // Fuel that is moved ends what was read, and the bell with it.
-    const stirred = await recordDrained(finn(at(26)), job.id, {
+    const stirred = await append('drained', finn(at(26)), job.id, {
       id: randomUUID(),
       volume: 0.002,
       method: 'filler',
@@ -147,11 +147,11 @@ describe('vapour and heat', () => {
     })
     expect(vapourOn(stirred, +at(27)).state).toBe('not read')
     expect(await rope()).toEqual([])
-    await strikeEntry(finn(), job.id, { id: randomUUID(), subjectId: stirred.drained.at(-1)!.id, reason: 'another tank' })
+    await append('strike', finn(), job.id, { id: randomUUID(), subjectId: stirred.drained.at(-1)!.id, reason: 'another tank' })
     const other = await loadJob(job.id)
     expect(
       vapourOn(
-        await strikeEntry(finn(), job.id, {
+        await append('strike', finn(), job.id, {
           id: randomUUID(),
           subjectId: other.gasReadings.at(-1)!.id,
           reason: 'meter was off',
@@ -168,20 +168,20 @@ describe('vapour and heat', () => {
       .set({ hiddenTank: { seed: 3, leaks: [] } })
       .where(eq(jobTable.id, job.id))
     expect((await lookAtGasMeter(job.id, 'near an opening', Date.now())).explosive).toBe(1)
-    job = await recordDrained(finn(), job.id, { id: randomUUID(), volume: 0.05, method: 'filler', gaugeShown: 0.5 })
+    job = await append('drained', finn(), job.id, { id: randomUUID(), volume: 0.05, method: 'filler', gaugeShown: 0.5 })
     const aired = async (point: string) => (await lookAtGasMeter(job.id, point, Date.now() + 120 * MINUTE)).explosive
     expect(await aired('near an opening')).toBeLessThan(0.1)
     // A point of its own is read as the one that airs last.
     expect(await aired('by the baffle')).toBe(await aired('low in a far corner'))
     expect(await aired('low in a far corner')).toBeGreaterThan(await aired('near an opening'))
     expect(
-      (await refusal(recordDrained(finn(), job.id, { id: randomUUID(), volume: 0.5, method: 'filler', gaugeShown: null })))
+      (await refusal(append('drained', finn(), job.id, { id: randomUUID(), volume: 0.5, method: 'filler', gaugeShown: null })))
         .fields.volume,
     ).toContain('more than this tank holds')
     // Draining stirs it up: what was read before says nothing any more.
     await gas(job, new Date(Date.now() - MINUTE), 0.02, 'neck')
     expect(vapourOn(await loadJob(job.id), Date.now()).sentence).toContain('has not been read')
-    job = await recordHotWork(finn(), job.id, {
+    job = await append('hot-work', finn(), job.id, {
       id: randomUUID(),
       shop: 'Harbour welders',
       certificate: 'GF-11',
@@ -211,15 +211,15 @@ describe('strip and rebuild', () => {
     let job = await boat()
     const sender = job.parts.find(part => part.name === 'Sender ring')!.id
     const first = line('hose fill', 'Fill hose, tank end')
-    job = await logStrip(finn(), job.id, first)
-    expect((await logStrip(finn(), job.id, first)).stripped).toHaveLength(1)
+    job = await append('strip', finn(), job.id, first)
+    expect((await append('strip', finn(), job.id, first)).stripped).toHaveLength(1)
     expect(rebuildOf(job)).toMatchObject({ missed: [], left: 1 })
     expect(job.touches[0]!.partIds).toEqual([job.parts.find(part => part.name === 'Deck fill hose')!.id])
-    expect((await refusal(logStrip(oda(), job.id, line('hose fill', 'Fill hose, tank end')))).message).toContain(
+    expect((await refusal(append('strip', oda(), job.id, line('hose fill', 'Fill hose, tank end')))).message).toContain(
       'is off already',
     )
-    job = await logStrip(finn(), job.id, line(`wire ${sender}`, 'Connector of the sender ring'))
-    job = await logStrip(finn(), job.id, line(null, 'Bilge pump bracket'))
+    job = await append('strip', finn(), job.id, line(`wire ${sender}`, 'Connector of the sender ring'))
+    job = await append('strip', finn(), job.id, line(null, 'Bilge pump bracket'))
     const turned = rebuildOf(job)
     expect(turned.missed.map(fixing => fixing.name)).toEqual(
       expect.arrayContaining(['Ground strap of the tank', 'Vent hose, tank end', 'Cradle bolt 1']),
@@ -230,24 +230,27 @@ describe('strip and rebuild', () => {
   })
   test('what a tank has not is said once, disturbs nothing, and cannot be logged or put on', async () => {
     let job = await boat()
-    job = await logStrip(finn(), job.id, line('hose vent', 'Vent hose, tank end', { absent: true }))
+    job = await append('strip', finn(), job.id, line('hose vent', 'Vent hose, tank end', { absent: true }))
     expect(job.touches).toEqual([])
-    expect((await refusal(logStrip(oda(), job.id, line('hose vent', 'Vent hose, tank end')))).message).toContain(
+    expect((await refusal(append('strip', oda(), job.id, line('hose vent', 'Vent hose, tank end')))).message).toContain(
       'has no such thing',
     )
-    expect((await refusal(tickRefit(finn(), job.stripped[0]!.id, { id: randomUUID(), photoId: null }))).status).toBe(404)
-    job = await strikeEntry(finn(), job.id, {
+    expect(
+      (await refusal(append('refit', finn(), job.id, { id: randomUUID(), stripId: job.stripped[0]!.id, photoId: null })))
+        .status,
+    ).toBe(404)
+    job = await append('strike', finn(), job.id, {
       id: randomUUID(),
       subjectId: job.stripped[0]!.id,
       reason: 'it hides behind the fuel hose',
     })
-    expect((await logStrip(oda(), job.id, line('hose vent', 'Vent hose, tank end'))).touches).toHaveLength(1)
+    expect((await append('strip', oda(), job.id, line('hose vent', 'Vent hose, tank end'))).touches).toHaveLength(1)
   })
   test('the two ends of a hose belong together: one logged alone is asked about', async () => {
     let job = await boat()
-    job = await logStrip(finn(), job.id, line('hose return far', 'Return line, other end'))
+    job = await append('strip', finn(), job.id, line('hose return far', 'Return line, other end'))
     expect(rebuildOf(job).alone).toEqual(['Return line, other end'])
-    job = await logStrip(finn(), job.id, line('hose return', 'Return line, tank end'))
+    job = await append('strip', finn(), job.id, line('hose return', 'Return line, tank end'))
     expect(rebuildOf(job).alone).toEqual([])
     expect(rebuildOf(job).rows.flatMap(row => (row.kind === 'refit' ? [row.entry.name] : []))).toEqual([
       'Return line, tank end',
@@ -256,10 +259,10 @@ describe('strip and rebuild', () => {
   })
   test('a step waits for its part, is ticked once, and the evidence asks for a test', async () => {
     let job = await boat()
-    job = await logStrip(finn(), job.id, line('hose vent', 'Vent hose, tank end'))
+    job = await append('strip', finn(), job.id, line('hose vent', 'Vent hose, tank end'))
     const entryId = job.stripped[0]!.id,
       purchaseId = randomUUID()
-    await addPurchase(finn(), job.id, {
+    await append('purchase', finn(), job.id, {
       id: purchaseId,
       name: 'Hose and clamps, vent',
       reason: 'while in there',
@@ -268,14 +271,14 @@ describe('strip and rebuild', () => {
       fixing: 'hose vent',
       leadDays: 3,
     })
-    expect((await refusal(tickRefit(finn(), entryId, { id: randomUUID(), photoId: null }))).message).toBe(
-      'Hose and clamps, vent has not arrived: vent hose, tank end waits for it.',
-    )
-    await stepPurchase(finn(), purchaseId, { id: randomUUID(), step: 'ordered', note: '' })
-    await stepPurchase(finn(), purchaseId, { id: randomUUID(), step: 'arrived', note: '' })
+    expect(
+      (await refusal(append('refit', finn(), job.id, { id: randomUUID(), stripId: entryId, photoId: null }))).message,
+    ).toBe('Hose and clamps, vent has not arrived: vent hose, tank end waits for it.')
+    await append('purchase-step', finn(), job.id, { id: randomUUID(), purchaseId, step: 'ordered', note: '' })
+    await append('purchase-step', finn(), job.id, { id: randomUUID(), purchaseId, step: 'arrived', note: '' })
     const [one, two] = await Promise.allSettled([
-      tickRefit(finn(), entryId, { id: randomUUID(), photoId: null }),
-      tickRefit(oda(), entryId, { id: randomUUID(), photoId: null }),
+      append('refit', finn(), job.id, { id: randomUUID(), stripId: entryId, photoId: null }),
+      append('refit', oda(), job.id, { id: randomUUID(), stripId: entryId, photoId: null }),
     ])
     const lost = [one, two].find(each => each.status === 'rejected') as PromiseRejectedResult
     expect((lost.reason as Refusal).message).toMatch(/was ticked by .* already/)
@@ -283,9 +286,11 @@ describe('strip and rebuild', () => {
     expect(job.stripped[0]!.refit).not.toBeNull()
     expect(job.touches.map(touch => touch.kind)).toEqual(['removed', 'refitted'])
     expect(jobStanding(job, Date.now()).ledger.missing).toContain(job.touches[0]!.partIds[0])
-    expect((await refusal(tickRefit(finn(), randomUUID(), { id: randomUUID(), photoId: null }))).status).toBe(404)
     expect(
-      (await refusal(logStrip(finn(), job.id, line(null, 'With a photo', { photoId: randomUUID() })))).fields.photoId,
+      (await refusal(append('refit', finn(), job.id, { id: randomUUID(), stripId: randomUUID(), photoId: null }))).status,
+    ).toBe(404)
+    expect(
+      (await refusal(append('strip', finn(), job.id, line(null, 'With a photo', { photoId: randomUUID() })))).fields.photoId,
     ).toContain('has not arrived')
   })
 })
@@ -294,13 +299,15 @@ test('what was measured is kept once, and what comes out is taken off what is in
   const job = await boat()
   const level = job.capacity / 2
   const form = { ...NOT_WEIGHED, id: randomUUID(), level, tankMass: 20 }
-  await weigh(finn(at(0)), job.id, form)
-  expect((await weigh(finn(at(1)), job.id, form)).weighings).toMatchObject([{ level, tankMass: 20, density: null }])
+  await append('weighing', finn(at(0)), job.id, form)
+  expect((await append('weighing', finn(at(1)), job.id, form)).weighings).toMatchObject([
+    { level, tankMass: 20, density: null },
+  ])
   expect(
-    (await refusal(weigh(finn(), job.id, { ...form, id: randomUUID(), level: 1.1 * job.capacity }))).fields.level,
+    (await refusal(append('weighing', finn(), job.id, { ...form, id: randomUUID(), level: 1.1 * job.capacity }))).fields.level,
   ).toContain('more than this tank holds')
   const drain = (minutes: number, volume: number) =>
-    recordDrained(finn(at(minutes)), job.id, { id: randomUUID(), volume, method: 'filler', gaugeShown: null })
+    append('drained', finn(at(minutes)), job.id, { id: randomUUID(), volume, method: 'filler', gaugeShown: null })
   const less = await drain(2, level / 4)
   expect(weighingNow(less).level).toBeCloseTo(0.75 * level, 12)
   expect(weighedNow(less, weighingNow(less))!.total).toBeCloseTo(
@@ -309,14 +316,18 @@ test('what was measured is kept once, and what comes out is taken off what is in
   )
   expect(weighingNow(await drain(3, level)).level).toBe(0)
   // Another weight says nothing of what is in it, and takes nothing back that came out.
-  const heavier = await weigh(finn(at(3)), job.id, { ...NOT_WEIGHED, id: randomUUID(), tankMass: 24 })
+  const heavier = await append('weighing', finn(at(3)), job.id, { ...NOT_WEIGHED, id: randomUUID(), tankMass: 24 })
   expect(weighingNow(heavier)).toMatchObject({ tankMass: 24, level: 0 })
   // Looked at again, only what comes out after counts; struck out, the one before stands again.
-  const again = await weigh(finn(at(4)), job.id, { ...form, id: randomUUID(), level: level / 10 })
+  const again = await append('weighing', finn(at(4)), job.id, { ...form, id: randomUUID(), level: level / 10 })
   expect(weighingNow(again).level).toBeCloseTo(level / 10, 12)
   expect(
     weighingNow(
-      await strikeEntry(finn(), job.id, { id: randomUUID(), subjectId: again.weighings.at(-1)!.id, reason: 'another tank' }),
+      await append('strike', finn(), job.id, {
+        id: randomUUID(),
+        subjectId: again.weighings.at(-1)!.id,
+        reason: 'another tank',
+      }),
     ).level,
   ).toBe(0)
   // A capacity corrected to less than is said to be in it weighs nothing up, rather than something wrong.

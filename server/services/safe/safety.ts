@@ -3,12 +3,13 @@ import { cautionsFor, type WorkAct, type WorkPlan } from '../../../core/fuel/mak
 import { gasPoints } from '../../../core/fuel/vapour'
 import { gasMeterAt, type GasMeterReading } from '../../../core/standin/gasMeter'
 import { fitsIn } from '../../../core/fuel/weighing'
-import type { DrainedForm, GasReadingForm, HotWorkForm, PlanForm, WeighingForm } from '../../../shared/schemas/safety'
+import type { PlanForm } from '../../../shared/schemas/safety'
 import { dueOn, heatRefused, planWith, safetyCaseOf, vapourOn } from '../../../shared/safety'
 import type { JobView } from '../../../shared/views'
 import { database, type Transaction } from '../../db/client'
-import { cautionRead, drained, gasReading, hotWork, job, weighing } from '../../db/schema'
+import { job } from '../../db/schema'
 import { hangBell, takeOffBellsOf } from '../shop/bells'
+import type { Appending, EntryService } from '../record/entryService'
 import { change, type Actor } from '../shop/change'
 import { loadJob } from '../job/loadJobs'
 import { hangPromise } from '../narrow/promise'
@@ -39,47 +40,22 @@ export async function planWork(actor: Actor, jobId: string, { was, ...plan }: Pl
 }
 
 /**
- * Records that a person read cautions of a job, with what calls for each: the plan, and the act that is about to be done.
- * Cautions that do not apply are left out; one that this person has read for the same is not written again.
+ * That a person read cautions of a job, with what calls for each: the plan, and the act that is about to be done. Cautions that do not
+ * apply are left out; one that this person has read for the same is not kept again.
  */
-export async function readCautions(
-  actor: Actor,
-  jobId: string,
-  keys: readonly string[],
-  act: WorkAct | null = null,
-): Promise<JobView> {
-  await change(
-    actor,
-    { verb: 'read the cautions', touches: ['safety'], jobId, subjectId: jobId, detail: { cautions: keys } },
-    async (tx, now) => {
-      const tank = await loadJob(jobId, tx)
-      const called = cautionsFor(safetyCaseOf(tank, act ? planWith(tank.plan, act) : tank.plan)).filter(({ caution }) =>
-        keys.includes(caution.key),
-      )
-      const fresh = called.filter(
-        ({ caution, calledBy }) =>
-          !tank.cautionsRead.some(
-            read =>
-              read.caution === caution.key &&
-              read.personId === actor.id &&
-              calledBy.every(call => read.calledBy.includes(call)),
-          ),
-      )
-      if (fresh.length === 0) return null
-      await tx.insert(cautionRead).values(
-        fresh.map(({ caution, calledBy }) => ({
-          id: crypto.randomUUID(),
-          jobId,
-          caution: caution.key,
-          calledBy,
-          personId: actor.id,
-          at: now,
-        })),
-      )
-      return true
-    },
-  )
-  return loadJob(jobId)
+export const cautionsService: EntryService<'cautions'> = {
+  keep({ actor, job: tank, form: { cautions, act } }) {
+    const called = cautionsFor(safetyCaseOf(tank, act ? planWith(tank.plan, act) : tank.plan))
+    const known = tank.cautionsRead.filter(read => read.personId === actor.id)
+    const fresh = called.filter(
+      ({ caution, calledBy }) =>
+        cautions.includes(caution.key) &&
+        !known.some(read => read.caution === caution.key && calledBy.every(call => read.calledBy.includes(call))),
+    )
+    return fresh.length === 0
+      ? null
+      : { read: fresh.map(({ caution, calledBy }) => ({ caution: caution.key, calledBy: [...calledBy] })) }
+  },
 }
 
 /** @throws Refusal 409 when the one who acts has not read what this act calls for */
@@ -101,95 +77,29 @@ async function hangVapour(tx: Transaction, jobId: string, subjectId: string, now
   if (standing.state === 'gas-free') await hang('the readings are too old', standing.until)
 }
 
-/** Keeps a gas meter's reading. A repeated id is the same reading. */
-export async function readGas(actor: Actor, jobId: string, form: GasReadingForm): Promise<JobView> {
-  await change(
-    actor,
-    {
-      verb: 'read the vapour',
-      touches: ['safety'],
-      jobId,
-      subjectId: form.id,
-      detail: { point: form.point, explosive: form.explosive },
-    },
-    async (tx, now) => {
-      const [made] = await tx
-        .insert(gasReading)
-        .values({ ...form, jobId, personId: actor.id, at: now })
-        .onConflictDoNothing()
-        .returning({ id: gasReading.id })
-      if (made) await hangVapour(tx, jobId, made.id, now)
-      return made ?? null
-    },
-  )
-  return loadJob(jobId)
-}
+const hangsVapour = ({ tx, job: tank, form }: Appending<'gas' | 'drained'>, said: Date): Promise<void> =>
+  hangVapour(tx, tank.id, form.id, said)
+
+export const gasService: EntryService<'gas'> = { then: hangsVapour }
 
 const overCapacity = (tank: JobView) =>
   `That is more than this tank holds (${(1000 * tank.capacity).toFixed(0)} L). Check the unit, or the capacity.`
 
-/** Keeps what came out. A repeated id is the same. @throws Refusal 422 for more than the tank holds */
-export async function recordDrained(actor: Actor, jobId: string, form: DrainedForm): Promise<JobView> {
-  await change(
-    actor,
-    {
-      verb: 'drained fuel',
-      touches: ['safety'],
-      jobId,
-      subjectId: form.id,
-      detail: { volume: form.volume, method: form.method },
-    },
-    async (tx, now) => {
-      const tank = await loadJob(jobId, tx)
-      if (form.volume > 1.05 * tank.capacity) throw refuseField('volume', overCapacity(tank))
-      const [made] = await tx
-        .insert(drained)
-        .values({ ...form, jobId, personId: actor.id, at: now })
-        .onConflictDoNothing()
-        .returning({ id: drained.id })
-      if (made) await hangVapour(tx, jobId, made.id, now)
-      return made ?? null
-    },
-  )
-  return loadJob(jobId)
+/** @throws Refusal 422 for more than the tank holds */
+export const drainedService: EntryService<'drained'> = {
+  keep({ job: tank, form: { id: _, ...facts } }) {
+    if (facts.volume > 1.05 * tank.capacity) throw refuseField('volume', overCapacity(tank))
+    return facts
+  },
+  then: hangsVapour,
 }
 
-/** Keeps what was measured to weigh the tank up. A repeated id is the same. @throws Refusal 422 for more than the tank holds */
-export async function weigh(actor: Actor, jobId: string, form: WeighingForm): Promise<JobView> {
-  await change(actor, { verb: 'weighed the tank up', touches: ['safety'], jobId, subjectId: form.id }, async (tx, now) => {
-    const tank = await loadJob(jobId, tx)
-    if (form.level !== null && !fitsIn(form.level, tank.capacity)) throw refuseField('level', overCapacity(tank))
-    const [made] = await tx
-      .insert(weighing)
-      .values({ ...form, jobId, personId: actor.id, at: now })
-      .onConflictDoNothing()
-      .returning({ id: weighing.id })
-    return made ?? null
-  })
-  return loadJob(jobId)
-}
-
-/** Records flame or arc done by a licensed shop under its certificate. A repeated id is the same. */
-export async function recordHotWork(actor: Actor, jobId: string, form: HotWorkForm): Promise<JobView> {
-  await change(
-    actor,
-    {
-      verb: 'recorded hot work by a licensed shop',
-      touches: ['safety'],
-      jobId,
-      subjectId: form.id,
-      detail: { shop: form.shop, certificate: form.certificate },
-    },
-    async (tx, now) => {
-      const [made] = await tx
-        .insert(hotWork)
-        .values({ ...form, jobId, personId: actor.id, at: now })
-        .onConflictDoNothing()
-        .returning({ id: hotWork.id })
-      return made ?? null
-    },
-  )
-  return loadJob(jobId)
+/** @throws Refusal 422 for more than the tank holds */
+export const weighingService: EntryService<'weighing'> = {
+  keep({ job: tank, form: { id: _, ...facts } }) {
+    if (facts.level !== null && !fitsIn(facts.level, tank.capacity)) throw refuseField('level', overCapacity(tank))
+    return facts
+  },
 }
 
 /** @throws Refusal 409 when heat or sparks are meant and the tank's vapour readings do not stand */

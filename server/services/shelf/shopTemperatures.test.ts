@@ -8,10 +8,11 @@ import { addFind } from '../bench/finds'
 import { endTest } from '../bench/endTest'
 import { closeJob, jobTrail } from '../job/jobs'
 import { loadJob } from '../job/loadJobs'
-import { recordRepair } from '../repair/repairs'
 import { bells } from '../shop/bells'
 import { openTestShop, refusal, repairForm, startSoap, testActor, testJob } from '../shop/testShop'
 import { shopTemperatures, strikeShopTemperature, takeShopTemperature, takeTemperatureFile } from './shopTemperatures'
+import { append } from '../record/append'
+import type { RepairForm } from '../../../shared/record/kinds/repair'
 
 const HOUR = 3_600_000
 const START = Date.now() - 90 * HOUR
@@ -32,14 +33,15 @@ const read = (hours: number, change: Partial<ShopTemperatureForm>) =>
 const celsius = (degrees: number) => degrees + 273.15
 
 /** A drain plug set at 0 h in a sealant that takes 4 h at 25 °C, in a shop of so many °C. */
-async function repaired(degrees: number, change: Partial<Parameters<typeof recordRepair>[2]> = {}) {
+async function repaired(degrees: number, change: Partial<RepairForm> = {}) {
   const job = await testJob(at(-2))
   const walk = testsOf(await startSoap(at(-1), job.id), 'soap')[0]!
   const partId = job.parts.find(part => part.name === 'Drain plug')!.id
   const place = { x1: 1, y1: 1, x2: 2, y2: 2, length: 0.01 }
   await addFind(at(-1), walk.id, { id: randomUUID(), partId, seen: 'bubbles', ...place, note: '', leakId: null })
   const { leaks } = await endTest(at(-0.9), walk.id)
-  return recordRepair(
+  return append(
+    'repair',
     at(0),
     job.id,
     repairForm([leaks[0]!.id], { method: 'faying', material: 'polysulfide-fast', temperature: celsius(degrees), ...change }),

@@ -48,8 +48,8 @@ export function openApiDocument() {
   }
   for (const route of routes) {
     if (!route.each) add(route, route.body ? [route.body] : [])
-    for (const { value, summary, body, others = [] } of route.each?.values ?? [])
-      add({ ...route, path: route.path.replace(`{${route.each!.name}}`, value), summary }, [body, ...others])
+    for (const { value, summary, body, others = [], who = route.who } of route.each?.values ?? [])
+      add({ ...route, who, path: route.path.replace(`{${route.each!.name}}`, value), summary }, [body, ...others])
   }
   return {
     openapi: '3.1.0',

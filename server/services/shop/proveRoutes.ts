@@ -1,31 +1,8 @@
-import type { AnyObjectSchema } from 'yup'
-import { letterheadSchema, ownerCardSchema, ownerWordSchema, signatureSchema } from '../../../shared/schemas/handBack'
-import { instrumentKinds, instrumentSchemas } from '../../../shared/schemas/instruments'
-import { proofSchema } from '../../../shared/schemas/proof'
+import { letterheadSchema, ownerCardSchema, ownerWordSchema } from '../../../shared/schemas/handBack'
 import type { RouteDescription } from './routes'
-
-const instrumentWords = instrumentKinds.map(value => ({
-  value,
-  summary: `Check of the tank’s own ${value}`,
-  body: instrumentSchemas[value] as AnyObjectSchema,
-}))
 
 /** What proving asks of the server: steps in use, signatures, the owner's card, the tank's own instruments. */
 export const proveRoutes: readonly RouteDescription[] = [
-  {
-    method: 'post',
-    path: '/jobs/{id}/proof',
-    summary: 'A step in use between sealed and proved',
-    who: 'work',
-    body: proofSchema,
-  },
-  {
-    method: 'post',
-    path: '/jobs/{id}/signatures',
-    summary: 'Sign the state of a job that was read; 409 when it is another one',
-    who: 'sign',
-    body: signatureSchema,
-  },
   {
     method: 'post',
     path: '/jobs/{id}/owner-card',
@@ -34,13 +11,6 @@ export const proveRoutes: readonly RouteDescription[] = [
     body: ownerCardSchema,
   },
   { method: 'delete', path: '/jobs/{id}/owner-card', summary: 'End the owner’s card', who: 'work' },
-  {
-    method: 'post',
-    path: '/jobs/{id}/instruments/{kind}',
-    summary: 'What was measured or switched of the tank’s own instruments',
-    who: 'work',
-    each: { name: 'kind', values: instrumentWords },
-  },
   {
     method: 'get',
     path: '/jobs/{id}/ohms',

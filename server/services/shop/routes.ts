@@ -10,31 +10,15 @@ import {
 import { kitItemSchema, rigCheckSchema } from '../../../shared/schemas/kit'
 import { keptSightSchema } from '../../../shared/schemas/sight'
 import { circuitSchema, kindSchema, renewSchema } from '../../../shared/schemas/circuit'
-import { jobEditSchema, newJobSchema, strikeSchema } from '../../../shared/schemas/job'
-import {
-  cautionsSchema,
-  drainedSchema,
-  gasReadingSchema,
-  hotWorkSchema,
-  planSchema,
-  weighingSchema,
-} from '../../../shared/schemas/safety'
-import {
-  answerSchema,
-  outcomeSchema,
-  probeSchema,
-  purchaseEditSchema,
-  purchaseSchema,
-  purchaseStepSchema,
-} from '../../../shared/schemas/narrow'
-import { repairSchema, touchSchema, unholdableSchema } from '../../../shared/schemas/repair'
+import { jobEditSchema, newJobSchema } from '../../../shared/schemas/job'
+import { planSchema } from '../../../shared/schemas/safety'
 import {
   shopTemperatureFileSchema,
   shopTemperatureSchema,
   shopTemperatureStrikeSchema,
 } from '../../../shared/schemas/shopTemperature'
-import { refitSchema, stripSchema } from '../../../shared/schemas/strip'
-import { eyeFindSchema, findSchema, rigFindSchema } from '../../../shared/leaktest/findForm'
+import { findSchema } from '../../../shared/record/kinds/find'
+import { entryKind, entryKindKeys } from '../../../shared/record/kinds'
 import { entrySchema, testDescriptors } from '../../../shared/leaktest/tests'
 import { testKinds, type TankTestKind } from '../../../core/leaktest/testKinds'
 import type { Deed } from './may'
@@ -51,7 +35,10 @@ export interface RouteDescription {
   who: Deed | 'anyone' | 'device'
   body?: AnyObjectSchema
   /** what a word of the path can be, with the body and the words of each */
-  each?: { name: string; values: { value: string; summary: string; body: AnyObjectSchema; others?: AnyObjectSchema[] }[] }
+  each?: {
+    name: string
+    values: { value: string; summary: string; body: AnyObjectSchema; others?: AnyObjectSchema[]; who?: Deed }[]
+  }
 }
 
 const kinds = Object.keys(testDescriptors) as TankTestKind[]
@@ -76,6 +63,12 @@ const entryWords = [...new Set(entriesOfTests.map(entry => entry.value))].map(va
     body: its[0]!.body,
     others: its.slice(1).map(entry => entry.body),
   }
+})
+
+/** Every kind of entry of a job's record. */
+const entriesOfJobs = entryKindKeys.map(value => {
+  const { summary, schema } = entryKind(value)
+  return { value, summary, body: schema as AnyObjectSchema, who: value === 'signature' ? ('sign' as const) : ('work' as const) }
 })
 
 /** Every route of the server, in words. Quantities are SI, times milliseconds since 1970. */
@@ -140,33 +133,22 @@ export const routes: readonly RouteDescription[] = [
   },
   {
     method: 'post',
-    path: '/jobs/{id}/answers',
-    summary: 'Answer a check; 409 with the job as it is when somebody answered it otherwise meanwhile',
+    path: '/jobs/{id}/entries/{kind}',
+    summary: 'Append an entry to a job’s record',
     who: 'work',
-    body: answerSchema,
+    each: { name: 'kind', values: entriesOfJobs },
   },
   {
     method: 'post',
-    path: '/jobs/{id}/probes',
-    summary: 'Record a set-up that was tried while halving, and whether it leaked',
+    path: '/jobs/{id}/{word}',
+    summary: 'Append an entry, at an address of before: touches, strips, finds, proof',
     who: 'work',
-    body: probeSchema,
-  },
-  { method: 'post', path: '/jobs/{id}/outcomes', summary: 'Say what it turned out to be', who: 'work', body: outcomeSchema },
-  { method: 'post', path: '/jobs/{id}/purchases', summary: 'List something to get', who: 'work', body: purchaseSchema },
-  {
-    method: 'patch',
-    path: '/purchases/{id}',
-    summary: 'Say anew why it is wanted and how long it takes to come',
-    who: 'work',
-    body: purchaseEditSchema,
   },
   {
     method: 'post',
-    path: '/purchases/{id}/steps',
-    summary: 'Measured, ordered, arrived or returned',
+    path: '/runs/{id}/entries/{kind}',
+    summary: 'Do something in a repair, at its address of before',
     who: 'work',
-    body: purchaseStepSchema,
   },
   {
     method: 'post',
@@ -176,14 +158,6 @@ export const routes: readonly RouteDescription[] = [
     who: 'work',
   },
   { method: 'get', path: '/photos/{id}', summary: 'A photograph as JPEG; ?small=1 for the small one', who: 'read' },
-  { method: 'post', path: '/jobs/{id}/strips', summary: 'Something came off', who: 'work', body: stripSchema },
-  {
-    method: 'post',
-    path: '/strips/{id}/refit',
-    summary: 'It is on again; 409 when somebody ticked it or a part for it has not arrived',
-    who: 'work',
-    body: refitSchema,
-  },
   {
     method: 'post',
     path: '/jobs/{id}/tests/{kind}',
@@ -228,13 +202,6 @@ export const routes: readonly RouteDescription[] = [
     who: 'read',
   },
   {
-    method: 'post',
-    path: '/jobs/{id}/cautions',
-    summary: 'Record that this person read cautions, for the plan and for what is about to be done',
-    who: 'work',
-    body: cautionsSchema,
-  },
-  {
     method: 'put',
     path: '/jobs/{id}/plan',
     summary: 'Say where the work is done and what is planned',
@@ -242,69 +209,17 @@ export const routes: readonly RouteDescription[] = [
     body: planSchema,
   },
   {
-    method: 'post',
-    path: '/jobs/{id}/gas',
-    summary: 'A gas meter’s reading at one point',
-    who: 'work',
-    body: gasReadingSchema,
-  },
-  {
     method: 'get',
     path: '/jobs/{id}/gas',
     summary: 'What a gas meter shows at a point of the simulated tank: ?point=',
     who: 'read',
   },
-  { method: 'post', path: '/jobs/{id}/drained', summary: 'Fuel that came out', who: 'work', body: drainedSchema },
-  {
-    method: 'post',
-    path: '/jobs/{id}/weighings',
-    summary: 'What was measured to weigh the tank up',
-    who: 'work',
-    body: weighingSchema,
-  },
-  {
-    method: 'post',
-    path: '/jobs/{id}/hot-work',
-    summary: 'Hot work by a licensed shop under its certificate',
-    who: 'work',
-    body: hotWorkSchema,
-  },
-  { method: 'post', path: '/jobs/{id}/strikes', summary: 'Strike out an entry with a reason', who: 'work', body: strikeSchema },
   {
     method: 'get',
     path: '/jobs/{id}/trail',
     summary: 'What was done on a job, a page of it, latest first: ?before= an entry for what was before it',
     who: 'read',
   },
-  {
-    method: 'post',
-    path: '/jobs/{id}/repairs',
-    summary: 'Record a repair and start its cure',
-    who: 'work',
-    body: repairSchema,
-  },
-  {
-    method: 'post',
-    path: '/jobs/{id}/unholdable',
-    summary: 'Record that nothing of the tank can be held any more, and why',
-    who: 'work',
-    body: unholdableSchema,
-  },
-  {
-    method: 'post',
-    path: '/jobs/{id}/finds',
-    summary: 'Record a leak that was seen by eye, and with `cause` what it turned out to be',
-    who: 'work',
-    body: eyeFindSchema,
-  },
-  {
-    method: 'post',
-    path: '/jobs/{id}/rig-finds',
-    summary: 'Record a leak that is the rig’s own; with `insteadOf` the find that was taken for the tank’s is struck out',
-    who: 'work',
-    body: rigFindSchema,
-  },
-  { method: 'post', path: '/jobs/{id}/touches', summary: 'Record that parts were disturbed', who: 'work', body: touchSchema },
   { method: 'get', path: '/holds/{id}', summary: 'A hold with its marks and verdict', who: 'read' },
   { method: 'post', path: '/holds/{id}/step', summary: 'Start, settle or stop a hold', who: 'work', body: holdStepSchema },
   { method: 'get', path: '/holds/{id}/readings', summary: 'Readings after a time, in seconds: ?after=', who: 'read' },

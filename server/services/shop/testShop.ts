@@ -10,12 +10,13 @@ import { defaultPreferences, type Role } from '../../../shared/schemas/person'
 import { closeDatabase, database } from '../../db/client'
 import { person } from '../../db/schema'
 import type { Actor } from './change'
-import { cautions, type WorkPlan } from '../../../core/fuel/makeSafe'
+import { cautions, type WorkAct, type WorkPlan } from '../../../core/fuel/makeSafe'
 import type { PlanForm } from '../../../shared/schemas/safety'
 import { proposedClosures } from '../../../core/circuit/proposedClosures'
 import { SOAP_WATCH_TIME, type SoapMark } from '../../../core/leaktest/soap/soap'
 import { liveParts } from '../../../shared/jobCircuit'
-import type { RepairForm } from '../../../shared/schemas/repair'
+import type { RunEntryForm, RunKind } from '../../../shared/record/kinds/runActs'
+import type { RepairForm } from '../../../shared/record/kinds/repair'
 import type { JobView } from '../../../shared/views'
 import { loadJob } from '../job/loadJobs'
 import type { BenchHold } from '../../../shared/leaktest/hold/holdView'
@@ -27,10 +28,12 @@ import { takeReadings } from '../bench/hold/readings'
 import { changeFacts, testRow } from '../bench/testRows'
 import { loadHold } from '../bench/hold/holds'
 import { recordEntry } from '../bench/recordEntry'
+import { append } from '../record/append'
+import { jobOfEntry } from '../record/entryRows'
 import { simulateShop } from '../house/shopReality'
 import { openJob } from '../job/jobs'
 import { Refusal } from './refusal'
-import { planWork, readCautions } from '../safe/safety'
+import { planWork } from '../safe/safety'
 
 /**
  * A shop of its own on the test cluster, for tests of the services.
@@ -125,6 +128,20 @@ export const newJobForm = (change: Partial<NewJob> = {}): NewJob => {
     ...change,
   }
 }
+
+/** Does something in a repair that is made stage by stage. */
+export async function actIn<K extends RunKind>(
+  actor: Actor,
+  runId: string,
+  kind: K,
+  form: Omit<RunEntryForm<K>, 'runId'>,
+): Promise<JobView> {
+  return append(`run-${kind}`, actor, await jobOfEntry(runId), { ...form, runId } as never)
+}
+
+/** Reads cautions of a job, for its plan and for what is about to be done. */
+export const readCautions = (actor: Actor, jobId: string, cautions: readonly string[], act: WorkAct | null = null) =>
+  append('cautions', actor, jobId, { id: randomUUID(), cautions: [...cautions], act })
 
 export async function testJob(actor: Actor, change: Partial<NewJob> = {}) {
   const job = await openJob(actor, newJobForm(change))

@@ -6,7 +6,7 @@ import { holdingLinks, type TestSetup } from '#core/circuit/reach'
 import { liveParts, reachOn, targetPressure } from '#shared/jobCircuit'
 import { curingParts } from '#shared/curing'
 import { lastRelief, reliefProblem } from '#shared/limits'
-import { probeMethods, type ProbeMethod } from '#shared/schemas/narrow'
+import { probeMethods, type ProbeMethod } from '#shared/record/kinds/probe'
 import type { Relief } from '#shared/leaktest/setupForm'
 import type { JobView } from '#shared/views'
 
@@ -96,7 +96,7 @@ const result = (leaks: boolean) =>
   save(async () => {
     const { closures, links } = step.value!.setup
     done(
-      await callApi<JobView>(`jobs/${id}/probes`, 'POST', {
+      await callApi<JobView>(`jobs/${id}/entries/probe`, 'POST', {
         id: newId(),
         method: method.value,
         pressure: pressure.value,

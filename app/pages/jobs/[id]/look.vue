@@ -4,7 +4,7 @@ import { spanOfPart } from '#core/circuit/placeOnPart'
 import { lookMethod } from '#core/leaktest/look/lookMethods'
 import { lookWatch } from '#shared/leaktest/look/lookWatch'
 import { lookShows } from '#shared/leaktest/look/lookForm'
-import type { FindForm } from '#shared/leaktest/findForm'
+import type { FindForm } from '#shared/record/kinds/find'
 import { isRunning, testsOf } from '#shared/leaktest/tests'
 import type { JobView } from '#shared/views'
 

@@ -32,7 +32,7 @@ const answer = (check: string, outcome: string, note = '') =>
   save(async () => {
     try {
       take(
-        await callApi<JobView>(`jobs/${id}/answers`, 'POST', {
+        await callApi<JobView>(`jobs/${id}/entries/answer`, 'POST', {
           id: newId(),
           check,
           outcome,
@@ -50,7 +50,7 @@ const answer = (check: string, outcome: string, note = '') =>
 const list = (suspect: Suspect, purchase: { name: string; measure: string | null }) =>
   save(async () =>
     take(
-      await callApi<JobView>(`jobs/${id}/purchases`, 'POST', {
+      await callApi<JobView>(`jobs/${id}/entries/purchase`, 'POST', {
         id: newId(),
         name: purchase.name,
         reason: 'suspected',
@@ -72,7 +72,7 @@ function was({ cause, parts }: Suspect) {
     return
   }
   void save(async () =>
-    take(await callApi<JobView>(`jobs/${id}/outcomes`, 'POST', { id: newId(), cause: cause.key, partId: null })),
+    take(await callApi<JobView>(`jobs/${id}/entries/outcome`, 'POST', { id: newId(), cause: cause.key, partId: null })),
   )
 }
 function seenDone(view: JobView, leakId: string | null) {

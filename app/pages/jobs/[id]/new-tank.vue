@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { newTankParts } from '#core/repair/newTank/newTankChecks'
 import { newTankRows } from '#shared/repair/newTank'
-import { newTankOutcomes, type NewTankOutcome } from '#shared/schemas/newTank'
+import { newTankOutcomes, type NewTankOutcome } from '#shared/record/kinds/newTank'
 import type { JobView } from '#shared/views'
 
 /** A new tank, or one opened for good: what is checked before it goes in, what moves across, the old fuel, the first fill in quarters. */
@@ -16,7 +16,14 @@ const done = computed(() => rows.value.filter(row => row.entry && row.entry.outc
 const notes = ref<Record<string, string>>({})
 const say = (item: string, outcome: NewTankOutcome) =>
   save(async () => {
-    take(await callApi<JobView>(`jobs/${id}/new-tank`, 'POST', { id: newId(), item, outcome, note: notes.value[item] ?? '' }))
+    take(
+      await callApi<JobView>(`jobs/${id}/entries/new-tank`, 'POST', {
+        id: newId(),
+        item,
+        outcome,
+        note: notes.value[item] ?? '',
+      }),
+    )
     notes.value[item] = ''
   })
 const words: Record<NewTankOutcome, string> = { 'good': 'Good', 'not good': 'Not good', 'it has none': 'It has none' }

@@ -9,7 +9,7 @@ import { farEnds, isSmokeFind, smokeMarks, type SmokeMark } from '#core/leaktest
 import { listWords } from '#core/words/words'
 import { liveParts, placeName } from '#shared/jobCircuit'
 import type { JobView } from '#shared/views'
-import type { FindForm } from '#shared/leaktest/findForm'
+import type { FindForm } from '#shared/record/kinds/find'
 import { smokeFlowOn, smokeOn } from '#shared/leaktest/smoke/smokeTest'
 import type { SmokeView } from '#shared/leaktest/smoke/smokeView'
 import { smokeShows } from '#shared/leaktest/smoke/smokeForm'

@@ -6,7 +6,7 @@ import { listWords } from '#core/words/words'
 import { SOAP_WATCH_TIME, soapMarks, type SoapMark } from '#core/leaktest/soap/soap'
 import type { JobView } from '#shared/views'
 import { reachedIn } from '#shared/leaktest/felt'
-import type { FindForm } from '#shared/leaktest/findForm'
+import type { FindForm } from '#shared/record/kinds/find'
 import { soapShows } from '#shared/leaktest/soap/soapForm'
 import { isRunning, testsOf } from '#shared/leaktest/tests'
 

@@ -3,8 +3,9 @@ import { otherEnd, stillOn, stripOrder, type Fixing, type ReachStage } from '#co
 import { jackRating } from '#core/fuel/weight'
 import { absentNow, jobFixings, rebuildOf, strippedNow } from '#shared/rebuild'
 import { weighedNow, weighingNow } from '#shared/safety'
-import type { StripDetails, StripForm } from '#shared/schemas/strip'
-import type { JobView, StripView } from '#shared/views'
+import type { StripDetails, StripForm } from '#shared/record/kinds/strip'
+import type { JobView } from '#shared/views'
+import type { StripView } from '#shared/record/kinds/strip'
 
 /** The strip list as things come off, and the same turned round as they go on again. */
 const id = String(useRoute().params.id)
@@ -26,7 +27,7 @@ const modeWords = { off: 'Coming off', on: 'Going on' }
 const fixings = computed(() => (job.value ? jobFixings(job.value) : []))
 const off = computed(() => (job.value ? strippedNow(job.value) : []))
 const absent = computed(() => (job.value ? absentNow(job.value) : []))
-const path = `jobs/${id}/strips`
+const path = `jobs/${id}/entries/strip`
 const waiting = computed(() => queue.waiting.filter(each => each.path === path).map(each => each.body as unknown as StripForm))
 const waitingOff = computed(() => waiting.value.filter(form => !form.absent))
 const isOff = (key: string) =>
@@ -81,7 +82,7 @@ const tick = (entry: StripView, photo: File | null) =>
   save(async () => {
     const photoId = photo ? newId() : null
     if (photo && photoId) take(await sendPhoto(id, photo, photoId))
-    take(await callApi<JobView>(`strips/${entry.id}/refit`, 'POST', { id: newId(), photoId }))
+    take(await callApi<JobView>(`jobs/${id}/entries/refit`, 'POST', { id: newId(), stripId: entry.id, photoId }))
   })
 /** What has to be held when the straps go: as it is when somebody looked what is in it, else between empty and full. */
 const lift = computed(() => {

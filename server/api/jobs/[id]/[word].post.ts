@@ -1,0 +1,26 @@
+import type { H3Event } from 'h3'
+import type { AnyObject, ObjectSchema } from 'yup'
+import { entryKind, type EntryForm, type EntryKindKey } from '#shared/record/kinds'
+import { append } from '../../../services/record/append'
+import { Refusal } from '../../../services/shop/refusal'
+
+/** Addresses of before every entry had one, for what still waits in a browser or is sent by a page that is open since then. */
+const earlierWords: Record<string, EntryKindKey> = {
+  touches: 'touch',
+  strips: 'strip',
+  finds: 'find',
+  proof: 'proof',
+}
+
+/** @throws Refusal 404 */
+function kindIn(event: H3Event): EntryKindKey {
+  const kind = earlierWords[getRouterParam(event, 'word') ?? '']
+  if (!kind) throw new Refusal(404, 'There is nothing at this address.')
+  return kind
+}
+
+export default signedInRoute(
+  'work',
+  event => entryKind(kindIn(event)).schema as ObjectSchema<AnyObject>,
+  ({ event, actor, id, body }) => append(kindIn(event), actor, id(), body as EntryForm<EntryKindKey>),
+)

@@ -1,0 +1,32 @@
+import * as yup from 'yup'
+import { causes } from '../../../core/complaint/causes'
+import { entryId, oneOf } from '../../schemas/fields'
+import type { EntryKind, Said } from '../entryKind'
+
+/** What it turned out to be. */
+export const outcomeSchema = yup.object({
+  id: entryId(),
+  cause: oneOf(
+    causes.map(cause => cause.key),
+    'Cause',
+  ),
+  partId: yup.string().uuid('That part is not known.').nullable().default(null),
+})
+export type OutcomeForm = yup.InferType<typeof outcomeSchema>
+export interface OutcomeFacts {
+  cause: string
+  partId: string | null
+}
+export type OutcomeView = Said & OutcomeFacts
+
+export const outcomeKind: EntryKind<'outcomes', OutcomeForm, OutcomeFacts> = {
+  schema: outcomeSchema,
+  facts: yup.object({ cause: yup.string().required(), partId: yup.string().uuid().nullable().default(null) }),
+  aspect: 'narrowing',
+  list: 'outcomes',
+  section: 'narrowing',
+  strikable: true,
+  verb: 'said what it was',
+  told: ({ cause }) => ({ cause }),
+  summary: 'What it turned out to be',
+}

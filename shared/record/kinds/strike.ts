@@ -1,0 +1,26 @@
+import * as yup from 'yup'
+import { jobAspects } from '../../changes'
+import { entryId, line } from '../../schemas/fields'
+import type { EntryKind } from '../entryKind'
+
+export const strikeSchema = yup.object({
+  id: entryId(),
+  subjectId: entryId(),
+  /** may be empty while the entry is so fresh that it is only being taken back */
+  reason: line('The reason', 300).default(''),
+})
+export type StrikeForm = yup.InferType<typeof strikeSchema>
+
+export const strikeKind: EntryKind<null, StrikeForm, Pick<StrikeForm, 'reason'>> = {
+  schema: strikeSchema,
+  facts: strikeSchema.omit(['id', 'subjectId']),
+  aspect: 'facts',
+  alters: jobAspects,
+  list: null,
+  section: null,
+  strikable: false,
+  verb: 'struck out an entry',
+  told: ({ reason }) => ({ reason }),
+  about: form => form.subjectId,
+  summary: 'Strike out an entry with a reason',
+}

@@ -1,0 +1,28 @@
+import * as yup from 'yup'
+import { touchKinds } from '../../../core/ledger/ledger'
+import { entryId, oneOf, words } from '../../schemas/fields'
+import type { EntryKind, Said } from '../entryKind'
+
+export const touchSchema = yup.object({
+  id: entryId(),
+  partIds: yup
+    .array(yup.string().uuid('That part is not known.').required())
+    .required('Choose the parts.')
+    .min(1, 'Choose at least one part.'),
+  kind: oneOf(touchKinds, 'What was done'),
+  note: words(),
+})
+export type TouchForm = yup.InferType<typeof touchSchema>
+export type TouchView = Said & Omit<TouchForm, 'id'>
+
+export const touchKind: EntryKind<'touches', TouchForm> = {
+  schema: touchSchema,
+  aspect: 'leaks',
+  list: 'touches',
+  section: 'repairs',
+  strikable: true,
+  verb: ({ kind }) => `${kind} parts`,
+  told: ({ partIds }, job) => ({ parts: partIds.map(id => job.parts.find(part => part.id === id)?.name) }),
+  summary: 'That parts were disturbed',
+  touches: touch => [touch],
+}
