@@ -3,7 +3,7 @@ import { randomBytes, randomInt } from 'node:crypto'
 import { existsSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { watchAnswers } from './answers.mjs'
-import { buildApplication, SERVER } from './build.mjs'
+import { buildApplication, builtFrom, SERVER } from './build.mjs'
 import { startCluster } from './cluster.mjs'
 import { installPackages, postgresPrograms } from './install.mjs'
 import { nightly } from './nightly.mjs'
@@ -158,6 +158,7 @@ export async function serve(mode, { fresh = false } = {}) {
       ...process.env,
       NODE_ENV: 'production',
       DATABASE_URL: url,
+      ZINC_BUILD: builtFrom(),
       NITRO_PORT: String(port),
       NITRO_HOST: host,
       NUXT_SESSION_PASSWORD: process.env.NUXT_SESSION_PASSWORD ?? sessionSecret(folder),

@@ -2,17 +2,16 @@ import { waysToFeed } from '../core/circuit/waysToFeed'
 import { deriveLedger, type Ledger } from '../core/ledger/deriveLedger'
 import type { LedgerEntries } from '../core/ledger/ledger'
 import { nextStep, type Beginning, type NextStep, type RunningTest } from '../core/ledger/nextStep'
+import { curedAt, readingOf } from '../core/record/reading'
 import { replacesBefore, trialOfMethod } from '../core/repair/method/trial'
 import { testKindKeys, testKinds } from '../core/leaktest/testKinds'
 import { nextAfterSealed } from '../core/ledger/proof/handBack'
 import { handBackCase } from './prove/handBackCase'
 import { liveParts, targetPressure } from './jobCircuit'
 import { ledgerParts } from './ledgerParts'
-import { curedAt } from './curing'
 import { repairUnderWay } from './repair/underWay'
 import { jointHolds, withJoint } from './leaktest/hold/jointHolds'
 import { descriptorOf, isRunning } from './leaktest/tests'
-import { jobTouches } from './touches'
 import type { DescentPoint, JobView } from './views'
 import type { FindView } from './record/kinds/find'
 
@@ -22,8 +21,7 @@ import type { FindView } from './record/kinds/find'
  */
 export function jobEntries(job: JobView): LedgerEntries {
   const counting = job.tests.filter(test => !test.struck)
-  const testStruck = new Set(job.tests.filter(test => test.struck).map(test => test.id))
-  const finds = job.finds.filter(find => !find.struck && !(find.testId !== null && testStruck.has(find.testId)))
+  const { finds, touches } = readingOf(job)
   return {
     parts: ledgerParts(job),
     tests: withJoint(
@@ -47,7 +45,7 @@ export function jobEntries(job: JobView): LedgerEntries {
       replaces: replacesBefore(repair.method),
       struck: repair.struck !== null,
     })),
-    touches: jobTouches(job),
+    touches,
     limit: job.acceptance,
     pressure: targetPressure(job),
     cannotBeHeld: job.unholdable.find(each => !each.struck)?.at ?? null,

@@ -1,4 +1,5 @@
 import type { Situation, TestWord } from '../core/complaint/situation'
+import { readingOf } from '../core/record/reading'
 import { testKinds, testName } from '../core/leaktest/testKinds'
 import { liveParts } from './jobCircuit'
 import { descriptorOf, testDescriptors } from './leaktest/tests'
@@ -19,8 +20,9 @@ export function answersThatCount(job: Pick<JobView, 'answers'>): AnswerView[] {
  * more.
  */
 function testWords(job: JobView): TestWord[] {
-  const repairedAt = Math.max(-Infinity, ...job.repairs.filter(repair => !repair.struck).map(repair => repair.at))
-  const finds = job.finds.filter(find => !find.struck && find.at > repairedAt)
+  const reading = readingOf(job)
+  const repairedAt = reading.lastRepairedAt
+  const finds = reading.finds.filter(find => find.at > repairedAt)
   const foundIn = (testId: string | null) => [
     ...new Set(
       finds
@@ -59,15 +61,7 @@ function testWords(job: JobView): TestWord[] {
 
 /** Parts whose leak was repaired and has not been found again. */
 const repairedParts = (job: JobView): string[] =>
-  job.leaks
-    .filter(leak => {
-      const repairedAt = Math.max(
-        -Infinity,
-        ...job.repairs.filter(repair => !repair.struck && repair.leakIds.includes(leak.id)).map(repair => repair.at),
-      )
-      return repairedAt > -Infinity && !job.finds.some(find => !find.struck && find.leakId === leak.id && find.at > repairedAt)
-    })
-    .map(leak => leak.partId)
+  job.leaks.filter(leak => readingOf(job).isRepaired(leak.id)).map(leak => leak.partId)
 
 /** Whether no fuel stood in the tank at a moment: it never had any, or was drained and nobody has put any in since. */
 function dryAt(job: Pick<JobView, 'work' | 'drained' | 'weighings'>, at: number): boolean {

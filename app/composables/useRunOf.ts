@@ -1,5 +1,6 @@
 import { openRuns, repairOfRun, runOfJob } from '#shared/repair/runView'
-import type { RunFacts, RunKind } from '#shared/record/kinds/runActs'
+import type { RunKind } from '#core/record/runKinds'
+import type { RunFacts } from '#shared/record/kinds/runActs'
 import type { RunEntryView } from '#shared/record/kinds/runActs'
 import type { RunView } from '#shared/record/kinds/run'
 

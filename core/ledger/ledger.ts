@@ -1,10 +1,10 @@
 import type { FeedWay } from '../circuit/waysToFeed'
 import type { RateBounds } from '../hold/belief/verdict'
 import type { SoapMark } from '../leaktest/soap/soap'
+import type { Instant, Touch } from '../record/record'
 import type { TankTestKind } from '../leaktest/testKinds'
 
-/** Times in the ledger are milliseconds since 1970, UTC. */
-export type Instant = number
+export type { Instant }
 
 /** Which way pressure acts on a part: out of the tank, or into it. */
 export const directions = ['pressure', 'vacuum'] as const
@@ -107,15 +107,6 @@ export interface LedgerRepair {
   replaces: boolean
   struck: boolean
 }
-export const touchKinds = ['removed', 'refitted', 'knocked', 'adjusted', 'stripped'] as const
-export type TouchKind = (typeof touchKinds)[number]
-export interface LedgerTouch {
-  at: Instant
-  partIds: readonly string[]
-  /** what was stripped off cures no more */
-  kind: TouchKind
-}
-
 /** All that has happened to a tank, nothing derived. */
 export interface LedgerEntries {
   parts: readonly LedgerPart[]
@@ -126,7 +117,7 @@ export interface LedgerEntries {
   struckFinds: readonly { testId: string | null; partId: string }[]
   rigFinds: readonly LedgerRigFind[]
   repairs: readonly LedgerRepair[]
-  touches: readonly LedgerTouch[]
+  touches: readonly Touch[]
   /** the system's acceptance limit, Pa·m3/s at the working pressure */
   limit: number
   /** the tank's working test pressure, Pa gauge, above zero: what limits are stated at */

@@ -1,16 +1,9 @@
 import fc from 'fast-check'
+import type { Touch } from '../record/record'
 import { throughputFromStandard } from '../quantity/standardLeakRate'
 import { deriveLedger } from './deriveLedger'
 import { nextStep } from './nextStep'
-import {
-  measures,
-  type LedgerEntries,
-  type LedgerFind,
-  type LedgerLeak,
-  type LedgerRepair,
-  type LedgerTest,
-  type LedgerTouch,
-} from './ledger'
+import { measures, type LedgerEntries, type LedgerFind, type LedgerLeak, type LedgerRepair, type LedgerTest } from './ledger'
 import { feltAt, ledgerHold, ledgerPart, ledgerRepair, ledgerSoap, untouched, WORKING } from './ledger.fixture'
 
 /** Random histories of a tank with four parts, and what must hold of every one. */
@@ -62,7 +55,7 @@ function history(events: Event[]): LedgerEntries {
     leaks: LedgerLeak[] = [],
     finds: LedgerFind[] = [],
     repairs: LedgerRepair[] = [],
-    touches: LedgerTouch[] = []
+    touches: Touch[] = []
   events.forEach((each, i) => {
     const at = (i + 1) * 10
     if (each.kind === 'hold') {

@@ -1,5 +1,4 @@
 import type { AnyObjectSchema, ObjectSchema } from 'yup'
-import type { LedgerTouch } from '../../core/ledger/ledger'
 import type { JobAspect } from '../changes'
 import type { SignedSection } from '../prove/signedState'
 import type { JobView } from '../views'
@@ -47,8 +46,6 @@ export interface EntryKind<
   summary: string
   /** the entry that it belongs to */
   about?: (form: Form) => string
-  /** which parts it disturbed and when, struck out or not */
-  touches?: (view: View) => LedgerTouch[]
   /** what is kept and how it stands, for types alone: nothing is ever there */
   readonly types?: { facts: Facts; view: View }
 }

@@ -11,7 +11,8 @@ import type { JobView } from '../views'
 import type { RunEntryView } from '../record/kinds/runActs'
 import type { RunView } from '../record/kinds/run'
 import { runClock, type RunClock } from './runClock'
-import type { RunEntryForm, RunKind } from '../record/kinds/runActs'
+import type { RunKind } from '../../core/record/runKinds'
+import type { RunEntryForm } from '../record/kinds/runActs'
 
 /** What is kept of an entry of a kind. */
 export const factsOfKind = <K extends RunKind>(entry: RunEntryView, kind: K): Omit<RunEntryForm<K>, 'id' | 'ago'> | null =>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { curingParts } from '#shared/curing'
+import { readingOf } from '#core/record/reading'
 import { listWords } from '#core/words/words'
 import type { JobView } from '#shared/views'
 
@@ -8,7 +8,9 @@ const props = defineProps<{ job: JobView; now: number }>()
 const reason = defineModel<string>({ required: true })
 const curing = computed(() =>
   listWords(
-    curingParts(props.job, props.now).map(id => lowerFirst(props.job.parts.find(part => part.id === id)?.name ?? 'a part')),
+    readingOf(props.job)
+      .curingParts(props.now)
+      .map(id => lowerFirst(props.job.parts.find(part => part.id === id)?.name ?? 'a part')),
   ),
 )
 </script>

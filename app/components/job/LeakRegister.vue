@@ -3,7 +3,7 @@ import { repairMaterial } from '#core/repair/material/repairMaterials'
 import { repairMethodName } from '#core/repair/method/repairMethods'
 import type { Ledger } from '#core/ledger/deriveLedger'
 import { latestFind } from '#shared/jobEntries'
-import { curedAt } from '#shared/curing'
+import { curedAt } from '#core/record/reading'
 import type { JobView } from '#shared/views'
 import type { RepairView } from '#shared/record/kinds/repair'
 

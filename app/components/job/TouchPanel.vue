@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { touchKinds } from '#core/ledger/ledger'
+import { touchKinds } from '#core/record/record'
 import { listWords } from '#core/words/words'
 import { touchSchema } from '#shared/record/kinds/touch'
 import type { JobView } from '#shared/views'

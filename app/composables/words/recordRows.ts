@@ -10,7 +10,7 @@ import { jointHolds } from '#shared/leaktest/hold/jointHolds'
 import { latestFind } from '#shared/jobEntries'
 import { descriptorOf, type TestView } from '#shared/leaktest/tests'
 import { factsOfKind, runOfJob, stagesOfRun } from '#shared/repair/runView'
-import { strippedSince } from '#shared/curing'
+import { readingOf } from '#core/record/reading'
 import type { JobView } from '#shared/views'
 import type { RepairView } from '#shared/record/kinds/repair'
 import { faceOf } from '../../leaktest/testFaces'
@@ -116,7 +116,7 @@ function repairRows(job: JobView, now: number, short: Short) {
   return job.repairs.map(each => {
     const cures = each.material !== 'none'
     const cured = () =>
-      strippedSince(job, each)
+      readingOf(job).strippedSince(each)
         ? 'stripped off since'
         : [each.curedAt === null ? 'stands still, too cold' : clockText(each.curedAt, now), cureReckoning(each, now, short)]
             .filter(Boolean)

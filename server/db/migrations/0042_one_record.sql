@@ -60,3 +60,11 @@ CREATE UNIQUE INDEX "entry_struck_once" ON "entry" USING btree ("about","kind") 
 ALTER TABLE "lot_use" DROP CONSTRAINT "lot_use_run_id_repair_run_id_fk";
 --> statement-breakpoint
 DROP TABLE "strike", "touch", "caution_read", "gas_reading", "drained", "weighing", "hot_work", "check_answer", "probe", "outcome", "purchase_step", "purchase", "refit", "strip_entry", "find", "rig_find", "leak", "unholdable", "repair", "defect_card", "approval", "repair_choice", "run_entry", "repair_run", "new_tank_entry", "proof_entry", "owner_word", "instrument_check", "signature";
+--> statement-breakpoint
+CREATE TABLE "bay_row" (
+	"job_id" uuid PRIMARY KEY NOT NULL,
+	"version" text NOT NULL,
+	"row" jsonb NOT NULL
+);
+--> statement-breakpoint
+ALTER TABLE "bay_row" ADD CONSTRAINT "bay_row_job_id_job_id_fk" FOREIGN KEY ("job_id") REFERENCES "public"."job"("id") ON DELETE cascade ON UPDATE no action;

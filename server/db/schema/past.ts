@@ -1,4 +1,5 @@
-import { pgTable, text, uuid } from 'drizzle-orm/pg-core'
+import { jsonb, pgTable, text, uuid } from 'drizzle-orm/pg-core'
+import type { BayRow } from '../../../shared/views'
 import { job } from './jobs'
 
 /** What a job can be found by, taken from its record by whoever searches after it changed. */
@@ -17,4 +18,14 @@ export const jobWords = pgTable('job_words', {
   methods: text('methods').array().notNull(),
   /** who did something on it */
   people: uuid('people').array().notNull(),
+})
+
+/** What the Bay shows of a job, kept for as long as what it was derived from is the same and no clock changes it. */
+export const bayRow = pgTable('bay_row', {
+  jobId: uuid('job_id')
+    .references(() => job.id, { onDelete: 'cascade' })
+    .primaryKey(),
+  /** of the rules and of the record that it was derived from (server/services/bay/keptRows.ts) */
+  version: text('version').notNull(),
+  row: jsonb('row').$type<BayRow>().notNull(),
 })

@@ -73,6 +73,7 @@ export const leftBehind: Record<string, string> = {
   person: 'who did what travels as a name',
   reading: 'readings travel as CSV, a file a hold',
   job_words: 'what a job is found by follows from the entries',
+  bay_row: 'what the Bay shows follows from the entries',
   bell: 'what is due follows from the entries',
   device_key: 'a secret of this shop',
   kit_item: 'kit stays on its Shelf; its doubt is in each hold',

@@ -8,6 +8,7 @@ import { craft, job, test } from '../../db/schema'
 import { inShop } from '../job/inShop'
 import { loadAspectsOf } from '../job/loadJobs'
 import { Refusal } from '../shop/refusal'
+import { keepRows, keptRows } from './keptRows'
 
 /** Jobs on a page of the Bay: more than a workshop has in at once, few enough to derive all that is said of them. */
 export const BAY_PAGE = 40
@@ -43,7 +44,6 @@ export interface BayQuery {
 
 /** What of a job a row of the Bay is derived from. */
 const rowAspects = jobAspects.filter(aspect => aspect !== 'safety' && aspect !== 'stripping')
-type RowJob = Parameters<typeof jobStanding>[0] & JobView
 
 /** One row of the Bay, with its standing derived. */
 export function bayRow(view: JobView, now: number): BayRow {
@@ -128,17 +128,28 @@ export async function bay({ closed = false, words = '', after }: BayQuery, now: 
   }
 }
 
-/** Rows of some jobs, the ones that need someone first, then the latest. */
+/** Rows of some jobs, the ones that need someone first, then the latest: as they are kept, or derived. */
 async function rowsOf(ids: string[], now: number): Promise<BayRow[]> {
-  const jobs = await loadAspectsOf(ids, rowAspects)
-  const views = [...jobs.values()]
+  const kept = await keptRows(ids)
+  const anew = kept.filter(each => each.row === null)
+  const views = await derivedFrom(anew.map(each => each.id))
+  const derived = anew.flatMap(({ id, version }) => {
+    const view = views.get(id)
+    return view ? [{ version, view, row: bayRow(view, now) }] : []
+  })
+  await keepRows(derived, bayRow, now)
+  return [...kept.flatMap(({ row }) => (row ? [row] : [])), ...derived.map(({ row }) => row)].sort(
+    (a, b) => pressing.indexOf(a.next.action) - pressing.indexOf(b.next.action) || b.movedAt - a.movedAt,
+  )
+}
+
+/** What rows of the Bay are derived from, by job. */
+async function derivedFrom(ids: string[]): Promise<Map<string, JobView>> {
+  const views = [...(await loadAspectsOf(ids, rowAspects)).values()]
   // Whether a signature stands follows from the whole job; few jobs of a page are signed.
   const signed = views.filter(view => view.signatures.length > 0).map(view => view.id)
   const rest = await loadAspectsOf(signed, ['safety', 'stripping'])
-  return views
-    .map(view => ({ ...view, ...rest.get(view.id) }))
-    .map(view => bayRow(view as RowJob, now))
-    .sort((a, b) => pressing.indexOf(a.next.action) - pressing.indexOf(b.next.action) || b.movedAt - a.movedAt)
+  return new Map(views.map(view => [view.id, { ...view, ...rest.get(view.id) } as JobView]))
 }
 
 /** The Bench: tanks with a test that has not ended, and those that somebody last did something on. */

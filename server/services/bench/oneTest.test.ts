@@ -5,7 +5,7 @@ import pg from 'pg'
 import type { ChangeNotice } from '../../../shared/changes'
 import { jobStanding } from '../../../shared/jobEntries'
 import { testsOf } from '../../../shared/leaktest/tests'
-import { curingParts } from '../../../shared/curing'
+import { readingOf } from '../../../core/record/reading'
 import type { RepairForm } from '../../../shared/record/kinds/repair'
 import { recordRows } from '../../../app/composables/words/recordRows'
 import { bay, BAY_PAGE } from '../bay/bay'
@@ -163,7 +163,7 @@ describe('a repair that was done again or struck out', () => {
     expect((await refusal(startSoap(technician(), id))).fields).toHaveProperty('earlyReason')
     const job = await append('repair', technician(new Date(Date.now() + 1000)), id, quick)
     expect(await cures(id)).toEqual([slow.id])
-    expect(curingParts(job, Date.now() + 2000)).toHaveLength(1)
+    expect(readingOf(job).curingParts(Date.now() + 2000)).toHaveLength(1)
     expect((await refusal(startSoap(technician(new Date(Date.now() + 2000)), id))).fields).toHaveProperty('earlyReason')
   })
   test('stripped off it cures no more, and the record says so', async () => {
@@ -177,7 +177,7 @@ describe('a repair that was done again or struck out', () => {
       note: '',
     })
     expect(await cures(id)).toEqual([])
-    expect(curingParts(job, Date.now() + 2000)).toEqual([])
+    expect(readingOf(job).curingParts(Date.now() + 2000)).toEqual([])
     const { done } = recordRows(job, jobStanding(job, Date.now() + 2000).ledger, Date.now(), (kind, si) => `${kind} ${si}`)
     expect(done.find(row => row.id === slow.id)!.cured).toBe('stripped off since')
     await startSoap(technician(new Date(Date.now() + 2000)), id)
@@ -191,13 +191,13 @@ describe('a repair that was done again or struck out', () => {
     expect(await cures(id)).toEqual([second.id])
     const job = await strike(id, second.id)
     expect(await cures(id)).toEqual([second.id])
-    expect(curingParts(job, Date.now() + 5 * 3_600_000)).toHaveLength(1)
+    expect(readingOf(job).curingParts(Date.now() + 5 * 3_600_000)).toHaveLength(1)
     expect((await refusal(startSoap(technician(new Date(Date.now() + 2000)), id))).fields).toHaveProperty('earlyReason')
     const { partId } = job.leaks[0]!
     const touch = { id: randomUUID(), partIds: [partId], kind: 'stripped' as const, note: '' }
     const bare = await append('touch', technician(new Date(Date.now() + 3000)), id, touch)
     expect(await cures(id)).toEqual([])
-    expect(curingParts(bare, Date.now() + 4000)).toEqual([])
+    expect(readingOf(bare).curingParts(Date.now() + 4000)).toEqual([])
   })
 })
 

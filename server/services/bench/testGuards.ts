@@ -1,6 +1,6 @@
 import { jobStanding } from '../../../shared/jobEntries'
 import { listWords, lowerFirst } from '../../../core/words/words'
-import { curingParts } from '../../../shared/curing'
+import { readingOf } from '../../../core/record/reading'
 import { inKilopascals, overLimit, reliefProblem } from '../../../shared/limits'
 import type { Relief } from '../../../shared/leaktest/setupForm'
 import type { JobView } from '../../../shared/views'
@@ -17,7 +17,7 @@ export function mustBeSimulated({ reality }: Pick<JobView, 'reality'>): void {
 
 /** @throws Refusal 422 when a repair is still curing and no reason is given */
 export function mustHaveReasonIfEarly(job: JobView, reason: string, now: Date): string | null {
-  const curing = curingParts(job, +now)
+  const curing = readingOf(job).curingParts(+now)
   if (curing.length === 0) return null
   if (!reason)
     throw refuseField(

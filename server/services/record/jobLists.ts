@@ -4,7 +4,8 @@ import { factsUnsaid } from '../../../shared/record/factsSchema'
 import type { Said } from '../../../shared/record/entryKind'
 import type { InstrumentFacts } from '../../../shared/record/kinds/instruments'
 import type { LeakView } from '../../../shared/record/kinds/leak'
-import type { RunEntryView, RunFacts, RunKind } from '../../../shared/record/kinds/runActs'
+import type { RunKind } from '../../../core/record/runKinds'
+import type { RunEntryView, RunFacts } from '../../../shared/record/kinds/runActs'
 import type { RunView } from '../../../shared/record/kinds/run'
 
 /** An entry as it is kept. */

@@ -1,13 +1,14 @@
 import { and, asc, eq, gt, sql } from 'drizzle-orm'
 import { TRIAL_DAYS, trialOfMethod } from '../../../core/repair/method/trial'
 import { listWords } from '../../../core/words/words'
-import { curedAt, longestCure, strippedSince } from '../../../shared/curing'
+import { curedAt, readingOf } from '../../../core/record/reading'
 import type { RepairView } from '../../../shared/record/kinds/repair'
 import type { Transaction } from '../../db/client'
 import { entry, shopTemperature } from '../../db/schema'
 import { derivedId } from '../shop/derivedId'
 import { hangAnew, hangingBell, takeOffBell } from '../shop/bells'
 import { lockJob, tell, writeTrail, type Actor } from '../shop/change'
+import { forgetRows } from '../bay/keptRows'
 import { loadAspects, loadAspectsOf, type JobWith } from '../job/loadJobs'
 
 /** What stands still in the cold is looked at again after so long, ms. */
@@ -15,7 +16,7 @@ const LOOK_AGAIN = 12 * 3600_000
 /** What was put on longer ago is not looked at again, ms. */
 const LONGEST_CURE = 120 * 86_400_000
 
-type Tank = JobWith<'facts' | 'leaks'>
+type Tank = JobWith<'facts' | 'tests' | 'leaks'>
 
 /** What a repair is called on a bell: its leaks, or its parts where nothing leaked. */
 function nameOf({ leaks, parts }: Tank, { leakIds, partIds }: RepairView): string {
@@ -31,10 +32,10 @@ function nameOf({ leaks, parts }: Tank, { leakIds, partIds }: RepairView): strin
  * same, and is no repair.
  */
 export async function hangCures(tx: Transaction, jobId: string, now: Date): Promise<void> {
-  const tank = await loadAspects(jobId, ['facts', 'leaks'], tx)
+  const tank = await loadAspects(jobId, ['facts', 'tests', 'leaks'], tx)
   for (const each of tank.repairs) {
-    const on = !strippedSince(tank, each)
-    const counts = on && each.partIds.some(partId => longestCure(tank, partId)?.id === each.id)
+    const on = !readingOf(tank).strippedSince(each)
+    const counts = on && each.partIds.some(partId => readingOf(tank).longestCure(partId)?.id === each.id)
     await hangCureOf(tx, tank, each, now, counts)
     const last = on && !each.struck && isLastWord(tank, each)
     await hangTrialOf(tx, tank, each, now, last)
@@ -46,12 +47,8 @@ export async function hangCures(tx: Transaction, jobId: string, now: Date): Prom
 }
 
 /** Whether a repair is the last that was done to one of its leaks, and the leak has not come back since. */
-const isLastWord = ({ repairs, finds }: Tank, { id, at, leakIds }: RepairView): boolean =>
-  leakIds.some(
-    leakId =>
-      repairs.findLast(each => !each.struck && each.leakIds.includes(leakId))?.id === id &&
-      !finds.some(find => !find.struck && find.leakId === leakId && find.at > at),
-  )
+const isLastWord = (tank: Tank, { id, leakIds }: RepairView): boolean =>
+  leakIds.some(leakId => readingOf(tank).lastRepair(leakId)?.id === id && readingOf(tank).isRepaired(leakId))
 
 type RepairBell = 'cure' | 'move' | 'fuel' | 'temporary'
 
@@ -137,6 +134,7 @@ export async function movingCures<T>(tx: Transaction, actor: Actor, now: Date, w
   const ids = await jobsWithCures(tx, now)
   const before = await loadAspectsOf(ids, ['leaks'], tx)
   const written = await write()
+  await forgetRows(tx)
   for (const [jobId, tank] of await loadAspectsOf(ids, ['leaks'], tx)) {
     const was = new Map(before.get(jobId)?.repairs.map(each => [each.id, each]))
     const moved = tank.repairs.filter(each => curedAt(each) !== curedAt(was.get(each.id) ?? each))

@@ -4,6 +4,7 @@ import { repairMaterial, type RepairMaterialKey } from '../../../core/repair/mat
 import type { LotForm, MaterialSheetForm, SheetFacts } from '../../../shared/schemas/materials'
 import type { LotView, MaterialsView } from '../../../shared/views'
 import { database, type Transaction } from '../../db/client'
+import { forgetRows } from '../bay/keptRows'
 import { lot, lotUse, materialSheet } from '../../db/schema'
 import { change, tell, type Actor } from '../shop/change'
 import { notFound, refuseField } from '../shop/refusal'
@@ -47,6 +48,7 @@ export async function saveSheet(actor: Actor, { retired, ...form }: MaterialShee
     { verb: 'changed a sheet', touches: ['materials'], subjectId: form.id, detail: { name: form.name } },
     async tx => {
       await tx.insert(materialSheet).values(values).onConflictDoUpdate({ target: materialSheet.id, set })
+      await forgetRows(tx)
       return true
     },
   )

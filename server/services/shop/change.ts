@@ -56,19 +56,22 @@ export async function change<T>(
     const result = await work(tx, now)
     if (result !== null) {
       await writeTrail(tx, actor, now, subject)
-      if (subject.jobId && (actor || subject.byOwner))
+      if (subject.jobId)
         await tx
           .update(job)
-          .set({
-            movedAt: sql`greatest(${job.movedAt}, ${now.toISOString()}::timestamptz)`,
-            ...leaving(subject, now),
-          })
+          .set(moving(actor, subject, now))
           .where(eq(job.id, subject.jobId))
       await tell(tx, { topics: subject.touches, jobId: subject.jobId ?? null, subjectId: subject.subjectId ?? null })
     }
     return result
   })
 }
+
+/** When somebody last did something on a job. What the program does by itself moves it nowhere, and is a change of it all the same. */
+const moving = (actor: Actor | null, subject: ChangeSubject, now: Date) =>
+  actor || subject.byOwner
+    ? { movedAt: sql`greatest(${job.movedAt}, ${now.toISOString()}::timestamptz)`, ...leaving(subject, now) }
+    : { movedAt: job.movedAt }
 
 /** Whether a job is in the Bay after a change. */
 function leaving({ closesJob, leavesAway }: ChangeSubject, now: Date) {

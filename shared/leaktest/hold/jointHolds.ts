@@ -1,7 +1,7 @@
 import { jointEstimate, type Joint } from '../../../core/hold/joint/jointEstimate'
 import { measures, type LedgerTest } from '../../../core/ledger/ledger'
-import { curedAt } from '../../curing'
-import { jobTouches, type TouchedJob } from '../../touches'
+import { readingOf } from '../../../core/record/reading'
+import type { JobRecord } from '../../../core/record/record'
 import type { JobView } from '../../views'
 import { mapAt, reachedIn } from '../felt'
 import { strictestLimit, type LimitsJob } from '../limitsReached'
@@ -37,7 +37,7 @@ export interface Apart {
   why: ApartReason
 }
 
-type JoinedJob = Pick<JobView, 'tests' | 'leaks' | keyof LimitsJob> & TouchedJob
+type JoinedJob = Pick<JobView, 'tests' | 'leaks' | keyof LimitsJob | keyof JobRecord>
 
 /** Test pressures that differ by no more than this share are one. */
 const SAME_PRESSURE = 0.1
@@ -95,16 +95,10 @@ function whyApart(job: JoinedJob, group: readonly HoldView[], hold: HoldView): A
 }
 
 function touchedBetween(job: JoinedJob, first: HoldView, hold: HoldView): ApartReason | null {
-  const reached = new Set(reachedIn(job, first))
-  const between = (at: number) => at > first.startedAt && at < hold.stoppedAt!
-  const repairs = job.repairs.filter(repair => repair.partIds.some(id => reached.has(id)))
-  if (
-    repairs.some(repair => between(repair.at)) ||
-    jobTouches(job).some(touch => between(touch.at) && touch.partIds.some(id => reached.has(id))) ||
-    mapAt(job, first.startedAt).circuit !== mapAt(job, hold.startedAt).circuit
-  )
-    return 'touched between'
-  return repairs.some(repair => between(curedAt(repair))) ? 'cured between' : null
+  const change = readingOf(job).changeBetween(new Set(reachedIn(job, first)), first.startedAt, hold.stoppedAt!)
+  const mapped = mapAt(job, first.startedAt).circuit !== mapAt(job, hold.startedAt).circuit
+  if (change === 'touched' || mapped) return 'touched between'
+  return change === 'cured' ? 'cured between' : null
 }
 
 /** With its keys in order, so that two which say the same are written the same. */

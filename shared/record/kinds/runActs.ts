@@ -1,4 +1,5 @@
 import * as yup from 'yup'
+import { runKinds, type RunKind } from '../../../core/record/runKinds'
 import { ago, entryId, line, positive, quantity, requiredLine, uuidField } from '../../schemas/fields'
 import type { EntryKind } from '../entryKind'
 
@@ -80,9 +81,7 @@ export const runEntrySchemas = {
       .oneOf([1, 60], 'A practice clock runs as the wall’s, or sixty times as fast.')
       .required('The speed is missing.'),
   }),
-} as const
-export type RunKind = keyof typeof runEntrySchemas
-export const runKinds = Object.keys(runEntrySchemas) as RunKind[]
+} as const satisfies Record<RunKind, yup.AnyObjectSchema>
 export const isRunKind = (kind: string): kind is RunKind => Object.hasOwn(runEntrySchemas, kind)
 export type RunEntryForm<K extends RunKind> = yup.InferType<(typeof runEntrySchemas)[K]>
 /** What of a kind is kept. */

@@ -1,5 +1,5 @@
 import * as yup from 'yup'
-import { touchKinds } from '../../../core/ledger/ledger'
+import { touchKinds } from '../../../core/record/record'
 import { entryId, oneOf, words } from '../../schemas/fields'
 import type { EntryKind, Said } from '../entryKind'
 
@@ -24,5 +24,4 @@ export const touchKind: EntryKind<'touches', TouchForm> = {
   verb: ({ kind }) => `${kind} parts`,
   told: ({ partIds }, job) => ({ parts: partIds.map(id => job.parts.find(part => part.id === id)?.name) }),
   summary: 'That parts were disturbed',
-  touches: touch => [touch],
 }

@@ -4,7 +4,7 @@ import { probesOf } from '#core/complaint/halvingProbes'
 import { proposedClosures } from '#core/circuit/proposedClosures'
 import { holdingLinks, type TestSetup } from '#core/circuit/reach'
 import { liveParts, reachOn, targetPressure } from '#shared/jobCircuit'
-import { curingParts } from '#shared/curing'
+import { readingOf } from '#core/record/reading'
 import { lastRelief, reliefProblem } from '#shared/limits'
 import { probeMethods, type ProbeMethod } from '#shared/record/kinds/probe'
 import type { Relief } from '#shared/leaktest/setupForm'
@@ -88,7 +88,7 @@ const blowsIn = computed(() => pressure.value > 0 && job.value?.hasStandIn === f
 /** Why nothing may go in yet, or null. */
 const unready = computed(() => {
   if (!job.value) return null
-  if (curingParts(job.value, now.value).length > 0 && !earlyReason.value.trim())
+  if (readingOf(job.value).curingParts(now.value).length > 0 && !earlyReason.value.trim())
     return 'Say why you test before the repair has cured.'
   return blowsIn.value ? reliefProblem(job.value, relief.value, pressure.value, pa => short('pressure', pa)) : null
 })

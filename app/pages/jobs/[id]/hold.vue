@@ -11,7 +11,7 @@ import {
 } from '#shared/leaktest/hold/holdDraft'
 import { holdSchema } from '#shared/leaktest/hold/holdForm'
 import { testsOf } from '#shared/leaktest/tests'
-import { curingParts } from '#shared/curing'
+import { readingOf } from '#core/record/reading'
 import { overLimit, reliefProblem } from '#shared/limits'
 import type { JobView } from '#shared/views'
 
@@ -59,7 +59,7 @@ function faults(view: JobView): Record<string, string> {
   if (over) return { testPressure: over }
   const unguarded = holdBlowsIn(draft.value) && reliefProblem(view, relief, testPressure, show)
   if (unguarded) return { relief: unguarded }
-  if (curingParts(view, now.value).length === 0 || earlyReason.trim()) return {}
+  if (readingOf(view).curingParts(now.value).length === 0 || earlyReason.trim()) return {}
   return { earlyReason: 'Say why you test before the repair has cured; the record will show it.' }
 }
 const submit = () =>

@@ -1,6 +1,7 @@
 import type { H3Event } from 'h3'
 import type { AnyObject, AnyObjectSchema, ObjectSchema } from 'yup'
-import { isRunKind, runEntrySchemas, type RunKind } from '#shared/record/kinds/runActs'
+import type { RunKind } from '#core/record/runKinds'
+import { isRunKind, runEntrySchemas } from '#shared/record/kinds/runActs'
 import { append } from '../../../../services/record/append'
 import { jobOfEntry } from '../../../../services/record/entryRows'
 import { Refusal } from '../../../../services/shop/refusal'

@@ -1,32 +1,32 @@
-import { jobEntries } from './jobEntries'
-import { lastCured } from '../core/ledger/evidence'
-import { curingParts, longestCure } from './curing'
-import { jobView, partView, repairView } from './jobView.fixture'
-import type { RepairView } from './record/kinds/repair'
-import type { TouchView } from './record/kinds/touch'
+import { jobEntries } from '../jobEntries'
+import { lastCured } from '../../core/ledger/evidence'
+import { readingOf } from '../../core/record/reading'
+import { jobView, partView, repairView } from '../jobView.fixture'
+import type { RepairView } from './kinds/repair'
+import type { TouchView } from './kinds/touch'
 
 const HOUR = 3_600_000
 const struck = repairView({ id: 'r', partIds: ['a'], at: 0, curedAt: 48 * HOUR, struck: 'typed on the wrong leak' })
 const job = jobView({ parts: [partView('a')], repairs: [struck] })
 
 test('what was put on cures whether or not its entry was struck out, for the guard as for the ledger', () => {
-  expect(curingParts(job, 5 * HOUR)).toEqual(['a'])
-  expect(curingParts(job, 49 * HOUR)).toEqual([])
-  expect(longestCure(job, 'a')?.id).toBe('r')
+  expect(readingOf(job).curingParts(5 * HOUR)).toEqual(['a'])
+  expect(readingOf(job).curingParts(49 * HOUR)).toEqual([])
+  expect(readingOf(job).longestCure('a')?.id).toBe('r')
   expect(lastCured('a', jobEntries(job))).toBe(48 * HOUR)
 })
 
 test('what was stripped off cures no more, for both', () => {
   const touch = { id: 't', at: 2 * HOUR, partIds: ['a'], kind: 'stripped' as const, note: '', by: 'Finn', struck: null }
   const off = { ...job, touches: [touch] }
-  expect(curingParts(off, 5 * HOUR)).toEqual([])
+  expect(readingOf(off).curingParts(5 * HOUR)).toEqual([])
   expect(lastCured('a', jobEntries(off))).toBe(2 * HOUR)
 })
 
 test('a leak cures from its repair until its time, struck out or not', () => {
   const repair = repairView({ curedAt: 20 })
   const curing = (at: number, repairs: RepairView[] = [repair], touches: TouchView[] = []) =>
-    curingParts({ ...job, repairs, touches }, at).length
+    readingOf({ ...job, repairs, touches }).curingParts(at).length
   expect([curing(15), curing(20), curing(5)]).toEqual([1, 0, 0])
   expect(curing(15, [{ ...repair, struck: 'x' }])).toBe(1)
   expect(curing(1e15, [{ ...repair, curedAt: null }])).toBe(1)
