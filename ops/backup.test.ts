@@ -1,7 +1,7 @@
 import { cpSync, mkdtempSync, readFileSync, readdirSync, rmSync, statSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
-import { openTestShop, testActor, testJob } from '../server/services/shop/testShop'
+import { openTestShop, testActor, testJob } from '../server/services/ground/testShop'
 import {
   backupsIn,
   BackupError,

@@ -159,10 +159,10 @@ function narrowing(): void {
 }
 
 async function databaseUnderALogger(): Promise<void> {
-  const { testActor, testJob, holdForm, setUpHold, fed } = await import('../server/services/shop/testShop')
-  const { stepHold, loadHold } = await import('../server/services/bench/hold/holds')
+  const { testActor, testJob, holdForm, setUpHold, fed } = await import('../server/services/ground/testShop')
+  const { stepHold, loadHold } = await import('../server/services/bench/hold/runHold')
   const { takeFeed } = await import('../server/services/bench/hold/deviceFeed')
-  const { countReadings, holdCurve } = await import('../server/services/bench/hold/holdReadings')
+  const { countReadings, holdCurve } = await import('../server/services/bench/hold/keptReadings')
   await migrate(database(), { migrationsFolder: join(process.cwd(), 'server/db/migrations') })
   const owner = await testActor('owner')
   const start = new Date(Date.now() - 4 * 3600_000)

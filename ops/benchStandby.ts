@@ -5,7 +5,7 @@ import { join } from 'node:path'
 import pg from 'pg'
 import { caller, killCluster, PASSWORD, startCluster } from '../tests/support/powerCuts'
 import { openShopOn, OWNER_CODE } from '../tests/support/shop'
-import { newJobForm } from '../server/services/shop/testShop'
+import { newJobForm } from '../server/services/ground/testShop'
 import type { JobView } from '../shared/views'
 
 /**

@@ -1,3 +1,5 @@
+import { readFileSync } from 'node:fs'
+import { withHouse } from './drawHouse'
 import { execFileSync } from 'node:child_process'
 
 /** Lints texts as if they stood in files, without asking for types. @returns the rules that each breaks */
@@ -62,3 +64,9 @@ test('what is said of who uses whom is held by lint', () => {
   expect(held).toEqual(refused.map(([promise, file]) => [promise, file, true]))
   expect(found.slice(refused.length)).toEqual(allowed.map(() => []))
 }, 60_000)
+
+test('the drawing of the house is as the code has it; where this fails: npx tsx ops/drawHouse.ts', () => {
+  const text = readFileSync('CONTRIBUTING.md', 'utf8')
+  expect(withHouse(text)).toBe(text)
+  expect(text).toContain('core_ledger --> core_record')
+})

@@ -1,3 +1,4 @@
+import { readFileSync } from 'node:fs'
 import { bin, endRunning, root, run, say, Trouble } from './steps.mjs'
 
 const [command, ...words] = process.argv.slice(2)
@@ -11,6 +12,7 @@ const HELP = `usage: ./zinc COMMAND
   verify FILE      whether a backup is whole
   code NAME        a one-time code for a new password, for whoever sits at this machine
   doctor           what the program stands on: disk, backup, clock, database, and what to do about it
+  version          which one this is
   test [NAME …]    run every check, or only those named: lint types unit browser
   test again [WORDS] [--times N]  each browser test 20 times, two at a time; stopped, it goes on where it was and keeps the tally
   mutate [FOLDER …]  change the code in one place after another and see whether a test notices
@@ -67,6 +69,10 @@ const commands = {
   async doctor() {
     const { doctor } = await import('./doctor.mjs')
     process.exitCode = await doctor(words.includes('--demo') ? 'demo' : 'start')
+  },
+  version() {
+    const { version } = JSON.parse(readFileSync(`${root}/package.json`, 'utf8'))
+    say(`Zinc Bell ${version}`)
   },
   async test() {
     const { test } = await import('./test.mjs')

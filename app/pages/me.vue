@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { PROGRAM } from '#shared/version'
 import { LEAST_PASSWORD, passwordSchema, pinSchema } from '#shared/schemas/person'
 import type { PersonView, SignedInView } from '#shared/views'
 
@@ -148,5 +149,6 @@ const end = (path: string) =>
         </div>
       </template>
     </SchemaForm>
+    <p class="soft figure mt-6">{{ PROGRAM }}</p>
   </div>
 </template>

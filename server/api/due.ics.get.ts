@@ -1,5 +1,5 @@
 import { dueCalendar } from '../reports/dueCalendar'
-import { bells } from '../services/shop/bells'
+import { bells } from '../services/bells/bells'
 
 export default signedInRoute('read', null, async ({ event, actor }) => {
   setHeader(event, 'Content-Type', 'text/calendar; charset=utf-8')

@@ -1,6 +1,6 @@
 import { watchDecision } from '../feeds/decisionWatch'
 import { MOST_FEED_BYTES, mustOpenHold, takeFeed } from '../services/bench/hold/deviceFeed'
-import { Refusal } from '../services/shop/refusal'
+import { Refusal } from '../services/ground/refusal'
 
 /** Readings of a logger as newline-delimited JSON, with its key as bearer token. The key is looked at before anything is read. */
 export default openRoute(null, async ({ event }) => {

@@ -1,3 +1,3 @@
-import { openApiDocument } from '../services/shop/openapi'
+import { openApiDocument } from '../services/routes/openapi'
 
 export default signedInRoute('read', null, openApiDocument)

@@ -6,8 +6,8 @@ import { jobStates } from '../../core/ledger/deriveLedger'
 import { jobStanding } from '../../shared/jobEntries'
 import { bay } from '../services/bay/bay'
 import { loadJob } from '../services/job/loadJobs'
-import { bells } from '../services/shop/bells'
-import { openTestShop } from '../services/shop/testShop'
+import { bells } from '../services/bells/bells'
+import { openTestShop } from '../services/ground/testShop'
 import { database } from './client'
 
 /** Demo shops as earlier versions made them, each named for the last step that its database had taken. */

@@ -14,8 +14,8 @@ import { liveEstimate } from '../services/bench/hold/liveHolds'
 import { loadJob } from '../services/job/loadJobs'
 import { loadKit } from '../services/shelf/kit'
 import { simulateShop } from '../services/house/shopReality'
-import { bells } from '../services/shop/bells'
-import { openTestShop } from '../services/shop/testShop'
+import { bells } from '../services/bells/bells'
+import { openTestShop } from '../services/ground/testShop'
 
 /**
  * A shop kept by the version in which each kind of test had tables of its own: the demo, and a job with every kind of row

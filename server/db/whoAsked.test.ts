@@ -1,6 +1,6 @@
 import { setTimeout } from 'node:timers/promises'
 import { sql } from 'drizzle-orm'
-import { openTestShop } from '../services/shop/testShop'
+import { openTestShop } from '../services/ground/testShop'
 import { database, databasePool, inTransaction } from './client'
 import { whileAsked } from './whoAsked'
 

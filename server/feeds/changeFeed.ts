@@ -1,7 +1,7 @@
 import pg from 'pg'
 import type { ChangeNotice } from '../../shared/changes'
 import { forgetAllLive, forgetLive } from '../services/bench/hold/liveHolds'
-import { CHANGE_CHANNEL, OWN_SERVER, type ToldNotice } from '../services/shop/change'
+import { CHANGE_CHANNEL, OWN_SERVER, type ToldNotice } from '../services/ground/change'
 
 const listeners = new Set<(notice: ChangeNotice) => void>()
 const RECONNECT_AFTER = 1000 // ms

@@ -1,4 +1,4 @@
-import { hangDecisionBell } from '../services/bench/hold/holds'
+import { hangDecisionBell } from '../services/bench/hold/runHold'
 import { log } from '../utils/log'
 
 const EVERY = 10_000 // ms between two looks at one hold

@@ -1,4 +1,4 @@
-import { isAway } from '../services/shop/away'
+import { isAway } from '../services/ground/away'
 
 /**
  * Nothing but sign-in, health, loggers with a key of their own, owners with a card and the files that draw the sign-in page answers without a

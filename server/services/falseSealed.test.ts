@@ -18,8 +18,8 @@ import type { JobView } from '../../shared/views'
 import { beginTest } from './bench/beginTest'
 import { makeKey } from './bench/hold/deviceKeys'
 import { mustOpenHold, takeFeed } from './bench/hold/deviceFeed'
-import { stepHold } from './bench/hold/holds'
-import { takeFile, takeReadings } from './bench/hold/readings'
+import { stepHold } from './bench/hold/runHold'
+import { takeFile, takeReadings } from './bench/hold/takeReadings'
 import { endTest } from './bench/endTest'
 import { addFind } from './bench/finds'
 import { recordEntry } from './bench/recordEntry'
@@ -28,7 +28,7 @@ import { setCircuit } from './job/tankMap'
 import { jointHolds } from '../../shared/leaktest/hold/jointHolds'
 import { loadJob } from './job/loadJobs'
 import { takeShopTemperature } from './shelf/shopTemperatures'
-import type { Actor } from './shop/change'
+import type { Actor } from './ground/change'
 import {
   fed,
   holdForm,
@@ -40,7 +40,7 @@ import {
   startSoap,
   testActor,
   testJob,
-} from './shop/testShop'
+} from './ground/testShop'
 import { append } from './record/append'
 
 /**

@@ -20,8 +20,8 @@ import {
   startSoap,
   testActor,
   testJob,
-} from './shop/testShop'
-import { stepHold } from './bench/hold/holds'
+} from './ground/testShop'
+import { stepHold } from './bench/hold/runHold'
 import { append } from './record/append'
 
 let shop: { close: () => Promise<void> }

@@ -1,7 +1,7 @@
 /// <reference lib="dom" />
 import { get, request, type IncomingHttpHeaders } from 'node:http'
 import { brotliDecompressSync } from 'node:zlib'
-import { routes } from '../../server/services/shop/routes'
+import { routes } from '../../server/services/routes/routes'
 import { enter, expect, jobOf, startTypedHold, test } from '../support/test'
 
 const someId = '00000000-0000-4000-8000-000000000000'

@@ -1,5 +1,5 @@
 import fc from 'fast-check'
-import { openApiDocument } from '../../server/services/shop/openapi'
+import { openApiDocument } from '../../server/services/routes/openapi'
 
 /** One malformed, or nearly right, request. */
 export interface Attempt {

@@ -31,17 +31,17 @@ const tables = {
   jobs: 'job',
   tests: 'test',
   holds: "test where kind = 'hold'",
-  runs: 'repair_run',
+  runs: "entry where kind = 'run'",
   bells: 'bell',
   photos: 'photo',
-  strips: 'strip_entry',
-  purchases: 'purchase',
+  strips: "entry where kind = 'strip'",
+  purchases: "entry where kind = 'purchase'",
   crafts: 'craft',
   kit: 'kit_item',
   temperatures: 'shop_temperature',
   people: 'person',
   parts: 'part',
-  leaks: 'leak',
+  leaks: "entry where kind = 'leak'",
 }
 const MOST_OF_EACH = 12
 

@@ -1,4 +1,4 @@
-import { openApiDocument } from '../../server/services/shop/openapi'
+import { openApiDocument } from '../../server/services/routes/openapi'
 import type { Asker } from './asker'
 
 interface Schema {

@@ -3,7 +3,7 @@ import { randomUUID } from 'node:crypto'
 import { readFileSync, readdirSync } from 'node:fs'
 import { join } from 'node:path'
 import type { JobView } from '../../shared/views'
-import { newJobForm } from '../../server/services/shop/testShop'
+import { newJobForm } from '../../server/services/ground/testShop'
 import { setUpHold } from './setUpHold'
 import { openShopOn, OWNER_CODE, type Shop } from './shop'
 

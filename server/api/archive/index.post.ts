@@ -1,5 +1,5 @@
 import { importJob, planImport } from '../../services/archive/importJob'
-import { Refusal } from '../../services/shop/refusal'
+import { Refusal } from '../../services/ground/refusal'
 
 /** Largest archive that is taken, bytes. */
 const MOST_BYTES = 100_000_000

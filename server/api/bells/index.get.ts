@@ -1,3 +1,3 @@
-import { bells } from '../../services/shop/bells'
+import { bells } from '../../services/bells/bells'
 
 export default signedInRoute('read', null, bells)

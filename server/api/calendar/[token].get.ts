@@ -1,5 +1,5 @@
 import { shopTime } from '../../services/house/steadyClock'
-import { readCalendarFeed } from '../../services/shop/calendarFeed'
+import { readCalendarFeed } from '../../services/bells/calendarFeed'
 
 export default openRoute(null, ({ event }) => {
   setHeader(event, 'Content-Type', 'text/calendar; charset=utf-8')

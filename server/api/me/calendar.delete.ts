@@ -1,3 +1,3 @@
-import { endCalendarFeed } from '../../services/shop/calendarFeed'
+import { endCalendarFeed } from '../../services/bells/calendarFeed'
 
 export default signedInRoute('read', null, ({ actor }) => endCalendarFeed(actor))

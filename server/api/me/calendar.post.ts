@@ -1,3 +1,3 @@
-import { makeCalendarFeed } from '../../services/shop/calendarFeed'
+import { makeCalendarFeed } from '../../services/bells/calendarFeed'
 
 export default signedInRoute('read', null, ({ actor }) => makeCalendarFeed(actor))

@@ -1,7 +1,7 @@
 import { execFile } from 'node:child_process'
 import { join } from 'node:path'
 import { promisify } from 'node:util'
-import { openTestShop } from '../../services/shop/testShop'
+import { openTestShop } from '../../services/ground/testShop'
 
 /** In a process of its own: what simulates tanks for minutes is slow in the test runner’s sandbox. */
 async function said(how: 'made' | 'put') {

@@ -1,5 +1,5 @@
 import pg from 'pg'
-import { openTestShop } from '../../services/shop/testShop'
+import { openTestShop } from '../../services/ground/testShop'
 import { moved, putShop, takeShop, type KeptShop } from './keptShop'
 
 describe('a kept shop that is put in later', () => {

@@ -1,7 +1,7 @@
 import { throughputFromStandard } from '../../../core/quantity/standardLeakRate'
 import { standInTank, tame } from '../../../core/standin/standInTank'
 import type { KitItemForm } from '../../../shared/schemas/kit'
-import type { Actor } from '../../services/shop/change'
+import type { Actor } from '../../services/ground/change'
 import { checkRig, saveKitItem } from '../../services/shelf/kit'
 import { demoId } from './shop'
 

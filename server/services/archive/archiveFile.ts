@@ -3,7 +3,7 @@ import JSZip from 'jszip'
 import Papa from 'papaparse'
 import type { BroughtTemperature } from '../../../shared/archive/brought'
 import { OutOfBounds, parsable } from '../../../shared/bodyBounds'
-import { Refusal } from '../shop/refusal'
+import { Refusal } from '../ground/refusal'
 
 /** A row as it travels: what the columns are called here, moments in ISO 8601, quantities SI. */
 export type ArchivedRow = Record<string, unknown>
@@ -12,6 +12,8 @@ export interface ArchivedJob {
   format: 'zinc-bell-job'
   version: 2
   exportedAt: string
+  /** the program that made it, with its version */
+  program: string
   shop: string
   /** where it was brought in from before; null when it began in this shop */
   broughtFrom: { shop: string; exportedAt: string } | null

@@ -1,6 +1,6 @@
 import Ajv, { type ValidateFunction } from 'ajv'
 import type { PgColumn } from 'drizzle-orm/pg-core'
-import { Refusal } from '../shop/refusal'
+import { Refusal } from '../ground/refusal'
 import type { ArchivedJob } from './archiveFile'
 import { archivedTables, columnsOf } from './archivedTables'
 
@@ -36,12 +36,13 @@ export const archiveSchema = () => ({
   description:
     'job.json of an archive. Beside it lie readings/HOLD.csv, photographs/PHOTO.jpg and PHOTO.small.jpg, and digests.json with the SHA-256 of each. Quantities are SI, moments ISO 8601 in UTC.',
   type: 'object',
-  required: ['format', 'version', 'exportedAt', 'shop', 'broughtFrom', 'people', 'thermometer', 'rows'],
+  required: ['format', 'version', 'exportedAt', 'program', 'shop', 'broughtFrom', 'people', 'thermometer', 'rows'],
   additionalProperties: false,
   properties: {
     format: { const: 'zinc-bell-job' },
     version: { const: 2 },
     exportedAt: moment,
+    program: { type: 'string', maxLength: 80 },
     shop: { type: 'string', maxLength: 80 },
     broughtFrom: {
       anyOf: [

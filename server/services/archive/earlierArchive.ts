@@ -80,5 +80,5 @@ export function asNow(said: unknown): unknown {
     }),
   )
   const others = Object.entries(rows).filter(([name]) => !Object.hasOwn(earlierTables, name))
-  return { ...(said as object), version: 2, rows: { ...Object.fromEntries(others), entry: entries } }
+  return { ...(said as object), version: 2, program: 'Zinc Bell', rows: { ...Object.fromEntries(others), entry: entries } }
 }

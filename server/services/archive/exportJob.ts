@@ -1,6 +1,7 @@
 import { asc, eq, inArray } from 'drizzle-orm'
 import type { PgColumn } from 'drizzle-orm/pg-core'
 import { isRunning } from '../../../shared/leaktest/tests'
+import { PROGRAM } from '../../../shared/version'
 import { testName } from '../../../core/leaktest/testKinds'
 import { inTransaction, type Transaction } from '../../db/client'
 import { job as jobTable, person, photo, reading } from '../../db/schema'
@@ -8,7 +9,7 @@ import { mustBeEvidence } from '../job/inShop'
 import { loadJob } from '../job/loadJobs'
 import { shopName } from '../prove/letterhead'
 import { temperaturesSince, withBrought } from '../repair/cures'
-import { Refusal } from '../shop/refusal'
+import { Refusal } from '../ground/refusal'
 import { packArchive, type Archive, type ArchivedRow } from './archiveFile'
 import { archivedTables, columnsOf, personColumns, type ArchivedTable } from './archivedTables'
 
@@ -106,6 +107,7 @@ export async function jobArchive(jobId: string, now: Date): Promise<Archive> {
           format: 'zinc-bell-job' as const,
           version: 2 as const,
           exportedAt: now.toISOString(),
+          program: PROGRAM,
           shop,
           broughtFrom: brought && { shop: brought.shop, exportedAt: new Date(brought.exportedAt).toISOString() },
           people,

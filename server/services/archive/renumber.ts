@@ -1,4 +1,4 @@
-import { derivedId } from '../shop/derivedId'
+import { derivedId } from '../ground/derivedId'
 import type { ArchivedReading, ArchivedRow } from './archiveFile'
 
 type Json = unknown

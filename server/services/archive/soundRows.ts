@@ -8,8 +8,8 @@ import { isStoredKind } from '../../../shared/record/kinds'
 import { circuitSchema, partSchema } from '../../../shared/schemas/circuit'
 import { complaintSchema, realities, workKinds } from '../../../shared/schemas/job'
 import { withinBounds } from '../../../shared/bodyBounds'
-import { nextTurn } from '../shop/inThread'
-import { Refusal } from '../shop/refusal'
+import { nextTurn } from '../ground/inThread'
+import { Refusal } from '../ground/refusal'
 import type { ArchivedRow } from './archiveFile'
 
 const finite = () => yup.number().required()

@@ -7,7 +7,7 @@ import { database } from '../../db/client'
 import { craft, job, test } from '../../db/schema'
 import { inShop } from '../job/inShop'
 import { loadAspectsOf } from '../job/loadJobs'
-import { Refusal } from '../shop/refusal'
+import { Refusal } from '../ground/refusal'
 import { keepRows, keptRows } from './keptRows'
 
 /** Jobs on a page of the Bay: more than a workshop has in at once, few enough to derive all that is said of them. */

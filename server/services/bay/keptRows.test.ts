@@ -10,7 +10,7 @@ import { endTest } from '../bench/endTest'
 import { loadJob } from '../job/loadJobs'
 import { append } from '../record/append'
 import { takeShopTemperature } from '../shelf/shopTemperatures'
-import { markPart, openTestShop, repairForm, startSoap, testActor, testJob } from '../shop/testShop'
+import { markPart, openTestShop, repairForm, startSoap, testActor, testJob } from '../ground/testShop'
 import { bay, bayRow } from './bay'
 
 /** Every row as it is derived from the whole job, whatever is kept. */

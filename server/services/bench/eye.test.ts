@@ -6,14 +6,14 @@ import { database } from '../../db/client'
 import { job } from '../../db/schema'
 import { eq } from 'drizzle-orm'
 import { keepSight, loadKit, saveKitItem } from '../shelf/kit'
-import { holdForm, openTestShop, refusal, setUpHold, testActor, testJob } from '../shop/testShop'
+import { holdForm, openTestShop, refusal, setUpHold, testActor, testJob } from '../ground/testShop'
 import { mustOpenHold, takeFeed } from './hold/deviceFeed'
 import { keysOf, makeKey, makePhoneKey } from './hold/deviceKeys'
-import { holdReadings, readingRecord } from './hold/holdReadings'
-import { loadHold, setHoldSpeed, stepHold } from './hold/holds'
+import { holdReadings, readingRecord } from './hold/keptReadings'
+import { loadHold, setHoldSpeed, stepHold } from './hold/runHold'
 import { liveEstimate } from './hold/liveHolds'
 import { needleOf } from './hold/needle'
-import { takeReadings } from './hold/readings'
+import { takeReadings } from './hold/takeReadings'
 
 let shop: { close: () => Promise<void> }
 let technician: Awaited<ReturnType<typeof testActor>>

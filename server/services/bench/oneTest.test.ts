@@ -11,8 +11,8 @@ import { recordRows } from '../../../app/composables/words/recordRows'
 import { bay, BAY_PAGE } from '../bay/bay'
 import { closeJob, reopenJob } from '../job/jobs'
 import { loadAspects, loadJob } from '../job/loadJobs'
-import { bells } from '../shop/bells'
-import { CHANGE_CHANNEL } from '../shop/change'
+import { bells } from '../bells/bells'
+import { CHANGE_CHANNEL } from '../ground/change'
 import {
   fed,
   holdForm,
@@ -25,11 +25,11 @@ import {
   testActor,
   testJob,
   plan,
-} from '../shop/testShop'
+} from '../ground/testShop'
 import { beginTest } from './beginTest'
 import { endTest } from './endTest'
 import { addFind } from './finds'
-import { loadHold, stepHold } from './hold/holds'
+import { loadHold, stepHold } from './hold/runHold'
 import { recordEntry } from './recordEntry'
 import { append } from '../record/append'
 

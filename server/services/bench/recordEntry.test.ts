@@ -2,7 +2,7 @@ import { randomUUID } from 'node:crypto'
 import { SOAP_WATCH_TIME } from '../../../core/leaktest/soap/soap'
 import { testsOf } from '../../../shared/leaktest/tests'
 import { loadJob } from '../job/loadJobs'
-import { openTestShop, startSoap, testActor, testJob } from '../shop/testShop'
+import { openTestShop, startSoap, testActor, testJob } from '../ground/testShop'
 import { entrySchemaOf, recordEntry } from './recordEntry'
 
 let shop: { close: () => Promise<void> }

@@ -5,9 +5,9 @@ import { inKilopascals, overLimit, reliefProblem } from '../../../shared/limits'
 import type { Relief } from '../../../shared/leaktest/setupForm'
 import type { JobView } from '../../../shared/views'
 import type { Transaction } from '../../db/client'
-import { hangBell } from '../shop/bells'
+import { hangBell } from '../bells/bells'
 import { loadJob } from '../job/loadJobs'
-import { Refusal, refuseField } from '../shop/refusal'
+import { Refusal, refuseField } from '../ground/refusal'
 
 /** @throws Refusal 409 for a real tank: nothing of a stand-in is evidence of it */
 export function mustBeSimulated({ reality }: Pick<JobView, 'reality'>): void {

@@ -3,7 +3,7 @@ import type { TankTestKind, TestKindKey } from '../../../core/leaktest/testKinds
 import { database, type Transaction } from '../../db/client'
 import { test } from '../../db/schema'
 import type { TestFacts } from '../../db/schema/testFacts'
-import { notFound } from '../shop/refusal'
+import { notFound } from '../ground/refusal'
 
 type AnyRow = typeof test.$inferSelect
 /** A test of a tank as the database has it, with the facts of its kind. */

@@ -8,7 +8,7 @@ import type { Transaction } from '../../db/client'
 import type { testEntry } from '../../db/schema'
 import type { HiddenTank } from '../../db/schema/hiddenTank'
 import type { TestEntries, TestFacts } from '../../db/schema/testFacts'
-import type { Actor } from '../shop/change'
+import type { Actor } from '../ground/change'
 import type { TestRow } from './testRows'
 
 export type EntryRow<K extends TankTestKind> = Omit<typeof testEntry.$inferSelect, 'entry'> & { entry: TestEntries[K] }

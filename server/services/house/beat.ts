@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs'
 import { uptime } from 'node:os'
 import { and, eq, isNull, sql } from 'drizzle-orm'
 import { test } from '../../db/schema'
-import { change, OWN_SERVER } from '../shop/change'
+import { change, OWN_SERVER } from '../ground/change'
 import { keepState, stateOf } from './houseState'
 import { clockJump, JUMP, shopTime } from './steadyClock'
 

@@ -1,6 +1,6 @@
 import { listCrafts } from './crafts'
 import { openJob } from './jobs'
-import { newJobForm, openTestShop, testActor } from '../shop/testShop'
+import { newJobForm, openTestShop, testActor } from '../ground/testShop'
 
 let shop: Awaited<ReturnType<typeof openTestShop>>
 beforeAll(async () => {

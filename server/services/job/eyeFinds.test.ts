@@ -6,7 +6,7 @@ import { situationOf } from '../../../shared/situation'
 import type { JobView } from '../../../shared/views'
 import { addFind } from '../bench/finds'
 import { jobTrail } from './jobs'
-import { markPart, openTestShop, refusal, repairForm, startSoap, testActor, testJob } from '../shop/testShop'
+import { markPart, openTestShop, refusal, repairForm, startSoap, testActor, testJob } from '../ground/testShop'
 import { append } from '../record/append'
 
 let shop: { close: () => Promise<void> }

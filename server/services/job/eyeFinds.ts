@@ -1,7 +1,7 @@
 import { foundLeak, isFound } from '../bench/finds'
 import { keepEntry, strikeOut } from '../record/entryRows'
 import type { EntryService } from '../record/entryService'
-import { refuseField } from '../shop/refusal'
+import { refuseField } from '../ground/refusal'
 
 /**
  * A leak that somebody saw without a test, and what it turned out to be where that was said with it.

@@ -1,7 +1,7 @@
 import { ne } from 'drizzle-orm'
 import type { JobView } from '../../../shared/views'
 import { job } from '../../db/schema'
-import { Refusal } from '../shop/refusal'
+import { Refusal } from '../ground/refusal'
 
 /** Jobs of the shop: all but somebody's practice, which is on no list and in no figure. */
 export const inShop = ne(job.reality, 'practice')

@@ -14,7 +14,7 @@ import type { EntryRow as EntryOfTest, TestService } from '../bench/testService'
 import type { TestRow } from '../bench/testRows'
 import { seedOf } from '../bench/hiddenTank'
 import { serviceOf } from '../bench/testServices'
-import { notFound } from '../shop/refusal'
+import { notFound } from '../ground/refusal'
 import { jobLists, kindsWith, type EntryRow, type ListSources, type Words } from '../record/jobLists'
 import {
   cureOf,

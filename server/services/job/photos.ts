@@ -2,10 +2,10 @@ import { eq } from 'drizzle-orm'
 import type { JobView } from '../../../shared/views'
 import { database } from '../../db/client'
 import { photo } from '../../db/schema'
-import { change, type Actor } from '../shop/change'
+import { change, type Actor } from '../ground/change'
 import { loadJob } from './loadJobs'
 import { decodePicture } from '../pictures/decodePicture'
-import { notFound, Refusal, refuseField } from '../shop/refusal'
+import { notFound, Refusal, refuseField } from '../ground/refusal'
 
 /** Largest file that is taken, bytes; the page makes larger pictures smaller before it sends them. */
 export const MOST_PHOTO_BYTES = 24 * 1024 * 1024

@@ -8,7 +8,7 @@ import { job } from '../../db/schema'
 import { inShop } from '../job/inShop'
 import { counting } from '../record/counting'
 import type { EntryService } from '../record/entryService'
-import { notFound, Refusal, refuseField } from '../shop/refusal'
+import { notFound, Refusal, refuseField } from '../ground/refusal'
 import { mustHaveReadCautions } from '../safe/safety'
 import { mustBeWithinLimit, mustHaveReasonIfEarly, mustHaveRelief } from '../bench/testGuards'
 

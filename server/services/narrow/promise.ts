@@ -1,6 +1,6 @@
 import { lateParts } from '../../../shared/purchases'
 import type { Transaction } from '../../db/client'
-import { hangAnew, hangBell, takeOffBell } from '../shop/bells'
+import { hangAnew, hangBell, takeOffBell } from '../bells/bells'
 import { loadJob } from '../job/loadJobs'
 
 const DAY = 86_400_000

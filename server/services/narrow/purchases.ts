@@ -1,7 +1,7 @@
 import type { PurchaseStep } from '../../../shared/record/kinds/purchaseStep'
 import type { JobView } from '../../../shared/views'
 import type { Appending, EntryService } from '../record/entryService'
-import { notFound, Refusal, refuseField } from '../shop/refusal'
+import { notFound, Refusal, refuseField } from '../ground/refusal'
 import { hangPromise } from './promise'
 
 const hangsPromise = ({ tx, job }: Appending<'purchase' | 'purchase-step' | 'purchase-terms'>, said: Date): Promise<void> =>

@@ -6,7 +6,7 @@ import { database } from '../../db/client'
 import { craft, job } from '../../db/schema'
 import { inShop } from '../job/inShop'
 import { loadAspectsOf } from '../job/loadJobs'
-import { notFound } from '../shop/refusal'
+import { notFound } from '../ground/refusal'
 import { pastJobs } from './search'
 
 /** Most jobs of one craft on its page. */

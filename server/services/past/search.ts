@@ -23,7 +23,7 @@ import { database } from '../../db/client'
 import { craft, job, jobWords, person } from '../../db/schema'
 import { inShop } from '../job/inShop'
 import { counting } from '../record/counting'
-import { Refusal } from '../shop/refusal'
+import { Refusal } from '../ground/refusal'
 import { takeJobWords } from './jobWords'
 
 /** Jobs on a page of what was found. */

@@ -1,7 +1,7 @@
 import { createHash } from 'node:crypto'
 import { RateLimiterPostgres, RateLimiterRes } from 'rate-limiter-flexible'
 import { databasePool } from '../../db/client'
-import { Refusal } from '../shop/refusal'
+import { Refusal } from '../ground/refusal'
 
 /** Where a try comes from. */
 export interface TriedFrom {

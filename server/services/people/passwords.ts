@@ -1,5 +1,5 @@
 import { dictionary } from '@zxcvbn-ts/language-common'
-import { refuseField } from '../shop/refusal'
+import { refuseField } from '../ground/refusal'
 
 /** The common passwords, and each without the figures and signs at its end. */
 const common: ReadonlySet<string> = new Set(dictionary.passwords.map(String))

@@ -1,7 +1,7 @@
 import { eq } from 'drizzle-orm'
 import { person } from '../../db/schema'
-import { change, type Actor } from '../shop/change'
-import { Refusal, refuseField } from '../shop/refusal'
+import { change, type Actor } from '../ground/change'
+import { Refusal, refuseField } from '../ground/refusal'
 import { mustBeSelf, type Hasher } from './people'
 import { countPin, endSession, forgetPins, sessionAt } from './sessions'
 

@@ -3,8 +3,8 @@ import { defaultPreferences, type Preferences, type Role } from '../../../shared
 import type { SignedInView, TabletPerson } from '../../../shared/views'
 import { database, inTransaction, type Transaction } from '../../db/client'
 import { person, signedIn } from '../../db/schema'
-import { change, tell, type Actor } from '../shop/change'
-import { tokenHash } from '../shop/secretToken'
+import { change, tell, type Actor } from '../ground/change'
+import { tokenHash } from '../ground/secretToken'
 
 const DAY = 86_400_000
 /** After which a browser has to sign in anew. */

@@ -1,5 +1,5 @@
 import sharp from 'sharp'
-import { refusal } from '../shop/testShop'
+import { refusal } from '../ground/testShop'
 import { decodePicture } from './decodePicture'
 
 const picture = (width: number, height: number) => sharp({ create: { width, height, channels: 3, background: '#123' } })

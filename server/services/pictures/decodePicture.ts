@@ -2,8 +2,8 @@ import { fork, type ChildProcess } from 'node:child_process'
 import { existsSync, readFileSync } from 'node:fs'
 import { dirname, join } from 'node:path'
 import type { PictureAnswer, PictureTask } from '../../workers/picture'
-import { inTurn } from '../shop/inTurn'
-import { Refusal } from '../shop/refusal'
+import { inTurn } from '../ground/inTurn'
+import { Refusal } from '../ground/refusal'
 import { pictureKind } from './pictureKind'
 
 /** What a picture may take: it is decoded by a process of its own, which ends when it takes more. */

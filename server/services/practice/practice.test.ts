@@ -6,7 +6,7 @@ import { huntOf } from '../../../core/practice/hunt'
 import { huntSchema, huntStepSchema, practiceQuerySchema } from '../../../shared/practice'
 import { database } from '../../db/client'
 import { practiceAnswer, practiceCard, practiceHunt, trail } from '../../db/schema'
-import { openTestShop, refusal, testActor } from '../shop/testShop'
+import { openTestShop, refusal, testActor } from '../ground/testShop'
 import { beginHunt, endHunt, huntOfPerson, huntsOf, takeHuntStep } from './hunts'
 import { answerCurve, answerQuestion, nextCurve, nextQuestion, peopleInPractice, practiceOf } from './practice'
 

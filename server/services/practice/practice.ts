@@ -22,8 +22,8 @@ import {
 } from '../../../shared/practice'
 import { database, inTransaction, type Transaction } from '../../db/client'
 import { person, practiceAnswer, practiceCard, practiceHunt } from '../../db/schema'
-import type { Actor } from '../shop/change'
-import { Refusal } from '../shop/refusal'
+import type { Actor } from '../ground/change'
+import { Refusal } from '../ground/refusal'
 import { practiceCurve } from './practiceCurve'
 import { tasksWaiting } from './tasks'
 

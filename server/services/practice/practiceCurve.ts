@@ -1,6 +1,6 @@
 import type { CurveWord } from '../../../core/practice/curve'
 import type { CurveView } from '../../../shared/practice'
-import { inThread } from '../shop/inThread'
+import { inThread } from '../ground/inThread'
 import { drawCurve } from './drawCurve'
 import { practiceWork } from './practiceWork'
 

@@ -9,7 +9,7 @@ import { jobArchive } from '../archive/exportJob'
 import { bay, bench } from '../bay/bay'
 import { endTest } from '../bench/endTest'
 import { addFind } from '../bench/finds'
-import { hangBell } from '../shop/bells'
+import { hangBell } from '../bells/bells'
 import { listCrafts } from '../job/crafts'
 import { editJob } from '../job/jobs'
 import { loadJob } from '../job/loadJobs'
@@ -17,8 +17,8 @@ import { similarJobs } from '../narrow/narrowing'
 import { pastFigures } from '../past/figures'
 import { searchPast } from '../past/search'
 import { makeOwnerCard } from '../prove/ownerCards'
-import { readCautions } from '../shop/testShop'
-import type { Actor } from '../shop/change'
+import { readCautions } from '../ground/testShop'
+import type { Actor } from '../ground/change'
 import {
   holdForm,
   markPart,
@@ -29,7 +29,7 @@ import {
   startSoap,
   testActor,
   testJob,
-} from '../shop/testShop'
+} from '../ground/testShop'
 import { cautions } from '../../../core/fuel/makeSafe'
 import type { RepairForm } from '../../../shared/record/kinds/repair'
 import { factsOf } from '../../../shared/jobFacts'
@@ -37,7 +37,7 @@ import { pastQuerySchema } from '../../../shared/schemas/past'
 import { checkShownOn, firstHourOf, practiceJob } from './huntJobs'
 import { beginHunt, endHunt, huntOfPerson, huntsOf } from './hunts'
 import { practiceCraft } from './practiceCraft'
-import { routes } from '../shop/routes'
+import { routes } from '../routes/routes'
 import { isOthersPractice, openPracticeJob, practiceJobsOf } from './practiceJobs'
 import { hearsOf, isPlaced, mustBeWithinReach } from './reach'
 import { peopleInPractice } from './practice'

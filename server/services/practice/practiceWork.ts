@@ -1,4 +1,4 @@
-import { inTurn } from '../shop/inTurn'
+import { inTurn } from '../ground/inTurn'
 
 /** How many wait for a curve or a step of a hunt; the shop's own work comes first. */
 const MOST_WAITING = 12

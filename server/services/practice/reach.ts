@@ -1,6 +1,6 @@
 import { sql, type SQL } from 'drizzle-orm'
 import { database } from '../../db/client'
-import { notFound } from '../shop/refusal'
+import { notFound } from '../ground/refusal'
 
 type OfJob = (id: string) => SQL
 const by =

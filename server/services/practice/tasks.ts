@@ -4,8 +4,8 @@ import type { RungView, TaskForm } from '../../../shared/practice'
 import { database, inTransaction } from '../../db/client'
 import { person, practiceHunt, practiceTask } from '../../db/schema'
 import { works } from '../people/people'
-import type { Actor } from '../shop/change'
-import { refuseField } from '../shop/refusal'
+import type { Actor } from '../ground/change'
+import { refuseField } from '../ground/refusal'
 
 /** Tasks of somebody that were not taken yet. */
 const waiting = (personId: string) => and(eq(practiceTask.personId, personId), isNull(practiceTask.huntId))

@@ -8,7 +8,7 @@ import { job } from '../../db/schema'
 import { mustBeSimulated } from '../bench/testGuards'
 import { loadJob } from '../job/loadJobs'
 import type { EntryService } from '../record/entryService'
-import { notFound, refuseField } from '../shop/refusal'
+import { notFound, refuseField } from '../ground/refusal'
 
 /** What the simulated ohmmeter shows on a simulated tank's sender. @throws Refusal 404 for a job without one, 422 for no level */
 export async function lookAtOhmmeter(jobId: string, standard: string, level: number): Promise<{ resistance: number | null }> {

@@ -1,6 +1,6 @@
 import sharp from 'sharp'
-import type { Actor } from '../shop/change'
-import { openTestShop, testActor } from '../shop/testShop'
+import type { Actor } from '../ground/change'
+import { openTestShop, testActor } from '../ground/testShop'
 import { setShopMark, setShopName, shopMark, shopName } from './letterhead'
 
 let shop: Awaited<ReturnType<typeof openTestShop>>

@@ -5,8 +5,8 @@ import { database } from '../../db/client'
 import { letterhead } from '../../db/schema'
 import { shopReality } from '../house/shopReality'
 import { decodePicture } from '../pictures/decodePicture'
-import { change, type Actor } from '../shop/change'
-import { notFound, Refusal } from '../shop/refusal'
+import { change, type Actor } from '../ground/change'
+import { notFound, Refusal } from '../ground/refusal'
 
 /** The one row. */
 const OWN = 1

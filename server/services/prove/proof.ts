@@ -6,10 +6,10 @@ import type { ProofForm } from '../../../shared/record/kinds/proof'
 import type { JobView } from '../../../shared/views'
 import type { Transaction } from '../../db/client'
 import { loadJob } from '../job/loadJobs'
-import { hangBell, takeOffBellsOf } from '../shop/bells'
+import { hangBell, takeOffBellsOf } from '../bells/bells'
 import type { EntryService } from '../record/entryService'
-import { derivedId } from '../shop/derivedId'
-import { Refusal, refuseField } from '../shop/refusal'
+import { derivedId } from '../ground/derivedId'
+import { Refusal, refuseField } from '../ground/refusal'
 import { lowerFirst } from '../../../core/words/words'
 
 const DAY = 86_400_000

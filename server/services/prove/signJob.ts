@@ -2,8 +2,8 @@ import type { SignatureForm } from '../../../shared/record/kinds/signature'
 import type { JobView } from '../../../shared/views'
 import { mustBeSelf, type Hasher } from '../people/people'
 import { append } from '../record/append'
-import type { Actor } from '../shop/change'
-import { Refusal } from '../shop/refusal'
+import type { Actor } from '../ground/change'
+import { Refusal } from '../ground/refusal'
 
 /**
  * Puts a name under the state of a job that its signer has read. A repeated id is the same signature.

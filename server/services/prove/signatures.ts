@@ -6,7 +6,7 @@ import type { SignatureForm } from '../../../shared/record/kinds/signature'
 import type { JobView } from '../../../shared/views'
 import { mustBeEvidence } from '../job/inShop'
 import type { EntryService } from '../record/entryService'
-import { Refusal, refuseField } from '../shop/refusal'
+import { Refusal, refuseField } from '../ground/refusal'
 
 /**
  * @throws Refusal 422 for an inspector without authority and licence where the craft asks for them; 409 while a test runs, or when

@@ -1,7 +1,7 @@
 import { aspectsOf, entryKind, type EntryForm, type EntryKindKey, type StoredFacts } from '../../../shared/record/kinds'
 import type { JobView } from '../../../shared/views'
 import { loadJob } from '../job/loadJobs'
-import { change, type Actor, type ChangeSubject } from '../shop/change'
+import { change, type Actor, type ChangeSubject } from '../ground/change'
 import { isKept, keepEntry } from './entryRows'
 import type { Appending, EntryService } from './entryService'
 import { entryServices } from './entryServices'

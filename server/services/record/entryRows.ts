@@ -2,8 +2,8 @@ import { eq } from 'drizzle-orm'
 import type { StoredFacts, StoredKind } from '../../../shared/record/kinds'
 import { database, type Transaction } from '../../db/client'
 import { entry } from '../../db/schema'
-import type { Actor } from '../shop/change'
-import { idTaken, notFound } from '../shop/refusal'
+import type { Actor } from '../ground/change'
+import { idTaken, notFound } from '../ground/refusal'
 
 /** An entry as it is kept. */
 export interface NewEntry<K extends StoredKind> {

@@ -1,7 +1,7 @@
 import type { EntryFacts, EntryForm, EntryKindKey } from '../../../shared/record/kinds'
 import type { JobView } from '../../../shared/views'
 import type { Transaction } from '../../db/client'
-import type { Actor } from '../shop/change'
+import type { Actor } from '../ground/change'
 
 /** An entry on its way into a job's record. */
 export interface Appending<K extends EntryKindKey> {

@@ -9,8 +9,8 @@ import { liveParts } from '../../../shared/jobCircuit'
 import type { JobView } from '../../../shared/views'
 import { endTest } from '../bench/endTest'
 import { loadJob } from '../job/loadJobs'
-import type { Actor } from '../shop/change'
-import { actIn, markPart, openTestShop, repairForm, startSoap, testActor, testJob } from '../shop/testShop'
+import type { Actor } from '../ground/change'
+import { actIn, markPart, openTestShop, repairForm, startSoap, testActor, testJob } from '../ground/testShop'
 import { append } from './append'
 
 const HOUR = 3_600_000

@@ -4,7 +4,7 @@ import { repairMethod, type RepairMethodKey } from '../../../core/repair/method/
 import { repairMaterial, type RepairMaterialKey } from '../../../core/repair/material/repairMaterials'
 import { lowerFirst, orWords } from '../../../core/words/words'
 import type { JobView } from '../../../shared/views'
-import { refuseField } from '../shop/refusal'
+import { refuseField } from '../ground/refusal'
 
 /** What is done to what, with which material. */
 interface Intended {

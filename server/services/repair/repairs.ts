@@ -9,8 +9,8 @@ import type { RepairFacts, RepairForm } from '../../../shared/record/kinds/repai
 import type { JobView } from '../../../shared/views'
 import type { EntryService } from '../record/entryService'
 import { mustBeGasFree, mustHaveReadCautions } from '../safe/safety'
-import type { Actor } from '../shop/change'
-import { notFound, Refusal, refuseField } from '../shop/refusal'
+import type { Actor } from '../ground/change'
+import { notFound, Refusal, refuseField } from '../ground/refusal'
 import { hangCures } from './cureBells'
 import { mustWork } from './mustWork'
 

@@ -2,7 +2,7 @@ import { ringsBefore } from '../../../core/repair/cure/potLife'
 import { runOfJob } from '../../../shared/repair/runView'
 import type { JobView } from '../../../shared/views'
 import type { Transaction } from '../../db/client'
-import { hangAnew, hangBell, takeOffBell } from '../shop/bells'
+import { hangAnew, hangBell, takeOffBell } from '../bells/bells'
 
 /**
  * The bells of a run: the cup in hand before its work time ends, and the clock of the stage that is being done. Whatever they

@@ -9,13 +9,13 @@ import { jobStanding } from '../../../shared/jobEntries'
 import type { JobView } from '../../../shared/views'
 import { database } from '../../db/client'
 import { bell, job as jobTable } from '../../db/schema'
-import type { Actor } from '../shop/change'
-import { answerBell, bells } from '../shop/bells'
-import { stepHold } from '../bench/hold/holds'
+import type { Actor } from '../ground/change'
+import { answerBell, bells } from '../bells/bells'
+import { stepHold } from '../bench/hold/runHold'
 import { openJob } from '../job/jobs'
-import type { Refusal } from '../shop/refusal'
+import type { Refusal } from '../ground/refusal'
 import { lookAtGasMeter } from './safety'
-import { readCautions } from '../shop/testShop'
+import { readCautions } from '../ground/testShop'
 import { addFind } from '../bench/finds'
 import {
   fed,
@@ -29,7 +29,7 @@ import {
   testActor,
   testJob,
   plan,
-} from '../shop/testShop'
+} from '../ground/testShop'
 import { loadJob } from '../job/loadJobs'
 import { append } from '../record/append'
 

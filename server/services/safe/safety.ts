@@ -8,12 +8,12 @@ import { dueOn, heatRefused, planWith, safetyCaseOf, vapourOn } from '../../../s
 import type { JobView } from '../../../shared/views'
 import { database, type Transaction } from '../../db/client'
 import { job } from '../../db/schema'
-import { hangBell, takeOffBellsOf } from '../shop/bells'
+import { hangBell, takeOffBellsOf } from '../bells/bells'
 import type { Appending, EntryService } from '../record/entryService'
-import { change, type Actor } from '../shop/change'
+import { change, type Actor } from '../ground/change'
 import { loadJob } from '../job/loadJobs'
 import { hangPromise } from '../narrow/promise'
-import { Refusal, refuseField } from '../shop/refusal'
+import { Refusal, refuseField } from '../ground/refusal'
 
 const samePlan = (one: WorkPlan, other: WorkPlan): boolean =>
   one.place === other.place &&

@@ -11,8 +11,8 @@ import { kitItem, person, test } from '../../db/schema'
 import type { TestFacts } from '../../db/schema/testFacts'
 import { nextNumber } from '../bench/testRows'
 import { shopReality } from '../house/shopReality'
-import { change, type Actor } from '../shop/change'
-import { notFound, Refusal, refuseField } from '../shop/refusal'
+import { change, type Actor } from '../ground/change'
+import { notFound, Refusal, refuseField } from '../ground/refusal'
 
 type Reader = Pick<Transaction, 'select'>
 

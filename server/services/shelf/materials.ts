@@ -6,8 +6,8 @@ import type { LotView, MaterialsView } from '../../../shared/views'
 import { database, type Transaction } from '../../db/client'
 import { forgetRows } from '../bay/keptRows'
 import { lot, lotUse, materialSheet } from '../../db/schema'
-import { change, tell, type Actor } from '../shop/change'
-import { notFound, refuseField } from '../shop/refusal'
+import { change, tell, type Actor } from '../ground/change'
+import { notFound, refuseField } from '../ground/refusal'
 
 type Reader = Pick<Transaction, 'select'>
 

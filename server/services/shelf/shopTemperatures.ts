@@ -8,8 +8,8 @@ import type { ShopTemperatureView } from '../../../shared/views'
 import { database, type Transaction } from '../../db/client'
 import { person, shopTemperature } from '../../db/schema'
 import { movingCures } from '../repair/cureBells'
-import { change, type Actor } from '../shop/change'
-import { notFound, Refusal, refuseField } from '../shop/refusal'
+import { change, type Actor } from '../ground/change'
+import { notFound, Refusal, refuseField } from '../ground/refusal'
 
 const DAY = 86_400_000
 const HOUR = 3_600_000

@@ -4,7 +4,7 @@ import { jobFixings, rebuildOf } from '../../../shared/rebuild'
 import type { JobView } from '../../../shared/views'
 import { keepEntry } from '../record/entryRows'
 import type { Appending, EntryService } from '../record/entryService'
-import { notFound, Refusal, refuseField } from '../shop/refusal'
+import { notFound, Refusal, refuseField } from '../ground/refusal'
 
 /** What is taken off or put on takes the evidence of the parts that it seals to. */
 async function touchParts(

@@ -1,4 +1,4 @@
-import { answerBell } from '../../../services/shop/bells'
+import { answerBell } from '../../../services/bells/bells'
 
 export default signedInRoute('work', null, async ({ actor, id }) => {
   await answerBell(actor, id())

@@ -1,3 +1,3 @@
-import { holdCurve } from '../../../services/bench/hold/holdReadings'
+import { holdCurve } from '../../../services/bench/hold/keptReadings'
 
 export default signedInRoute('read', null, async ({ id }) => ({ points: await holdCurve(id()) }))

@@ -1,3 +1,3 @@
-import { loadHold } from '../../../services/bench/hold/holds'
+import { loadHold } from '../../../services/bench/hold/runHold'
 
 export default signedInRoute('read', null, ({ id }) => loadHold(id()))

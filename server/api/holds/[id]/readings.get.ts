@@ -1,4 +1,4 @@
-import { holdReadings } from '../../../services/bench/hold/holdReadings'
+import { holdReadings } from '../../../services/bench/hold/keptReadings'
 
 export default signedInRoute('read', null, ({ event, id }) => {
   const after = Number(askedIn(event, 'after') || -1)

@@ -2,7 +2,7 @@ import type { H3Event } from 'h3'
 import type { AnyObject, ObjectSchema } from 'yup'
 import { entryKind, type EntryForm, type EntryKindKey } from '#shared/record/kinds'
 import { append } from '../../../services/record/append'
-import { Refusal } from '../../../services/shop/refusal'
+import { Refusal } from '../../../services/ground/refusal'
 
 /** Addresses of before every entry had one, for what still waits in a browser or is sent by a page that is open since then. */
 const earlierWords: Record<string, EntryKindKey> = {

@@ -1,5 +1,5 @@
 import { keepPhoto, MOST_PHOTO_BYTES, tooLarge } from '../../../services/job/photos'
-import { Refusal } from '../../../services/shop/refusal'
+import { Refusal } from '../../../services/ground/refusal'
 
 export default signedInRoute('work', null, async ({ event, actor, id }) => {
   const [photoId, drawnOn] = [askedIn(event, 'id'), askedIn(event, 'drawnOn')]

@@ -5,8 +5,8 @@ import { testName } from '../../../../core/leaktest/testKinds'
 import type { GirthForm } from '../../../../shared/leaktest/balloon/balloonForm'
 import { strictestLimit } from '../../../../shared/leaktest/limitsReached'
 import type { BalloonView, GirthView } from '../../../../shared/leaktest/balloon/balloonView'
-import { hangBell } from '../../shop/bells'
-import { refuseField } from '../../shop/refusal'
+import { hangBell } from '../../bells/bells'
+import { refuseField } from '../../ground/refusal'
 import type { EntryCall, TestService } from '../testService'
 
 /** Instruments read over hours drift more than over minutes: K and Pa, one standard deviation. */

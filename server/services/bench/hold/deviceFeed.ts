@@ -2,8 +2,8 @@ import type { Reading } from '../../../../core/hold/hold'
 import { readingsFromNdjson, type RefusedLine } from '../../../../core/readings/readingsNdjson'
 import { readingProblem } from '../../../../shared/leaktest/hold/readingBounds'
 import { holdOfKey } from './deviceKeys'
-import { takeReadings } from './readings'
-import { Refusal } from '../../shop/refusal'
+import { takeReadings } from './takeReadings'
+import { Refusal } from '../../ground/refusal'
 import { RateLimiterMemory } from 'rate-limiter-flexible'
 
 /** What a logger is told of a batch. */

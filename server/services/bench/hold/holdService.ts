@@ -11,11 +11,11 @@ import { isSimulated } from '../../../../shared/jobEntries'
 import type { JobView } from '../../../../shared/views'
 import type { HoldMark, KeptSetup, VolumeCheckEntry } from '../../../db/schema/testFacts'
 import { mustBeKit } from '../../shelf/kit'
-import { refuseField, Refusal } from '../../shop/refusal'
+import { refuseField, Refusal } from '../../ground/refusal'
 import { changeFacts } from '../testRows'
 import type { EntryCall, TestService } from '../testService'
 import { marksIn } from './holdMarks'
-import { holdSetupOf, holdState, type HoldRow } from './holdRow'
+import { holdSetupOf, holdState, type HoldRow } from './holdSetup'
 import { estimateOf, forgetLive } from './liveHolds'
 
 /** Pressure and method are kept with the test itself, the limit with the job. */

@@ -4,12 +4,12 @@ import type { HoldEstimate, HoldSetup, Reading } from '../../../../core/hold/hol
 import { HoldForecast } from '../../../../core/hold/ahead/holdForecast'
 import type { LiveView } from '../../../../shared/leaktest/hold/holdView'
 import { database, type Transaction } from '../../../db/client'
-import { inThread } from '../../shop/inThread'
+import { inThread } from '../../ground/inThread'
 import { loadAspects } from '../../job/loadJobs'
-import { marksOf, readingRecord } from './holdReadings'
+import { marksOf, readingRecord } from './keptReadings'
 import { attempt, forecastHold, judgeHold, knownOf, type ForecastTask, type HoldTask } from './judgeHold'
 import { testRow } from '../testRows'
-import { holdSetupOf, type HoldRow } from './holdRow'
+import { holdSetupOf, type HoldRow } from './holdSetup'
 
 /**
  * Running holds as the core reads them, so that one more reading does not read the whole history again.

@@ -1,8 +1,8 @@
 import type { StandInReading, StandInTank } from '../../../../core/standin/standInTank'
 import { holdTimeAt } from '../../../../shared/leaktest/hold/holdClock'
 import { shopTime } from '../../house/steadyClock'
-import { Refusal } from '../../shop/refusal'
-import { loadHold } from './holds'
+import { Refusal } from '../../ground/refusal'
+import { loadHold } from './runHold'
 import { feel, standInOf } from './standInOfHold'
 
 /** Simulated tanks whose dial somebody looks at, as far as they were run. A cache only: what is not here is run from its start. */

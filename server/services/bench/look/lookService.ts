@@ -13,7 +13,7 @@ import type { LookCountForm, lookMarks } from '../../../../shared/leaktest/look/
 import { lookWatch } from '../../../../shared/leaktest/look/lookWatch'
 import type { CountedLook, LookView } from '../../../../shared/leaktest/look/lookView'
 import type { JobView } from '../../../../shared/views'
-import { notFound, refuseField } from '../../shop/refusal'
+import { notFound, refuseField } from '../../ground/refusal'
 import { remainingInMotion, remainingLeaks } from '../hiddenTank'
 import type { EntryCall, TestService } from '../testService'
 

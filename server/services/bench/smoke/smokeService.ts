@@ -11,7 +11,7 @@ import type { JobView } from '../../../../shared/views'
 import type { HiddenTank } from '../../../db/schema/hiddenTank'
 import type { TestEntries } from '../../../db/schema/testFacts'
 import { reachInTruth, remainingLeaks } from '../hiddenTank'
-import { notFound, refuseField } from '../../shop/refusal'
+import { notFound, refuseField } from '../../ground/refusal'
 import type { EntryCall, TestService } from '../testService'
 
 const verbs = {

@@ -5,7 +5,7 @@ import { liveParts } from '../../../../shared/jobCircuit'
 import type { JobView } from '../../../../shared/views'
 import { setupOf } from '../../../../shared/leaktest/testView'
 import { reachInTruth, remainingLeaks } from '../hiddenTank'
-import { notFound, refuseField } from '../../shop/refusal'
+import { notFound, refuseField } from '../../ground/refusal'
 import type { EntryCall, TestService } from '../testService'
 
 interface WatchForm {

@@ -4,7 +4,7 @@ import { entryKind, isEntryKind, type EntryForm, type EntryKindKey } from '#shar
 import type { SignatureForm } from '#shared/record/kinds/signature'
 import { signJob } from '../../../../services/prove/signJob'
 import { append } from '../../../../services/record/append'
-import { Refusal } from '../../../../services/shop/refusal'
+import { Refusal } from '../../../../services/ground/refusal'
 
 /** @throws Refusal 404 */
 function kindIn(event: H3Event): EntryKindKey {

@@ -4,7 +4,7 @@ import type { RunKind } from '#core/record/runKinds'
 import { isRunKind, runEntrySchemas } from '#shared/record/kinds/runActs'
 import { append } from '../../../../services/record/append'
 import { jobOfEntry } from '../../../../services/record/entryRows'
-import { Refusal } from '../../../../services/shop/refusal'
+import { Refusal } from '../../../../services/ground/refusal'
 
 /** @throws Refusal 404 */
 function kindIn(event: H3Event): RunKind {

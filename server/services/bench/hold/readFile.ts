@@ -2,7 +2,7 @@ import type { ReadingColumns } from '../../../../core/readings/readingColumns'
 import type { ColumnMeaning } from '../../../../core/readings/columnMeaning'
 import { columnsFromLongCsv, ReadingsFileError } from '../../../../core/readings/readingsCsv'
 import type { FileAnswer, FileTask } from '../../../workers/readingsFile'
-import { inThread, nextTurn } from '../../shop/inThread'
+import { inThread, nextTurn } from '../../ground/inThread'
 
 /** From so many characters on a file is read beside the server's own thread. */
 const LARGE = 500_000

@@ -3,9 +3,9 @@ import { dueCalendar } from '../../reports/dueCalendar'
 import { database } from '../../db/client'
 import { calendarFeed } from '../../db/schema'
 import { bells } from './bells'
-import { change, type Actor } from './change'
-import { Refusal } from './refusal'
-import { newToken, tokenHash } from './secretToken'
+import { change, type Actor } from '../ground/change'
+import { Refusal } from '../ground/refusal'
+import { newToken, tokenHash } from '../ground/secretToken'
 
 /** Makes somebody's private address for a calendar; the one before ends. Its token is told here and never again. */
 export async function makeCalendarFeed(actor: Actor): Promise<{ token: string }> {

@@ -10,7 +10,7 @@ import { beginSession, endSession } from '../people/sessions'
 import { pushRungBells } from './bellPush'
 import { answerBell, ringDueBells } from './bells'
 import { pushSender } from './sendPush'
-import { openTestShop, testActor, testJob } from './testShop'
+import { openTestShop, testActor, testJob } from '../ground/testShop'
 
 /** A browser with keys of its own, and the service behind it: what was sent is opened as the browser would. */
 function standInBrowser() {

@@ -2,8 +2,8 @@ import { and, asc, eq, isNull, lte, ne, or, sql, type SQL } from 'drizzle-orm'
 import type { BellKind, BellView } from '../../../shared/bells'
 import { database, type Transaction } from '../../db/client'
 import { bell, job } from '../../db/schema'
-import { change, tell, type Actor } from './change'
-import { notFound } from './refusal'
+import { change, tell, type Actor } from '../ground/change'
+import { notFound } from '../ground/refusal'
 
 const view = (row: typeof bell.$inferSelect): BellView => ({
   id: row.id,

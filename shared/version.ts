@@ -1,0 +1,4 @@
+import { version } from '../package.json'
+
+/** What this program calls itself, with its version. */
+export const PROGRAM = `Zinc Bell ${version}`
