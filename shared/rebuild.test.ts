@@ -165,3 +165,16 @@ test('a hose of which only the far end was logged is asked about', () => {
   expect(rebuildOf(jobOf(kind, { stripped: [entryOf(far.key, far.name), off(hoses[1]!)] })).alone).toEqual([far.name])
   expect(rebuildOf(jobOf(kind, { stripped: [entryOf(far.key, far.name), off(hoses[0]!)] })).alone).toEqual([])
 })
+
+test('what comes off in the moment in which the last thing went on begins another taking apart', () => {
+  const kind = tankKinds.find(each => each.key === 'small-steel')!
+  const [one, two] = jobFixings(jobOf(kind))
+  const listed = (at: number) =>
+    rebuildOf(
+      jobOf(kind, {
+        stripped: [off(one!, { id: 'a', at: 10, refit: { by: 'Finn', at: 30, photoId: null } }), off(two!, { id: 'b', at })],
+      }),
+    ).rows.flatMap(row => (row.kind === 'refit' ? [row.entry.id] : []))
+  expect([...listed(29)].sort()).toEqual(['a', 'b'])
+  expect(listed(30)).toEqual(['b'])
+})

@@ -133,3 +133,26 @@ test('the rest comes from the job as it stands, its age from the year it was bui
   })
   expect(situationOf(job, 0).outcomes).toEqual({})
 })
+
+test('a tank is dry once it was drained, until fuel was said to be in it; weighing it empty or without a level fills nothing', () => {
+  const said = { id: 'd', by: 'Finn', struck: null }
+  const none = {
+    shape: null,
+    level: null,
+    temperature: null,
+    density: null,
+    tankMass: null,
+    length: null,
+    height: null,
+    clearance: null,
+  }
+  const drained = [{ ...said, at: 10, volume: 0.01, method: 'drain' as const, gaugeShown: null }]
+  const dry = (weighings: JobView['weighings']) => situationOf(jobView({ drained, weighings }), 100).dryTank
+  expect(dry([])).toBe(true)
+  expect(dry([{ ...said, ...none, at: 20, tankMass: 6 }])).toBe(true)
+  expect(dry([{ ...said, ...none, at: 20, level: 0 }])).toBe(true)
+  expect(dry([{ ...said, ...none, at: 20, level: 0.004 }])).toBe(false)
+  expect(dry([{ ...said, ...none, at: 5, level: 0.004 }])).toBe(true)
+  expect(dry([{ ...said, ...none, at: 20, level: 0.004, struck: 'of another tank' }])).toBe(true)
+  expect(situationOf(jobView({}), 100).dryTank).toBe(false)
+})

@@ -195,3 +195,27 @@ test('every kind of tank has a sound circuit in which a hold reaches most parts 
     expect(seen.reached.length).toBeGreaterThan(own.length * 0.8)
   }
 })
+
+test('a space that is reached two ways has the pressure of the way that loses least, whichever is found first', () => {
+  const link = (id: string, from: string, to: string, cracking = 0) => ({
+    id,
+    name: id,
+    from,
+    to,
+    ...(cracking > 0 ? { kind: 'check' as const, cracking } : { kind: 'open' as const }),
+  })
+  const space = (id: string) => ({ id, name: id, kind: 'space' as const })
+  const filler = { id: 'f', key: 'f', name: 'F', family: 'cap', opening: true, space: 'a', link: null, trait: null }
+  const through = (links: unknown[]) =>
+    reach({ spaces: ['a', 'b', 'c', 'd'].map(space), links } as never, [{ ...filler } as never], {
+      closures: { f: 'rig' },
+      links: {},
+      pressure: 3000,
+    } as never).spaces
+  // By way of c nothing is lost; straight through the check valve 400 Pa are, and what lies behind has what is left.
+  const links = [link('straight', 'a', 'b', 400), link('one', 'a', 'c'), link('two', 'c', 'b'), link('on', 'b', 'd')]
+  for (const order of [links, [...links].reverse()]) {
+    expect(through(order).get('b')).toBe(3000)
+    expect(through(order).get('d')).toBe(3000)
+  }
+})

@@ -17,7 +17,8 @@ function runTouches({ at, method, partIds, entries }: RecordedRun): Touch[] {
   for (const act of entries) {
     const said = act.facts as { stage?: string; mishap?: string }
     const stage = stages.findIndex(each => each.key === said.stage)
-    if (act.kind === 'mishap' && stages[stage]?.mishaps.find(each => each.key === said.mishap)?.strips) touches.push({ at: act.at, partIds, kind: 'stripped' })
+    if (act.kind === 'mishap' && stages[stage]?.mishaps.find(each => each.key === said.mishap)?.strips)
+      touches.push({ at: act.at, partIds, kind: 'stripped' })
     const ended = act.kind === 'done' || act.kind === 'skip'
     if (ended && stage >= 0 && stage <= applies)
       touches.push({ at: act.at, partIds, kind: act.kind === 'done' && stages[stage]!.strips ? 'stripped' : 'adjusted' })

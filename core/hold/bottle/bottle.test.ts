@@ -3,7 +3,7 @@ import { normalAt } from '../../standin/seededRandom'
 import { standInTank, tame, type StandInBottle } from '../../standin/standInTank'
 import { estimateHold, liveHold } from '../estimateHold'
 import { HoldError, type HoldSetup, type Reading } from '../hold'
-import type { Bottle } from './bottle'
+import { isShutOff, type Bottle } from './bottle'
 
 const mLmin = throughputFromStandard
 const bottle: Bottle = {
@@ -103,4 +103,16 @@ describe('a closed bottle against the tank', () => {
     expect(() => estimateHold(setup, unread)).toThrow(HoldError)
     expect(() => estimateHold(setup, unread)).toThrow(/difference to the bottle/)
   })
+})
+
+test('a bottle is shut off where the difference moved by more than its gauge alone would say', () => {
+  const setup = { resolution: 1, noise: 2 }
+  const shut = (differences: number[]) =>
+    isShutOff({ ...bottle, gauge: setup }, { size: differences.length, differences: Float64Array.from(differences) } as never)
+  const noisy = Array.from({ length: 200 }, (_, k) => 4 * normalAt(3, 1, k) * 0.5)
+  expect(shut(noisy)).toBe(false)
+  // One wild reading proves nothing; a step that stays does.
+  expect(shut([...noisy.slice(0, 100), 80, ...noisy.slice(100)])).toBe(false)
+  expect(shut(noisy.map((difference, k) => (k < 100 ? difference : difference + 30)))).toBe(true)
+  expect(shut(noisy.map((difference, k) => (k < 100 ? difference : difference + 4)))).toBe(false)
 })

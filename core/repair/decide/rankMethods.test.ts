@@ -42,3 +42,14 @@ test('a particular question is found before the general one', () => {
   expect(schoolOf(caseOf('return union, thread of another form'))!.key).toBe('hose-thread')
   for (const school of schools) expect(new Set(school.order.map(each => each.method)).size).toBe(school.order.length)
 })
+
+test('what was tried on this leak and came back stands behind what was not, and says so', () => {
+  const its = caseOf('it is back after wicking')
+  const places = (tried: TriedCase['tried']) => rankMethods({ ...its, tried }).ways.map(way => way.method.key)
+  const fresh = places({})
+  const [first, second] = fresh
+  expect(places({ [second!]: 1 }).indexOf(second!)).toBeGreaterThan(fresh.indexOf(second!))
+  expect(places({ [first!]: 2 })[0]).not.toBe(first)
+  const tried = rankMethods({ ...its, tried: { [second!]: 2 } }).ways.find(way => way.method.key === second)!
+  expect(tried.reasons).toContain('it was done here 2 times and came back')
+})

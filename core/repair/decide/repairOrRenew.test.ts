@@ -65,3 +65,11 @@ test('doubt of hours and waits shows as a spread; without anything else it is do
 test('chances as people count them', () => {
   expect([0.41, 0.68, 0.72, 0.02, 0.99].map(ofSmall)).toEqual(['2 of 5', '2 of 3', '7 of 10', '1 of 10', '9 of 10'])
 })
+
+test('hours of testing cost a quarter of an hour of work each, and days in which the tank stands', () => {
+  // 24 h of tests: a day more, and 6 h of work more: 360 and 40.
+  const tested = weigh({ ...patch, testHours: 24, chance: renew.chance }, [], rates)
+  const untested = weigh({ ...patch, chance: renew.chance }, [], rates)
+  expect(tested.days.expected - untested.days.expected).toBeCloseTo(1, 4)
+  expect(tested.cost.expected - untested.cost.expected).toBeCloseTo(6 * rates.hour + rates.idleDay, 3)
+})

@@ -180,3 +180,16 @@ test('no stage is passed without an entry that ends it, whatever is recorded', (
     { numRuns: 300 },
   )
 })
+
+test('two pauses of one stage are both left out, and a second tap of pause moves neither', () => {
+  const before = until('dry')
+  const began = before.length * MINUTE
+  const pause = (from: number, to: number) => [
+    { kind: 'pause' as const, at: began + from * MINUTE },
+    { kind: 'pause' as const, at: began + (from + 1) * MINUTE },
+    { kind: 'resume' as const, at: began + to * MINUTE },
+  ]
+  // 10 min, a pause of 20, 5 min, a pause of 30, 5 min: 20 of them count.
+  const twice = [...before, ...pause(10, 30), ...pause(35, 65)]
+  expect(at(twice, began + 70 * MINUTE).state).toMatchObject({ elapsed: 1200, ringsAt: began + 80 * MINUTE })
+})

@@ -46,3 +46,16 @@ test('never goes back, whatever its parts do', () => {
     last = now
   }
 })
+
+test('does not go back where the finer clock is set right by the coarser', () => {
+  const { time, clock, pass } = machine()
+  pass(10_000)
+  // The finer one ran ahead by more than a sleep explains.
+  time.fine += 3000
+  const ahead = clock.now()
+  pass(100)
+  expect(clock.now()).toBeGreaterThanOrEqual(ahead)
+  // A machine that was started anew under the program counts from nothing.
+  time.up -= 5000
+  expect(clock.now()).toBeGreaterThanOrEqual(ahead)
+})

@@ -29,14 +29,7 @@ type Reader = Pick<Transaction, 'query' | 'select'>
 
 /** What of a job's view belongs to which aspect. */
 interface AspectViews {
-  facts: Omit<
-    JobView,
-    keyof (AspectViews['safety'] &
-      AspectViews['narrowing'] &
-      AspectViews['stripping'] &
-      AspectViews['tests'] &
-      AspectViews['leaks'])
-  >
+  facts: Omit<JobView, EntryList | 'photos' | 'tests' | 'leaks' | 'ownerCards'>
   safety: Pick<JobView, 'cautionsRead' | 'gasReadings' | 'drained' | 'weighings' | 'hotWork'>
   narrowing: Pick<JobView, 'answers' | 'probes' | 'outcomes' | 'purchases'>
   stripping: Pick<JobView, 'photos' | 'stripped'>
