@@ -3,6 +3,7 @@ import { USUAL_PLAN } from '../core/fuel/makeSafe'
 import { throughputFromStandard } from '../core/quantity/standardLeakRate'
 import { emptyComplaint } from './schemas/job'
 import type { JobView, PartView } from './views'
+import { entryKind, entryKindKeys, type EntryLists } from './record/kinds'
 import type { RepairView } from './record/kinds/repair'
 
 /** A part of a plain tank, for tests. */
@@ -20,6 +21,11 @@ export const partView = (id: string, change: Partial<PartView> = {}): PartView =
   removedAt: null,
   ...change,
 })
+
+/** Each list of a record, with nothing in it. */
+const noEntries = Object.fromEntries(
+  entryKindKeys.flatMap(key => entryKind(key).list ?? []).map(list => [list, []]),
+) as unknown as EntryLists
 
 /** A job to which nothing has happened yet, for tests. */
 export const jobView = (change: Partial<JobView> = {}): JobView => ({
@@ -48,36 +54,14 @@ export const jobView = (change: Partial<JobView> = {}): JobView => ({
   brought: null,
   hasStandIn: false,
   plan: USUAL_PLAN,
-  cautionsRead: [],
-  gasReadings: [],
-  drained: [],
-  weighings: [],
-  hotWork: [],
   circuit: PLAIN_CIRCUIT,
   parts: [partView('a', { opening: true }), partView('b')],
   mapsBefore: [],
-  answers: [],
-  probes: [],
-  outcomes: [],
-  purchases: [],
   photos: [],
-  stripped: [],
   tests: [],
   leaks: [],
-  finds: [],
-  rigFinds: [],
-  repairs: [],
-  defectCards: [],
-  approvals: [],
-  choices: [],
-  runs: [],
-  newTank: [],
-  proof: [],
-  signatures: [],
   ownerCards: [],
-  instruments: [],
-  touches: [],
-  unholdable: [],
+  ...noEntries,
   ...change,
 })
 

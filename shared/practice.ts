@@ -5,7 +5,7 @@ import { rungKeys } from '../core/practice/rungs'
 import { causeKeys, checkKeys, type CauseKey, type CheckKey } from '../core/complaint/keys'
 import { curveWords, type Calibration, type CurveWord } from '../core/practice/curve'
 import { topics, type Choice, type Topic } from '../core/practice/questions/question'
-import { entryId, oneOf, requiredLine } from './schemas/fields'
+import { entryId, oneOf, requiredLine, uuid } from './schemas/fields'
 
 export const practiceTopics = [...topics, 'curve'] as const
 export type PracticeTopic = (typeof practiceTopics)[number]
@@ -155,14 +155,14 @@ export const practiceJobSchema = yup.object({
   )
     .nullable()
     .default(null),
-  copyOf: yup.string().uuid('There is no such job.').nullable().default(null),
+  copyOf: uuid('There is no such job.').nullable().default(null),
 })
 export type PracticeJobForm = yup.InferType<typeof practiceJobSchema>
 
 /** A rung that the owner sets somebody. */
 export const taskSchema = yup.object({
   id: entryId(),
-  personId: yup.string().uuid('There is nobody like that.').required('Choose who.'),
+  personId: uuid('There is nobody like that.').required('Choose who.'),
   rung: rungNumber().required('Choose a rung.'),
 })
 export type TaskForm = yup.InferType<typeof taskSchema>

@@ -1,4 +1,5 @@
 import * as yup from 'yup'
+import { uuid } from '../schemas/fields'
 import { leakFactsSchema } from './kinds/leak'
 import { entryKind, type StoredKind } from './kinds'
 
@@ -17,6 +18,8 @@ function typeOf(field: Described): yup.Schema {
       return innerType && !Array.isArray(innerType) ? yup.array(typeOf(innerType)) : yup.array()
     }
     const words = 'oneOf' in field ? field.oneOf.filter((each): each is string => typeof each === 'string') : []
+    // The database takes these for ids.
+    if (type === 'string' && 'tests' in field && field.tests.some(test => test.name === 'uuid')) return uuid('')
     if (type === 'string') return words.length > 0 ? yup.string().oneOf(words) : yup.string()
     return type === 'number' ? yup.number().min(-MOST).max(MOST) : type === 'boolean' ? yup.boolean() : yup.mixed()
   }

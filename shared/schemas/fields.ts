@@ -1,6 +1,10 @@
 import * as yup from 'yup'
 import { wetLooks, type WetLookKey } from '../../core/leaktest/wet/wetLooks'
 
+/** Of any version and variant of RFC 9562: ids that follow from others are of version 8. */
+const UUID = /^[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}$/i
+export const uuid = (message: string) => yup.string().matches(UUID, { name: 'uuid', message, excludeEmptyString: false })
+
 /** Fields that several schemas share. Numbers are SI; texts are trimmed. */
 
 const notANumber = 'Type a number, such as 6.9 or 6,9.'
@@ -34,8 +38,8 @@ export const words = () => text().max(4000, 'Keep it under 4,000 characters.').d
 /** ms ago that something was done, by the clock of the page, where the network was gone; the server says when that was. */
 export const ago = () =>
   yup.number().min(0, 'It cannot be done before it was.').max(86_400_000, 'It was done more than a day ago.').default(0)
-export const entryId = () => yup.string().uuid('The entry’s id is not a UUID.').required('The entry has no id.')
-export const uuidField = (name: string) => yup.string().uuid(`${name} is not known.`).required(`Choose ${name.toLowerCase()}.`)
+export const entryId = () => uuid('The entry’s id is not a UUID.').required('The entry has no id.')
+export const uuidField = (name: string) => uuid(`${name} is not known.`).required(`Choose ${name.toLowerCase()}.`)
 
 export const oneOf = <T extends string>(values: readonly T[], name: string) =>
   yup

@@ -1,5 +1,5 @@
 import * as yup from 'yup'
-import { entryId, momentOrNull, oneOf, positive, quantity, requiredLine } from './fields'
+import { entryId, momentOrNull, oneOf, positive, quantity, requiredLine, uuid } from './fields'
 import { readingRows } from '../leaktest/hold/readingRows'
 
 export const kitKinds = ['gauge', 'thermometer', 'barometer', 'rig', 'pump', 'bottle'] as const
@@ -90,7 +90,7 @@ export const rigCheckSchema = yup.object({
     .notOneOf([0], 'A rig is checked at a pressure, or a vacuum.')
     .moreThan(-101_325, 'That is below a perfect vacuum. Check the unit.')
     .max(100_000, 'That is above 100 kPa. Check the unit.'),
-  gaugeId: yup.string().uuid('That gauge is not in the kit.').required('Choose the gauge on the rig.'),
+  gaugeId: uuid('That gauge is not in the kit.').required('Choose the gauge on the rig.'),
   readings: readingRows()
     .required('The readings are missing.')
     .min(3, 'A rig check needs at least three readings.')

@@ -3,7 +3,7 @@ import { fuelKeys } from '../../core/fuel/fuels'
 import type { FuelKey } from '../../core/fuel/fuels'
 import { repairMaterialKeys, repairMaterials, type RepairMaterialKey } from '../../core/repair/material/repairMaterials'
 import { lowerFirst } from '../../core/words/words'
-import { entryId, line, momentOrNull, oneOf, positive, quantity, requiredLine } from './fields'
+import { entryId, line, momentOrNull, oneOf, positive, quantity, requiredLine, uuid } from './fields'
 
 const HOUR = 3600
 const temperature = (name: string) =>
@@ -103,7 +103,7 @@ export type MaterialSheetForm = yup.InferType<typeof materialSheetSchema>
 export const lotSchema = yup.object({
   id: entryId(),
   material: oneOf(cured, 'Family'),
-  sheetId: yup.string().uuid('That sheet is not known.').nullable().default(null),
+  sheetId: uuid('That sheet is not known.').nullable().default(null),
   batch: requiredLine('Batch', 80),
   code: line('Code', 80).default(''),
   /** kg */

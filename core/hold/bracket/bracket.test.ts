@@ -88,6 +88,10 @@ describe('the end of a stretch', () => {
     const topped = (budget: Partial<Budget>) => stretchAdvice(setup, at('topped up'), 400, every5(400), estimate({}, budget))
     expect(topped({ leakChange: 20 }).ready).toBe(false)
     expect(topped({ leakChange: 0.1 }).ready).toBe(true)
+    // Two fifths of the whole: with others that come to one, at 0.436.
+    const others = Math.hypot(...Object.values({ ...estimate({}, {}).budget, leakChange: 0 }))
+    expect(topped({ leakChange: 0.45 * others }).ready).toBe(false)
+    expect(topped({ leakChange: 0.42 * others }).ready).toBe(true)
   })
   test('counts no minute in which gas is on its way', () => {
     const moving: Stretch = { kind: 'blank', begun: 0, moving: 100 }

@@ -385,6 +385,8 @@ describe('what cannot be taken in', () => {
     )
     expect(await why(await forged(job => void (job.rows.part![0]!.shape = [])))).toContain('“part” says what cannot be')
     expect(await why(await forged(job => void (job.rows.job![0]!.acceptance = -1)))).toContain('“job” says what cannot be')
+    // The figures of the shop take these for ids.
+    expect(await why(await forged(job => void (factsIn(job, 'repair').leakIds = ['first'])))).toContain('“repair” says')
     expect(await why(await forged(job => void (factsIn(job, 'find').x1 = 1e300)))).toContain('“find” says what cannot be')
     expect(await why(await forged(job => void (job.exportedAt = '2026-13-45T99:99:99.999Z')))).toContain('dated in the future')
     expect(await why(await forged(job => void job.rows.entry!.push(job.rows.entry![0]!)))).toContain('one id')

@@ -8,7 +8,7 @@ import { pascalsPer, toKelvin, type AnyPressureUnit } from '../../../core/quanti
 import { clockSpeeds } from './holdClock'
 import { readingBounds } from './readingBounds'
 import { readingRows } from './readingRows'
-import { entryId, line, oneOf, positive, quantity, requiredLine } from '../../schemas/fields'
+import { entryId, line, oneOf, positive, quantity, requiredLine, uuid } from '../../schemas/fields'
 import { closuresSchema, linksSchema, reliefSchema, wettedShareSchema } from '../setupForm'
 
 export const holdSources = ['stand-in', 'typed', 'camera', 'file', 'device'] as const
@@ -69,7 +69,7 @@ const scaleSchema = yup
     value => scaleProblem(value) === null,
   )
 
-const kitId = () => yup.string().uuid('That is not in the kit.').optional()
+const kitId = () => uuid('That is not in the kit.').optional()
 const kitSchema = yup
   .object({ gauge: kitId(), thermometer: kitId(), barometer: kitId(), rig: kitId(), bottle: kitId() })
   .default({})

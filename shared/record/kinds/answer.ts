@@ -1,7 +1,7 @@
 import * as yup from 'yup'
 import { checks } from '../../../core/complaint/checks'
 import { isNeutral } from '../../../core/complaint/situation'
-import { entryId, line, oneOf, requiredLine } from '../../schemas/fields'
+import { entryId, line, oneOf, requiredLine, uuid } from '../../schemas/fields'
 import type { EntryKind, Said } from '../entryKind'
 
 /** An answer to a check; `after` is the answer that was on the screen, so that two people answering at once are told. */
@@ -18,7 +18,7 @@ export const answerSchema = yup.object({
       !check || isNeutral(value) || (!check.test && [...check.outcomes.map(each => each.key), check.rest.key].includes(value))
     )
   }),
-  after: yup.string().uuid('That answer is not known.').nullable().default(null),
+  after: uuid('That answer is not known.').nullable().default(null),
   /** when it was done before, or why it cannot be done */
   note: line('The note', 120).default(''),
 })

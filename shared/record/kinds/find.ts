@@ -4,7 +4,7 @@ import type { CauseKey } from '../../../core/complaint/keys'
 import { smokeShows } from '../../leaktest/smoke/smokeForm'
 import { soapShows } from '../../leaktest/soap/soapForm'
 import { mapPlace } from '../../schemas/circuit'
-import { entryId, oneOf, uuidField, words } from '../../schemas/fields'
+import { entryId, oneOf, uuidField, words, uuid } from '../../schemas/fields'
 import type { EntryKind, Said } from '../entryKind'
 
 /** What is seen of a leak by eye alone, without a test. */
@@ -39,7 +39,7 @@ const foundFields = {
     .default(null),
   note: words(),
   /** the leak that this is again, or empty for a new one */
-  leakId: yup.string().uuid('That leak is not known.').nullable().default(null),
+  leakId: uuid('That leak is not known.').nullable().default(null),
 }
 
 export const findSchema = yup.object({ ...foundFields, seen: oneOf(findLooks, 'What it showed') })
@@ -49,7 +49,7 @@ export type FindForm = yup.InferType<typeof findSchema>
 export const eyeFindSchema = yup.object({
   ...foundFields,
   seen: oneOf(eyeShows, 'What was seen'),
-  photoId: yup.string().uuid('That photograph is not known.').nullable().default(null),
+  photoId: uuid('That photograph is not known.').nullable().default(null),
   cause: yup
     .string<CauseKey>()
     .oneOf(
@@ -82,7 +82,7 @@ export const findKind: EntryKind<'finds', EyeFindForm, FindFacts, FindView> = {
   schema: eyeFindSchema,
   facts: eyeFindSchema.omit(['id', 'partId', 'leakId', 'cause', 'seen']).shape({
     seen: oneOf(findLooks, 'What it showed'),
-    testId: yup.string().uuid().nullable().default(null),
+    testId: uuid('That test is not known.').nullable().default(null),
   }),
   aspect: 'leaks',
   alters: ['narrowing'],

@@ -1,4 +1,5 @@
 import * as yup from 'yup'
+import { uuid } from '../../schemas/fields'
 
 /** A leak of a job, numbered as it was first found; what is known of it are its finds. */
 export interface LeakView {
@@ -8,4 +9,7 @@ export interface LeakView {
 }
 
 /** What is kept of a leak. It is nobody's own entry: the first find of it makes it. */
-export const leakFactsSchema = yup.object({ number: yup.number().integer().required(), partId: yup.string().uuid().required() })
+export const leakFactsSchema = yup.object({
+  number: yup.number().integer().required(),
+  partId: uuid('That part is not known.').required(),
+})

@@ -1,6 +1,6 @@
 import * as yup from 'yup'
 import { causes } from '../../../core/complaint/causes'
-import { entryId, oneOf } from '../../schemas/fields'
+import { entryId, oneOf, uuid } from '../../schemas/fields'
 import type { EntryKind, Said } from '../entryKind'
 
 /** What it turned out to be. */
@@ -10,7 +10,7 @@ export const outcomeSchema = yup.object({
     causes.map(cause => cause.key),
     'Cause',
   ),
-  partId: yup.string().uuid('That part is not known.').nullable().default(null),
+  partId: uuid('That part is not known.').nullable().default(null),
 })
 export type OutcomeForm = yup.InferType<typeof outcomeSchema>
 export interface OutcomeFacts {
@@ -21,7 +21,7 @@ export type OutcomeView = Said & OutcomeFacts
 
 export const outcomeKind: EntryKind<'outcomes', OutcomeForm, OutcomeFacts> = {
   schema: outcomeSchema,
-  facts: yup.object({ cause: yup.string().required(), partId: yup.string().uuid().nullable().default(null) }),
+  facts: yup.object({ cause: yup.string().required(), partId: uuid('That part is not known.').nullable().default(null) }),
   aspect: 'narrowing',
   list: 'outcomes',
   section: 'narrowing',

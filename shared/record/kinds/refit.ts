@@ -1,12 +1,12 @@
 import * as yup from 'yup'
-import { entryId, uuidField } from '../../schemas/fields'
+import { entryId, uuidField, uuid } from '../../schemas/fields'
 import type { EntryKind } from '../entryKind'
 
 export const refitSchema = yup.object({
   id: entryId(),
   /** the line of the strip list that it was */
   stripId: uuidField('Line on the strip list'),
-  photoId: yup.string().uuid('That photograph is not known.').nullable().default(null),
+  photoId: uuid('That photograph is not known.').nullable().default(null),
 })
 export type RefitForm = yup.InferType<typeof refitSchema>
 

@@ -4,13 +4,13 @@ import { repairMaterials, type CureMilestones, type CureSheet } from '../../../c
 import { repairMethods } from '../../../core/repair/method/repairMethods'
 import { listWords } from '../../../core/words/words'
 import { untilFields } from '../../repair/untilFields'
-import { entryId, line, oneOf, quantity, words } from '../../schemas/fields'
+import { entryId, line, oneOf, quantity, words, uuid } from '../../schemas/fields'
 import type { JobView } from '../../views'
 import type { EntryKind, Said } from '../entryKind'
 
 const ids = (name: string) =>
   yup
-    .array(yup.string().uuid(`${name} is not known.`).required())
+    .array(uuid(`${name} is not known.`).required())
     .default([])
     .max(200, 'Keep it under 200.')
 
@@ -85,7 +85,7 @@ export const repairKind: EntryKind<'repairs', RepairForm, RepairFacts, RepairVie
     method: yup.string().required(),
     cureTime: yup.number().min(0).required(),
     sheet: yup.object().nullable().default(null),
-    runId: yup.string().uuid().nullable().default(null),
+    runId: uuid('That repair is not known.').nullable().default(null),
   }),
   aspect: 'leaks',
   list: 'repairs',

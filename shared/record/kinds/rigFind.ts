@@ -1,5 +1,5 @@
 import * as yup from 'yup'
-import { entryId, oneOf, words } from '../../schemas/fields'
+import { entryId, oneOf, words, uuid } from '../../schemas/fields'
 import type { EntryKind, Said } from '../entryKind'
 
 /** What of a rig can leak by itself. */
@@ -11,11 +11,11 @@ export const rigFindSchema = yup.object({
   id: entryId(),
   piece: oneOf(rigPieces, 'What of the rig'),
   /** the test in which it showed */
-  testId: yup.string().uuid('That test is not known.').nullable().default(null),
+  testId: uuid('That test is not known.').nullable().default(null),
   /** the opening that it closes */
-  partId: yup.string().uuid('That part is not known.').nullable().default(null),
+  partId: uuid('That part is not known.').nullable().default(null),
   /** the find that was taken for the tank's: it is struck out with this as its reason */
-  insteadOf: yup.string().uuid('That find is not known.').nullable().default(null),
+  insteadOf: uuid('That find is not known.').nullable().default(null),
   note: words(),
 })
 export type RigFindForm = yup.InferType<typeof rigFindSchema>

@@ -3,7 +3,7 @@ import { repairMaterialKeys, type RepairMaterialKey } from '../../../core/repair
 import { repairMethodKeys } from '../../../core/repair/method/repairMethods'
 import { isStaged, type StagedMethod } from '../../../core/repair/stage/stages'
 import { untilFields } from '../../repair/untilFields'
-import { entryId, oneOf } from '../../schemas/fields'
+import { entryId, oneOf, uuid } from '../../schemas/fields'
 import type { SheetFacts } from '../../schemas/materials'
 import type { RunEntryView } from './runActs'
 import type { EntryKind, Said } from '../entryKind'
@@ -11,7 +11,7 @@ import type { EntryKind, Said } from '../entryKind'
 const stagedMethods = repairMethodKeys.filter(isStaged)
 const uuids = (name: string) =>
   yup
-    .array(yup.string().uuid(`${name} is not known.`).required())
+    .array(uuid(`${name} is not known.`).required())
     .default([])
     .max(200, 'Keep it under 200.')
 
@@ -22,7 +22,7 @@ export const runSchema = yup.object({
   partIds: uuids('That part'),
   method: oneOf<StagedMethod>(stagedMethods, 'The method'),
   material: oneOf(repairMaterialKeys, 'Material'),
-  sheetId: yup.string().uuid('That sheet is not known.').nullable().default(null),
+  sheetId: uuid('That sheet is not known.').nullable().default(null),
   simulated: yup.boolean().default(false),
   ...untilFields,
 })

@@ -1,10 +1,10 @@
 import * as yup from 'yup'
 import { runKinds, type RunKind } from '../../../core/record/runKinds'
-import { ago, entryId, line, positive, quantity, requiredLine, uuidField } from '../../schemas/fields'
+import { ago, entryId, line, positive, quantity, requiredLine, uuidField, uuid } from '../../schemas/fields'
 import type { EntryKind } from '../entryKind'
 
 const stage = () => requiredLine('The stage', 40)
-const photoId = () => yup.string().uuid('That photograph is not known.').nullable().default(null)
+const photoId = () => uuid('That photograph is not known.').nullable().default(null)
 const temperature = () =>
   quantity('Temperature')
     .moreThan(223.15, 'That is below −50 °C. Check the unit.')
@@ -12,7 +12,7 @@ const temperature = () =>
 
 /** What was taken of a tin, kg; `reason` where it is too old. */
 const taken = yup.object({
-  lotId: yup.string().uuid('That tin is not known.').required('Choose a tin.'),
+  lotId: uuid('That tin is not known.').required('Choose a tin.'),
   mass: positive('What was taken').max(20, 'More than 20 kg in a cup is not believable: grams are typed as g.'),
   reason: line('The reason', 300).default(''),
 })
@@ -27,7 +27,7 @@ export const runEntrySchemas = {
     ...common,
     stage: stage(),
     /** the mix that was the last one on the screen, so that two people who weigh at once are told */
-    after: yup.string().uuid('That mix is not known.').nullable().default(null),
+    after: uuid('That mix is not known.').nullable().default(null),
     /** kg; hardener is null for what comes ready */
     base: positive('Base').max(20, 'More than 20 kg in a cup is not believable: grams are typed as g.'),
     hardener: yup

@@ -1,5 +1,5 @@
 import * as yup from 'yup'
-import { entryId, line, requiredLine } from '../../schemas/fields'
+import { entryId, line, requiredLine, uuid } from '../../schemas/fields'
 import type { EntryKind, Said } from '../entryKind'
 
 export const stripSchema = yup.object({
@@ -21,7 +21,7 @@ export const stripSchema = yup.object({
   condition: line('Condition', 120).default(''),
   /** this tank has no such thing */
   absent: yup.boolean().default(false),
-  photoId: yup.string().uuid('That photograph is not known.').nullable().default(null),
+  photoId: uuid('That photograph is not known.').nullable().default(null),
 })
 export type StripForm = yup.InferType<typeof stripSchema>
 /** What a person says of something as it comes off. */

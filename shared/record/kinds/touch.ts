@@ -1,12 +1,12 @@
 import * as yup from 'yup'
 import { touchKinds } from '../../../core/record/record'
-import { entryId, oneOf, words } from '../../schemas/fields'
+import { entryId, oneOf, words, uuid } from '../../schemas/fields'
 import type { EntryKind, Said } from '../entryKind'
 
 export const touchSchema = yup.object({
   id: entryId(),
   partIds: yup
-    .array(yup.string().uuid('That part is not known.').required())
+    .array(uuid('That part is not known.').required())
     .required('Choose the parts.')
     .min(1, 'Choose at least one part.'),
   kind: oneOf(touchKinds, 'What was done'),
