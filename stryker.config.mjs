@@ -1,5 +1,18 @@
 /** Single changes to the code that a test should notice. `./zinc mutate [FOLDER …]` runs it; it is not part of `./zinc test`. */
-export const mutatedFolders = ['core/ledger', 'core/leaktest', 'core/hold', 'core/readings', 'core/fuel', 'core/gas', 'shared']
+export const mutatedFolders = [
+  'core/record',
+  'core/ledger',
+  'core/leaktest',
+  'core/hold',
+  'core/readings',
+  'core/fuel',
+  'core/gas',
+  'core/circuit',
+  'core/complaint',
+  'core/repair',
+  'core/practice',
+  'shared',
+]
 
 /** Tests that simulate hundreds of holds or circuits take too long to be run for each change; what they hold is held by quicker ones too. */
 const tooSlow = ['holdPromises', 'isolate', 'suspects', 'planHold', 'readingsCsvProperties']

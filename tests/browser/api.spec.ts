@@ -452,3 +452,25 @@ test('a page comes with its first rows drawn and the answers that it asks for fi
   for (const path of ['/api/me', '/api/jobs', '/api/bells']) expect(asked).not.toContain(path)
   await live.close()
 })
+
+test('what waits since before an upgrade is taken at its address of then', async ({ context, demo }) => {
+  await enter(context, demo)
+  const job = await jobOf(context, demo, 'Glider tug')
+  const send = (path: string, data: object) => context.request.post(`${demo.url}/api/${path}`, { data })
+  const touch = { id: crypto.randomUUID(), partIds: [job.parts[0]!.id], kind: 'knocked', note: '' }
+  for (let k = 0; k < 2; k++) expect((await send(`jobs/${job.id}/touches`, touch)).status()).toBe(200)
+  const gas = { id: crypto.randomUUID(), point: 'Bottom', explosive: 0.02, oxygen: 0.209 }
+  expect((await send(`jobs/${job.id}/gas`, gas)).status()).toBe(200)
+  const now = (await (await context.request.get(`${demo.url}/api/jobs/${job.id}`)).json()) as typeof job
+  expect(now.touches.filter(each => each.id === touch.id)).toHaveLength(1)
+  expect(now.gasReadings.filter(each => each.id === gas.id)).toHaveLength(1)
+  for (const word of ['constructor', 'strike', 'nothing'])
+    expect((await send(`jobs/${job.id}/${word}`, { id: crypto.randomUUID() })).status()).toBe(404)
+  const { rows } = await demo.query(`select id from entry where kind = 'run' order by at desc limit 1`)
+  const said = await send(`runs/${rows[0].id}/entries/abandon`, {
+    id: crypto.randomUUID(),
+    ago: 0,
+    reason: 'the tank is scrap',
+  })
+  expect([200, 409]).toContain(said.status())
+})

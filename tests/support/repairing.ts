@@ -103,7 +103,7 @@ export function workshop(context: BrowserContext, shop: Shop) {
 
 /** Does something on the page of a repair, and waits until the server has it: the page itself does not wait. */
 export async function kept(page: Page, kind: string, act: () => Promise<void>): Promise<void> {
-  const answer = page.waitForResponse(each => each.url().endsWith(`/entries/${kind}`) && each.request().method() === 'POST')
+  const answer = page.waitForResponse(each => each.url().endsWith(`/entries/run-${kind}`) && each.request().method() === 'POST')
   await act()
   await answer
 }

@@ -141,7 +141,7 @@ export const routes: readonly RouteDescription[] = [
   {
     method: 'post',
     path: '/jobs/{id}/{word}',
-    summary: 'Append an entry, at an address of before: touches, strips, finds, proof',
+    summary: 'Append an entry, at its address of before',
     who: 'work',
   },
   {

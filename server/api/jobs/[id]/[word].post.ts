@@ -6,15 +6,33 @@ import { Refusal } from '../../../services/ground/refusal'
 
 /** Addresses of before every entry had one, for what still waits in a browser or is sent by a page that is open since then. */
 const earlierWords: Record<string, EntryKindKey> = {
-  touches: 'touch',
-  strips: 'strip',
-  finds: 'find',
-  proof: 'proof',
+  'answers': 'answer',
+  'approvals': 'approval',
+  'cards': 'card',
+  'choices': 'choice',
+  'drained': 'drained',
+  'finds': 'find',
+  'gas': 'gas',
+  'hot-work': 'hot-work',
+  'new-tank': 'new-tank',
+  'outcomes': 'outcome',
+  'probes': 'probe',
+  'proof': 'proof',
+  'purchases': 'purchase',
+  'repairs': 'repair',
+  'rig-finds': 'rig-find',
+  'runs': 'run',
+  'strikes': 'strike',
+  'strips': 'strip',
+  'touches': 'touch',
+  'unholdable': 'unholdable',
+  'weighings': 'weighing',
 }
 
 /** @throws Refusal 404 */
 function kindIn(event: H3Event): EntryKindKey {
-  const kind = earlierWords[getRouterParam(event, 'word') ?? '']
+  const word = getRouterParam(event, 'word') ?? ''
+  const kind = Object.hasOwn(earlierWords, word) ? earlierWords[word] : undefined
   if (!kind) throw new Refusal(404, 'There is nothing at this address.')
   return kind
 }
