@@ -1,7 +1,7 @@
 import { normalAt } from '../standin/seededRandom'
 import { leakDensity, leakPrior } from './belief/leakPrior'
 import { weigh, type RateBelief } from './belief/rateBelief'
-import { isWild } from './record/wildReading'
+import { isWild } from './series/wildReading'
 
 const bell: RateBelief = { pieces: [{ rate: 3, variance: 4, weight: 1 }], prior: null }
 const two: RateBelief = {

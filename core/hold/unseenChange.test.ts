@@ -1,4 +1,4 @@
-import { HoldRecord } from './record/holdRecord'
+import { HoldRecord } from './series/holdRecord'
 import { setupFromJson } from '../readings/setupJson'
 import { withUnseenChange } from './unseenChange'
 

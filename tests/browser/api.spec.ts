@@ -459,11 +459,11 @@ test('what waits since before an upgrade is taken at its address of then', async
   const send = (path: string, data: object) => context.request.post(`${demo.url}/api/${path}`, { data })
   const touch = { id: crypto.randomUUID(), partIds: [job.parts[0]!.id], kind: 'knocked', note: '' }
   for (let k = 0; k < 2; k++) expect((await send(`jobs/${job.id}/touches`, touch)).status()).toBe(200)
-  const gas = { id: crypto.randomUUID(), point: 'Bottom', explosive: 0.02, oxygen: 0.209 }
-  expect((await send(`jobs/${job.id}/gas`, gas)).status()).toBe(200)
+  const drained = { id: crypto.randomUUID(), volume: 0.001, method: 'drain', gaugeShown: null }
+  expect((await send(`jobs/${job.id}/drained`, drained)).status()).toBe(200)
   const now = (await (await context.request.get(`${demo.url}/api/jobs/${job.id}`)).json()) as typeof job
   expect(now.touches.filter(each => each.id === touch.id)).toHaveLength(1)
-  expect(now.gasReadings.filter(each => each.id === gas.id)).toHaveLength(1)
+  expect(now.drained.filter(each => each.id === drained.id)).toHaveLength(1)
   for (const word of ['constructor', 'strike', 'nothing'])
     expect((await send(`jobs/${job.id}/${word}`, { id: crypto.randomUUID() })).status()).toBe(404)
   const { rows } = await demo.query(`select id from entry where kind = 'run' order by at desc limit 1`)

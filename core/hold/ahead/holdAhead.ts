@@ -1,5 +1,5 @@
 import type { HoldEstimate, HoldSetup } from '../hold'
-import type { HoldRecord } from '../record/holdRecord'
+import type { HoldRecord } from '../series/holdRecord'
 import { pressureAhead } from './pressureAhead'
 
 export interface CurvePoint {

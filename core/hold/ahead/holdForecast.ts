@@ -1,5 +1,5 @@
 import type { HoldEstimate, HoldSetup } from '../hold'
-import type { HoldRecord } from '../record/holdRecord'
+import type { HoldRecord } from '../series/holdRecord'
 
 /** How many more minutes are reckoned anew once the record has grown by this share. */
 const GROWN = 0.05

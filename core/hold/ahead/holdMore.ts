@@ -1,6 +1,6 @@
 import { liveHold } from '../estimateHold'
 import { HoldError, type HoldEstimate, type HoldSetup, type Reading } from '../hold'
-import { HoldRecord } from '../record/holdRecord'
+import { HoldRecord } from '../series/holdRecord'
 import { leakPrior } from '../belief/leakPrior'
 import { pressureAhead } from './pressureAhead'
 import { weigh } from '../belief/rateBelief'

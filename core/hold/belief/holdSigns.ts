@@ -3,7 +3,7 @@ import type { HoldSetup } from '../hold'
 import type { HoldFits } from '../fit/fitHold'
 import type { HoldSeries } from '../holdSeries'
 import { jumpAt, pumpings } from '../besides/pumpings'
-import { closedAtRoom, gasWent } from '../record/holdEvents'
+import { closedAtRoom, gasWent } from '../series/holdEvents'
 import { MUCH_VAPOUR, placeMoves } from '../besides/surroundings'
 
 /** What looks wrong in a record, for a person to look into. */

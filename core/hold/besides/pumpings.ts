@@ -1,6 +1,6 @@
 import { gaugeFromInventory } from '../../gas/inventory'
 import type { HoldSetup } from '../hold'
-import { holdEventKind, isPush } from '../record/holdEvents'
+import { holdEventKind, isPush } from '../series/holdEvents'
 import type { HoldSeries } from '../holdSeries'
 
 /** Gas let in or out: the block from which on it settles, when, and how far the pressure jumped. */

@@ -1,8 +1,8 @@
 import { gaugeSpread } from '../gaugeSpread'
 import type { HoldSetup, Reading } from '../hold'
 import { HoldError } from '../hold'
-import type { HoldBlock } from '../record/holdBlocks'
-import { HoldRecord } from '../record/holdRecord'
+import type { HoldBlock } from '../series/holdBlocks'
+import { HoldRecord } from '../series/holdRecord'
 import { STANDARD_PRESSURE, STANDARD_TEMPERATURE } from '../../quantity/standardLeakRate'
 
 /** Where a bottle lies: the nearer to the gas, the better it knows its temperature. */

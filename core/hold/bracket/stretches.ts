@@ -1,4 +1,4 @@
-import { closedAtRoom, gasWent, holdEventKind, isPush, isTopUp } from '../record/holdEvents'
+import { closedAtRoom, gasWent, holdEventKind, isPush, isTopUp } from '../series/holdEvents'
 
 /**
  * A bracketed hold in its stretches: blank before, under pressure, topped up, blank after. The leak acts with the pressure, drift

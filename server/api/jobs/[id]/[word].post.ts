@@ -12,7 +12,6 @@ const earlierWords: Record<string, EntryKindKey> = {
   'choices': 'choice',
   'drained': 'drained',
   'finds': 'find',
-  'gas': 'gas',
   'hot-work': 'hot-work',
   'new-tank': 'new-tank',
   'outcomes': 'outcome',

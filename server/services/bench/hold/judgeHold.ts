@@ -2,7 +2,7 @@ import { liveHold, type LiveHold } from '../../../../core/hold/estimateHold'
 import { HoldError, type HoldEstimate, type HoldSetup } from '../../../../core/hold/hold'
 import { holdAhead } from '../../../../core/hold/ahead/holdAhead'
 import { minutesMore } from '../../../../core/hold/ahead/holdMore'
-import { HoldRecord, type HoldColumns } from '../../../../core/hold/record/holdRecord'
+import { HoldRecord, type HoldColumns } from '../../../../core/hold/series/holdRecord'
 import { withUnseenChange, type Instruments } from '../../../../core/hold/unseenChange'
 import type { HoldView, LiveView } from '../../../../shared/leaktest/hold/holdView'
 

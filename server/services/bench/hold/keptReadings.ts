@@ -1,6 +1,6 @@
 import { and, asc, eq, gt, max, sql } from 'drizzle-orm'
 import type { Reading } from '../../../../core/hold/hold'
-import { holdColumns, HoldRecord, type HoldColumns } from '../../../../core/hold/record/holdRecord'
+import { holdColumns, HoldRecord, type HoldColumns } from '../../../../core/hold/series/holdRecord'
 import type { HoldView, ReadingView } from '../../../../shared/leaktest/hold/holdView'
 import { database, type Transaction } from '../../../db/client'
 import { reading, testEntry } from '../../../db/schema'

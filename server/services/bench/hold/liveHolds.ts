@@ -1,5 +1,5 @@
 import { liveHold, type LiveHold } from '../../../../core/hold/estimateHold'
-import { HoldRecord } from '../../../../core/hold/record/holdRecord'
+import { HoldRecord } from '../../../../core/hold/series/holdRecord'
 import type { HoldEstimate, HoldSetup, Reading } from '../../../../core/hold/hold'
 import { HoldForecast } from '../../../../core/hold/ahead/holdForecast'
 import type { LiveView } from '../../../../shared/leaktest/hold/holdView'
