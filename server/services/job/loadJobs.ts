@@ -249,13 +249,14 @@ export async function loadAspectsOf<A extends JobAspect>(
 ): Promise<Map<string, JobWith<A>>> {
   if (ids.length === 0) return new Map()
   const asked = new Set<JobAspect>(aspects)
+  const facts = new Map(asked.has('facts') ? (await read.facts(reader, { ids })).map(row => [row.id, row]) : [])
+  const tests = new Map(asked.has('tests') ? (await read.tests(reader, { ids })).map(row => [row.id, row]) : [])
+  // After the tests: what a test saw is never read without what was found in it.
   const entries = (await read.entries(reader, { ids, kinds: kindsWith(['facts', ...aspects]) })) as (EntryRow & {
     jobId: string
   })[]
   const words = await wordsOf(reader, entries)
   const entriesOf = byJob(entries)
-  const facts = new Map(asked.has('facts') ? (await read.facts(reader, { ids })).map(row => [row.id, row]) : [])
-  const tests = new Map(asked.has('tests') ? (await read.tests(reader, { ids })).map(row => [row.id, row]) : [])
   const [first] = [facts, tests].filter(rows => rows.size > 0)
   const brought = asked.has('leaks') || !first ? await read.brought(reader, { ids }) : []
   const broughtOf = new Map(brought.map(row => [row.id, row]))
