@@ -22,7 +22,7 @@ const run = promisify(execFile)
 const FORMAT = 'zinc-bell-backup'
 
 /** What a backup says of itself. */
-export interface Manifest {
+interface Manifest {
   format: typeof FORMAT
   version: 1
   madeAt: string

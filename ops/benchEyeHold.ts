@@ -1,5 +1,5 @@
 import { liveHold } from '../core/hold/estimateHold'
-import type { HoldSetup, Reading } from '../core/hold/hold'
+import type { HoldSetup, Reading } from '../core/hold/holdSetup'
 import { frameReader } from '../core/seeing/frames/frames'
 import { steadyReading } from '../core/seeing/frames/steadyReading'
 import { throughputFromStandard } from '../core/quantity/standardLeakRate'

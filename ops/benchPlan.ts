@@ -1,6 +1,6 @@
 import { liveHold } from '../core/hold/estimateHold'
 import { minutesMore } from '../core/hold/ahead/holdMore'
-import type { HoldSetup } from '../core/hold/hold'
+import type { HoldSetup } from '../core/hold/holdSetup'
 import type { PlannedHold } from '../core/planning/plannedHold'
 import { timeToDecide } from '../core/planning/planHold'
 import { trial } from '../core/planning/trial'

@@ -53,7 +53,7 @@ function reduced(uses: Map<string, Set<string>>): [string, string][] {
 }
 
 /** The drawing as Mermaid has it, arrows from a room to what it stands on. */
-export function drawnHouse(): string {
+function drawnHouse(): string {
   const name = (room: string) => room.replace(/\W/g, '_')
   const uses = usesOf()
   const rooms = [...uses.keys()].sort()

@@ -1,6 +1,7 @@
 import * as echarts from 'echarts'
 import { estimateHold } from '../core/hold/estimateHold'
-import type { HoldEstimate, HoldSetup, Reading } from '../core/hold/hold'
+import type { HoldEstimate } from '../core/hold/holdEstimate'
+import type { HoldSetup, Reading } from '../core/hold/holdSetup'
 import { pressureAhead } from '../core/hold/ahead/pressureAhead'
 import { standardFromThroughput, throughputFromStandard } from '../core/quantity/standardLeakRate'
 import { standInTank, tame } from '../core/standin/standInTank'

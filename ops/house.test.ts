@@ -29,10 +29,10 @@ const says = (expression: string) => `export const y = () => ${expression}\n`
 const refused: [promise: string, file: string, text: string][] = [
   ['core uses nothing of ours', 'core/hold/planted.ts', uses('../../shared/limits')],
   ['core is plain TypeScript', 'core/hold/planted.ts', uses('vue')],
-  ['a folder of the core stands on what it is said to', 'core/gas/planted.ts', uses('../hold/hold')],
-  ['and does not get round it by another name', 'core/gas/planted.ts', uses('#core/hold/hold')],
+  ['a folder of the core stands on what it is said to', 'core/gas/planted.ts', uses('../hold/holdSetup')],
+  ['and does not get round it by another name', 'core/gas/planted.ts', uses('#core/hold/holdSetup')],
   ['nor while it runs', 'core/hold/planted.ts', says(`import('../ledger/ledger')`)],
-  ['algebra is the ground', 'core/algebra/planted.ts', uses('../hold/hold')],
+  ['algebra is the ground', 'core/algebra/planted.ts', uses('../hold/holdSetup')],
   ['and not everybody stands on it', 'core/fuel/planted.ts', uses('../algebra/cholesky')],
   ['what measures stand-ins never meets them', 'core/hold/planted.ts', uses('../standin/standInTank')],
   ['core has no clock', 'core/hold/planted.ts', says('Date.now()')],

@@ -11,7 +11,7 @@ import type { FuelKey } from '../core/fuel/fuels'
 import type { RepairMaterialKey } from '../core/repair/material/repairMaterials'
 
 /** Whether a method with a material is for a tank and a fuel: with the source of what allows it, or why it is refused. */
-export interface Combination {
+interface Combination {
   method: RepairMethod
   material: RepairMaterialKey
   tank: TankMaterial

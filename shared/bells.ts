@@ -5,22 +5,20 @@ import { testKinds, type TestKindKey } from '../core/leaktest/testKinds'
  * tests of a trial, the day of what is only for now, approved data, the look again, an owner who called, pressure above the limit, the day promised,
  * vapour readings.
  */
-export const jobBellKinds = [
-  'cure',
-  'move',
-  'fuel',
-  'work time',
-  'stage',
-  'trial',
-  'temporary',
-  'approval',
-  'look',
-  'owner',
-  'pressure',
-  'promise',
-  'vapour',
-] as const
-export type JobBellKind = (typeof jobBellKinds)[number]
+export type JobBellKind =
+  | 'cure'
+  | 'move'
+  | 'fuel'
+  | 'work time'
+  | 'stage'
+  | 'trial'
+  | 'temporary'
+  | 'approval'
+  | 'look'
+  | 'owner'
+  | 'pressure'
+  | 'promise'
+  | 'vapour'
 
 /** What a bell hangs for; of a test it is the test's own kind. */
 export type BellKind = JobBellKind | TestKindKey

@@ -5,8 +5,8 @@ import { descriptorOf, type TestView } from './leaktest/tests'
 import { safetyCaseOf, vapourOn } from './safety'
 import type { JobView } from './views'
 
-export const stageNames = ['Complaint', 'Make safe', 'Narrow', 'Strip', 'Test', 'Repair', 'Prove'] as const
-export type StageName = (typeof stageNames)[number]
+const stageNames = ['Complaint', 'Make safe', 'Narrow', 'Strip', 'Test', 'Repair', 'Prove'] as const
+type StageName = (typeof stageNames)[number]
 
 /** A stage of a job: done only where what it stands for was done; the one that the next action belongs to is now. */
 export interface Stage {

@@ -87,7 +87,7 @@ export interface QuestionResult {
   comesBackAt: number | null
 }
 
-export interface CurveReading {
+interface CurveReading {
   t: number
   pressure: number
   temperature?: number

@@ -24,7 +24,7 @@ export function strippedNow(job: Pick<JobView, 'stripped'>): StripView[] {
 export const absentNow = (job: Pick<JobView, 'stripped'>): StripView[] =>
   job.stripped.filter(entry => !entry.struck && entry.absent)
 
-export type RebuildRow =
+type RebuildRow =
   | {
       kind: 'step'
       step: Extract<StripStep, { kind: 'lower' }>

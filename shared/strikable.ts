@@ -3,7 +3,7 @@ import { entryKind, entryKindKeys, type EntryList } from './record/kinds'
 import type { JobView } from './views'
 
 /** What of a job can be struck out with a reason: tests, photographs, and the entries whose kind says so. */
-export type Strikable = EntryList | 'tests' | 'photos'
+type Strikable = EntryList | 'tests' | 'photos'
 const strikableLists = [
   ...new Set(entryKindKeys.map(entryKind).flatMap(({ list, strikable }) => (strikable ? [list as EntryList] : []))),
   'photos' as const,

@@ -6,7 +6,7 @@ import type { WorkPlan } from '../core/fuel/makeSafe'
 import type { JobState } from '../core/ledger/deriveLedger'
 import type { LeakState } from '../core/ledger/leakState'
 import type { NextStep } from '../core/ledger/nextStep'
-import type { HoldVerdict } from '../core/hold/hold'
+import type { HoldVerdict } from '../core/hold/belief/verdict'
 import type { HeldRecord } from '../core/repair/decide/beta'
 import type { RepairMaterialKey } from '../core/repair/material/repairMaterials'
 import type { RepairMethodKey } from '../core/repair/method/repairMethods'
@@ -73,7 +73,7 @@ export interface PartView {
 export type MapPart = Pick<PartView, 'id' | 'name' | 'family' | 'shape' | 'opening' | 'space'>
 
 /** The map as it was until the tank itself was changed. */
-export interface MapBefore {
+interface MapBefore {
   until: number
   circuit: Circuit
   parts: MapPart[]
@@ -163,7 +163,7 @@ export interface OwnerSheetView {
   said: { id: string; wet: boolean; at: number; words: string }[]
 }
 /** A card that an owner has of a job; its address is told once, when it is made. */
-export interface OwnerCardView {
+interface OwnerCardView {
   id: string
   by: string
   at: number

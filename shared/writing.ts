@@ -6,7 +6,7 @@ export const dateOrders = ['day first', 'month first', 'year first'] as const
 export const clocks = ['24 hours', '12 hours'] as const
 export const papers = ['A4', 'Letter'] as const
 
-export interface Writing {
+interface Writing {
   decimal: Decimal
   dates: (typeof dateOrders)[number]
   clock: (typeof clocks)[number]

@@ -4,7 +4,7 @@ const RETRY_AFTER = 2000 // ms
  * What becomes of something that the server did not take: it waits for the network, waits for somebody to sign in, or is
  * refused for good.
  */
-export type Fate = 'later' | 'signed out' | 'refused'
+type Fate = 'later' | 'signed out' | 'refused'
 
 /** @throws what is no answer of the server, as it is */
 export function fateOf(error: unknown): { fate: Fate; message: string } {

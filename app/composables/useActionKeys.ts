@@ -1,4 +1,4 @@
-export interface ActionKey {
+interface ActionKey {
   key: string
   label: string
   run: () => void

@@ -6,7 +6,7 @@ import { liveParts } from '#shared/jobCircuit'
 import type { JobView } from '#shared/views'
 
 /** How a test is to be fed, as a link to its set-up asks for: closures are proposed, a person answers. */
-export interface FeedWanted {
+interface FeedWanted {
   proposal: Record<string, Closure>
   links: Record<string, LinkState>
   vacuum: boolean

@@ -1,7 +1,7 @@
 import type { KitFacts, KitKind } from '#shared/schemas/kit'
 import type { KitItemView } from '#shared/views'
 
-export type KitOf<K extends KitKind> = KitItemView & { facts: Extract<KitFacts, { kind: K }> }
+type KitOf<K extends KitKind> = KitItemView & { facts: Extract<KitFacts, { kind: K }> }
 
 /** The shop's kit, kept fresh. */
 export function useKit() {

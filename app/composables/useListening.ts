@@ -7,7 +7,7 @@ const SHOWN = 8000
 const FRAME = 4096
 
 /** What was heard over the last seconds, for the eye. */
-export interface HeardColumn {
+interface HeardColumn {
   at: number
   above: number[]
 }

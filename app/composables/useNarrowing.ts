@@ -47,7 +47,7 @@ export function useNarrowing(job: Ref<JobView | null>, jobId: string) {
 }
 
 /** The largest move of a cause between two rankings, in a sentence; null when nothing moved by a per cent. */
-export function moveSentence(before: Suspects, now: Suspects): string | null {
+function moveSentence(before: Suspects, now: Suspects): string | null {
   const moves = now.list.map(suspect => ({
     suspect,
     by: suspect.chance - (before.list.find(each => each.cause.key === suspect.cause.key)?.chance ?? 0),

@@ -1,5 +1,6 @@
 import { liveHold } from '#core/hold/estimateHold'
-import { HoldError, type HoldEstimate, type HoldSetup, type Reading } from '#core/hold/hold'
+import { HoldError, type HoldSetup, type Reading } from '#core/hold/holdSetup'
+import type { HoldEstimate } from '#core/hold/holdEstimate'
 import { rigCheckSetup } from '#core/leaktest/rig/rigCheck'
 import { throughputFromStandard } from '#core/quantity/standardLeakRate'
 import { standInTank, tame } from '#core/standin/standInTank'

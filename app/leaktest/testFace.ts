@@ -4,7 +4,7 @@ import type { JobView } from '#shared/views'
 import type { StateLook } from '../composables/words/stateLooks'
 
 /** Names of parts of a job in a sentence. */
-export type PartNames = (partIds: readonly string[]) => string
+type PartNames = (partIds: readonly string[]) => string
 
 /** How a kind of test looks and where it is: its page, its sign, its words on job, bench and record. */
 export interface TestFace<View extends TestViewOf<TankTestKind>> {

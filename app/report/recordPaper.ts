@@ -35,7 +35,7 @@ export function ownerSections({ rows, watching, complaint, state, sealed }: Reco
 }
 
 /** Pictures of a record: its map as SVG, the shop's mark as a data address; null where there is none. */
-export interface RecordPictures {
+interface RecordPictures {
   map: string | null
   mark: string | null
 }
@@ -46,8 +46,7 @@ export function recordPaper(
   ledger: Ledger,
   words: RecordWords,
   now: number,
-  { map, mark }: RecordPictures,
-  size: RecordPaper['size'] = 'A4',
+  { map, mark, size = 'A4' }: RecordPictures & { size?: RecordPaper['size'] },
 ): RecordPaper {
   const { rows } = words
   const owner = ownerSections(words, now)

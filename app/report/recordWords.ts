@@ -39,7 +39,7 @@ export interface RecordWords {
 }
 
 /** What a record is written with besides the job. */
-export interface RecordSurroundings {
+interface RecordSurroundings {
   shop: LetterheadForm | null
   kit: readonly KitItemView[]
   now: number

@@ -7,7 +7,7 @@ const MM = 72 / 25.4
 export const STRIP_LENGTH = 0.2
 
 /** A strip of known length to hang beside a balloon: dark between two ends that are easily told from paper. */
-export function stripDocument(): TDocumentDefinitions {
+function stripDocument(): TDocumentDefinitions {
   const long = STRIP_LENGTH * 1000 * MM
   const left = (595 - long) / 2 - 40
   const ticks = Array.from({ length: 21 }, (_, k) => ({

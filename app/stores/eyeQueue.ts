@@ -2,7 +2,7 @@ import { openDB, type IDBPDatabase } from 'idb'
 import { defineStore } from 'pinia'
 
 /** A line of the feed as a phone sends it (docs/formats.md). */
-export interface EyeLine {
+interface EyeLine {
   t: number
   pressure_kPa: number
   pressureNoise_kPa: number

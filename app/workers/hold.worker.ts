@@ -1,5 +1,6 @@
 import { liveHold, type LiveHold } from '#core/hold/estimateHold'
-import { HoldError, type HoldEstimate, type HoldSetup, type Reading } from '#core/hold/hold'
+import { HoldError, type HoldSetup, type Reading } from '#core/hold/holdSetup'
+import type { HoldEstimate } from '#core/hold/holdEstimate'
 import { HoldForecast } from '#core/hold/ahead/holdForecast'
 import { minutesMore } from '#core/hold/ahead/holdMore'
 import { holdAhead, type HoldAhead } from '#core/hold/ahead/holdAhead'

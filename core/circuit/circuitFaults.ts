@@ -1,7 +1,7 @@
 import type { Circuit, TiedPart } from './circuit'
 
 /** Something in a drawn circuit that cannot be, or that nothing can pass; the sentence says how to mend it. */
-export interface CircuitFault {
+interface CircuitFault {
   about: string
   sentence: string
   fatal: boolean
@@ -66,7 +66,7 @@ export function circuitFaults(circuit: Circuit, parts: readonly TiedPart[]): Cir
 }
 
 /** Rings of check valves that all point the same way round, as link ids; each ring once. */
-export function checkValveLoops(circuit: Circuit): string[][] {
+function checkValveLoops(circuit: Circuit): string[][] {
   const checks = circuit.links.filter(link => link.kind === 'check')
   const rings: string[][] = []
   const seen = new Set<string>()

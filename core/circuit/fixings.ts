@@ -5,15 +5,15 @@ import type { TankMaterial } from './kinds/tankKind'
 import { nearestOnPart } from './placeOnPart'
 
 /** What holds a tank in its place or leads to it, and comes off when the tank does. */
-export const fixingKinds = ['hose', 'wire', 'ground', 'strap', 'clip', 'cover'] as const
-export type FixingKind = (typeof fixingKinds)[number]
+const fixingKinds = ['hose', 'wire', 'ground', 'strap', 'clip', 'cover'] as const
+type FixingKind = (typeof fixingKinds)[number]
 
 /** When it can be reached: with the tank still up, after it was lowered a hand's breadth, or only when it is down. */
 export const reachStages = ['tank up', 'lowered a little', 'tank down'] as const
 export type ReachStage = (typeof reachStages)[number]
 
 /** What refitting it needs. */
-export interface RefitNeeds {
+interface RefitNeeds {
   /** what is renewed each time */
   renew: string | null
   lubricant: string | null
@@ -118,121 +118,119 @@ const hoseNeeds = (carries: LineCargo): RefitNeeds => ({
   orientation: carries === 'vent' || carries === 'vapour',
 })
 
+/** The usual of what comes off: reached with the tank up, disturbs no part, needs nothing when it goes on. */
+const fixing = (its: Pick<Fixing, 'key' | 'name' | 'kind'> & Partial<Fixing>): Fixing => ({
+  stage: 'tank up',
+  carries: null,
+  partIds: [],
+  away: false,
+  forgotten: false,
+  needs: none,
+  ...its,
+})
+
+/** What joins a line to a tank. */
+const linksToTank = (circuit: Circuit, lineId: string, tanks: ReadonlySet<string>): Link[] =>
+  circuit.links.filter(link => (link.from === lineId && tanks.has(link.to)) || (link.to === lineId && tanks.has(link.from)))
+
+function hoseOf(
+  line: Circuit['spaces'][number],
+  links: readonly Link[],
+  tanks: ReadonlySet<string>,
+  parts: readonly FixedPart[],
+): Fixing {
+  const carries = line.carries ?? 'feed'
+  const y = Math.min(...links.map(link => link.at.y))
+  return fixing({
+    key: `hose ${line.id}`,
+    name: `${line.name}, tank end`,
+    kind: 'hose',
+    stage: carries === 'filling' || y >= TOP ? 'tank up' : 'lowered a little',
+    carries,
+    partIds: disturbedAt(links, line.id, tanks, parts),
+    forgotten: carries === 'vent' || carries === 'heater feed',
+    needs: hoseNeeds(carries),
+  })
+}
+
+const wiredFamilies: readonly PartFamily[] = ['sender', 'sensor', 'purge valve', 'canister vent valve']
+
+const wiresOf = (parts: readonly FixedPart[], tanks: ReadonlySet<string>): Fixing[] =>
+  parts
+    .filter(part => wiredFamilies.includes(part.family) && part.trait !== 'mechanical')
+    .map(part => {
+      const away = part.space !== null && !tanks.has(part.space)
+      return fixing({
+        key: `wire ${part.id}`,
+        name: `Connector of the ${lowerFirst(part.name)}`,
+        kind: 'wire',
+        stage: away ? 'tank up' : stageOf(part),
+        away,
+        forgotten: part.family === 'sender',
+        needs: { ...none, lock: true },
+      })
+    })
+
+function strapsOf(parts: readonly FixedPart[]): Fixing[] {
+  const borne = parts.filter(part => part.trait === 'strap' || part.trait === 'cradle')
+  const which = (part: FixedPart) => (borne.length > 1 ? `, ${lowerFirst(part.name)}` : '')
+  return borne.flatMap(part =>
+    [1, 2].map(number =>
+      fixing({
+        key: `strap ${part.id} ${number}`,
+        name: `${part.trait === 'cradle' ? 'Cradle bolt' : 'Strap bolt'} ${number}${which(part)}`,
+        kind: 'strap',
+        partIds: [part.id],
+        forgotten: number === 2,
+        needs: { ...none, renew: 'strap pad if it is worn', torque: 'maker’s figure; evenly, not more than snug without one' },
+      }),
+    ),
+  )
+}
+
+/** A ground strap: of a tank of metal, or of the neck of one that is filled through metal. */
+function groundOf(parts: readonly FixedPart[], material: TankMaterial): Fixing[] {
+  const metal = material !== 'moulded polyethylene' && material !== 'composite'
+  const neck = parts.some(part => part.family === 'neck' || part.family === 'filler hose')
+  if (!metal && !neck) return []
+  const name = metal ? 'Ground strap of the tank' : 'Ground strap of the filler neck'
+  return [fixing({ key: 'ground', name, kind: 'ground', forgotten: true, needs: { ...none, torque: 'bright metal under it' } })]
+}
+
+const clips = fixing({
+  key: 'clips',
+  name: 'Clips that hold lines to the tank or frame',
+  kind: 'clip',
+  forgotten: true,
+  needs: { ...none, routing: true },
+})
+const cover = fixing({
+  key: 'cover',
+  name: 'Cover over the sender, and the connector under it',
+  kind: 'cover',
+  forgotten: true,
+})
+
 /**
  * Everything that must come off for this tank to come down, and go on again: every line that joins the tank, every wire of what
- * is electric on it,
- * its straps with their bolts, its ground strap where it is metal or filled through metal, and what people forget.
- * Drawn up from the circuit, so that a line which was added to the map is on it. Source: general trade practice.
+ * is electric on it, its straps with their bolts, its ground strap where it is metal or filled through metal, and what people
+ * forget. Drawn up from the circuit, so that a line which was added to the map is on it. Source: general trade practice.
  */
 export function fixingsOf(circuit: Circuit, parts: readonly FixedPart[], material: TankMaterial): Fixing[] {
   const tanks = new Set(circuit.spaces.filter(space => space.kind === 'tank').map(space => space.id))
-  const lines = circuit.spaces.filter(
-    space =>
-      space.kind === 'line' &&
-      circuit.links.some(
-        link => (link.from === space.id && tanks.has(link.to)) || (link.to === space.id && tanks.has(link.from)),
-      ),
-  )
-  const hoses = lines.map((space): Fixing => {
-    const carries = space.carries ?? 'feed'
-    const links = circuit.links.filter(
-      link => (link.from === space.id && tanks.has(link.to)) || (link.to === space.id && tanks.has(link.from)),
-    )
-    const y = Math.min(...links.map(link => link.at.y))
-    return {
-      key: `hose ${space.id}`,
-      name: `${space.name}, tank end`,
-      kind: 'hose',
-      stage: carries === 'filling' || y >= TOP ? 'tank up' : 'lowered a little',
-      carries,
-      partIds: disturbedAt(links, space.id, tanks, parts),
-      away: false,
-      forgotten: carries === 'vent' || carries === 'heater feed',
-      needs: hoseNeeds(carries),
-    }
+  const hoses = circuit.spaces.flatMap(space => {
+    const links = space.kind === 'line' ? linksToTank(circuit, space.id, tanks) : []
+    return links.length > 0 ? [hoseOf(space, links, tanks, parts)] : []
   })
-  const electric = parts.filter(
-    part => ['sender', 'sensor', 'purge valve', 'canister vent valve'].includes(part.family) && part.trait !== 'mechanical',
-  )
-  const wires = electric.map((part): Fixing => {
-    const away = part.space !== null && !tanks.has(part.space)
-    return {
-      key: `wire ${part.id}`,
-      name: `Connector of the ${lowerFirst(part.name)}`,
-      kind: 'wire',
-      stage: away ? 'tank up' : stageOf(part),
-      carries: null,
-      partIds: [],
-      away,
-      forgotten: part.family === 'sender',
-      needs: { ...none, lock: true },
-    }
-  })
-  const borne = parts.filter(part => part.trait === 'strap' || part.trait === 'cradle')
-  const straps = borne.flatMap(part =>
-    [1, 2].map((number): Fixing => ({
-      key: `strap ${part.id} ${number}`,
-      name: `${part.trait === 'cradle' ? 'Cradle bolt' : 'Strap bolt'} ${number}${borne.length > 1 ? `, ${lowerFirst(part.name)}` : ''}`,
-      kind: 'strap',
-      stage: 'tank up',
-      carries: null,
-      partIds: [part.id],
-      away: false,
-      forgotten: number === 2,
-      needs: { ...none, renew: 'strap pad if it is worn', torque: 'maker’s figure; evenly, not more than snug without one' },
-    })),
-  )
-  const metal = material !== 'moulded polyethylene' && material !== 'composite'
-  const neck = parts.find(part => part.family === 'neck' || part.family === 'filler hose')
-  const ground: Fixing[] =
-    metal || neck
-      ? [
-          {
-            key: 'ground',
-            name: metal ? 'Ground strap of the tank' : 'Ground strap of the filler neck',
-            kind: 'ground',
-            stage: 'tank up',
-            carries: null,
-            partIds: [],
-            away: false,
-            forgotten: true,
-            needs: { ...none, orientation: false, torque: 'bright metal under it' },
-          },
-        ]
-      : []
-  const clips =
-    lines.length > 0
-      ? [
-          {
-            key: 'clips',
-            name: 'Clips that hold lines to the tank or frame',
-            kind: 'clip' as const,
-            stage: 'tank up' as const,
-            carries: null,
-            partIds: [],
-            away: false,
-            forgotten: true,
-            needs: { ...none, routing: true },
-          },
-        ]
-      : []
-  const sender = parts.find(part => part.family === 'sender' && part.trait !== 'mechanical')
-  const cover: Fixing[] = sender
-    ? [
-        {
-          key: 'cover',
-          name: 'Cover over the sender, and the connector under it',
-          kind: 'cover',
-          stage: 'tank up',
-          carries: null,
-          partIds: [],
-          away: false,
-          forgotten: true,
-          needs: none,
-        },
-      ]
-    : []
-  return [...cover, ...ground, ...clips, ...hoses, ...wires, ...straps].sort(
+  const covered = parts.some(part => part.family === 'sender' && part.trait !== 'mechanical')
+  return [
+    ...(covered ? [cover] : []),
+    ...groundOf(parts, material),
+    ...(hoses.length > 0 ? [clips] : []),
+    ...hoses,
+    ...wiresOf(parts, tanks),
+    ...strapsOf(parts),
+  ].sort(
     (a, b) =>
       reachStages.indexOf(a.stage) - reachStages.indexOf(b.stage) ||
       Number(a.away) - Number(b.away) ||

@@ -10,7 +10,7 @@ export interface Probe {
 }
 
 /** What probes leave of the suspects. */
-export interface Narrowed {
+interface Narrowed {
   /** ids of the parts that can still be it */
   left: string[]
   /** no single part explains every probe, but two or more leaks do */
@@ -41,10 +41,9 @@ export function narrowedBy(suspects: readonly string[], probes: readonly Probe[]
 }
 
 /** One thing to do to the set-up. */
-export type SetupChange =
-  { on: 'link'; link: Link; to: LinkState } | { on: 'opening'; partId: string; name: string; to: Closure }
+type SetupChange = { on: 'link'; link: Link; to: LinkState } | { on: 'opening'; partId: string; name: string; to: Closure }
 
-export interface SplitStep {
+interface SplitStep {
   changes: SetupChange[]
   setup: TestSetup
   /** suspects that it reaches, and that it leaves out */
@@ -57,13 +56,13 @@ export interface SplitStep {
   minutes: number
 }
 
-export interface SplitCost {
+interface SplitCost {
   /** min, closing up, pumping or smoking and watching */
   each: number
   /** min more for each plug, pinch or valve that is changed */
   change: number
 }
-export const USUAL_SPLIT_COST: SplitCost = { each: 4, change: 1.5 }
+const USUAL_SPLIT_COST: SplitCost = { each: 4, change: 1.5 }
 
 /** Binary entropy, bits. */
 const bits = (p: number) => (p <= 0 || p >= 1 ? 0 : -(p * Math.log2(p) + (1 - p) * Math.log2(1 - p)))
@@ -223,7 +222,7 @@ function movesOf(circuit: Circuit, parts: readonly TiedPart[]): Move[] {
 }
 
 /** What has to be done to come from one set-up to another. */
-export function changesBetween(circuit: Circuit, parts: readonly TiedPart[], from: TestSetup, to: TestSetup): SetupChange[] {
+function changesBetween(circuit: Circuit, parts: readonly TiedPart[], from: TestSetup, to: TestSetup): SetupChange[] {
   const links = circuit.links.flatMap((link): SetupChange[] => {
     const state = to.links[link.id] ?? link.normally
     return state === (from.links[link.id] ?? link.normally) ? [] : [{ on: 'link', link, to: state }]

@@ -5,7 +5,7 @@ export interface MapPlace {
   y: number
 }
 /** The two ends of a leak on the map. */
-export interface MapSpan {
+interface MapSpan {
   x1: number
   y1: number
   x2: number

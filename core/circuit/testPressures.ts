@@ -1,7 +1,7 @@
 import { known } from '../knowledge/known'
 import type { SourceKey } from '../knowledge/sources'
 
-export const pressureClasses = [
+const pressureClasses = [
   'light sheet steel or moulded plastic',
   'vapour system of a road vehicle',
   'boat tank',
@@ -11,7 +11,7 @@ export const pressureClasses = [
 export type PressureClass = (typeof pressureClasses)[number]
 
 /** Usual pressures for testing a class of tank, Pa gauge. To be confirmed for the tank in hand. */
-export interface TestPressures {
+interface TestPressures {
   of: PressureClass
   /** usual working test pressure, from and to */
   from: number

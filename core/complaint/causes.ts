@@ -12,7 +12,7 @@ import { causeKeys, type CauseKey } from './keys'
 export type Ageing = 'steady' | 'perishes' | 'corrodes' | 'new work'
 
 /** What to buy for it, and what must be measured before it is ordered. */
-export interface Purchase {
+interface Purchase {
   name: string
   measure: string | null
 }

@@ -15,14 +15,13 @@ export type Access = (typeof accesses)[number]
  */
 export const accessMinutes: Record<Access, number> = { 'nothing': 0, 'cap': 1, 'cover': 12, 'drained': 25, 'tank down': 90 }
 
-export const risks = ['none', 'care', 'danger'] as const
-export type Risk = (typeof risks)[number]
+export type Risk = 'none' | 'care' | 'danger'
 
 /** Which application page does this check as a measured test, if one does. */
-export type TestPage = 'hold' | 'soap' | 'smoke'
+type TestPage = 'hold' | 'soap' | 'smoke'
 
 /** An answer that a check can give, and how often it does so with a cause that it is about and with any other. */
-export interface CheckOutcome {
+interface CheckOutcome {
   key: string
   /** as a large choice */
   words: string

@@ -36,7 +36,7 @@ const isAt = (part: CasePart, height: 'high' | 'low' | undefined) => {
 }
 
 /** Parts of a case that a cause can sit on. */
-export const partsOfCause = (cause: Cause, parts: readonly CasePart[]): CasePart[] =>
+const partsOfCause = (cause: Cause, parts: readonly CasePart[]): CasePart[] =>
   parts.filter(
     part =>
       cause.families.includes(part.family) &&

@@ -6,22 +6,20 @@ import type { SignKey } from './keys'
  * The reasoning beside each figure is general trade practice and hydrostatics: what stands where, what drives it, what
  * evaporates first.
  */
-export const mechanismKeys = [
-  'high joint',
-  'low joint',
-  'any height',
-  'pump side',
-  'return side',
-  'filling path',
-  'slosh',
-  'vapour side',
-  'seep',
-  'perished rubber',
-  'corrosion',
-  'disturbed',
-  'heat',
-] as const
-export type Mechanism = (typeof mechanismKeys)[number]
+export type Mechanism =
+  | 'high joint'
+  | 'low joint'
+  | 'any height'
+  | 'pump side'
+  | 'return side'
+  | 'filling path'
+  | 'slosh'
+  | 'vapour side'
+  | 'seep'
+  | 'perished rubber'
+  | 'corrosion'
+  | 'disturbed'
+  | 'heat'
 
 /** How likely a sign is under a mechanism, and the reason as it is told. */
 export type Shows = Readonly<Partial<Record<SignKey, readonly [Likelihood, string]>>>

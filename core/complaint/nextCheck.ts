@@ -17,7 +17,7 @@ export interface RankedCheck {
   answers: { key: string; words: string; means: string; chance: number }[]
 }
 
-export interface NextChecks {
+interface NextChecks {
   before: RankedCheck[]
   /** those for which the tank has to come down */
   after: RankedCheck[]

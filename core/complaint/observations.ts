@@ -138,17 +138,18 @@ interface TestChance {
   elsewhere: number
   /** with something that is on no list and may sit anywhere */
   unlisted: number
+  /** the test showed something */
+  shows: boolean
 }
-const TIGHT: TestChance = { there: 0.06, elsewhere: 0.9, unlisted: 0.5 }
-const LEAKS: TestChance = { there: 0.95, elsewhere: 0.12, unlisted: 0.5 }
-const DRY: TestChance = { there: 0.15, elsewhere: 0.97, unlisted: 0.6 }
-const FOUND: TestChance = { there: 0.9, elsewhere: 0.003, unlisted: 0.08 }
+const TIGHT: TestChance = { there: 0.06, elsewhere: 0.9, unlisted: 0.5, shows: false }
+const LEAKS: TestChance = { there: 0.95, elsewhere: 0.12, unlisted: 0.5, shows: true }
+const DRY: TestChance = { there: 0.15, elsewhere: 0.97, unlisted: 0.6, shows: false }
+const FOUND: TestChance = { there: 0.9, elsewhere: 0.003, unlisted: 0.08, shows: true }
 
 function testObservations(test: TestWord): Observation[] {
   const observe = (
     what: string,
     words: string,
-    shows: boolean,
     chance: TestChance,
     there: (partId: string) => boolean,
     why: (there: boolean) => string | null,
@@ -157,7 +158,7 @@ function testObservations(test: TestWord): Observation[] {
     from: 'test',
     words,
     base: chance.elsewhere,
-    shows,
+    shows: chance.shows,
     of: hypothesis =>
       hypothesis.cause === null
         ? chance.unlisted
@@ -170,24 +171,19 @@ function testObservations(test: TestWord): Observation[] {
   return [
     ...(test.says === 'tight'
       ? [
-          observe('tight', `${test.label} was tight`, false, TIGHT, reached, there =>
+          observe('tight', `${test.label} was tight`, TIGHT, reached, there =>
             there ? 'it was reached and held' : 'it was not reached',
           ),
         ]
       : []),
     ...(test.says === 'leaks'
-      ? [
-          observe('leaks', `${test.label} leaked`, true, LEAKS, reached, there =>
-            there ? 'it was reached' : 'it was not reached',
-          ),
-        ]
+      ? [observe('leaks', `${test.label} leaked`, LEAKS, reached, there => (there ? 'it was reached' : 'it was not reached'))]
       : []),
     ...(test.dry.length > 0
       ? [
           observe(
             'dry',
             `${test.label} found nothing`,
-            false,
             DRY,
             partId => test.dry.includes(partId),
             there => (there ? 'it was looked at there' : 'it was not looked at there'),
@@ -198,7 +194,6 @@ function testObservations(test: TestWord): Observation[] {
       observe(
         `found ${found}`,
         `${test.label} found a leak`,
-        true,
         FOUND,
         partId => partId === found,
         there => (there ? 'it was found there' : 'it was found elsewhere'),

@@ -6,7 +6,7 @@ import { opposites, signOf } from './signs'
 import { lowerFirst } from '../words/words'
 import type { Situation } from './situation'
 
-export interface Reason {
+interface Reason {
   /** what was said or seen */
   words: string
   /** why it speaks for or against, when there is more to say */
@@ -27,7 +27,7 @@ export interface Suspect {
 }
 
 /** Something that does not fit with the rest. */
-export interface Contradiction {
+interface Contradiction {
   words: string
   /** chance of it, given all the rest */
   chance: number

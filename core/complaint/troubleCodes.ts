@@ -34,7 +34,7 @@ export const byPressureSensor: readonly CodeClass[] = [
   'vent not working',
 ]
 
-export interface TroubleCode {
+interface TroubleCode {
   code: string
   of: CodeClass
   plain: string

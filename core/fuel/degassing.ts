@@ -2,14 +2,14 @@ import type { CraftKind } from '../circuit/tankKinds'
 import type { Fuel } from './fuels'
 import { WATER_DENSITY } from '../quantity/waterDensity'
 
-export interface TankToDegas {
+interface TankToDegas {
   craft: CraftKind
   /** m3 */ capacity: number
   fuel: Pick<Fuel, 'vapourPressure'>
 }
 
 /** A way to get vapour out of a drained tank, or to make it harmless. Each ends in readings, whatever it was. */
-export interface DegassingWay {
+interface DegassingWay {
   key: string
   name: string
   how: string
@@ -74,7 +74,7 @@ export const degassingWays: readonly DegassingWay[] = [
   },
 ]
 
-export interface DegassingChoice {
+interface DegassingChoice {
   way: DegassingWay
   /** why it does not suit, or null */ unsuited: string | null
   /** m3 of water, and its kg to be carried */ water: number

@@ -1,7 +1,7 @@
 import type { PartFamily } from '../circuit/boundary'
 
 /** A way to get fuel out, with what it needs and how fast it goes. */
-export interface DrainMethod {
+interface DrainMethod {
   key: string
   name: string
   how: string
@@ -106,7 +106,7 @@ export const leftAfter = (method: Pick<DrainMethod, 'fromPickup' | 'leaves'>, le
   Math.min(level, level * method.leaves + (method.fromPickup ? unusable : 0))
 
 /** No container is filled above this share: fuel swells as it warms. */
-export const FILL_SHARE = 0.95
+const FILL_SHARE = 0.95
 
 /**
  * Containers for so much fuel: how many of a size are needed, none filled to the brim.

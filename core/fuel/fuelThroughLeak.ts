@@ -13,8 +13,7 @@ const PATCH_AREA = 0.002
  */
 const BAND = Math.sqrt(10)
 
-export const leakLooks = ['nothing to see', 'smell only', 'stain', 'drip', 'run'] as const
-export type LeakLook = (typeof leakLooks)[number]
+export type LeakLook = 'nothing to see' | 'smell only' | 'stain' | 'drip' | 'run'
 
 const DAY = 86_400 // s
 /** Faster than a drop a second it runs. */
@@ -27,7 +26,7 @@ const VOLATILE = 5000
 type FuelOfLeak = Pick<Fuel, 'density' | 'viscosity' | 'drying' | 'vapourPressure'>
 
 /** What a gas leak would be in fuel. Volumes a second, m3/s. */
-export interface FuelLeak {
+interface FuelLeak {
   likely: number
   low: number
   high: number

@@ -2,7 +2,7 @@ import type { TankKind } from '../circuit/tankKinds'
 import { fuelAtHeight } from './tankShape'
 
 /** Where fuel stands in a tank that leans: heights at its two ends, shares of the tank's own height. */
-export interface LeaningLevel {
+interface LeaningLevel {
   /** left and right on the map */
   left: number
   right: number

@@ -57,7 +57,7 @@ const BLIND_BELOW = 0.1
  * What was read at one point in the present run of readings: its first reading below the limit, and the latest one after the
  * pause.
  */
-export interface PointRounds {
+interface PointRounds {
   point: string
   first: GasReading | null
   second: GasReading | null

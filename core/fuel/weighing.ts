@@ -84,7 +84,7 @@ export function largestPanel(tank: UnweighedTank, measured: Weighing): number {
  * Why a tank cannot be weighed up from what was typed: something is no number above nothing, no fuel has that density, or it is
  * over the tank's own capacity.
  */
-export type WeighingFault = 'no number' | 'density' | 'over capacity'
+type WeighingFault = 'no number' | 'density' | 'over capacity'
 
 /** @returns the fault, or null when it can be weighed up */
 export function weighingFault(tank: UnweighedTank, measured: Weighing): WeighingFault | null {

@@ -1,5 +1,5 @@
 import { fuels } from './fuels'
-import { densityAt, emptyTankMass, jackRating, liftWeight, unusableFuel, volumeOfMass } from './weight'
+import { densityAt, emptyTankMass, jackRating, liftWeight, unusableFuel } from './weight'
 
 const fuel = (key: string) => fuels.find(each => each.key === key)!
 
@@ -9,7 +9,6 @@ test('density falls with warmth, mass follows', () => {
   expect(densityAt(fuel('petrol'), 308.15)).toBeCloseTo(726.8, 1)
   expect(liftWeight({ fuel: fuel('petrol'), level: 0.06, temperature: 308.15, tankMass: 9 }).fuelMass).toBeCloseTo(43.608, 2)
   expect(liftWeight({ fuel: fuel('petrol'), level: 0.06, temperature: 308.15, tankMass: 9 }).total).toBeCloseTo(52.608, 2)
-  expect(volumeOfMass(fuel('diesel'), 83.2, 288.15)).toBeCloseTo(0.1, 9)
   expect(() => liftWeight({ fuel: fuel('diesel'), level: -1, temperature: 290, tankMass: 5 })).toThrow('less than nothing')
 })
 

@@ -15,10 +15,6 @@ export function densityAt(fuel: Pick<Fuel, 'density' | 'expansion'>, temperature
   return fuel.density * Math.exp(-expanded * (1 + 0.8 * expanded))
 }
 
-/** m3 of so much mass, kg. */
-export const volumeOfMass = (fuel: Pick<Fuel, 'density' | 'expansion'>, mass: number, temperature: number): number =>
-  mass / densityAt(fuel, temperature)
-
 /** Wall of a tank by material: thickness, m, and density, kg/m3. Thickness is what is usual; weigh the tank when it matters. */
 const walls: Record<TankMaterial, { thickness: number; density: number }> = {
   'sheet steel': { thickness: 0.001, density: 7850 },

@@ -4,9 +4,9 @@ import type { TankKind } from '../circuit/tankKinds'
 import { liquidHeight } from './tankShape'
 
 /** A part with its place on the map. */
-export type PlacedPart = TiedPart & { shape: PartShape }
+type PlacedPart = TiedPart & { shape: PartShape }
 /** A tank as fuel stands in it. */
-export type UprightTank = Pick<TankKind, 'shape' | 'upright'>
+type UprightTank = Pick<TankKind, 'shape' | 'upright'>
 
 /** Lines in which liquid fuel stands or runs in service. */
 const fuelCargoes: readonly LineCargo[] = ['feed', 'return', 'crossover', 'heater feed']

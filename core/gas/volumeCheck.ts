@@ -2,7 +2,7 @@ import { STANDARD_PRESSURE } from '../quantity/standardLeakRate'
 import type { GasSpace } from './inventory'
 
 /** A known volume of outside air pushed into a closed tank, and what the gauge did. */
-export interface PushedAir {
+interface PushedAir {
   /** m3 of outside air, all strokes together */
   pushed: number
   /** standard uncertainty of it, m3 */
@@ -51,7 +51,7 @@ export function volumeFromPush({
 }
 
 /** Volume, wall give and their uncertainties as a hold's set-up wants them. */
-export interface CheckedSpace {
+interface CheckedSpace {
   space: GasSpace
   volumeUncertainty: number
   wallGiveUncertainty: number

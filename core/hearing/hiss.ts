@@ -99,7 +99,7 @@ export function hissMeter() {
 }
 
 /** The loudest part of a sweep, and whether it is told from the one after it. */
-export interface LoudestPart {
+interface LoudestPart {
   partId: string
   /** dB above the background */
   loud: number

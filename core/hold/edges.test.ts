@@ -1,6 +1,6 @@
 import { throughputFromStandard } from '../quantity/standardLeakRate'
 import { standInTank, tame } from '../standin/standInTank'
-import type { HoldSetup } from './hold'
+import type { HoldSetup } from './holdSetup'
 import { PressureScaleError, pressureFrom, readAtPressure, sensorFromTwoPoints } from '../readings/pressureScale'
 import { WATER_DENSITY } from '../quantity/waterDensity'
 import { estimateHold } from './estimateHold'

@@ -1,7 +1,8 @@
 import { standardFromThroughput, throughputFromStandard } from '../quantity/standardLeakRate'
 import { standInTank, tame, type StandInConfig } from '../standin/standInTank'
 import { estimateHold, liveHold } from './estimateHold'
-import { budgetParts, HoldError, type HoldSetup, type Reading } from './hold'
+import { budgetParts } from './budget'
+import { HoldError, type HoldSetup, type Reading } from './holdSetup'
 
 const mLmin = throughputFromStandard
 const setup: HoldSetup = {

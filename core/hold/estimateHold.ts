@@ -2,17 +2,9 @@ import { normalCumulative, ONE_SIDED_95 } from '../quantity/normalDistribution'
 import { STANDARD_TEMPERATURE } from '../quantity/standardLeakRate'
 import { fitHold, type HoldFits } from './fit/fitHold'
 import type { Tried } from './fit/triedModels'
-import {
-  budgetParts,
-  ENGINE,
-  HoldError,
-  isCoarse,
-  type Budget,
-  type BudgetPart,
-  type HoldEstimate,
-  type HoldSetup,
-  type Reading,
-} from './hold'
+import { budgetParts, type Budget, type BudgetPart } from './budget'
+import { ENGINE, type HoldEstimate } from './holdEstimate'
+import { HoldError, isCoarse, type HoldSetup, type Reading } from './holdSetup'
 import { budgetOfBesides, outerBudget } from './belief/holdBudget'
 import { updateBlocks, type HoldBlock } from './series/holdBlocks'
 import { decision } from './belief/holdDecision'
@@ -21,7 +13,7 @@ import { HoldRecord } from './series/holdRecord'
 import { rowOfMark } from './series/rowOfMark'
 import { exposureAlong, holdSeries, leakLaws, type HoldSeries, type LeakLaw } from './holdSeries'
 import { leakPrior } from './belief/leakPrior'
-import { againstBottle, bottleFell, heldAgainstBottle, isShutOff, recordAgainstBottle } from './bottle/bottle'
+import { againstBottle, bottleFell, heldAgainstBottle, isShutOff, recordAgainstBottle } from './bottle/heldAgainstBottle'
 import { signsOf, type UnsoundSign } from './belief/holdSigns'
 import { condensed, weigh, type RateBelief } from './belief/rateBelief'
 import { gaugeSpread } from './gaugeSpread'

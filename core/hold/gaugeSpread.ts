@@ -1,4 +1,4 @@
-import type { Gauge } from './hold'
+import type { Gauge } from './holdSetup'
 
 /**
  * Standard deviation of one reading of a gauge, Pa: its noise, and its step as rounding noise of step / sqrt(12) (GUM, JCGM

@@ -1,5 +1,5 @@
 import { throughputFromStandard } from '../quantity/standardLeakRate'
-import type { HoldSetup } from './hold'
+import type { HoldSetup } from './holdSetup'
 
 /** A steel tank of 20 L at 5 kPa that may leak 1 mL/min, read by a digital gauge, thermometer and barometer, for tests. */
 export const holdSetup = (change: Partial<HoldSetup> = {}): HoldSetup => ({

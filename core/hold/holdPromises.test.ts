@@ -3,7 +3,7 @@ import { throughputFromStandard } from '../quantity/standardLeakRate'
 import { normalAt, uniformAt } from '../standin/seededRandom'
 import { standInTank, tame } from '../standin/standInTank'
 import { estimateHold } from './estimateHold'
-import type { HoldSetup, Reading } from './hold'
+import type { HoldSetup, Reading } from './holdSetup'
 
 /** A hold nobody chose: tank, leak, weather, gauge, and what goes wrong while it is read, all drawn from one seed. */
 function drawnHold(seed: number): { setup: HoldSetup; readings: Reading[]; truth: number } {

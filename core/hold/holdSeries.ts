@@ -3,7 +3,7 @@ import { effectiveVolume, gaugeFromInventory, inventory } from '../gas/inventory
 import { viscousDrive } from '../gas/viscousFlow'
 import { STANDARD_PRESSURE, STANDARD_TEMPERATURE } from '../quantity/standardLeakRate'
 import type { HoldBlock } from './series/holdBlocks'
-import { HoldError, isCoarse, type HoldSetup } from './hold'
+import { HoldError, isCoarse, type HoldSetup } from './holdSetup'
 import { smoothChannel } from './channels/smoothChannel'
 import { wanderingChannel, type WanderingChannel } from './channels/wanderingChannel'
 import { gaugeSpread } from './gaugeSpread'

@@ -1,5 +1,5 @@
 import { liveHold, estimateHold } from './estimateHold'
-import type { HoldSetup, Reading } from './hold'
+import type { HoldSetup, Reading } from './holdSetup'
 import { normalAt } from '../standin/seededRandom'
 import { throughputFromStandard } from '../quantity/standardLeakRate'
 

@@ -1,4 +1,4 @@
-import type { HoldSetup } from './hold'
+import type { HoldSetup } from './holdSetup'
 
 /**
  * Change over a hold that nobody measured, one standard deviation: temperature (K) and barometer (Pa). The set-up format's

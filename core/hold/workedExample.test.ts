@@ -3,7 +3,8 @@ import { join } from 'node:path'
 import { standardFromThroughput, throughputFromStandard } from '../quantity/standardLeakRate'
 import { standInTank, tame } from '../standin/standInTank'
 import { estimateHold } from './estimateHold'
-import { budgetParts, type HoldSetup } from './hold'
+import { budgetParts } from './budget'
+import type { HoldSetup } from './holdSetup'
 import { byHand, whatIf } from './ahead/whatIf'
 
 // The worked example of docs/hold.md. Its tables are made here, so that the page cannot say what the program does not.

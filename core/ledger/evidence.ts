@@ -9,19 +9,17 @@ import type { Direction, Instant, LedgerEntries, LedgerPart, LedgerRepair, Ledge
  * since it began. early: before what is on the part had cured. find: something was found on it. undecided: reached, but says
  * nothing either way. The others say why it says nothing of this part.
  */
-export const evidenceKinds = [
-  'stands',
-  'fell',
-  'early',
-  'find',
-  'undecided',
-  'not watched',
-  'too little pressure',
-  'other way',
-  'under liquid',
-  'not reached',
-] as const
-export type EvidenceKind = (typeof evidenceKinds)[number]
+export type EvidenceKind =
+  | 'stands'
+  | 'fell'
+  | 'early'
+  | 'find'
+  | 'undecided'
+  | 'not watched'
+  | 'too little pressure'
+  | 'other way'
+  | 'under liquid'
+  | 'not reached'
 
 /** Below this share of the working pressure a test says nothing of what pressure can open. */
 const ENOUGH_PRESSURE = 0.5
@@ -54,7 +52,7 @@ export function lastCured(partId: string, { repairs, touches }: LedgerEntries): 
 }
 
 /** The way in which a test acted on a part. */
-export const directionOn = (test: Pick<LedgerTest, 'felt' | 'pressure'>, partId: string): Direction =>
+const directionOn = (test: Pick<LedgerTest, 'felt' | 'pressure'>, partId: string): Direction =>
   (test.felt.get(partId)?.pressure ?? test.pressure) < 0 ? 'vacuum' : 'pressure'
 
 /** Why a test says nothing of a part, whatever it saw; null when it could have said something. */

@@ -1,4 +1,4 @@
-import type { HoldVerdict } from '../hold/hold'
+import type { HoldVerdict } from '../hold/belief/verdict'
 import type { RateBounds } from '../hold/belief/verdict'
 import { throughputFromStandard } from '../quantity/standardLeakRate'
 import type { Felt, LedgerEntries, LedgerLook, LedgerMark, LedgerMeasurement, LedgerPart, LedgerRepair } from './ledger'

@@ -86,7 +86,7 @@ export interface LedgerFind {
   at: Instant
 }
 /** A leak that is proved to be the rig's own: what a test measured then may all have gone out there. */
-export interface LedgerRigFind {
+interface LedgerRigFind {
   testId: string | null
   at: Instant
 }

@@ -20,7 +20,7 @@ export interface UnrecordedFind {
 }
 
 /** Whether a measurement is over the system's limit, at the limit's own pressure. */
-export const isLeaking = (test: LedgerMeasurement, { limit, pressure }: LedgerEntries): boolean =>
+const isLeaking = (test: LedgerMeasurement, { limit, pressure }: LedgerEntries): boolean =>
   verdictOf(boundsAt(test.bounds, Math.abs(test.pressure), pressure), limit) === 'leaking'
 
 /** Parts of today's tank that a measurement can speak of; all of them where nobody said what it reached. */

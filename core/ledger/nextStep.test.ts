@@ -1,4 +1,4 @@
-import type { HoldVerdict } from '../hold/hold'
+import type { HoldVerdict } from '../hold/belief/verdict'
 import { deriveLedger } from './deriveLedger'
 import type { LedgerEntries } from './ledger'
 import { ledgerHold, ledgerPart, ledgerRepair, ledgerSoap, untouched } from './ledger.fixture'

@@ -1,5 +1,5 @@
 import { throughputFromStandard } from '../quantity/standardLeakRate'
-import type { HoldSetup } from '../hold/hold'
+import type { HoldSetup } from '../hold/holdSetup'
 import type { PlannedHold } from './plannedHold'
 
 /** What could be done to decide a hold sooner. */

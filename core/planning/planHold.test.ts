@@ -1,5 +1,5 @@
 import { throughputFromStandard } from '../quantity/standardLeakRate'
-import type { HoldSetup } from '../hold/hold'
+import type { HoldSetup } from '../hold/holdSetup'
 import { methodsThatSee } from '../hold/otherMethods'
 import { improved, improvements } from './improvements'
 import { LONGEST_HOLD, planHold, timesTried, timeToDecide, type Help, type PlanPiece } from './planHold'

@@ -1,4 +1,4 @@
-import { budgetParts, type Budget, type BudgetPart } from '../hold/hold'
+import { budgetParts, type Budget, type BudgetPart } from '../hold/budget'
 import { improved, improvements, type Improvement } from './improvements'
 import { SETTLING_TIME, type PlannedHold } from './plannedHold'
 import { trial, type Trial } from './trial'
@@ -47,7 +47,7 @@ export interface Tries {
 export type PlanPiece = { kind: 'trying'; t: number } | { kind: 'plan'; plan: HoldPlan } | { kind: 'help'; help: Help }
 
 /** Tanks of each kind that are tried at a time, that a promise is made by, and that a help is ranked by. */
-export const TANKS = { looking: 10, promise: 20, help: 8 }
+const TANKS = { looking: 10, promise: 20, help: 8 }
 /** Of all tanks so many are to be decided. */
 const NINE_IN_TEN = 0.9
 /**

@@ -1,5 +1,5 @@
 import { freeAirToReach } from '../gas/inventory'
-import type { HoldSetup } from '../hold/hold'
+import type { HoldSetup } from '../hold/holdSetup'
 
 /** What is planned, and how it is read. */
 export interface PlannedHold {

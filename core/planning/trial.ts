@@ -3,7 +3,8 @@ import { standInTank, type StandInTank } from '../standin/standInTank'
 import { typicalTank } from '../standin/typicalTank'
 import { liveHold, type LiveHold } from '../hold/estimateHold'
 import { STANDARD_PRESSURE } from '../quantity/standardLeakRate'
-import { HoldError, type HoldEstimate, type HoldSetup, type Reading } from '../hold/hold'
+import { HoldError, type HoldSetup, type Reading } from '../hold/holdSetup'
+import type { HoldEstimate } from '../hold/holdEstimate'
 import type { PlannedHold } from './plannedHold'
 
 /** A simulated tank that a planned hold is tried on, at longer and longer times. */

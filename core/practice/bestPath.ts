@@ -98,7 +98,11 @@ function doubt(weight: Float64Array, cause: Int16Array, sums: Float64Array): num
 }
 
 /** How much doubt a look is expected to take away for its minutes. */
-function worth(way: Way, { cause }: Belief, weight: Float64Array, before: number, minutes: number, sums: Float64Array): number {
+function worth(
+  way: Way,
+  { cause, weight }: Pick<Belief, 'cause' | 'weight'>,
+  { before, minutes, sums }: { before: number; minutes: number; sums: Float64Array },
+): number {
   let left = 0
   const after = new Float64Array(weight.length)
   way.chances.forEach((chances, k) => {
@@ -163,7 +167,11 @@ function usualNext(
   if (firmest > FIRM) return firm
   for (const way of belief.ways) {
     if (done.has(way) || way.step.do === 'mend') continue
-    const value = worth(way, belief, weight, before, way.minutes + minutesTo(way.access, open), sums)
+    const value = worth(
+      way,
+      { cause: belief.cause, weight },
+      { before, minutes: way.minutes + minutesTo(way.access, open), sums },
+    )
     if (value > most) [best, most] = [way, value]
   }
   return best ?? firm
@@ -188,7 +196,7 @@ export function bestStep(search: Search): Step | null {
       .map(({ way }) => way)
   const looks = ranked(
     'check',
-    way => worth(way, all, all.weight, before, way.minutes + minutesTo(way.access, open), sums),
+    way => worth(way, all, { before, minutes: way.minutes + minutesTo(way.access, open), sums }),
     LOOKS_IN_MIND,
   )
   const mendings = ranked(

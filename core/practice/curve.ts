@@ -1,6 +1,7 @@
 import { estimateHold } from '../hold/estimateHold'
 import { wallOf } from '../hold/besides/surroundings'
-import type { HoldEstimate, HoldSetup, Reading } from '../hold/hold'
+import type { HoldEstimate } from '../hold/holdEstimate'
+import type { HoldSetup, Reading } from '../hold/holdSetup'
 import { throughputFromStandard } from '../quantity/standardLeakRate'
 import { uniformAt } from '../standin/seededRandom'
 import { standInTank } from '../standin/standInTank'

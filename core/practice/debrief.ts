@@ -58,8 +58,7 @@ export interface Debrief {
 }
 
 /** How a hunt ended: with nothing wrong any more, handed back as tight, or given up. */
-export const endings = ['mended', 'handed back', 'given up'] as const
-export type Ending = (typeof endings)[number]
+export type Ending = 'mended' | 'handed back' | 'given up'
 
 export const stepName = (step: Step): string =>
   step.do === 'check' ? checkOf(step.check).name : `Mend: ${lowerFirst(causeOf(step.cause).name)}`

@@ -18,7 +18,7 @@ export const rungKeys = [
 export type RungKey = (typeof rungKeys)[number] | 'first hour'
 
 /** A fault of a rung: what it is, where, and how many times the limit it lets out. */
-export interface RungFault {
+interface RungFault {
   cause: CauseKey
   part: string | null
   times: number

@@ -5,7 +5,7 @@ import type { Check } from '../complaint/checks'
 import { answerChances } from '../complaint/observations'
 import type { CheckAnswer, TestWord } from '../complaint/situation'
 import { wallOf } from '../hold/besides/surroundings'
-import type { HoldSetup } from '../hold/hold'
+import type { HoldSetup } from '../hold/holdSetup'
 import { trial } from '../planning/trial'
 import { throughputFromStandard } from '../quantity/standardLeakRate'
 import { channelOf, uniformAt } from '../standin/seededRandom'
@@ -21,7 +21,7 @@ const SEES = 0.95
 /** Bubbles are seen from about here on, std mL/min (half a minute a spot). */
 const BUBBLES = 0.1
 /** A hold is watched so long at a time, and at the most, min. */
-export const holdMinutes = [20, 40, 60] as const
+const holdMinutes = [20, 40, 60] as const
 
 /**
  * What a check shows of a tank with these faults: drawn from the check's own hits and misses. Of two faults the one shows that is
@@ -88,7 +88,7 @@ function holdSetupOf({ tank }: Hunt): HoldSetup {
 }
 
 /** What a hold says, and after how long. */
-export interface HoldWord {
+interface HoldWord {
   word: TestWord
   verdict: 'sealed' | 'leaking' | 'cannot-tell'
   minutes: number

@@ -54,7 +54,7 @@ const above = (z: number) => (z < 40 ? normalDensity(z) * millsRatio(z) : 0)
  * What one interval says of a normal variable's mean: log probability, its slope in the mean and minus its curvature, in
  * standard deviations.
  */
-export interface IntervalScore {
+interface IntervalScore {
   log: number
   slope: number
   curvature: number

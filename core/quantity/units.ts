@@ -4,9 +4,9 @@ export const pressureUnits = ['kPa', 'psi', 'mbar', 'inH2O'] as const
 export const STANDARD_GRAVITY = 9.80665 // m/s2, NIST SP 811
 export const volumeUnits = ['L', 'gal'] as const
 export const temperatureUnits = ['C', 'F'] as const
-export type PressureUnit = (typeof pressureUnits)[number]
-export type VolumeUnit = (typeof volumeUnits)[number]
-export type TemperatureUnit = (typeof temperatureUnits)[number]
+type PressureUnit = (typeof pressureUnits)[number]
+type VolumeUnit = (typeof volumeUnits)[number]
+type TemperatureUnit = (typeof temperatureUnits)[number]
 
 /** Pascals in one of each unit. inH2O, mmH2O and inHg are the conventional ones of NIST SP 811, table B.8. */
 export const pascalsPer = {

@@ -1,3 +1,4 @@
+import type { pressureChannels } from '../hold/series/channels'
 import type { AnyPressureUnit, toKelvin } from '../quantity/units'
 
 export const timeUnits = ['s', 'min', 'h'] as const
@@ -5,6 +6,6 @@ export const timeUnits = ['s', 'min', 'h'] as const
 export type ColumnMeaning =
   | { field: 't'; unit: (typeof timeUnits)[number] }
   | { field: 'clock' }
-  | { field: 'pressure' | 'barometer' | 'difference' | 'noise'; unit: AnyPressureUnit }
+  | { field: (typeof pressureChannels)[number]; unit: AnyPressureUnit }
   | { field: 'temperature'; unit: keyof typeof toKelvin }
   | { field: 'event' }

@@ -1,4 +1,4 @@
-import type { Reading } from '../hold/hold'
+import type { Reading } from '../hold/holdSetup'
 import { buffersOf, readingsOf, ReadingStore, spanOf } from './readingColumns'
 
 const stored = (readings: readonly Reading[]) => {

@@ -1,13 +1,12 @@
-import type { Reading } from '../hold/hold'
-
-const names = ['t', 'pressure', 'temperature', 'barometer', 'difference', 'noise'] as const
+import type { Reading } from '../hold/holdSetup'
+import { byField, optionalOf, readingFields, type ReadingField } from '../hold/series/channels'
 
 /**
  * Readings as columns, SI, absent values NaN: a million of them cross between threads without being copied, and are counted without
  * being read.
  */
 export interface ReadingColumns {
-  columns: Record<(typeof names)[number], Float64Array>
+  columns: Record<ReadingField, Float64Array>
   /** what moved the pressure, by row */
   events: [row: number, event: string][]
 }
@@ -15,44 +14,33 @@ export interface ReadingColumns {
 /** Readings in the order in which they come, kept as columns that grow: a long file is never a million objects. */
 export class ReadingStore {
   size = 0
-  private columns = named(() => new Float64Array(1024))
+  private columns = byField(() => new Float64Array(1024))
   private readonly events: [row: number, event: string][] = []
 
   take(reading: Reading): void {
     const { columns, size } = this
     if (size === columns.t.length)
-      this.columns = named(name => {
+      this.columns = byField(name => {
         const wider = new Float64Array(2 * size)
         wider.set(columns[name])
         return wider
       })
-    for (const name of names) this.columns[name][size] = reading[name] ?? NaN
+    for (const name of readingFields) this.columns[name][size] = reading[name] ?? NaN
     if (reading.event !== undefined) this.events.push([size, reading.event])
     this.size++
   }
 
   /** What was taken, without copying it where it fills its columns. */
   whole(): ReadingColumns {
-    return { columns: named(name => this.columns[name].slice(0, this.size)), events: this.events }
+    return { columns: byField(name => this.columns[name].slice(0, this.size)), events: this.events }
   }
 }
-
-const named = (of: (name: (typeof names)[number]) => Float64Array): ReadingColumns['columns'] => ({
-  t: of('t'),
-  pressure: of('pressure'),
-  temperature: of('temperature'),
-  barometer: of('barometer'),
-  difference: of('difference'),
-  noise: of('noise'),
-})
 
 /** The same as readings one by one. */
 export function readingsOf({ columns, events }: ReadingColumns): Reading[] {
   const eventAt = new Map(events)
   return Array.from(columns.t, (t, row) => {
-    const reading: Reading = { t, pressure: columns.pressure[row]! }
-    for (const name of ['temperature', 'barometer', 'difference', 'noise'] as const)
-      if (!Number.isNaN(columns[name][row]!)) reading[name] = columns[name][row]!
+    const reading: Reading = { t, pressure: columns.pressure[row]!, ...optionalOf(channel => columns[channel][row]!) }
     const event = eventAt.get(row)
     if (event !== undefined) reading.event = event
     return reading
@@ -71,4 +59,5 @@ export function spanOf({ columns: { t, pressure } }: ReadingColumns): { first: n
 }
 
 /** Their memory, to hand it to another thread. */
-export const buffersOf = ({ columns }: ReadingColumns): ArrayBuffer[] => names.map(name => columns[name].buffer as ArrayBuffer)
+export const buffersOf = ({ columns }: ReadingColumns): ArrayBuffer[] =>
+  readingFields.map(name => columns[name].buffer as ArrayBuffer)

@@ -2,8 +2,9 @@ import { figureText } from '../words/figures'
 import Papa from 'papaparse'
 import { parseNumber } from '../quantity/parseNumber'
 import { pascalsPer, toKelvin, type AnyPressureUnit } from '../quantity/units'
-import type { Reading } from '../hold/hold'
+import type { Reading } from '../hold/holdSetup'
 import { timeUnits, type ColumnMeaning } from './columnMeaning'
+import { pressureChannels } from '../hold/series/channels'
 import { readingsOf, ReadingStore, type ReadingColumns } from './readingColumns'
 
 /** A readings file that cannot be taken, with the row (1 is the file's first line) and column at fault where there is one. */
@@ -61,8 +62,9 @@ export function meaningOf(header: string): ColumnMeaning | null {
     }
     default: {
       const key = find(Object.keys(pascalsPer) as AnyPressureUnit[])
-      const field = quantity.toLowerCase() === 'pressurenoise' ? 'noise' : quantity.toLowerCase()
-      return key ? { field: field as 'pressure' | 'barometer' | 'difference' | 'noise', unit: key } : null
+      const named = quantity.toLowerCase() === 'pressurenoise' ? 'noise' : quantity.toLowerCase()
+      const field = pressureChannels.find(channel => channel === named)
+      return key && field ? { field, unit: key } : null
     }
   }
 }

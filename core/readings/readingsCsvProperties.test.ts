@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { pascalsPer } from '../quantity/units'
-import type { Reading } from '../hold/hold'
+import type { Reading } from '../hold/holdSetup'
 import { readingsFromCsv, ReadingsFileError } from './readingsCsv'
 
 /** What loggers write: columns in whatever order, unit, separator, decimal sign, line end, quotes, blank lines and preamble. */

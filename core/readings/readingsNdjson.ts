@@ -1,5 +1,5 @@
 import { meaningOf, toSi } from './readingsCsv'
-import type { Reading } from '../hold/hold'
+import type { Reading } from '../hold/holdSetup'
 
 /** What was wrong with a line, 1 is the first. */
 export interface RefusedLine {

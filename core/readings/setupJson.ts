@@ -1,10 +1,12 @@
 import { standardFromThroughput, throughputFromStandard } from '../quantity/standardLeakRate'
-import { HoldError, type Budget, type HoldEstimate, type HoldSetup } from '../hold/hold'
+import { HoldError, type HoldSetup } from '../hold/holdSetup'
+import type { Budget } from '../hold/budget'
+import type { HoldEstimate } from '../hold/holdEstimate'
 import { bottlePlaces } from '../hold/bottle/bottle'
 import { insides, places, walls } from '../hold/besides/surroundings'
 
 /** The set-up file of a hold (open format), units in the names. */
-export interface SetupJson {
+interface SetupJson {
   method: 'pressure-decay' | 'vacuum-decay'
   ullage_L: number
   ullageUncertainty_L?: number

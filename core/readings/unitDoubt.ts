@@ -1,7 +1,7 @@
 import { pascalsPer, type AnyPressureUnit } from '../quantity/units'
 
 /** A pressure that makes no sense beside the test pressure, and the unit in which it would. */
-export interface UnitDoubt {
+interface UnitDoubt {
   factor: number
   likely: AnyPressureUnit | null
 }

@@ -4,7 +4,7 @@ import type { RunKind } from './runKinds'
 export type Instant = number
 
 export const touchKinds = ['removed', 'refitted', 'knocked', 'adjusted', 'stripped'] as const
-export type TouchKind = (typeof touchKinds)[number]
+type TouchKind = (typeof touchKinds)[number]
 
 /** When parts were disturbed, and how; what was stripped off cures no more. */
 export interface Touch {
@@ -14,7 +14,7 @@ export interface Touch {
 }
 
 /** What was done in a repair that is made stage by stage. */
-export interface RecordedAct {
+interface RecordedAct {
   at: Instant
   kind: RunKind
   /** of the acts that end a stage its key, of a mishap what went wrong */

@@ -1,7 +1,7 @@
 import { normalAt } from './seededRandom'
 
 /** What a stand-in microphone hears: a room that hums and talks, and gas that escapes now and then. */
-export interface HissTaking {
+interface HissTaking {
   /** samples a second */
   rate: number
   /** s */

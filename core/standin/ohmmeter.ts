@@ -7,7 +7,7 @@ const FLUTTER = 0.4
 const STEP = 0.1
 
 /** A simulated level sender. */
-export interface StandInSender {
+interface StandInSender {
   /** ohm with the float at the bottom and at the top */
   empty: number
   full: number

@@ -7,7 +7,7 @@ const TUBE = 50
 const SENSOR = 51
 
 /** What a simulated smoke machine with a floating-ball tube feeds into. */
-export interface SmokePath {
+interface SmokePath {
   seed: number
   /** throughput of each leak that smoke really gets to, at the machine's pressure, Pa·m3/s */
   leaks: readonly number[]

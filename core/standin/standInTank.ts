@@ -19,7 +19,7 @@ export interface HiddenLeak {
   opensAbove?: number
 }
 
-export interface Instrument {
+interface Instrument {
   resolution: number
   noise: number
   /** what the instrument gains by itself, its unit an hour */

@@ -1,10 +1,10 @@
-import type { HoldSetup } from '../hold/hold'
+import type { HoldSetup } from '../hold/holdSetup'
 import { uniformAt } from './seededRandom'
 import { tame, type HiddenLeak, type StandInConfig, type Unruly } from './standInTank'
 import type { Surroundings } from './surroundings'
 
 /** A simulated tank of a kind: what is known of its hold, and how unruly it is. */
-export interface TypicalTank {
+interface TypicalTank {
   seed: number
   /** how far it does what real tanks do besides, from not at all (0) to as much as any (1) */
   unruliness: number

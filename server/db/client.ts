@@ -4,7 +4,7 @@ import type pg from 'pg'
 import * as schema from './schema'
 import { poolFor } from './whoAsked'
 
-export type Database = ReturnType<typeof openDatabase>['db']
+type Database = ReturnType<typeof openDatabase>['db']
 export type Transaction = Parameters<Parameters<Database['transaction']>[0]>[0]
 
 /** Longest that a statement of the program may take, and a transaction may wait for the program, ms. */

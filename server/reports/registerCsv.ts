@@ -27,7 +27,7 @@ const when = (at: number | null) => (at === null ? '' : new Date(at).toISOString
 const mLmin = (rate: number) => Number(standardFromThroughput(rate).toPrecision(4))
 
 /** Leaks, tests, repairs, disturbances and steps in use of a job, a row each, in the order in which they happened. */
-export function registerRows(job: JobView, now: number): Row[] {
+function registerRows(job: JobView, now: number): Row[] {
   const partName = (id: string) => job.parts.find(part => part.id === id)?.name ?? ''
   const { ledger } = jobStanding(job, now)
   const rows: (Row & { at: number })[] = [

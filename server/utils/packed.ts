@@ -13,7 +13,7 @@ const ways = {
 }
 
 /** An answer as it goes over the wire. */
-export interface Packed {
+interface Packed {
   body: Buffer
   /** by what it is packed; null for as it is */
   encoding: keyof typeof ways | null

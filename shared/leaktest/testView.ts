@@ -1,7 +1,7 @@
 import type { Closure } from '../../core/circuit/boundary'
 import type { LinkState } from '../../core/circuit/circuit'
 import type { TestSetup } from '../../core/circuit/reach'
-import type { HoldVerdict } from '../../core/hold/hold'
+import type { HoldVerdict } from '../../core/hold/belief/verdict'
 import type { RateBounds } from '../../core/hold/belief/verdict'
 import type { TankTestKind } from '../../core/leaktest/testKinds'
 import type { KeptRelief } from './setupForm'

@@ -8,7 +8,7 @@ import type { JobView } from '../views'
 type Checked = Pick<JobView, 'instruments'>
 
 /** The check of an instrument that counts: the latest that was not struck out. */
-export const latestCheck = <K extends InstrumentKind>(job: Checked, kind: K) =>
+const latestCheck = <K extends InstrumentKind>(job: Checked, kind: K) =>
   job.instruments.findLast(each => !each.struck && each.facts.kind === kind) as
     (JobView['instruments'][number] & { facts: Extract<InstrumentFacts, { kind: K }> }) | undefined
 

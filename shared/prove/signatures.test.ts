@@ -5,7 +5,8 @@ import { jobView } from '../jobView.fixture'
 import type { JobView } from '../views'
 import type { ProofEntryView } from '../record/kinds/proof'
 import type { SignatureView } from '../record/kinds/signature'
-import { canonicalJson, signedSections, signedState } from './signedState'
+import { canonicalJson, signedState } from './signedState'
+import { signedSections } from './signedSections'
 import { signatureStandings, signedBy } from './signatures'
 
 const stateOf = (job: JobView, now = 1e12) => signedState(job, jobStanding(job, now).ledger)

@@ -1,7 +1,8 @@
 import type { Ledger } from '../../core/ledger/deriveLedger'
 import type { JobView } from '../views'
 import type { SignatureView } from '../record/kinds/signature'
-import { signedSections, signedState, type SignedSection, type SignedState } from './signedState'
+import { signedSections, type SignedSection } from './signedSections'
+import { signedState, type SignedState } from './signedState'
 
 /** A signature as it stands today. */
 export interface SignatureStanding {

@@ -4,31 +4,7 @@ import type { Ledger } from '../../core/ledger/deriveLedger'
 import { proofSteps } from '../../core/ledger/proof/proofSteps'
 import { entryKind, entryKindKeys, type EntryList } from '../record/kinds'
 import type { JobView } from '../views'
-
-/** What of a job a signature covers, each with a digest of its own, so that a change can be named. */
-export const signedSections = [
-  'tank and complaint',
-  'making safe',
-  'narrowing',
-  'taking apart',
-  'tests',
-  'leaks',
-  'repairs',
-  'steps in use',
-  'what it amounts to',
-] as const
-export type SignedSection = (typeof signedSections)[number]
-/** SHA-256 by section, in hexadecimal. */
-export type SignedSections = Record<SignedSection, string>
-
-/** What was signed in figures, for whoever reads the signature. */
-export interface SignedCover {
-  state: Ledger['state']
-  parts: number
-  tests: number
-  repairs: number
-  steps: number
-}
+import { signedSections, type SignedCover, type SignedSection, type SignedSections } from './signedSections'
 
 export interface SignedState {
   /** SHA-256 over the sections, in hexadecimal */
@@ -89,16 +65,31 @@ const withJob: ReadonlySet<EntryList> = new Set([
   'unholdable',
 ])
 
+/** Lists that are signed even when nothing is in them; any other only with what it has, so that a new kind voids nothing of before. */
+const signedWhenEmpty: ReadonlySet<EntryList> = new Set([
+  ...withJob,
+  'finds',
+  'cautionsRead',
+  'runs',
+  'choices',
+  'approvals',
+  'defectCards',
+  'newTank',
+  'instruments',
+  'repairs',
+])
+
 /** What was recorded of the kinds that a section covers, list by list. */
 const recorded = (job: JobView, section: SignedSection): Record<string, unknown> =>
   Object.fromEntries(
-    entryKindKeys
-      .map(entryKind)
-      .filter(kind => kind.section === section && kind.list !== null)
-      .map(({ list }) => {
-        const rows: readonly object[] = job[list as EntryList]
-        return [list, withJob.has(list as EntryList) ? rows.map(row => ({ ...row, jobId: job.id })) : rows]
-      }),
+    entryKindKeys.flatMap(key => {
+      const kind = entryKind(key)
+      const list = kind.list as EntryList | null
+      if (kind.section !== section || list === null) return []
+      const rows: readonly object[] = job[list]
+      if (rows.length === 0 && !signedWhenEmpty.has(list)) return []
+      return [[list, withJob.has(list) ? rows.map(row => ({ ...row, jobId: job.id })) : rows]]
+    }),
   )
 
 /** The state of a job that a signature covers: what was recorded, what was struck out, and what the ledger makes of it. */

@@ -1,7 +1,6 @@
 import type { AnyObjectSchema, ObjectSchema } from 'yup'
 import type { JobAspect } from '../changes'
-import type { SignedSection } from '../prove/signedState'
-import type { JobView } from '../views'
+import type { SignedSection } from '../prove/signedSections'
 
 /** What every entry of a job has: who said it, when it happened (ms since 1970), and why it was struck out, if it was. */
 export interface Said {
@@ -11,8 +10,16 @@ export interface Said {
   struck: string | null
 }
 
+/** What the trail looks names and numbers up in. */
+export interface Named {
+  parts: readonly { id: string; name: string }[]
+  stripped: readonly { id: string; name: string }[]
+  purchases: readonly { id: string; name: string }[]
+  leaks: readonly { id: string; number: number }[]
+}
+
 /** Facts as a form has them: all but the id. */
-export type FactsOf<Form> = Omit<Form, 'id'>
+type FactsOf<Form> = Omit<Form, 'id'>
 
 /**
  * A kind of entry: all that the program has to know of it to take it in, load it, sign it, strike it out and read it in the ledger.
@@ -41,7 +48,7 @@ export interface EntryKind<
   /** the act, as the trail tells it */
   verb: string | ((form: Form) => string)
   /** what the trail keeps of it */
-  told?: (form: Form, job: JobView) => Record<string, unknown>
+  told?: (form: Form, job: Named) => Record<string, unknown>
   /** the act, for whoever writes a program that sends it */
   summary: string
   /** the entry that it belongs to */

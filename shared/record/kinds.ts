@@ -32,7 +32,7 @@ import { unholdableKind } from './kinds/unholdable'
 import { weighingKind } from './kinds/weighing'
 
 /** Every kind of entry that somebody can append to a job, by the word of its address. */
-export const entryKinds = {
+const entryKinds = {
   'cautions': cautionsKind,
   'gas': gasKind,
   'drained': drainedKind,
@@ -73,7 +73,7 @@ type Types<K extends EntryKindKey> = NonNullable<(typeof entryKinds)[K]['types']
 export type EntryFacts<K extends EntryKindKey> = Types<K>['facts']
 
 /** What of a kind the program asks when it does not ask which. */
-export type AnyEntryKind = EntryKind<string | null, { id: string }, object, never>
+type AnyEntryKind = EntryKind<string | null, { id: string }, object, never>
 export const entryKind = (key: EntryKindKey) => entryKinds[key] as unknown as AnyEntryKind
 
 type ListOf<K extends EntryKindKey> = (typeof entryKinds)[K]['list']
@@ -93,5 +93,5 @@ export const aspectsOf = (key: EntryKindKey): JobAspect[] => {
 export type StoredKind = EntryKindKey | 'leak'
 export const isStoredKind = (word: string): word is StoredKind => word === 'leak' || isEntryKind(word)
 /** A leak of a job, numbered as it was first found. */
-export type LeakFacts = Omit<LeakView, 'id'>
+type LeakFacts = Omit<LeakView, 'id'>
 export type StoredFacts<K extends StoredKind> = K extends EntryKindKey ? EntryFacts<K> : LeakFacts

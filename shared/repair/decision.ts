@@ -54,7 +54,7 @@ export interface Way extends RankedMethod {
   cureDays: number
 }
 
-export interface Decision {
+interface Decision {
   ranking: Ranking
   ways: Way[]
   /** null where the shop has not said what its hour costs: then only days are weighed */

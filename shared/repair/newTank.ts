@@ -2,7 +2,7 @@ import { newTankChecks, type NewTankCheck } from '../../core/repair/newTank/newT
 import type { JobView } from '../views'
 import type { NewTankEntryView } from '../record/kinds/newTank'
 
-export interface NewTankRow extends NewTankCheck {
+interface NewTankRow extends NewTankCheck {
   /** what was said of it last; null while nobody has looked */
   entry: NewTankEntryView | null
 }

@@ -44,10 +44,7 @@ export function stagesOfRun(run: Pick<RunView, 'method' | 'material' | 'sheet'>)
 const MOST_PINHOLES = 12
 
 /** The lists of a run's job: what has to be closed, the faces, the pinholes that are known of its leaks. */
-export function runLists(
-  job: Pick<JobView, 'parts' | 'circuit' | 'leaks' | 'defectCards'>,
-  run: Pick<RunView, 'leakIds'>,
-): RunLists {
+function runLists(job: Pick<JobView, 'parts' | 'circuit' | 'leaks' | 'defectCards'>, run: Pick<RunView, 'leakIds'>): RunLists {
   return {
     openings: liveParts(job)
       .filter(part => part.opening)
@@ -63,10 +60,7 @@ export function runLists(
 }
 
 /** The work time of what was mixed, s; null where nothing hurries it. */
-export function mixWorkTime(
-  run: Pick<RunView, 'material' | 'sheet'>,
-  mix: Omit<RunEntryForm<'mix'>, 'id' | 'ago'>,
-): number | null {
+function mixWorkTime(run: Pick<RunView, 'material' | 'sheet'>, mix: Omit<RunEntryForm<'mix'>, 'id' | 'ago'>): number | null {
   const { cure, ratio } = runSheet(run)
   if (!cure) return null
   return workTime(cure, mix.temperature, {
@@ -100,7 +94,7 @@ export interface RunNow {
  * How far a run is.
  * @param curedAt ms by the wall's clock, when what the run put on has cured; null while it stands still
  */
-export function runNow(
+function runNow(
   job: Pick<JobView, 'parts' | 'circuit' | 'leaks' | 'defectCards'>,
   run: RunView,
   wall: number,

@@ -4,8 +4,8 @@ import { lineCargoes, linkKinds, linkStates, spaceKinds } from '../../core/circu
 import { tankKinds } from '../../core/circuit/tankKinds'
 import { entryId, oneOf, quantity, requiredLine, uuidField, words } from './fields'
 
-export const mapX = () => quantity('Place on the map').min(0, 'That is off the map.').max(1000, 'That is off the map.')
-export const mapY = () => quantity('Place on the map').min(0, 'That is off the map.').max(360, 'That is off the map.')
+const mapX = () => quantity('Place on the map').min(0, 'That is off the map.').max(1000, 'That is off the map.')
+const mapY = () => quantity('Place on the map').min(0, 'That is off the map.').max(360, 'That is off the map.')
 const placeSchema = yup.object({ x: mapX(), y: mapY() })
 
 const shapeSchema = yup

@@ -15,7 +15,7 @@ export const letterheadSchema = yup.object({
 })
 export type LetterheadForm = yup.InferType<typeof letterheadSchema>
 
-export const ownerSays = ['dry', 'wet'] as const
+const ownerSays = ['dry', 'wet'] as const
 /** What an owner says on the card. */
 export const ownerWordSchema = yup.object({
   id: entryId(),

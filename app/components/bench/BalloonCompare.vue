@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { figureText } from '#shared/writing'
 import { compareBalloons, type ComparedBalloon } from '#core/leaktest/balloon/compareBalloons'
-import { HoldError } from '#core/hold/hold'
+import { HoldError } from '#core/hold/holdSetup'
 import { standardFromThroughput } from '#core/quantity/standardLeakRate'
 import type { BalloonView } from '#shared/leaktest/balloon/balloonView'
 import { testsOf } from '#shared/leaktest/tests'

@@ -4,7 +4,7 @@ import type { NextStep } from '#core/ledger/nextStep'
 import { nextAction, nextSentence } from './nextActions'
 
 /** A step of the first hour: what to do, why, where, and whether it was done. */
-export interface GuideStep {
+interface GuideStep {
   title: string
   hint: string
   to: string

@@ -1,4 +1,6 @@
-import type { Decider, HoldEstimate, HoldSetup, HoldVerdict } from '#core/hold/hold'
+import type { Decider, HoldEstimate } from '#core/hold/holdEstimate'
+import type { HoldSetup } from '#core/hold/holdSetup'
+import type { HoldVerdict } from '#core/hold/belief/verdict'
 import { unsoundSigns } from '#core/hold/belief/holdSigns'
 import type { SealedFor } from '#shared/leaktest/limitsReached'
 import { holdSignWords } from './holdSignWords'

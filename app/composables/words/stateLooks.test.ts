@@ -1,5 +1,5 @@
 import { leakStates } from '../../../core/ledger/leakState'
-import { holdVerdicts } from '../../../core/hold/hold'
+import { holdVerdicts } from '../../../core/hold/belief/verdict'
 import { jobStates, partStandings } from '../../../core/ledger/deriveLedger'
 import { jobLook, jobWords, leakLook, standingLook, verdictLook, verdictWords } from './stateLooks'
 import { lowerFirst } from './lowerFirst'

@@ -1,6 +1,6 @@
 import type { JobState, PartStanding } from '#core/ledger/deriveLedger'
 import type { LeakState } from '#core/ledger/leakState'
-import type { HoldVerdict } from '#core/hold/hold'
+import type { HoldVerdict } from '#core/hold/belief/verdict'
 
 /** The three looks of a state; never colour alone: a closed ring, a drop, a dashed ring. */
 export type StateLook = 'sealed' | 'leaking' | 'unsure'

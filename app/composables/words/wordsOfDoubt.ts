@@ -1,4 +1,4 @@
-import type { Budget } from '#core/hold/hold'
+import type { Budget } from '#core/hold/budget'
 import type { Assumption } from '#core/hold/ahead/whatIf'
 import type { Improvement } from '#core/planning/improvements'
 import type { LeakLook } from '#core/fuel/fuelThroughLeak'

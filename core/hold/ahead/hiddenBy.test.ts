@@ -1,6 +1,6 @@
 import { throughputFromStandard } from '../../quantity/standardLeakRate'
 import { hiddenBy } from './hiddenBy'
-import type { HoldSetup } from '../hold'
+import type { HoldSetup } from '../holdSetup'
 
 const setup = {
   space: { volume: 0.06, wallGive: 0 },

@@ -1,10 +1,11 @@
 import { effectiveVolume } from '../../gas/inventory'
 import { STANDARD_PRESSURE, STANDARD_TEMPERATURE } from '../../quantity/standardLeakRate'
 import { stretchNow } from '../bracket/stretches'
-import type { HoldEstimate, HoldSetup } from '../hold'
+import type { HoldEstimate } from '../holdEstimate'
+import type { HoldSetup } from '../holdSetup'
 
 /** What each of these alone would have had to do, unseen, for a leak at the limit to look as this hold does. */
-export interface HiddenBy {
+interface HiddenBy {
   /** gas that warmed beside what the thermometer showed, K over the time under pressure */
   warmth: number
   /** pressure that fuel vapour, a drifting gauge or the weather added, Pa over the time under pressure */

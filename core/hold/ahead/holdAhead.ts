@@ -1,8 +1,9 @@
-import type { HoldEstimate, HoldSetup } from '../hold'
+import type { HoldEstimate } from '../holdEstimate'
+import type { HoldSetup } from '../holdSetup'
 import type { HoldRecord } from '../series/holdRecord'
 import { pressureAhead } from './pressureAhead'
 
-export interface CurvePoint {
+interface CurvePoint {
   t: number
   pressure: number
 }

@@ -1,4 +1,5 @@
-import type { HoldEstimate, HoldSetup } from '../hold'
+import type { HoldEstimate } from '../holdEstimate'
+import type { HoldSetup } from '../holdSetup'
 import type { HoldRecord } from '../series/holdRecord'
 
 /** How many more minutes are reckoned anew once the record has grown by this share. */

@@ -1,5 +1,6 @@
 import { liveHold } from '../estimateHold'
-import { HoldError, type HoldEstimate, type HoldSetup, type Reading } from '../hold'
+import { HoldError, type HoldSetup, type Reading } from '../holdSetup'
+import type { HoldEstimate } from '../holdEstimate'
 import { HoldRecord } from '../series/holdRecord'
 import { leakPrior } from '../belief/leakPrior'
 import { pressureAhead } from './pressureAhead'

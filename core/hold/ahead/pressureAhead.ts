@@ -1,7 +1,7 @@
 import { effectiveVolume } from '../../gas/inventory'
 import { viscousDrive } from '../../gas/viscousFlow'
 import { STANDARD_PRESSURE, STANDARD_TEMPERATURE } from '../../quantity/standardLeakRate'
-import type { HoldSetup } from '../hold'
+import type { HoldSetup } from '../holdSetup'
 
 /**
  * Gauge pressure that a tank would show with a steady skin and weather if it leaked at a rate, from a point on:

@@ -1,6 +1,7 @@
 import { standardFromThroughput } from '../../quantity/standardLeakRate'
 import { liveHold } from '../estimateHold'
-import { HoldError, type HoldEstimate, type HoldSetup, type Reading } from '../hold'
+import { HoldError, type HoldSetup, type Reading } from '../holdSetup'
+import type { HoldEstimate } from '../holdEstimate'
 import { UNSEEN_TEMPERATURE_CHANGE, UNSEEN_BAROMETER_CHANGE } from '../unseenChange'
 
 export const assumptions = ['no temperature', 'no barometer', 'viscous law', 'orifice law', 'volume 10 % more'] as const

@@ -1,5 +1,6 @@
 import { STANDARD_TEMPERATURE } from '../../quantity/standardLeakRate'
-import type { Budget, BudgetPart, HoldSetup } from '../hold'
+import type { Budget, BudgetPart } from '../budget'
+import type { HoldSetup } from '../holdSetup'
 import type { HoldSeries } from '../holdSeries'
 
 /** Relative doubt in the gas's absolute temperature when no thermometer is on the tank: 8 K of 293 K. */

@@ -1,4 +1,7 @@
-import type { Budget, Decider, HoldEstimate, HoldSetup, HoldVerdict } from '../hold'
+import type { Budget } from '../budget'
+import type { Decider, HoldEstimate } from '../holdEstimate'
+import type { HoldSetup } from '../holdSetup'
+import type { HoldVerdict } from './verdict'
 import type { HoldSeries } from '../holdSeries'
 import { normalBounds, verdictOf, type RateBounds } from './verdict'
 

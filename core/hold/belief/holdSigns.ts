@@ -1,5 +1,5 @@
 import { STANDARD_TEMPERATURE } from '../../quantity/standardLeakRate'
-import type { HoldSetup } from '../hold'
+import type { HoldSetup } from '../holdSetup'
 import type { HoldFits } from '../fit/fitHold'
 import type { HoldSeries } from '../holdSeries'
 import { jumpAt, pumpings } from '../besides/pumpings'

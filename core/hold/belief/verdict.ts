@@ -1,5 +1,7 @@
 import { ONE_SIDED_95 } from '../../quantity/normalDistribution'
-import type { HoldVerdict } from '../hold'
+
+export const holdVerdicts = ['sealed', 'leaking', 'cannot-tell'] as const
+export type HoldVerdict = (typeof holdVerdicts)[number]
 
 /** What a measurement says of a rate, whatever limit it is held against. Pa·m3/s. */
 export interface RateBounds {

@@ -1,5 +1,6 @@
 import { STANDARD_PRESSURE } from '../../quantity/standardLeakRate'
-import { HoldError, type BudgetPart, type HoldSetup } from '../hold'
+import { HoldError, type HoldSetup } from '../holdSetup'
+import type { BudgetPart } from '../budget'
 import type { HoldSeries } from '../holdSeries'
 import { choleskyOf } from '../../algebra/covariance'
 import { trendAndWaves, waveNumber, type WanderingChannel } from '../channels/wanderingChannel'
@@ -13,6 +14,7 @@ import {
   vapourRise,
   wallCreep,
   type Surroundings,
+  type UnseenWarmth,
 } from './surroundings'
 
 /** What acts besides a leak, and the part of the budget that it is counted to. */
@@ -29,7 +31,7 @@ export const effectParts = {
   'fuel vapour': 'fuelVapour',
   'wall creep': 'wallCreep',
 } as const satisfies Record<string, BudgetPart>
-export type EffectName = keyof typeof effectParts
+type EffectName = keyof typeof effectParts
 
 /** Something that moves the inventory of a record without being a leak: its course, and how large it is believed to be beforehand. */
 export interface Effect {
@@ -73,57 +75,88 @@ export const compressionWarmth = ({ testPressure }: HoldSetup): number =>
  * what the record shows. A still record earns its certainty back: a wander that it does not show is not believed.
  */
 export function discrepancies(setup: HoldSetup, surroundings: Surroundings, series: HoldSeries): Discrepancies {
-  const { times } = series
-  const begun = times[0]!
-  const held = Math.max(1, times[times.length - 1]! - begun)
-  const hours = held / HOUR
-  const perKelvin = series.inventory.map(amount => amount / series.meanTemperature)
-  const perPascal = series.effectiveVolume / series.meanTemperature
-  const course = (of: (t: number, i: number) => number) => Float64Array.from(times, (t, i) => of(t - begun, i))
-  const effect = (name: EffectName, spread: number, of: (t: number, i: number) => number, mean = 0): Effect => ({
-    name,
-    column: course(of),
-    mean,
-    spread,
-  })
-  const pumped = pumpings(setup, series)
-  /** What begins anew with each pumping, as large as the pressure jumped. */
-  const settled = (of: (since: number) => number) => (t: number) =>
-    pumped.reduce((sum, each) => sum + (t + begun >= each.t ? each.share * of(t + begun - each.t) : 0), 0)
-  const hasThermometer = series.temperatureScatter !== null
-  const { bottle } = setup
-  const usual = unseenWarmth[surroundings.place]
-  const warmth = bottle ? { ...usual, floor: bottleWarmth[bottle.lies].floor, blind: bottleWarmth[bottle.lies] } : usual
-  const root = Math.sqrt(Math.max(1, hours))
-  const first = series.temperatures[0]!
-  let moved: Float64Array | null = null
-  const always = [
-    bottle
-      ? // What the bottle loses the difference gains.
-        effect('bottle leak', bottle.leakUncertainty / bottle.volume, t => perPascal * t)
-      : effect(
-          'unread weather',
-          series.barometerScatter === null ? UNREAD_BAROMETER * root : setup.barometerChangeUncertainty,
-          t => ((setup.space.volume / series.meanTemperature) * t) / held,
-        ),
-    // A needle that sticks may stay behind all through a hold as slowly as a leak takes it.
-    effect('gauge drift', Math.hypot(GAUGE_DRIFT, (setup.gauge.stick ?? 0) / hours), t => (perPascal * t) / HOUR),
-  ]
-  const walked = Math.max(hours, 0.25)
-  const drift = (hasThermometer ? 0 : warmth.blind.drift) * Math.sqrt(walked)
-  const seen = trendAndWaves(times).map(column => column.map((value, i) => perKelvin[i]! * value))
-  const weather = series.meanTemperature / (series.meanPressure + series.meanBarometer)
-  const unread = Math.max(warmth.floor * root, setup.temperatureChangeUncertainty)
+  const acting = new ActingOn(setup, surroundings, series)
+  return { always: [acting.reference(), acting.gaugeDrift()], choices: acting.choices() }
+}
+
+/** What may act on one hold, each as a course over its blocks. */
+class ActingOn {
+  private readonly begun: number
+  /** of the record, s and h */
+  private readonly held: number
+  private readonly hours: number
+  private readonly perKelvin: Float64Array
+  private readonly perPascal: number
+  private readonly hasThermometer: boolean
+  private readonly warmth: UnseenWarmth
+
+  constructor(
+    private readonly setup: HoldSetup,
+    private readonly surroundings: Surroundings,
+    private readonly series: HoldSeries,
+  ) {
+    const { times, inventory, meanTemperature } = series
+    this.begun = times[0]!
+    this.held = Math.max(1, times[times.length - 1]! - this.begun)
+    this.hours = this.held / HOUR
+    this.perKelvin = inventory.map(amount => amount / meanTemperature)
+    this.perPascal = series.effectiveVolume / meanTemperature
+    this.hasThermometer = series.temperatureScatter !== null
+    const usual = unseenWarmth[surroundings.place]
+    const { bottle } = setup
+    this.warmth = bottle ? { ...usual, floor: bottleWarmth[bottle.lies].floor, blind: bottleWarmth[bottle.lies] } : usual
+  }
+
+  /** What the pressure is read against: the weather that nobody read, or a bottle that leaks. */
+  reference(): Effect {
+    const { bottle, space, barometerChangeUncertainty } = this.setup
+    // What the bottle loses the difference gains.
+    if (bottle) return this.effect('bottle leak', bottle.leakUncertainty / bottle.volume, t => this.perPascal * t)
+    return this.effect(
+      'unread weather',
+      this.series.barometerScatter === null ? UNREAD_BAROMETER * this.rootHours() : barometerChangeUncertainty,
+      t => ((space.volume / this.series.meanTemperature) * t) / this.held,
+    )
+  }
+
+  /** A needle that sticks may stay behind all through a hold as slowly as a leak takes it. */
+  gaugeDrift(): Effect {
+    const spread = Math.hypot(GAUGE_DRIFT, (this.setup.gauge.stick ?? 0) / this.hours)
+    return this.effect('gauge drift', spread, t => (this.perPascal * t) / HOUR)
+  }
+
+  choices(): Choice[] {
+    const wanders = this.hasThermometer ? this.warmth.wander : this.warmth.blind.wander
+    return [
+      wanders.map(([scale, belief]) => ({ belief, effects: this.wandering(scale) })),
+      ...(this.hasThermometer ? [this.gasBehindSkin()] : []),
+      ...this.creeping(),
+      this.vapour(),
+    ]
+  }
+
+  private rootHours(): number {
+    return Math.sqrt(Math.max(1, this.hours))
+  }
+
+  private course(of: (t: number, i: number) => number): Float64Array {
+    return Float64Array.from(this.series.times, (t, i) => of(t - this.begun, i))
+  }
+
+  private effect(name: EffectName, spread: number, of: (t: number, i: number) => number, mean = 0): Effect {
+    return { name, column: this.course(of), mean, spread }
+  }
+
   /**
    * What the gas may do that nobody sees, a trend and waves: the least that any does, a wander, a drift, and what the thermometer and
    * the barometer leave open, whose errors go together.
    * @param scale of the wander, K a root hour
    */
-  const wandering = (scale: number): Effect[] => {
-    const variance = (a: number) =>
-      a === 0
-        ? unread ** 2 + drift ** 2 + scale ** 2 * walked
-        : (2 * walked * scale ** 2) / waveNumber(a - 1) ** 2 + ((SMOOTH_WAVE * drift) / a ** 2) ** 2 + LEAST_WAVE ** 2
+  private wandering(scale: number): Effect[] {
+    const { series, warmth } = this
+    const seen = this.waves()
+    const weather = series.meanTemperature / (series.meanPressure + series.meanBarometer)
+    const variance = this.wanderVariance(scale, warmth)
     const covariance = seen.map((_, a) =>
       seen.map(
         (__, b) => (a === b ? variance(a) : 0) + doubtOf(series.skin, a, b) + weather * weather * doubtOf(series.weather, a, b),
@@ -132,59 +165,76 @@ export function discrepancies(setup: HoldSetup, surroundings: Surroundings, seri
     const lower = choleskyOf(covariance)
     if (!lower) throw new HoldError('These readings do not determine a leak: their temperatures or pressures are no curve.')
     return seen.map((_, b) => {
-      const column = new Float64Array(times.length)
+      const column = new Float64Array(series.times.length)
       for (let a = b; a < seen.length; a++) for (let i = 0; i < column.length; i++) column[i]! += lower[a]![b]! * seen[a]![i]!
       return { name: b === 0 ? 'unseen warmth' : 'wander', column, mean: 0, spread: 1 }
     })
   }
-  const risen = new Map<number, Float64Array>()
-  const vapour = (tau: number) => {
-    const kept = risen.get(tau) ?? course(t => perPascal * (1 - Math.exp(-t / tau)))
-    risen.set(tau, kept)
-    return kept
-  }
-  return {
-    always,
-    choices: [
-      (hasThermometer ? warmth.wander : warmth.blind.wander).map(([scale, belief]) => ({
-        belief,
-        effects: wandering(scale),
-      })),
-      ...(hasThermometer
-        ? [gasFollows.map(({ belief, far, lag }) => ({ belief, effects: [farSide(far), ...(lag ? [late(lag)] : [])] }))]
-        : []),
-      ...creeps(),
-      vapourRise[surroundings.inside].map(({ belief, mean, spread, tau }) => ({
-        belief,
-        effects: [{ name: 'fuel vapour' as const, column: vapour(tau), mean, spread }],
-      })),
-    ],
+
+  private waveColumns: Float64Array[] | null = null
+  private waves(): Float64Array[] {
+    this.waveColumns ??= trendAndWaves(this.series.times).map(column => column.map((value, i) => this.perKelvin[i]! * value))
+    return this.waveColumns
   }
 
-  function farSide({ mean, spread }: { mean: number; spread: number }): Effect {
-    moved ??= course((_, i) => perKelvin[i]! * (series.temperatures[i]! - first))
-    return { name: 'far side', column: moved, mean, spread }
+  /** Variance of the trend (0) and of each wave by its number, K2. */
+  private wanderVariance(scale: number, warmth: UnseenWarmth): (wave: number) => number {
+    const walked = Math.max(this.hours, 0.25)
+    const drift = (this.hasThermometer ? 0 : warmth.blind.drift) * Math.sqrt(walked)
+    const unread = Math.max(warmth.floor * this.rootHours(), this.setup.temperatureChangeUncertainty)
+    return wave =>
+      wave === 0
+        ? unread ** 2 + drift ** 2 + scale ** 2 * walked
+        : (2 * walked * scale ** 2) / waveNumber(wave - 1) ** 2 + ((SMOOTH_WAVE * drift) / wave ** 2) ** 2 + LEAST_WAVE ** 2
   }
 
-  function late({ tau, mean, spread }: { tau: number; mean: number; spread: number }): Effect {
+  /** The gas away from the thermometer, which moves by another share of what the skin does, and may come late. */
+  private gasBehindSkin(): Choice {
+    const first = this.series.temperatures[0]!
+    const moved = this.course((_, i) => this.perKelvin[i]! * (this.series.temperatures[i]! - first))
+    return gasFollows.map(({ belief, far, lag }) => ({
+      belief,
+      effects: [{ name: 'far side', column: moved, mean: far.mean, spread: far.spread }, ...(lag ? [this.lateGas(lag)] : [])],
+    }))
+  }
+
+  private lateGas({ tau, mean, spread }: { tau: number; mean: number; spread: number }): Effect {
+    const { times, temperatures } = this.series
     const follows = new Float64Array(times.length)
-    let gas = first
+    let gas = temperatures[0]!
     for (let i = 1; i < times.length; i++) {
-      gas += (1 - Math.exp((times[i - 1]! - times[i]!) / tau)) * (series.temperatures[i]! - gas)
-      follows[i] = gas - series.temperatures[i]!
+      gas += (1 - Math.exp((times[i - 1]! - times[i]!) / tau)) * (temperatures[i]! - gas)
+      follows[i] = gas - temperatures[i]!
     }
-    return effect('late gas', spread, (_, i) => perKelvin[i]! * follows[i]!, mean)
+    return this.effect('late gas', spread, (_, i) => this.perKelvin[i]! * follows[i]!, mean)
   }
 
-  function creeps(): Choice[] {
-    const wall = wallCreep[surroundings.wall]
+  /** The vapour of fuel that is left, which fills the gas in one of several times. */
+  private vapour(): Choice {
+    const risen = new Map<number, Float64Array>()
+    return vapourRise[this.surroundings.inside].map(({ belief, mean, spread, tau }) => {
+      const column = risen.get(tau) ?? this.course(t => this.perPascal * (1 - Math.exp(-t / tau)))
+      risen.set(tau, column)
+      return { belief, effects: [{ name: 'fuel vapour', column, mean, spread }] }
+    })
+  }
+
+  /** A wall that goes on giving after each pumping, as large as the pressure jumped; none for what does not creep. */
+  private creeping(): Choice[] {
+    const wall = wallCreep[this.surroundings.wall]
     if (!wall) return []
+    const { setup, series } = this
     const give = Math.max(setup.space.wallGive, wall.leastGive)
     const size = (series.meanBarometer * setup.space.volume * give * setup.testPressure) / series.meanTemperature
+    const pumped = pumpings(setup, series)
+    const sincePumping = (of: (since: number) => number) =>
+      this.course(t =>
+        pumped.reduce((sum, each) => sum + (t + this.begun >= each.t ? each.share * of(t + this.begun - each.t) : 0), 0),
+      )
     // Its volume grows, which the inventory of a volume that does not takes for a loss.
-    const column = course(settled(t => -size * Math.log10(1 + t / CREEP_START)))
+    const column = sincePumping(t => -size * Math.log10(1 + t / CREEP_START))
     // What it would do if those tenfolds were counted from a little later.
-    const later = course(settled(t => (size * (t / CREEP_START)) / (1 + t / CREEP_START) / Math.LN10))
+    const later = sincePumping(t => (size * (t / CREEP_START)) / (1 + t / CREEP_START) / Math.LN10)
     return [
       wall.shares.map(({ belief, mean, spread }) => ({
         belief,

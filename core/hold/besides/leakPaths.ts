@@ -1,5 +1,5 @@
 import { gaugeFromInventory } from '../../gas/inventory'
-import type { HoldSetup } from '../hold'
+import type { HoldSetup } from '../holdSetup'
 import { pumpings } from './pumpings'
 import { exposureAlong, type HoldSeries, type LeakLaw } from '../holdSeries'
 import { CHANGE_BELIEF, closesAfter, opensAbove } from './surroundings'

@@ -1,5 +1,5 @@
 import { gaugeFromInventory } from '../../gas/inventory'
-import type { HoldSetup } from '../hold'
+import type { HoldSetup } from '../holdSetup'
 import { holdEventKind, isPush } from '../series/holdEvents'
 import type { HoldSeries } from '../holdSeries'
 

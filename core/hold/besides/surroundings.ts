@@ -28,7 +28,7 @@ export interface UnseenWarmth {
   /** the same for a hold without a thermometer, and how far it drifts besides as day and night go, K a root hour */
   blind: { drift: number; wander: readonly Wandering[] }
 }
-export type Wandering = readonly [scale: number, belief: number]
+type Wandering = readonly [scale: number, belief: number]
 export const unseenWarmth: Record<Surroundings['place'], UnseenWarmth> = {
   'still room': {
     floor: 0.04,
@@ -97,7 +97,7 @@ export const gasFollows = [
  * Vapour that comes up into new air, Pa, and the time constants it does so with, s: a tank that is only aired does it a little. That
  * nobody told of fuel is no proof that there is none.
  */
-export interface VapourRise {
+interface VapourRise {
   belief: number
   mean: number
   spread: number
@@ -124,7 +124,7 @@ export const wallCreep: Record<Surroundings['wall'], { leastGive: number; shares
     ],
   },
 }
-export interface CreepShare {
+interface CreepShare {
   belief: number
   mean: number
   spread: number

@@ -1,4 +1,5 @@
-import { budgetParts, type Budget, type HoldEstimate } from '../hold'
+import { budgetParts, type Budget } from '../budget'
+import type { HoldEstimate } from '../holdEstimate'
 import { holdSetup } from '../hold.fixture'
 import { stretchAdvice } from './stretchAdvice'
 import { markAfter, outOfOrder, stretchNow, type Stretch } from './stretches'

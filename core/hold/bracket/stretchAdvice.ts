@@ -1,27 +1,26 @@
 import { effectiveVolume } from '../../gas/inventory'
 import { gaugeSpread } from '../gaugeSpread'
-import type { HoldEstimate, HoldSetup } from '../hold'
+import type { HoldEstimate } from '../holdEstimate'
+import type { HoldSetup } from '../holdSetup'
 import type { Stretch, StretchKind } from './stretches'
 
 /** What a stretch of a bracketed hold has taught, and whether to go on to the next. */
-export interface StretchAdvice {
+interface StretchAdvice {
   /** there is little more to learn in it */
   ready: boolean
   /** s until it is at the most worth watching; 0 when ready */
   left: number
   why: StretchReason
 }
-export const stretchReasons = [
-  'just begun',
-  'gas settles',
-  'drift not known yet',
-  'drift known',
-  'it still learns',
-  'decided',
-  'little more to learn',
-  'long enough',
-] as const
-export type StretchReason = (typeof stretchReasons)[number]
+export type StretchReason =
+  | 'just begun'
+  | 'gas settles'
+  | 'drift not known yet'
+  | 'drift known'
+  | 'it still learns'
+  | 'decided'
+  | 'little more to learn'
+  | 'long enough'
 
 /** s: as short as a stretch says anything, and as long as it is worth its minutes. */
 const bounds: Record<StretchKind, { least: number; most: number }> = {

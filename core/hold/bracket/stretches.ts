@@ -8,13 +8,13 @@ export const stretchKinds = ['blank', 'under pressure', 'topped up', 'blank afte
 export type StretchKind = (typeof stretchKinds)[number]
 
 /** Marks that begin a stretch, and the one that says that gas is being let in or out: what is read then is of no stretch. */
-export const stretchMarks = {
+const stretchMarks = {
   'closed at room pressure': 'blank',
   'pumped': 'under pressure',
   'top-up': 'topped up',
   'vented and closed': 'blank after',
 } as const satisfies Record<string, StretchKind>
-export type StretchMark = keyof typeof stretchMarks
+type StretchMark = keyof typeof stretchMarks
 export const MOVING_GAS = 'moving gas'
 
 export interface Stretch {

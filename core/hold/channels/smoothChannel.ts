@@ -1,7 +1,7 @@
 import { correlationWidening } from '../fit/correlationWidening'
 
 /** A slow channel (skin temperature, barometer) made smooth. */
-export interface SmoothChannel {
+interface SmoothChannel {
   /** one value a time */
   values: Float64Array
   /** as given, its jumps taken out */
@@ -55,7 +55,7 @@ export function smoothChannel(
     while (fitted === null) {
       while (from > 0 && times[known[from]!]! > at - width) from--
       while (from < known.length - 1 && times[known[from]!]! < at - width) from++
-      fitted = localLine(times, values, counts, known, from, at, width)
+      fitted = localLine({ times, values, counts, known }, from, at, width)
       width *= 2
     }
     nodes[node] = fitted
@@ -143,11 +143,9 @@ function withoutJumps(
   return { values, jumps }
 }
 
+/** A line through what was read near a moment, weighed less the further away (local regression); null where it is not determined. */
 function localLine(
-  times: Float64Array,
-  values: Float64Array,
-  counts: Float64Array,
-  known: number[],
+  { times, values, counts, known }: { times: Float64Array; values: Float64Array; counts: Float64Array; known: number[] },
   from: number,
   at: number,
   width: number,

@@ -1,5 +1,6 @@
 import { throughputFromStandard } from '../../quantity/standardLeakRate'
-import { budgetParts, type Budget, type HoldSetup, type Reading } from '../hold'
+import { budgetParts, type Budget } from '../budget'
+import type { HoldSetup, Reading } from '../holdSetup'
 import { exposureTime, liveHold } from '../estimateHold'
 import { decision } from '../belief/holdDecision'
 import { updateBlocks, type HoldBlock } from '../series/holdBlocks'

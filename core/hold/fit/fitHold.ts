@@ -1,7 +1,8 @@
 import { correlationWidening } from './correlationWidening'
 import { effectParts } from '../besides/discrepancy'
 import { leakPaths, type LeakPath } from '../besides/leakPaths'
-import type { BudgetPart, HoldSetup } from '../hold'
+import type { BudgetPart } from '../budget'
+import type { HoldSetup } from '../holdSetup'
 import { leakLaws, type HoldSeries, type LeakLaw } from '../holdSeries'
 import { byIntervals } from './intervalModels'
 import type { LeakPrior } from '../belief/leakPrior'
@@ -10,6 +11,7 @@ import { foundTaus, settlings, type FoundTaus, type Settlings } from './settling
 import { nothingBesides, tankModel, type TankModel } from './tankModel'
 import {
   believed,
+  coefficientOf,
   modelled,
   mostBelieved,
   mostWeighed,
@@ -61,7 +63,8 @@ export function fitHold(setup: HoldSetup, read: HoldSeries, laws: readonly LeakL
     steps: [...told],
   }
   let tank = tankModel(setup, series, sign)
-  const tried = (paths: readonly LeakPath[], model: TankModel) => tryModels(setup, series, sign, paths, selection, model)
+  const tried = (paths: readonly LeakPath[], model: TankModel) =>
+    tryModels({ setup, series, sign, paths, selection, tank: model })
   const curveOf = ({ leaves, open }: TriedModels) => (leaves.length ? modelled(open(mostBelieved(leaves)), anchor) : null)
   // The fitted curve hardly depends on the law, so one law is enough to see what stands out of it, with all that may act besides.
   const search = leakPaths(setup, series, series.inventory, laws.slice(0, 1)).filter(path => !path.changes)
@@ -250,12 +253,18 @@ function besidesOf(series: HoldSeries, fit: Tried, { used }: Selection): Partial
   )
   const variance = (without: BudgetPart | null) => {
     const kept = terms.flatMap(({ effect }, a) => (effect && effectParts[effect.name] === without ? [] : [a]))
-    return (
-      solveNormal(
-        chooseColumns(sums, kept),
-        kept.map(a => terms[a]!.variance),
-      )?.covariance[1]![1] ?? 0
+    const solved = solveNormal(
+      chooseColumns(sums, kept),
+      kept.map(a => terms[a]!.variance),
     )
+    const leak =
+      solved &&
+      coefficientOf(
+        'leak',
+        kept.map(a => terms[a]!),
+        solved,
+      )
+    return leak?.variance ?? 0
   }
   const whole = variance(null)
   return Object.fromEntries([...parts].map(part => [part, Math.max(0, whole - variance(part))]))

@@ -6,7 +6,7 @@ import { normalEquations, solveNormal, type LeastSquares } from '../../algebra/w
  * Fit of a linear model to readings of which each only says "between these two values" (interval-censored likelihood, any text on
  * survival or censored regression), by Newton's method; the likelihood is log-concave, so what is found is the one maximum.
  */
-export interface IntervalFit extends LeastSquares {
+interface IntervalFit extends LeastSquares {
   /** log likelihood at the coefficients */
   logLikelihood: number
 }
@@ -16,25 +16,26 @@ const CONVERGED = 1e-5
 /** A plateau of the likelihood has no curvature; this share of a reading's information keeps Newton's step finite. */
 const LEAST_CURVATURE = 1e-6
 
-/**
- * @param columns one array a coefficient, a value a block
- * @param intervals in the units of y
- * @param spread standard deviation of the gauge's noise, above zero
- * @param priorVariance of each coefficient; Infinity for no prior
- * @param start coefficients to start from
- * @param fixed added to the model, a value a block
- * @returns null when the readings do not determine the coefficients
- */
-export function intervalFit(
-  columns: readonly Float64Array[],
-  intervals: readonly GaugeInterval[],
-  spread: number,
-  priorVariance: readonly number[],
-  start: readonly number[],
-  fixed?: Float64Array,
-): IntervalFit | null {
+/** What is fitted, to what, and from where. */
+interface IntervalProblem {
+  /** one array a coefficient, a value a block */
+  columns: readonly Float64Array[]
+  /** in the units of y */
+  intervals: readonly GaugeInterval[]
+  /** standard deviation of the gauge's noise, above zero */
+  spread: number
+  /** of each coefficient; Infinity for no prior */
+  priorVariance: readonly number[]
+  /** coefficients to start from */
+  start: readonly number[]
+  /** added to the model, a value a block */
+  fixed: Float64Array
+}
+
+/** @returns null when the readings do not determine the coefficients */
+export function intervalFit({ columns, intervals, spread, priorVariance, start, fixed }: IntervalProblem): IntervalFit | null {
   const rows = columns.map(column => Float64Array.from(intervals, ({ block }) => column[block]!))
-  const base = fixed ? Float64Array.from(intervals, ({ block }) => fixed[block]!) : new Float64Array(intervals.length)
+  const base = Float64Array.from(intervals, ({ block }) => fixed[block]!)
   const modelled = (coefficients: readonly number[]) => {
     const x = Float64Array.from(base)
     rows.forEach((row, a) => {

@@ -2,7 +2,7 @@ import { truncatedAtZero } from '../../quantity/normalDistribution'
 import type { HoldSeries } from '../holdSeries'
 import { intervalFit } from './intervalFit'
 import type { LeakPrior } from '../belief/leakPrior'
-import { logLeak, mostBelieved, shares, type Selection, type Term, type Tried } from './triedModels'
+import { coefficientOf, logLeak, mostBelieved, shares, type Selection, type Term, type Tried } from './triedModels'
 import type { LeastSquares } from '../../algebra/weightedLeastSquares'
 
 /** Slopes at which a model's likelihood is worked out, in standard deviations of the rounded-off fit. */
@@ -59,19 +59,20 @@ function roundedFit(
   spread: number,
   leaks: LeakPrior | null,
 ): Opened | null {
-  const around = intervalFit(
-    terms.map(term => term.column),
+  const around = intervalFit({
+    columns: terms.map(term => term.column),
     intervals,
     spread,
-    terms.map(term => term.variance),
-    solved.coefficients.map((each, a) => each - terms[a]!.mean),
-    meanCurve(terms),
-  )
+    priorVariance: terms.map(term => term.variance),
+    start: aroundMeans(terms, solved),
+    fixed: meanCurve(terms),
+  })
   if (!around) return null
   const whole = { ...around, coefficients: around.coefficients.map((each, a) => each + terms[a]!.mean) }
-  const kept = fit.settling && truncatedAtZero(whole.coefficients[2]!, whole.covariance[2]![2]!, fit.settling.side)
-  const slope = whole.coefficients[1]!
-  const variance = Math.min(whole.covariance[1]![1]!, 4 * solved.covariance[1]![1]!)
+  const kept = keptWarmth(fit, terms, whole)
+  const leak = coefficientOf('leak', terms, whole)!
+  const slope = leak.mean
+  const variance = Math.min(leak.variance, 4 * coefficientOf('leak', terms, solved)!.variance)
   const logEvidence =
     whole.logLikelihood +
     whole.logPrior -
@@ -93,6 +94,16 @@ function roundedFit(
   }
 }
 
+/** Coefficients as they lie around what was believed of them beforehand. */
+const aroundMeans = (terms: readonly Term[], { coefficients }: LeastSquares) =>
+  coefficients.map((each, a) => each - terms[a]!.mean)
+
+/** The warmth that settles, once it is known to have its sign; null where the gas has settled. */
+function keptWarmth({ settling }: Tried, terms: readonly Term[], solved: LeastSquares) {
+  const warmth = coefficientOf('settling', terms, solved)
+  return settling && warmth && truncatedAtZero(warmth.mean, warmth.variance, settling.side)
+}
+
 /** What a model makes of the readings before it has seen them. */
 function meanCurve(terms: readonly Term[]): Float64Array {
   const out = new Float64Array(terms[0]!.column.length)
@@ -107,29 +118,24 @@ function integrateSlope(
   spread: number,
   leaks: LeakPrior | null,
 ): Tried {
-  const others = terms.filter((_, a) => a !== 1)
+  const leakAt = terms.findIndex(term => term.name === 'leak')
+  const others = terms.filter((_, a) => a !== leakAt)
   const columns = others.map(term => term.column)
-  const priors = others.map(term => term.variance)
-  const best = solved.coefficients[1]!
+  const priorVariance = others.map(term => term.variance)
+  const best = solved.coefficients[leakAt]!
   const gap = (2 * SLOPE_REACH * Math.sqrt(fit.pieces[0]!.variance)) / (SLOPE_NODES - 1)
-  const atBest = solved.coefficients.map((each, a) => each - terms[a]!.mean).filter((_, a) => a !== 1)
+  const atBest = aroundMeans(terms, solved).filter((_, a) => a !== leakAt)
   const mean = meanCurve(terms)
   const nodes: { slope: number; log: number; warmth: number }[] = []
   for (const direction of [1, -1]) {
     let start = atBest
     for (let k = direction === 1 ? 0 : 1; k <= (SLOPE_NODES - 1) / 2; k++) {
       const slope = best + direction * k * gap
-      const rest = intervalFit(
-        columns,
-        intervals,
-        spread,
-        priors,
-        start,
-        terms[1]!.column.map((value, i) => value * slope + mean[i]!),
-      )
+      const fixed = terms[leakAt]!.column.map((value, i) => value * slope + mean[i]!)
+      const rest = intervalFit({ columns, intervals, spread, priorVariance, start, fixed })
       if (!rest) break
       start = rest.coefficients
-      const kept = fit.settling && truncatedAtZero(rest.coefficients[1]!, rest.covariance[1]![1]!, fit.settling.side)
+      const kept = keptWarmth(fit, others, rest)
       const log = rest.logLikelihood + rest.logPrior - 0.5 * rest.logDeterminant + (kept ? Math.LN2 + kept.logProbability : 0)
       nodes.push({ slope, log, warmth: kept?.mean ?? 0 })
       if (log < Math.max(...nodes.map(node => node.log)) - 15) break

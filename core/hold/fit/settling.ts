@@ -1,6 +1,6 @@
 import { compressionWarmth, type Effect } from '../besides/discrepancy'
 import { pumpings, type Pumping } from '../besides/pumpings'
-import type { HoldSetup } from '../hold'
+import type { HoldSetup } from '../holdSetup'
 import type { HoldSeries } from '../holdSeries'
 
 /** A course that gas may take to the skin's temperature after each pumping, and what is believed of it before a hold. */

@@ -1,6 +1,6 @@
 import { STANDARD_TEMPERATURE } from '../../quantity/standardLeakRate'
 import { discrepancies, type Discrepancies } from '../besides/discrepancy'
-import type { HoldSetup } from '../hold'
+import type { HoldSetup } from '../holdSetup'
 import type { HoldSeries } from '../holdSeries'
 import { leakPrior, type LeakPrior } from '../belief/leakPrior'
 import { settlings, type Settlings } from './settling'

@@ -2,8 +2,8 @@ import { truncatedAtZero } from '../../quantity/normalDistribution'
 import type { Effect } from '../besides/discrepancy'
 import type { LeakPath } from '../besides/leakPaths'
 import { BorderedCholesky, type Beforehand } from '../../algebra/borderedCholesky'
-import type { HoldSetup } from '../hold'
-import { holdDesign } from './holdDesign'
+import type { HoldSetup } from '../holdSetup'
+import { holdDesign, type HoldDesign } from './holdDesign'
 import type { HoldSeries, LeakLaw } from '../holdSeries'
 import { leakDensity, type LeakPrior } from '../belief/leakPrior'
 import type { Settling } from './settling'
@@ -20,7 +20,7 @@ import {
  * A piece of what the readings say of the leak with the rig's: a normal distribution, as inventory lost a second of exposure,
  * Pa·m3/(K·s).
  */
-export interface SlopePiece {
+interface SlopePiece {
   slope: number
   variance: number
   weight: number
@@ -32,8 +32,12 @@ export interface Selection {
   steps: number[]
 }
 
+/** What a term of a model stands for. */
+type TermName = 'start' | 'leak' | 'settling' | 'offset' | 'effect'
+
 /** A column of one model, and what is believed of its coefficient beforehand. */
 export interface Term extends Beforehand {
+  name: TermName
   column: Float64Array
   /** of what acts besides the leak and the settling gas; else null */
   effect: Effect | null
@@ -60,7 +64,7 @@ export interface Tried {
   logEvidence: number
   /** the same with what leaks are likely */
   logBelief: number
-  /** start, slope, settling if any, then the rest */
+  /** start, leak, settling if any, then the rest: the first three have their covariance in what is solved */
   terms: () => Term[]
   /** coefficients of the terms */
   solve: () => LeastSquares | null
@@ -108,138 +112,191 @@ export interface TriedModels {
   open: (leaf: Leaf) => Tried
 }
 
+/** What models are tried on. */
+interface Trial {
+  setup: HoldSetup
+  series: HoldSeries
+  sign: 1 | -1
+  paths: readonly LeakPath[]
+  selection: Selection
+  tank: TankModel
+}
+
 /**
  * Every way of the leak and settling time under each belief about the settling's sign and what acts besides. The sums over the
  * readings are made once for all of them, and models that share terms share the work of solving.
  */
-export function tryModels(
-  setup: HoldSetup,
-  series: HoldSeries,
-  sign: 1 | -1,
-  paths: readonly LeakPath[],
-  { used, steps }: Selection,
-  tank: TankModel,
-): TriedModels {
-  const { settled, courses } = tank.settlings
-  const options: Option[] = [
-    ...settled.map(each => ({ ...each, settling: null })),
-    ...courses.map(settling => ({ settling, belief: settling.belief, rest: settling.rest })),
-  ]
-  const { always, choices } = tank.besides
-  const effects = [
-    ...always,
-    ...choices.flatMap(choice => choice.flatMap(option => option.effects)),
-    ...options.flatMap(each => each.rest),
-  ]
-  const design = holdDesign(sign, paths, courses, steps, effects, series.times.length)
-  const sums = sumsOf(series, design.columns, used)
-  const usedCount = used.reduce((sum, each) => sum + each, 0)
-  // A knock or a top-up moves the gauge by less than the test pressure.
-  const offset = { mean: 0, variance: ((setup.testPressure * series.effectiveVolume) / series.meanTemperature) ** 2 }
-  const flat = { mean: 0, variance: Infinity }
-  const beforehand = (effect: Effect): Beforehand => ({ mean: effect.mean, variance: effect.spread * effect.spread })
-  const warmth = (settling: Settling): Beforehand => ({ mean: 0, variance: settling.spread * settling.spread })
+export function tryModels(trial: Trial): TriedModels {
+  const search = new ModelSearch(trial)
+  return { leaves: search.leaves(), open: leaf => search.open(leaf) }
+}
 
-  const factor = new BorderedCholesky(sums, design.columns.length)
-  const leaves: Leaf[] = []
-  factor.push(0, flat)
-  if (design.offsets.every(at => factor.push(at, offset))) {
-    addEffects(always)
-    descend(0, { belief: 1, effects: always })
+const flat: Beforehand = { mean: 0, variance: Infinity }
+const beforehandOf = (effect: Effect): Beforehand => ({ mean: effect.mean, variance: effect.spread * effect.spread })
+const warmthOf = (settling: Settling): Beforehand => ({ mean: 0, variance: settling.spread * settling.spread })
+
+/** The ways in which the gas may settle, settled gas among them. */
+const optionsOf = ({ settled, courses }: TankModel['settlings']): Option[] => [
+  ...settled.map(each => ({ ...each, settling: null })),
+  ...courses.map(settling => ({ settling, belief: settling.belief, rest: settling.rest })),
+]
+
+/** A walk over all models of a record: each term is pushed onto one factor, and taken off when all models with it were tried. */
+class ModelSearch {
+  private readonly options: readonly Option[]
+  private readonly design: HoldDesign
+  private readonly sums: NormalEquations
+  private readonly factor: BorderedCholesky
+  /** of a knock or a top-up, which moves the gauge by less than the test pressure */
+  private readonly offset: Beforehand
+  private readonly usedCount: number
+  private readonly found: Leaf[] = []
+
+  constructor(private readonly trial: Trial) {
+    const { setup, series, sign, paths, selection, tank } = trial
+    this.options = optionsOf(tank.settlings)
+    this.design = holdDesign({
+      sign,
+      paths,
+      settlings: tank.settlings.courses,
+      steps: selection.steps,
+      effects: [
+        ...tank.besides.always,
+        ...tank.besides.choices.flatMap(choice => choice.flatMap(way => way.effects)),
+        ...this.options.flatMap(option => option.rest),
+      ],
+      count: series.times.length,
+    })
+    this.sums = sumsOf(series, this.design.columns, selection.used)
+    this.factor = new BorderedCholesky(this.sums, this.design.columns.length)
+    this.usedCount = selection.used.reduce((sum, each) => sum + each, 0)
+    this.offset = { mean: 0, variance: ((setup.testPressure * series.effectiveVolume) / series.meanTemperature) ** 2 }
   }
-  return { leaves, open }
 
-  function addEffects(added: readonly Effect[]): void {
+  leaves(): readonly Leaf[] {
+    const { factor, design } = this
+    const { always } = this.trial.tank.besides
+    factor.push(design.start, flat)
+    if (design.offsets.every(at => factor.push(at, this.offset))) {
+      this.addEffects(always)
+      this.walkChoices(0, { belief: 1, effects: always })
+    }
+    return this.found
+  }
+
+  private addEffects(added: readonly Effect[]): void {
     for (const effect of added) {
-      const at = design.at(effect)
-      const believed = beforehand(effect)
+      const at = this.design.at(effect)
+      const believed = beforehandOf(effect)
       // An effect that the record cannot tell from the others has its prior to be known by.
-      if (factor.seenOf(at, believed) > UNSEEN) factor.push(at, believed)
+      if (this.factor.seenOf(at, believed) > UNSEEN) this.factor.push(at, believed)
     }
   }
 
-  function descend(level: number, way: Way): void {
-    const choice = choices[level]
-    if (!choice) return settle(way)
-    const size = factor.size
+  private walkChoices(level: number, way: Way): void {
+    const choice = this.trial.tank.besides.choices[level]
+    if (!choice) return this.walkSettlings(way)
+    const { size } = this.factor
     for (const { belief, effects: added } of choice) {
-      addEffects(added)
-      descend(level + 1, { belief: way.belief * belief, effects: [...way.effects, ...added] })
-      factor.truncate(size)
+      this.addEffects(added)
+      this.walkChoices(level + 1, { belief: way.belief * belief, effects: [...way.effects, ...added] })
+      this.factor.truncate(size)
     }
   }
 
-  function settle(way: Way): void {
-    const size = factor.size
-    for (const option of options) {
-      addEffects(option.rest)
+  private walkSettlings(way: Way): void {
+    const { size } = this.factor
+    for (const option of this.options) {
+      this.addEffects(option.rest)
       const { settling } = option
       // What settles, whose sign is known, stands next to the leak.
-      if (!settling || factor.push(design.settling(settling), warmth(settling))) {
-        const before = factor.size
-        for (const path of paths) {
-          if (factor.push(design.leak(path), flat)) leaves.push(leafOf(option, way, path))
-          factor.truncate(before)
-        }
-      }
-      factor.truncate(size)
+      if (!settling || this.factor.push(this.design.settling(settling), warmthOf(settling))) this.walkPaths(option, way)
+      this.factor.truncate(size)
+    }
+  }
+
+  private walkPaths(option: Option, way: Way): void {
+    const { size } = this.factor
+    for (const path of this.trial.paths) {
+      if (this.factor.push(this.design.leak(path), flat)) this.found.push(this.leafOf(option, way, path))
+      this.factor.truncate(size)
     }
   }
 
   /** What the factor says of the model that it stands for, once the settling is known to have its sign. */
-  function leafOf(option: Option, way: Way, path: LeakPath): Leaf {
+  private leafOf(option: Option, way: Way, path: LeakPath): Leaf {
+    const { factor } = this
     const { settling } = option
     const logBeforehand = Math.log(option.belief * way.belief * path.belief)
     const own = factor.last()
     let slope = own.mean
     let variance = own.variance
     let logEvidence = factor.logEvidence + logBeforehand
-    let amount = 0
+    let warmth = 0
     if (settling) {
       const start = factor.lastButOne()
       const kept = truncatedAtZero(start.mean, start.variance, settling.side)
       const pull = start.covariance / start.variance
       slope += pull * (kept.mean - start.mean)
       variance += pull * pull * (kept.variance - start.variance)
-      amount = kept.mean
+      warmth = kept.mean
       logEvidence += Math.LN2 + kept.logProbability
     }
-    variance *= Math.max(1, factor.quadratic / Math.max(1, usedCount - 2))
-    const logBelief = logEvidence + logLeak(tank.leaks, slope, variance)
-    return { option, way, path, slope, variance, warmth: amount, logBeforehand, logEvidence, logBelief }
+    variance *= Math.max(1, factor.quadratic / Math.max(1, this.usedCount - 2))
+    const logBelief = logEvidence + logLeak(this.trial.tank.leaks, slope, variance)
+    return { option, way, path, slope, variance, warmth, logBeforehand, logEvidence, logBelief }
   }
 
-  function open(leaf: Leaf): Tried {
-    const { option, way, path, slope, variance } = leaf
-    const { settling } = option
-    const term = (column: number, believed: Beforehand, effect: Effect | null = null): Term => ({
-      column: design.columns[column]!,
-      ...believed,
-      effect,
-    })
-    const terms = () => [
-      term(0, flat),
-      term(design.leak(path), flat),
-      ...(settling ? [term(design.settling(settling), warmth(settling))] : []),
-      ...design.offsets.map(column => term(column, offset)),
-      ...[...way.effects, ...option.rest].map(effect => term(design.at(effect), beforehand(effect), effect)),
-    ]
+  /** A model in full: its terms, and how to solve for them. */
+  open({ option, way, path, slope, variance, warmth, logBeforehand, logEvidence, logBelief }: Leaf): Tried {
+    const terms = () => this.termsOf(option, way, path)
     return {
       law: path.law,
       path,
-      settling,
+      settling: option.settling,
       effects: way.effects,
       weight: 0,
       slope,
       pieces: [{ slope, variance, weight: 1 }],
-      warmth: leaf.warmth,
-      logBeforehand: leaf.logBeforehand,
-      logEvidence: leaf.logEvidence,
-      logBelief: leaf.logBelief,
+      warmth,
+      logBeforehand,
+      logEvidence,
+      logBelief,
       terms,
-      solve: () => solveTerms(terms(), sums, design.columns),
+      solve: () => solveTerms(terms(), this.sums, this.design.columns),
     }
   }
+
+  private termsOf({ settling, rest }: Option, way: Way, path: LeakPath): Term[] {
+    const { design } = this
+    const term = (name: TermName, column: number, believed: Beforehand, effect: Effect | null = null): Term => ({
+      name,
+      column: design.columns[column]!,
+      ...believed,
+      effect,
+    })
+    return [
+      term('start', design.start, flat),
+      term('leak', design.leak(path), flat),
+      ...(settling ? [term('settling', design.settling(settling), warmthOf(settling))] : []),
+      ...design.offsets.map(column => term('offset', column, this.offset)),
+      ...[...way.effects, ...rest].map(effect => term('effect', design.at(effect), beforehandOf(effect), effect)),
+    ]
+  }
+}
+
+/**
+ * Coefficient of a term by its name, with its variance.
+ * @param name of a term that stands once, at one of the first three places
+ * @returns null where the model has no such term
+ */
+export function coefficientOf(
+  name: 'start' | 'leak' | 'settling',
+  terms: readonly Pick<Term, 'name'>[],
+  { coefficients, covariance }: Pick<LeastSquares, 'coefficients' | 'covariance'>,
+): { mean: number; variance: number } | null {
+  const at = terms.findIndex(term => term.name === name)
+  return at < 0 ? null : { mean: coefficients[at]!, variance: covariance[at]![at]! }
 }
 
 /** Log of how likely a slope's leak is beforehand, roughly: by its most probable value where it is one. */

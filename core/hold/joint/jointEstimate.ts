@@ -1,5 +1,7 @@
 import { ONE_SIDED_95 } from '../../quantity/normalDistribution'
-import type { BudgetPart, HoldEstimate, HoldVerdict } from '../hold'
+import type { BudgetPart } from '../budget'
+import type { HoldEstimate } from '../holdEstimate'
+import type { HoldVerdict } from '../belief/verdict'
 import { leakPrior } from '../belief/leakPrior'
 import { weigh, type LikelyRate } from '../belief/rateBelief'
 import { boundsOf, verdictOf, type RateBounds } from '../belief/verdict'

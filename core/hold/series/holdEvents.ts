@@ -23,7 +23,7 @@ const pumpingWords: ReadonlySet<string> = new Set([
 const movingWords: ReadonlySet<string> = new Set(['moving gas', 'pumping', 'venting'])
 
 /** What an event does to a hold: gas that was pumped settles anew, gas that moves is not looked at, anything else is only a step. */
-export type HoldEventKind = 'pumped' | 'moving' | 'step'
+type HoldEventKind = 'pumped' | 'moving' | 'step'
 
 /**
  * The kind of an event, by its whole words and not by letters in them: "stop" is no top-up. @param event as written in the

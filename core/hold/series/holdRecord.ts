@@ -1,10 +1,21 @@
 import { figureText } from '../../words/figures'
 import { STANDARD_PRESSURE } from '../../quantity/standardLeakRate'
-import { HoldError, type Reading } from '../hold'
+import { HoldError, type Reading } from '../holdSetup'
+import { optionalOf, readingFields, type ReadingField } from './channels'
+
+/** The column in which each number of a reading is kept. */
+const columnOf = {
+  t: 'times',
+  pressure: 'pressures',
+  temperature: 'temperatures',
+  barometer: 'barometers',
+  difference: 'differences',
+  noise: 'noises',
+} as const satisfies Record<ReadingField, string>
 
 /** Columns of a record, ascending in time with no two alike; absent values are NaN. */
-export type HoldColumns = Pick<HoldRecord, (typeof holdColumns)[number]>
-export const holdColumns = ['times', 'pressures', 'temperatures', 'barometers', 'differences', 'noises'] as const
+export type HoldColumns = Pick<HoldRecord, (typeof columnOf)[ReadingField]>
+export const holdColumns = readingFields.map(field => columnOf[field])
 
 /**
  * Readings of a hold by time, in columns that grow: one row a time, ascending. Late readings are put where they belong;
@@ -102,7 +113,7 @@ export class HoldRecord {
 
   /** Whether at least two rows have a value of a channel. */
   sees(channel: 'temperature' | 'barometer'): boolean {
-    const values = channel === 'temperature' ? this.temperatures : this.barometers
+    const values = this[columnOf[channel]]
     let count = 0
     for (let i = 0; i < this.size && count < 2; i++) if (!Number.isNaN(values[i]!)) count++
     return count === 2
@@ -115,29 +126,17 @@ export class HoldRecord {
 
   /** One row as a reading. */
   row(i: number): Reading {
-    const temperature = this.temperatures[i]!,
-      barometer = this.barometers[i]!,
-      difference = this.differences[i]!,
-      noise = this.noises[i]!,
-      event = this.events.get(this.times[i]!)
+    const event = this.events.get(this.times[i]!)
     return {
       t: this.times[i]!,
       pressure: this.pressures[i]!,
-      ...(!Number.isNaN(temperature) && { temperature }),
-      ...(!Number.isNaN(barometer) && { barometer }),
-      ...(!Number.isNaN(difference) && { difference }),
-      ...(!Number.isNaN(noise) && { noise }),
+      ...optionalOf(channel => this[columnOf[channel]][i]!),
       ...(event !== undefined && { event }),
     }
   }
 
   private write(i: number, reading: Reading): void {
-    this.times[i] = reading.t
-    this.pressures[i] = reading.pressure
-    this.temperatures[i] = reading.temperature ?? NaN
-    this.barometers[i] = reading.barometer ?? NaN
-    this.differences[i] = reading.difference ?? NaN
-    this.noises[i] = reading.noise ?? NaN
+    for (const field of readingFields) this[columnOf[field]][i] = reading[field] ?? NaN
     if (reading.noise !== undefined) this.hasOwnNoise = true
     if (reading.event) this.events.set(reading.t, reading.event)
   }
@@ -145,17 +144,11 @@ export class HoldRecord {
   private reserve(rows: number): void {
     if (rows <= this.times.length) return
     const length = Math.max(rows, 2 * this.times.length)
-    const grown = (column: Float64Array) => {
+    for (const column of holdColumns) {
       const wider = new Float64Array(length)
-      wider.set(column.subarray(0, this.size))
-      return wider
+      wider.set(this[column].subarray(0, this.size))
+      this[column] = wider
     }
-    this.times = grown(this.times)
-    this.pressures = grown(this.pressures)
-    this.temperatures = grown(this.temperatures)
-    this.barometers = grown(this.barometers)
-    this.differences = grown(this.differences)
-    this.noises = grown(this.noises)
   }
 }
 

@@ -9,7 +9,7 @@ import {
   type BalloonSetup,
   type GirthReading,
 } from './balloon'
-import { HoldError } from '../../hold/hold'
+import { HoldError } from '../../hold/holdSetup'
 
 const mLmin = throughputFromStandard
 const setup: BalloonSetup = {

@@ -1,6 +1,7 @@
 import { ONE_SIDED_95, TWO_SIDED_95 } from '../../quantity/normalDistribution'
 import { STANDARD_PRESSURE, STANDARD_TEMPERATURE, throughputFromStandard } from '../../quantity/standardLeakRate'
-import { HoldError, type HoldVerdict } from '../../hold/hold'
+import { HoldError } from '../../hold/holdSetup'
+import type { HoldVerdict } from '../../hold/belief/verdict'
 import { normalEquations, solveNormal } from '../../algebra/weightedLeastSquares'
 import { normalBounds, verdictOf, type RateBounds } from '../../hold/belief/verdict'
 
@@ -53,8 +54,8 @@ export const RUBBER_WANDERS = 0.1
 /** Girths nearer in time than this say nothing, s: a tape is no finer. */
 export const SHORTEST_SPAN = 600
 
-export const balloonParts = ['girth', 'temperature', 'barometer', 'volume', 'rubber pressure', 'rubber'] as const
-export type BalloonPart = (typeof balloonParts)[number]
+const balloonParts = ['girth', 'temperature', 'barometer', 'volume', 'rubber pressure', 'rubber'] as const
+type BalloonPart = (typeof balloonParts)[number]
 
 export interface BalloonEstimate extends RateBounds {
   /** throughput at 293.15 K at the balloon's pressure, Pa·m3/s; never negative */

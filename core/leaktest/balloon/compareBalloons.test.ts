@@ -1,4 +1,4 @@
-import { HoldError } from '../../hold/hold'
+import { HoldError } from '../../hold/holdSetup'
 import { throughputFromStandard } from '../../quantity/standardLeakRate'
 import { normalAt } from '../../standin/seededRandom'
 import { balloonGirth, estimateBalloon, type BalloonSetup } from './balloon'

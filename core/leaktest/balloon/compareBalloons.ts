@@ -1,4 +1,4 @@
-import { HoldError } from '../../hold/hold'
+import { HoldError } from '../../hold/holdSetup'
 import { ONE_SIDED_95, TWO_SIDED_95 } from '../../quantity/normalDistribution'
 import { STANDARD_PRESSURE, STANDARD_TEMPERATURE } from '../../quantity/standardLeakRate'
 import {
@@ -18,7 +18,7 @@ export interface ComparedBalloon {
   girths: readonly (GirthReading & { at: number })[]
 }
 
-export interface BalloonComparison {
+interface BalloonComparison {
   /** how much more the first loses than the second, Pa·m3/s; below zero when the second loses more */
   more: number
   low95: number

@@ -7,7 +7,7 @@ import { countedRate } from './countedRate'
 export const depthPressure = (depth: number): number => WATER_DENSITY * STANDARD_GRAVITY * depth
 
 /** Throughput at 293.15 K, Pa·m3/s, with its interval. */
-export interface BubbleRate {
+interface BubbleRate {
   likely: number
   low: number
   high: number

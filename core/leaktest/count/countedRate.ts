@@ -1,5 +1,5 @@
 /** A rate by counting: the likely one and its 95 % interval, in events a second. */
-export interface CountedRate {
+interface CountedRate {
   likely: number
   low: number
   high: number

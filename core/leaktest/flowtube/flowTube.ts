@@ -1,7 +1,7 @@
 import { AIR_MOLAR_MASS, airViscosity } from '../../gas/air'
 import { equivalentHole } from '../../gas/equivalentHole'
 import { STANDARD_PRESSURE, STANDARD_TEMPERATURE } from '../../quantity/standardLeakRate'
-import type { HoldVerdict } from '../../hold/hold'
+import type { HoldVerdict } from '../../hold/belief/verdict'
 import { verdictOf, type RateBounds } from '../../hold/belief/verdict'
 import { ONE_SIDED_95, TWO_SIDED_95 } from '../../quantity/normalDistribution'
 
@@ -32,7 +32,7 @@ export interface FlowTube {
 export type BallReading = { ball: 'floats'; at: number } | { ball: 'floor' } | { ball: 'top' }
 
 /** What a reading says, as air would leak there: limits are meant for air. Rates are throughput at 293.15 K, Pa·m3/s. */
-export interface FlowResult extends RateBounds {
+interface FlowResult extends RateBounds {
   rate: number
   /** two-sided 95 % interval, as a hold's; infinite above when the ball stands at the top */
   low95: number

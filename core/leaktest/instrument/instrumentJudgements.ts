@@ -6,7 +6,7 @@ export const ZERO_TOLERANCE = 0.1
 /** Whether a tank pressure sensor gives its zero with the cap off. @param volts as read @param zero as the manual has it, V */
 export const sensorIsTrue = (volts: number, zero: number): boolean => Math.abs(volts - zero) <= ZERO_TOLERANCE
 
-export const valveFaultKinds = ['stuck open', 'stuck closed', 'the other way round'] as const
+const valveFaultKinds = ['stuck open', 'stuck closed', 'the other way round'] as const
 export type ValveFault = (typeof valveFaultKinds)[number]
 
 /** How a valve stands without current; a check valve is tried against its way instead, and in its way. */
@@ -26,7 +26,7 @@ export function judgeValve(rest: LinkState, passesAtRest: boolean, passesSwitche
   return 'the other way round'
 }
 
-export const reliefFaultKinds = ['opens too early', 'does not open', 'does not let air in'] as const
+const reliefFaultKinds = ['opens too early', 'does not open', 'does not let air in'] as const
 export type ReliefFault = (typeof reliefFaultKinds)[number]
 
 /** Share of the tank's limit below which a cap gives way before a test is worth anything. Source: general trade practice. */

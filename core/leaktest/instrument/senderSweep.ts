@@ -8,7 +8,7 @@ export interface SweepPoint {
   resistance: number | null
 }
 
-export const sweepFaultKinds = ['open', 'jump', 'flat', 'backwards', 'wrong way', 'empty end', 'full end'] as const
+const sweepFaultKinds = ['open', 'jump', 'flat', 'backwards', 'wrong way', 'empty end', 'full end'] as const
 /** What is wrong, and over what of the travel. */
 export interface SweepFault {
   kind: (typeof sweepFaultKinds)[number]
@@ -16,7 +16,7 @@ export interface SweepFault {
   to: number
 }
 
-export interface SweepJudgement {
+interface SweepJudgement {
   faults: SweepFault[]
   /** the ends as read, ohm; null where it is open there */
   empty: number | null

@@ -2,7 +2,7 @@ import { known } from '../../knowledge/known'
 import type { SourceKey } from '../../knowledge/sources'
 
 /** A way of looking for a leak that shows where, without holding a pressure for a rate. */
-export interface LookMethod {
+interface LookMethod {
   key: string
   name: string
   doing: string

@@ -1,6 +1,6 @@
 import { viscousDrive } from '../../gas/viscousFlow'
 import { STANDARD_PRESSURE, throughputFromStandard } from '../../quantity/standardLeakRate'
-import type { HoldSetup } from '../../hold/hold'
+import type { HoldSetup } from '../../hold/holdSetup'
 import { UNSEEN_BAROMETER_CHANGE, UNSEEN_TEMPERATURE_CHANGE } from '../../hold/unseenChange'
 
 /** What a dead-ended rig is held to: less than this hardly shows on any tank, Pa·m3/s. */

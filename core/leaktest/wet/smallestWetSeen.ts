@@ -1,7 +1,7 @@
 import type { WetLook } from './wetLooks'
 
 /** What of a fuel says how fast a film of it dries: kg/m3, and kg/(m2·s) in still air. */
-export interface DryingFuel {
+interface DryingFuel {
   density: number
   drying: number
 }

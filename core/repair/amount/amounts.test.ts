@@ -2,9 +2,9 @@ import fc from 'fast-check'
 import { repairMaterial } from '../material/repairMaterials'
 import { beadVolume, clothArea, filletSection, foamFor, rodsFor } from './bead'
 import { kitsFor, linerVolume } from './liner'
-import { massRatioOf, mixDensity, mixOfMass, mixOfVolume, ratioProblem, volumeRatioOf } from './mix'
+import { mixDensity, mixOfMass, mixOfVolume, ratioProblem, volumeRatioOf } from './mix'
 import { oRingFit, type ORing } from './oRing'
-import { baffleArea, boxArea, boxOf, cylinderArea } from './tankArea'
+import { baffleArea, boxArea, boxOf } from './tankArea'
 
 test('a box 1 : 0.6 : 0.35 of 34 L has 0.689 m2, and 0.25 mm on it is 172 mL', () => {
   const box = boxOf(0.034)
@@ -15,9 +15,7 @@ test('a box 1 : 0.6 : 0.35 of 34 L has 0.689 m2, and 0.25 mm on it is 172 mL', (
   expect(linerVolume(0.689, 0.25e-3, 0.15) * 1e6).toBeCloseTo(198, 0)
 })
 
-test('other shapes, baffles', () => {
-  // A drum 0.3 m across and 0.5 m long: 0.4712 m2 round, 2 x 0.0707 the ends.
-  expect(cylinderArea(0.3, 0.5)).toBeCloseTo(0.6126, 4)
+test('baffles', () => {
   expect(baffleArea({ width: 0.5, height: 0.2 }, 2, 0.8)).toBeCloseTo(0.32, 10)
   expect(() => boxOf(0)).toThrow('more than zero')
   expect(() => boxArea({ length: 1, width: -1, height: 1 })).toThrow('Width')
@@ -32,7 +30,6 @@ test('a mix by mass and by volume are one mix', () => {
   expect(mixOfVolume(mix.volume, ratio).mass).toBeCloseTo(0.055, 12)
   expect(mixDensity(ratio)).toBeCloseTo(1.1 / (1 / 1500 + 0.1 / 1600), 6)
   expect(volumeRatioOf(ratio)).toBeCloseTo(9.375, 10)
-  expect(massRatioOf(volumeRatioOf(ratio), ratio)).toBeCloseTo(10, 10)
   expect(() => mixOfMass(0, ratio)).toThrow('more than zero')
   fc.assert(
     fc.property(

@@ -1,7 +1,7 @@
 /** Section of a fillet with two equal legs and a straight face, m2. @param leg m */
 export const filletSection = (leg: number): number => (leg * leg) / 2
 /** Section of a round bead or rod, m2. */
-export const roundSection = (diameter: number): number => (Math.PI * diameter * diameter) / 4
+const roundSection = (diameter: number): number => (Math.PI * diameter * diameter) / 4
 
 /**
  * Volume of a bead, m3: length x section, run past the leak at both ends.

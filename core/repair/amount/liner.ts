@@ -12,14 +12,14 @@ export function linerVolume(area: number, film: number, waste = USUAL_WASTE): nu
 }
 
 /** A size that a shelf has: what one holds, and how many there are; Infinity where it can be ordered. */
-export interface KitSize {
+interface KitSize {
   name: string
   /** m3 of mix */
   volume: number
   inStock: number
 }
 
-export interface KitChoice {
+interface KitChoice {
   kits: { size: KitSize; count: number }[]
   /** m3 */
   total: number

@@ -41,22 +41,15 @@ export const mixDensity = (ratio: MixRatio): number => {
   return mass / volume
 }
 
-/**
- * Parts by mass, hardener to 100 of base, of a ratio by volume.
- * @param hardenerParts by volume to 100 of base
- */
-export const massRatioOf = (hardenerParts: number, { baseDensity, hardenerDensity }: Omit<MixRatio, 'hardener'>): number =>
-  (hardenerParts * hardenerDensity) / baseDensity
-
 /** Parts by volume, hardener to 100 of base. */
 export const volumeRatioOf = ({ hardener, baseDensity, hardenerDensity }: MixRatio): number =>
   (hardener * baseDensity) / hardenerDensity
 
 /** How far a mix may be off its ratio and still cure as its sheet says. Source: general practice of two-part sealants. */
-export const RATIO_TOLERANCE = 0.05
+const RATIO_TOLERANCE = 0.05
 
 /** What is wrong with a mix: a part is not in it, its parts were taken for each other, or it is off by a slip. */
-export interface RatioProblem {
+interface RatioProblem {
   kind: 'missing' | 'exchanged' | 'off'
   sentence: string
 }

@@ -9,7 +9,7 @@ export interface ORing {
   grooveWidth: number
 }
 
-export interface ORingFit {
+interface ORingFit {
   /** share of the cord by which it is pressed */
   squeeze: number
   /** share of the bore by which it is stretched; below zero it is loose */
@@ -21,7 +21,7 @@ export interface ORingFit {
 }
 
 /** Squeeze of a face seal, its stretch and how full its groove may be. Source: general practice of static O-ring seals. */
-export const O_RING_LIMITS = { squeeze: [0.15, 0.3], stretch: 0.05, fill: 0.85 } as const
+const O_RING_LIMITS = { squeeze: [0.15, 0.3], stretch: 0.05, fill: 0.85 } as const
 
 /**
  * How an O-ring sits in its groove. Stretch thins the cord: it keeps its volume.

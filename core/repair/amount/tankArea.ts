@@ -1,12 +1,12 @@
 /** Sides of a box, m. */
-export interface BoxSides {
+interface BoxSides {
   length: number
   width: number
   height: number
 }
 
 /** How long, wide and high a tank of a shape usually is, as shares of its length. Source: general practice. */
-export const usualProportions = { length: 1, width: 0.6, height: 0.35 } as const
+const usualProportions = { length: 1, width: 0.6, height: 0.35 } as const
 
 const positive = (value: number, name: string) => {
   if (!(value > 0) || !Number.isFinite(value)) throw new RangeError(`${name} must be more than zero.`)
@@ -29,10 +29,6 @@ export function boxArea({ length, width, height }: BoxSides): number {
   positive(height, 'Height')
   return 2 * (length * width + length * height + width * height)
 }
-
-/** Inside area of a lying cylinder with flat ends, m2. */
-export const cylinderArea = (diameter: number, length: number): number =>
-  Math.PI * positive(diameter, 'Diameter') * (positive(length, 'Length') + diameter / 2)
 
 /** Area that baffles add, both sides of each, m2. @param share of the cross-section that one fills */
 export const baffleArea = ({ width, height }: Pick<BoxSides, 'width' | 'height'>, count: number, share = 0.8): number =>

@@ -12,7 +12,7 @@ export interface Cup {
 }
 
 /** The cup for which sheets state a work time, kg. Source: general practice of sheets of two-part materials. */
-export const SHEET_CUP = 0.1
+const SHEET_CUP = 0.1
 /** Depth of what is in a cup against the radius of the cup. */
 const USUAL_DEPTH = 1.8
 
@@ -36,9 +36,6 @@ export function cupShare(cup: Cup): number {
   const usual = thicknessOf({ mass: SHEET_CUP, density: cup.density, depth: null })
   return Math.min(1, (usual / thicknessOf(cup)) ** 2)
 }
-
-/** From this share of the work time the rest of a cup is stood outdoors, since it may smoke. */
-export const MAY_SMOKE = 0.5
 
 /**
  * s that a cup can be worked, from the moment its parts meet: the sheet's time at its own temperature, shorter for a large cup and

@@ -16,7 +16,7 @@ export interface CureStep {
   temperature: number
 }
 
-export interface CureReckoning {
+interface CureReckoning {
   /** as it was counted and as it is foreseen */
   steps: CureStep[]
   /** s since it was put on; null when it stands still at what is foreseen */

@@ -28,7 +28,7 @@ export interface Rates {
 const WORKDAY = 8
 
 /** A figure with what it may be: a tenth of such jobs lie below, a tenth above. */
-export interface Spread {
+interface Spread {
   low: number
   expected: number
   high: number

@@ -4,7 +4,7 @@ export interface Followed {
   back: boolean
 }
 /** From this day on so large a share still holds. */
-export interface SurvivalStep {
+interface SurvivalStep {
   days: number
   share: number
   /** how many were still followed just before */

@@ -1,9 +1,8 @@
 /** How a clamp closes. */
-export const clampKinds = ['worm drive', 'band', 'ear'] as const
-export type ClampKind = (typeof clampKinds)[number]
+type ClampKind = 'worm drive' | 'band' | 'ear'
 
 /** A size of clamp with the range it closes over, m. Ranges as sold by the trade (DIN 3017 for worm drive and band). */
-export interface ClampSize {
+interface ClampSize {
   kind: ClampKind
   from: number
   to: number
@@ -61,7 +60,7 @@ export function hoseWhenOn(inside: number, outside: number, spigot: number): num
   return Math.sqrt(outside ** 2 - inside ** 2 + Math.max(spigot, inside) ** 2)
 }
 
-export type ClampFit = 'middle third' | 'closes' | 'too small' | 'too large'
+type ClampFit = 'middle third' | 'closes' | 'too small' | 'too large'
 
 /** Where in a clamp's range a diameter lies: in the middle third it closes evenly and has some to go. */
 export function clampFit(clamp: ClampSize, diameter: number): ClampFit {
@@ -77,7 +76,7 @@ export function clampFit(clamp: ClampSize, diameter: number): ClampFit {
  */
 const BAND_ABOVE = 50_000
 
-export interface ClampAdvice {
+interface ClampAdvice {
   kind: ClampKind
   why: string
 }

@@ -1,14 +1,5 @@
 /** Forms of thread met on fuel tanks and lines. */
-export const threadForms = [
-  'metric',
-  'parallel pipe',
-  'taper pipe of 60°',
-  'taper pipe of 55°',
-  'unified',
-  '37° flare',
-  '45° flare',
-] as const
-export type ThreadForm = (typeof threadForms)[number]
+type ThreadForm = 'metric' | 'parallel pipe' | 'taper pipe of 60°' | 'taper pipe of 55°' | 'unified' | '37° flare' | '45° flare'
 
 /** A thread as its standard has it. Lengths in m. */
 export interface Thread {

@@ -12,7 +12,7 @@ export interface Suggestion {
 export const fixingConditions = ['good', 'perished', 'rusted', 'broken'] as const
 export type FixingCondition = (typeof fixingConditions)[number]
 
-export interface WhileInThereCase {
+interface WhileInThereCase {
   /** years; null when nobody knows, then as if it were old */
   age: number | null
   /** how what came off already looked, by key of the fixing */

@@ -1,7 +1,7 @@
 const DAY = 86_400_000
 
 /** When a tin was opened and expires, ms since 1970; null where nobody said. */
-export interface LotAge {
+interface LotAge {
   openedAt: number | null
   expiresAt: number | null
   /** days that it keeps once opened; null where its sheet does not say */

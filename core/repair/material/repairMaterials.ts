@@ -35,7 +35,7 @@ export interface MixRatio {
   hardenerDensity: number
 }
 
-export interface RepairMaterial {
+interface RepairMaterial {
   key: RepairMaterialKey
   name: string
   /** h at the reference temperature between which sheets of its family lie; null when nothing cures */

@@ -2,8 +2,8 @@ import { known, type Bounds } from '../../knowledge/known'
 import type { SourceKey } from '../../knowledge/sources'
 import type { FuelKey } from '../../fuel/fuels'
 
-export const rubberKeys = ['nitrile', 'fluorocarbon', 'fluorosilicone', 'epdm', 'natural', 'silicone'] as const
-export type RubberKey = (typeof rubberKeys)[number]
+const rubberKeys = ['nitrile', 'fluorocarbon', 'fluorosilicone', 'epdm', 'natural', 'silicone'] as const
+type RubberKey = (typeof rubberKeys)[number]
 
 /** A rubber of seals and hoses, and the fuels that it stands. */
 export interface Rubber {

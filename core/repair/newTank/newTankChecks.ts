@@ -2,7 +2,7 @@ import { known, type Bounds } from '../../knowledge/known'
 import type { SourceKey } from '../../knowledge/sources'
 
 export const newTankParts = ['before it goes in', 'what moves across', 'old fuel', 'first fill'] as const
-export type NewTankPart = (typeof newTankParts)[number]
+type NewTankPart = (typeof newTankParts)[number]
 
 /** Something to check, carry across or fill as a new tank goes in, or one is opened for good. */
 export interface NewTankCheck {

@@ -2,10 +2,10 @@ import type { SourceKey } from '../../knowledge/sources'
 
 /** Lists whose items come from the job: its openings, the faces of a box, the pinholes that are known. */
 export const jobLists = ['openings', 'faces', 'pinholes'] as const
-export type JobList = (typeof jobLists)[number]
+type JobList = (typeof jobLists)[number]
 
 /** What runs in a stage, and what has to be counted before it is over. Times s. */
-export type StageClock =
+type StageClock =
   | { kind: 'none' }
   /** as often as it takes */
   | { kind: 'count'; noun: string; nouns: string; least: number }

@@ -22,9 +22,9 @@ export type RunEntry = RunAct & { id: string; at: number; by: string }
 /** The lists of a run's job: openings to close, faces to wet, pinholes that are known. */
 export type RunLists = Record<'openings' | 'faces' | 'pinholes', readonly string[]>
 
-export type StageState = 'done' | 'skipped' | 'now' | 'to do'
+type StageState = 'done' | 'skipped' | 'now' | 'to do'
 
-export interface StageInRun {
+interface StageInRun {
   stage: RepairStage
   state: StageState
   /** what is to be ticked; null where it is only counted, or nothing is */
@@ -71,6 +71,121 @@ const itemsOf = ({ clock }: RepairStage, lists: RunLists): readonly string[] | n
   return typeof clock.of === 'string' ? lists[clock.of] : clock.of
 }
 
+const blank = (stage: RepairStage, lists: RunLists): StageInRun => ({
+  stage,
+  state: 'to do',
+  items: itemsOf(stage, lists),
+  ticks: [],
+  startedAt: null,
+  mixedAt: null,
+  endedAt: null,
+  by: null,
+  reason: '',
+})
+
+/** A run as its entries leave it, one taken after the other. */
+class Run {
+  readonly inRun: StageInRun[]
+  /** number of the current stage */
+  at = 0
+  startedAt: number
+  pausedAt: number | null = null
+  /** ms of the current stage in which it was paused */
+  pauses = 0
+  work: WorkClock | null = null
+  appliedAt: number | null = null
+  abandoned = false
+  private mixes = 0
+
+  constructor(
+    private readonly stages: readonly RepairStage[],
+    private readonly lists: RunLists,
+    begun: number,
+  ) {
+    this.inRun = stages.map(stage => blank(stage, lists))
+    this.startedAt = begun
+  }
+
+  get current(): StageInRun | undefined {
+    return this.inRun[this.at]
+  }
+
+  take(entry: RunEntry): void {
+    if (this.abandoned) return
+    switch (entry.kind) {
+      case 'tick':
+        return this.tick(entry)
+      case 'mix':
+        return this.mix(entry)
+      case 'done':
+        return this.end(entry, 'done')
+      case 'skip':
+        return this.end(entry, 'skipped')
+      case 'back':
+        return this.backTo(entry.stage, entry.at)
+      case 'mishap': {
+        const mishap = this.stages.find(stage => stage.key === entry.stage)?.mishaps.find(each => each.key === entry.mishap)
+        return mishap && this.backTo(mishap.backTo, entry.at)
+      }
+      case 'pause':
+        this.pausedAt ??= entry.at
+        return
+      case 'resume':
+        if (this.pausedAt !== null) this.pauses += entry.at - this.pausedAt
+        this.pausedAt = null
+        return
+      case 'abandon':
+        this.abandoned = true
+        return
+      case 'vacuum':
+        return
+    }
+  }
+
+  /** The current stage, if an entry is about it. */
+  private here(stage: string): StageInRun | null {
+    return this.current?.stage.key === stage ? this.current : null
+  }
+
+  private tick({ stage, item, at, by }: RunEntry & { kind: 'tick' }): void {
+    const its = this.here(stage)
+    if (its && !its.ticks.some(tick => tick.item !== null && tick.item === item)) its.ticks.push({ item, at, by })
+  }
+
+  private mix({ id, at, workTime }: RunEntry & { kind: 'mix' }): void {
+    this.mixes += 1
+    if (this.current) this.current.mixedAt = at
+    this.work = workTime === null ? null : { mixId: id, mixNumber: this.mixes, from: at, until: at + workTime * 1000 }
+  }
+
+  private end({ stage, at, by, reason }: RunEntry & { kind: 'done' | 'skip' }, state: 'done' | 'skipped'): void {
+    const its = this.here(stage)
+    if (!its) return
+    Object.assign(its, { state, startedAt: this.startedAt, endedAt: at, by, reason })
+    if (its.stage.applies && state === 'done') this.appliedAt = at
+    if (its.stage.applies) this.work = null
+    this.begin(at)
+    this.at += 1
+  }
+
+  private begin(moment: number): void {
+    this.startedAt = moment
+    this.pauses = 0
+    if (this.pausedAt !== null) this.pausedAt = moment
+  }
+
+  private backTo(key: string, moment: number): void {
+    const to = this.stages.findIndex(stage => stage.key === key)
+    if (to < 0 || to > this.at) return
+    const anew = this.stages.slice(to)
+    anew.forEach((stage, i) => (this.inRun[to + i] = blank(stage, this.lists)))
+    if (anew.some(stage => stage.applies)) this.appliedAt = null
+    if (anew.some(stage => stage.clock.kind === 'mix')) this.work = null
+    this.at = to
+    this.begin(moment)
+  }
+}
+
 /**
  * How far a repair is: nothing of it is stored but what people did. An entry that comes after a step back counts for what is done
  * anew; a stage without anything to tick (no pinhole is known) is passed as soon as it is reached, and says so.
@@ -81,110 +196,22 @@ export function runState(
   entries: readonly RunEntry[],
   { begun, now, lists }: { begun: number; now: number; lists: RunLists },
 ): RunState {
-  const inRun = stages.map((stage): StageInRun => blank(stage))
-  let at = 0
-  let paused: number | null = null
-  let pauses = 0
-  let work: WorkClock | null = null
-  let mixes = 0
-  let appliedAt: number | null = null
-  let abandoned = false
-  let startedAt = begun
-
-  function blank(stage: RepairStage): StageInRun {
-    return {
-      stage,
-      state: 'to do',
-      items: itemsOf(stage, lists),
-      ticks: [],
-      startedAt: null,
-      mixedAt: null,
-      endedAt: null,
-      by: null,
-      reason: '',
-    }
-  }
-  function end(its: StageInRun, entry: RunEntry, state: 'done' | 'skipped', reason: string) {
-    Object.assign(its, { state, startedAt, endedAt: entry.at, by: entry.by, reason })
-    if (its.stage.applies && state === 'done') appliedAt = entry.at
-    if (its.stage.applies) work = null
-    begin(entry.at)
-    at += 1
-  }
-  function begin(moment: number) {
-    startedAt = moment
-    pauses = 0
-    if (paused !== null) paused = moment
-  }
-  function backTo(key: string, moment: number) {
-    const to = stages.findIndex(stage => stage.key === key)
-    if (to < 0 || to > at) return
-    for (let i = to; i < inRun.length; i++) inRun[i] = blank(stages[i]!)
-    if (stages.slice(to).some(stage => stage.applies)) appliedAt = null
-    if (stages.slice(to).some(stage => stage.clock.kind === 'mix')) work = null
-    at = to
-    begin(moment)
-  }
-
-  for (const entry of entries) {
-    if (abandoned) break
-    const its = inRun[at]
-    const isHere = 'stage' in entry && entry.stage === its?.stage.key
-    switch (entry.kind) {
-      case 'tick':
-        if (isHere && !its!.ticks.some(tick => tick.item !== null && tick.item === entry.item))
-          its!.ticks.push({ item: entry.item, at: entry.at, by: entry.by })
-        break
-      case 'mix':
-        mixes += 1
-        if (its) its.mixedAt = entry.at
-        work =
-          entry.workTime === null
-            ? null
-            : { mixId: entry.id, mixNumber: mixes, from: entry.at, until: entry.at + entry.workTime * 1000 }
-        break
-      case 'done':
-        if (isHere) end(its!, entry, 'done', entry.reason)
-        break
-      case 'skip':
-        if (isHere) end(its!, entry, 'skipped', entry.reason)
-        break
-      case 'back':
-        backTo(entry.stage, entry.at)
-        break
-      case 'mishap': {
-        const mishap = stages.find(stage => stage.key === entry.stage)?.mishaps.find(each => each.key === entry.mishap)
-        if (mishap) backTo(mishap.backTo, entry.at)
-        break
-      }
-      case 'pause':
-        paused ??= entry.at
-        break
-      case 'resume':
-        if (paused !== null) pauses += entry.at - paused
-        paused = null
-        break
-      case 'abandon':
-        abandoned = true
-        break
-      case 'vacuum':
-        break
-    }
-  }
-  const current = abandoned ? null : (inRun[at] ?? null)
+  const run = new Run(stages, lists, begun)
+  for (const entry of entries) run.take(entry)
+  const { startedAt, pausedAt, pauses, abandoned } = run
+  const current = abandoned ? null : (run.current ?? null)
   if (current) Object.assign(current, { state: 'now', startedAt })
   const lastAt = Math.max(begun, ...entries.map(entry => entry.at))
-  const until = paused ?? Math.max(now, lastAt)
-  const elapsed = current ? Math.max(0, until - startedAt - pauses) / 1000 : 0
+  const until = pausedAt ?? Math.max(now, lastAt)
   return {
-    stages: inRun,
+    stages: run.inRun,
     current,
-    paused: paused !== null,
-    elapsed,
-    ringsAt: current && paused === null ? ringOf(current, startedAt + pauses) : null,
-    work,
-    appliedAt,
-    over: abandoned || at >= stages.length,
+    paused: pausedAt !== null,
+    elapsed: current ? Math.max(0, until - startedAt - pauses) / 1000 : 0,
+    ringsAt: current && pausedAt === null ? ringOf(current, startedAt + pauses) : null,
+    work: run.work,
+    appliedAt: run.appliedAt,
+    over: abandoned || run.at >= stages.length,
     abandoned,
     lastAt,
   }

@@ -2,7 +2,7 @@ import { brightness, colourAt, type Colour, type Picture, type Point } from '../
 import { heightAlong, type HeightMark } from './heightAlong'
 
 /** What is set up once for a limb of a tube, in the picture that it is set up with. */
-export interface ColumnSetup {
+interface ColumnSetup {
   /** two points on the tube’s middle, the lower one first: the column stands between them */
   foot: Point
   top: Point
@@ -13,9 +13,8 @@ export interface ColumnSetup {
 }
 
 /** Why a picture of a column is left out. */
-export const columnLeftOut = ['dark', 'no column', 'broken column'] as const
-export type ColumnLeftOut = (typeof columnLeftOut)[number]
-export type ColumnReading =
+type ColumnLeftOut = 'dark' | 'no column' | 'broken column'
+type ColumnReading =
   | { height: number; /** standard uncertainty, from the picture itself, in the unit of the marks */ uncertainty: number }
   | { leftOut: ColumnLeftOut }
 

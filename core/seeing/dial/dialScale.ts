@@ -1,5 +1,5 @@
 /** A mark of a dial: the value that stands at it, and the angle at which it is seen on the face, radians. */
-export interface SeenMark {
+interface SeenMark {
   value: number
   angle: number
 }

@@ -4,7 +4,7 @@ import { dialScale, type DialScale } from './dialScale'
 import { ellipseThrough } from './ellipse'
 
 /** What is set up once for a dial, in the picture that it is set up with. */
-export interface DialSetup {
+interface DialSetup {
   /** five or more points on its rim, all around */
   rim: readonly Point[]
   centre: Point
@@ -14,11 +14,10 @@ export interface DialSetup {
 }
 
 /** Why a picture of a dial is left out. */
-export const leftOutReasons = ['dark', 'covered', 'glare', 'blurred', 'moved', 'two needles', 'on its pin'] as const
-export type LeftOut = (typeof leftOutReasons)[number]
+export type LeftOut = 'dark' | 'covered' | 'glare' | 'blurred' | 'moved' | 'two needles' | 'on its pin'
 
 /** A dial read in one picture, or why it was left out: nothing is guessed. */
-export type DialReading =
+type DialReading =
   { value: number; /** standard uncertainty, from the picture itself */ uncertainty: number } | { leftOut: LeftOut }
 
 /** A dial that is set up, ready to be read in picture after picture. */

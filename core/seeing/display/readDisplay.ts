@@ -11,9 +11,8 @@ export interface DisplaySetup {
 }
 
 /** Why a picture of a display is left out. */
-export const displayLeftOut = ['dark', 'faint', 'doubtful', 'blank'] as const
-export type DisplayLeftOut = (typeof displayLeftOut)[number]
-export type DisplayReading = { value: number; /** as it stands there */ text: string } | { leftOut: DisplayLeftOut }
+type DisplayLeftOut = 'dark' | 'faint' | 'doubtful' | 'blank'
+type DisplayReading = { value: number; /** as it stands there */ text: string } | { leftOut: DisplayLeftOut }
 
 /** What is lit has to stand out of what is not by so much, of 255. */
 const APART = 24

@@ -2,7 +2,7 @@ import type { Point } from '../picture'
 
 /** Segments of a digit: top, upper right, lower right, bottom, lower left, upper left, middle. */
 export const segments = ['a', 'b', 'c', 'd', 'e', 'f', 'g'] as const
-export type Segment = (typeof segments)[number]
+type Segment = (typeof segments)[number]
 
 /** Where the middle of each segment lies in its cell, from its upper left corner, as shares of the cell. */
 export const segmentPlaces: Record<Segment, Point> = {

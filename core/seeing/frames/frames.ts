@@ -11,7 +11,7 @@ export type SeenInstrument =
   | { kind: 'dial'; rim: readonly Point[]; centre: Point; needle: Point; marks: readonly (Point & { value: number })[] }
   | { kind: 'column'; limbs: readonly SeenLimb[]; /** kg/m3 */ density: number }
   | { kind: 'display'; corners: readonly Point[]; digits: number; unit: AnyPressureUnit }
-export interface SeenLimb {
+interface SeenLimb {
   foot: Point
   top: Point
   /** on the edge of the bore, beside the foot */

@@ -1,7 +1,7 @@
 import { brightness, colourAt, type Picture, type Point } from '../picture'
 
 /** A balloon in a picture with a strip of known length beside it, px. */
-export interface SeenBalloon {
+interface SeenBalloon {
   strip: readonly [Point, Point]
   /** m */
   stripLength: number

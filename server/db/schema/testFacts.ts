@@ -1,4 +1,5 @@
-import type { HoldEstimate, HoldSetup, Reading } from '../../../core/hold/hold'
+import type { HoldEstimate } from '../../../core/hold/holdEstimate'
+import type { HoldSetup, Reading } from '../../../core/hold/holdSetup'
 import type { BalloonSetup } from '../../../core/leaktest/balloon/balloon'
 import type { BallReading, FlowTube } from '../../../core/leaktest/flowtube/flowTube'
 import type { SmokeEvent } from '../../../core/leaktest/smoke/smoke'

@@ -34,7 +34,7 @@ const pressing: NextAction[] = [
 ]
 
 /** What is asked of the Bay. */
-export interface BayQuery {
+interface BayQuery {
   closed?: boolean
   /** words that each must stand in a job's craft, tank, material, fuel or state */
   words?: string

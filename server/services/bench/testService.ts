@@ -14,7 +14,7 @@ import type { TestRow } from './testRows'
 export type EntryRow<K extends TankTestKind> = Omit<typeof testEntry.$inferSelect, 'entry'> & { entry: TestEntries[K] }
 
 /** What a view says besides what is kept of the test itself. */
-export interface ViewContext {
+interface ViewContext {
   name: (personId: string) => string
   /** the job's limits and map as they are today: verdicts follow them */
   job: LimitsJob

@@ -4,7 +4,7 @@ import { database, type Transaction } from '../../db/client'
 import { houseState } from '../../db/schema'
 
 /** What the program keeps of itself, by the thing that it is about. */
-export interface HouseFacts {
+interface HouseFacts {
   /** the server that does what only one may do, and the machine's time when it last did */
   work: { server: string; boot: string; up: number; steady: number }
   /** the last copy of everything */

@@ -16,7 +16,7 @@ export interface Machine {
 }
 const thisMachine: Machine = { wall: () => Date.now(), up: () => uptime() * 1000, fine: () => performance.now() }
 
-export interface SteadyClock {
+interface SteadyClock {
   /** ms since 1970 */
   now: () => number
   /** how far the machine's clock is ahead of this one, ms: what it was set by since the program was started */

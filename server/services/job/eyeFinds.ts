@@ -42,6 +42,7 @@ export const rigFindService: EntryService<'rig-find'> = {
   },
   async then({ tx, actor, now, job, form: { insteadOf, piece } }) {
     const taken = job.finds.find(each => each.id === insteadOf)
-    if (taken && !taken.struck) await strikeOut(tx, actor, job.id, taken.id, `It is the rig’s: ${piece}`, now)
+    if (taken && !taken.struck)
+      await strikeOut(tx, actor, { jobId: job.id, about: taken.id, reason: `It is the rig’s: ${piece}`, at: now })
   },
 }

@@ -13,7 +13,7 @@ export const SESSION_LASTS = 14 * DAY
 const SEEN_EVERY = 60_000
 
 /** The browser from which somebody signs in: the token that it keeps, and what it says it is. */
-export interface Device {
+interface Device {
   token: string
   words: string
 }

@@ -1,5 +1,5 @@
 /** Kinds of picture that are decoded; others can describe far more than their bytes. */
-export type PictureKind = 'jpeg' | 'png' | 'webp'
+type PictureKind = 'jpeg' | 'png' | 'webp'
 
 const startsWith = (file: Buffer, bytes: readonly number[], from = 0) => bytes.every((byte, i) => file[from + i] === byte)
 const ascii = (text: string) => [...text].map(letter => letter.charCodeAt(0))

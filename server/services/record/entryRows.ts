@@ -19,7 +19,7 @@ export interface NewEntry<K extends StoredKind> {
 }
 
 /** Keeps entries, in the transaction of whoever says them. @param saidAt by the server's clock; when they happened unless it is given */
-export async function keepEntries(tx: Transaction, entries: readonly NewEntry<StoredKind>[], saidAt?: Date): Promise<void> {
+async function keepEntries(tx: Transaction, entries: readonly NewEntry<StoredKind>[], saidAt?: Date): Promise<void> {
   if (entries.length > 0) await tx.insert(entry).values(entries.map(each => ({ ...each, saidAt: saidAt ?? each.at })))
 }
 
@@ -41,10 +41,7 @@ export async function isKept(
 export const strikeOut = (
   tx: Transaction,
   actor: Actor,
-  jobId: string,
-  about: string,
-  reason: string,
-  at: Date,
+  { jobId, about, reason, at }: { jobId: string; about: string; reason: string; at: Date },
 ): Promise<void> =>
   keepEntry(tx, { id: crypto.randomUUID(), jobId, kind: 'strike', about, facts: { reason }, personId: actor.id, at })
 

@@ -39,7 +39,9 @@ export async function hangCures(tx: Transaction, jobId: string, now: Date): Prom
     await hangCureOf(tx, tank, each, now, counts)
     const last = on && !each.struck && isLastWord(tank, each)
     await hangTrialOf(tx, tank, each, now, last)
-    await hangAt(tx, tank, each, now, 'temporary', last ? each.until : null, {
+    await hangAt(tx, tank, each, now, {
+      kind: 'temporary',
+      at: last ? each.until : null,
       title: `${tank.craft.name}, ${nameOf(tank, each)}: only held until now`,
       detail: each.untilReason || 'mend it for good',
     })
@@ -58,9 +60,7 @@ async function hangAt(
   tank: Tank,
   { id }: RepairView,
   now: Date,
-  kind: RepairBell,
-  at: number | null,
-  words: { title: string; detail: string },
+  { kind, at, ...words }: { kind: RepairBell; at: number | null; title: string; detail: string },
 ) {
   if (at === null) return takeOffBell(tx, kind, id, now)
   // What is past rings only where its bell hangs for a later moment.
@@ -84,7 +84,7 @@ async function hangCureOf(tx: Transaction, tank: Tank, its: RepairView, now: Dat
     })
   }
   const hang = (kind: RepairBell, at: number | null, what: string, detail: string) =>
-    hangAt(tx, tank, its, now, kind, counts ? at : null, { title: title(what), detail })
+    hangAt(tx, tank, its, now, { kind, at: counts ? at : null, title: title(what), detail })
   await hang('cure', its.curedAt, cures ? 'cured' : 'may be tested', 'then hold again')
   await hang('move', its.movableAt, 'may be moved', 'not tested yet')
   await hang('fuel', its.fuelAt, 'may see fuel', 'fill it slowly, and look')

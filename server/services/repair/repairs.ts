@@ -15,7 +15,7 @@ import { hangCures } from './cureBells'
 import { mustWork } from './mustWork'
 
 /** What is put on a tank; `cureTime` is said where only the cure until the test was typed from the sheet. */
-export type MadeRepair = Omit<RepairFacts, 'method' | 'material' | 'cureTime'> & {
+type MadeRepair = Omit<RepairFacts, 'method' | 'material' | 'cureTime'> & {
   method: RepairMethodKey
   material: RepairMaterialKey
   cureTime: number | null

@@ -235,7 +235,7 @@ async function settle(
     await hangCures(tx, job.id, now)
   }
   if (kind === 'done' && current!.stage.strips) await hangCures(tx, job.id, now)
-  if (kind === 'back' || kind === 'mishap' || kind === 'abandon') await undo(tx, actor, now, job, run, kind, facts)
+  if (kind === 'back' || kind === 'mishap' || kind === 'abandon') await undo(tx, actor, now, { job, run, kind, facts })
 }
 
 const pickCure = ({
@@ -261,10 +261,7 @@ async function undo(
   tx: Transaction,
   actor: Actor,
   now: Date,
-  job: JobView,
-  run: RunView,
-  kind: RunKind,
-  facts: RunFacts,
+  { job, run, kind, facts }: { job: JobView; run: RunView; kind: RunKind; facts: RunFacts },
 ): Promise<void> {
   const made = repairOfRun(job, run.id)
   if (!made || kind === 'abandon') return
@@ -274,7 +271,7 @@ async function undo(
   const to = stages.findIndex(stage => stage.key === (mishap?.backTo ?? its.stage))
   if (to > stages.findIndex(stage => stage.applies)) return
   const reason = mishap ? `It went wrong: ${mishap.words.toLowerCase()}` : `Gone back: ${its.reason ?? ''}`
-  await strikeOut(tx, actor, job.id, made.id, reason, now)
+  await strikeOut(tx, actor, { jobId: job.id, about: made.id, reason, at: now })
   await takeOffBellsOfSubject(tx, made.id, now)
   await hangCures(tx, job.id, now)
 }

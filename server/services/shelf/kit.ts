@@ -1,6 +1,7 @@
 import { and, asc, desc, eq, inArray, isNull } from 'drizzle-orm'
 import { estimateHold } from '../../../core/hold/estimateHold'
-import { HoldError, type HoldEstimate } from '../../../core/hold/hold'
+import { HoldError } from '../../../core/hold/holdSetup'
+import type { HoldEstimate } from '../../../core/hold/holdEstimate'
 import { rigCheckSetup } from '../../../core/leaktest/rig/rigCheck'
 import type { HoldKit } from '../../../shared/leaktest/hold/holdForm'
 import type { KitItemForm, RigCheckForm } from '../../../shared/schemas/kit'

@@ -1,7 +1,7 @@
 import { holdingLinks } from '../../../core/circuit/reach'
 import { fuels } from '../../../core/fuel/fuels'
 import { wallOf } from '../../../core/hold/besides/surroundings'
-import type { HoldSetup } from '../../../core/hold/hold'
+import type { HoldSetup } from '../../../core/hold/holdSetup'
 import type { PlannedHold } from '../../../core/planning/plannedHold'
 import { UNSEEN_BAROMETER_CHANGE, UNSEEN_TEMPERATURE_CHANGE } from '../../../core/hold/unseenChange'
 import { rigLeakAt } from '../../../core/leaktest/rig/rigCheck'

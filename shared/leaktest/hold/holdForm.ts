@@ -4,6 +4,7 @@ import { places } from '../../../core/hold/besides/surroundings'
 import { throughputFromStandard } from '../../../core/quantity/standardLeakRate'
 import type { PressureScale } from '../../../core/readings/pressureScale'
 import { timeUnits } from '../../../core/readings/columnMeaning'
+import { pressureChannels, readingFields } from '../../../core/hold/series/channels'
 import { pascalsPer, toKelvin, type AnyPressureUnit } from '../../../core/quantity/units'
 import { clockSpeeds } from './holdClock'
 import { readingBounds } from './readingBounds'
@@ -13,8 +14,7 @@ import { closuresSchema, linksSchema, reliefSchema, wettedShareSchema } from '..
 
 export const holdSources = ['stand-in', 'typed', 'camera', 'file', 'device'] as const
 export type HoldSource = (typeof holdSources)[number]
-export const holdStates = ['set up', 'settling', 'reading', 'stopped'] as const
-export type HoldState = (typeof holdStates)[number]
+export type HoldState = 'set up' | 'settling' | 'reading' | 'stopped'
 export const holdMethods = ['pressure-decay', 'vacuum-decay'] as const
 export const markKinds = [
   'knock',
@@ -85,7 +85,7 @@ export interface HoldKit {
 /** Where the air comes from. Two of them are offered only to be refused with the reason. */
 export const airSupplies = ['hand pump', 'regulated air', 'regulated nitrogen', 'bottle without regulator', 'oxygen'] as const
 export type AirSupply = (typeof airSupplies)[number]
-export const refusedSupplies: Partial<Record<AirSupply, string>> = {
+const refusedSupplies: Partial<Record<AirSupply, string>> = {
   'bottle without regulator':
     'Never a bottle straight to the tank: it holds a thousand times what a tank stands. Put a regulator and a relief between.',
   'oxygen': 'Never oxygen: it sets fuel residue alight by itself. Take air or nitrogen.',
@@ -184,14 +184,14 @@ export const holdSchema = yup.object({
 })
 export type HoldForm = yup.InferType<typeof holdSchema>
 
-export const readingSchema = yup.object({
+const readingSchema = yup.object({
   t: bounded('t', quantity('Time')).required('Time is missing.'),
   pressure: bounded('pressure', quantity('Pressure')).required('Pressure is missing.'),
   temperature: bounded('temperature', yup.number().typeError('Type a number, such as 17.3.')),
   barometer: bounded('barometer', yup.number().typeError('Type a number, such as 1009.')),
   difference: bounded('difference', yup.number().typeError('Type a number, such as −0.02.')),
 })
-export const MOST_READINGS_A_CALL = 10_000
+const MOST_READINGS_A_CALL = 10_000
 export const readingsSchema = yup.object({
   readings: readingRows()
     .required('The readings are missing.')
@@ -228,10 +228,7 @@ export const speedSchema = yup.object({
 })
 
 const meaningSchema = yup.object({
-  field: oneOf(
-    ['t', 'clock', 'pressure', 'barometer', 'difference', 'noise', 'temperature', 'event'] as const,
-    'What a column holds',
-  ),
+  field: oneOf([...readingFields, 'clock', 'event'] as const, 'What a column holds'),
   unit: yup
     .string()
     .when('field', ([field], schema) =>
@@ -239,7 +236,7 @@ const meaningSchema = yup.object({
         ? oneOf(timeUnits, 'Unit of time')
         : field === 'temperature'
           ? oneOf(Object.keys(toKelvin) as (keyof typeof toKelvin)[], 'Unit of temperature')
-          : ['pressure', 'barometer', 'difference', 'noise'].includes(field)
+          : pressureChannels.includes(field)
             ? oneOf(Object.keys(pascalsPer) as AnyPressureUnit[], 'Unit of pressure')
             : schema.strip(),
     ),

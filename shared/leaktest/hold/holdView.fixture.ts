@@ -1,5 +1,7 @@
 import { throughputFromStandard } from '../../../core/quantity/standardLeakRate'
-import { budgetParts, type Budget, type HoldEstimate, type HoldVerdict } from '../../../core/hold/hold'
+import { budgetParts, type Budget } from '../../../core/hold/budget'
+import type { HoldEstimate } from '../../../core/hold/holdEstimate'
+import type { HoldVerdict } from '../../../core/hold/belief/verdict'
 import type { RateBounds } from '../../../core/hold/belief/verdict'
 import type { HoldView } from './holdView'
 

@@ -1,5 +1,6 @@
 import type { MeasuredVolume } from '../../../core/gas/volumeCheck'
-import type { HoldEstimate, HoldSetup } from '../../../core/hold/hold'
+import type { HoldEstimate } from '../../../core/hold/holdEstimate'
+import type { HoldSetup } from '../../../core/hold/holdSetup'
 import type { HoldAhead } from '../../../core/hold/ahead/holdAhead'
 import type { PressureScale } from '../../../core/readings/pressureScale'
 import type { TestViewOf } from '../testView'

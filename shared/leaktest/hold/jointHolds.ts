@@ -15,19 +15,17 @@ export interface JointGroup {
 }
 
 /** Why a hold is no evidence together with the one before it. */
-export const apartReasons = [
-  'simulated',
-  'other way',
-  'other openings',
-  'other valves',
-  'other fuel level',
-  'other pressure',
-  'other volume',
-  'same time',
-  'touched between',
-  'cured between',
-] as const
-export type ApartReason = (typeof apartReasons)[number]
+export type ApartReason =
+  | 'simulated'
+  | 'other way'
+  | 'other openings'
+  | 'other valves'
+  | 'other fuel level'
+  | 'other pressure'
+  | 'other volume'
+  | 'same time'
+  | 'touched between'
+  | 'cured between'
 
 /** A hold that does not go with the one before it. */
 export interface Apart {

@@ -1,4 +1,5 @@
-import type { Reading } from '../../../core/hold/hold'
+import type { Reading } from '../../../core/hold/holdSetup'
+import { readingFields, type ReadingField } from '../../../core/hold/series/channels'
 
 /** What a reading may be, SI, and what to say of one that is not; the ends themselves are not believed. */
 export const readingBounds = {
@@ -38,15 +39,14 @@ export const readingBounds = {
     high: 5000,
     tooHigh: 'A pressure that may be off by 5 kPa shows nothing on a tank. Check the unit.',
   },
-} as const
-const channels = ['t', 'pressure', 'temperature', 'barometer', 'difference', 'noise'] as const
+} as const satisfies Record<ReadingField, { low: number; tooLow: string; high: number; tooHigh: string }>
 
 /** Why a reading cannot be one, or null. A form says the same through its schema; this is for thousands at a time. */
 export function readingProblem(reading: Reading): string | null {
-  for (const channel of channels) {
-    const value = reading[channel]
+  for (const field of readingFields) {
+    const value = reading[field]
     if (value === undefined) continue
-    const { low, tooLow, high, tooHigh } = readingBounds[channel]
+    const { low, tooLow, high, tooHigh } = readingBounds[field]
     if (!(value > low)) return tooLow
     if (value > high) return tooHigh
   }

@@ -1,10 +1,12 @@
 import * as yup from 'yup'
-import type { Reading } from '../../../core/hold/hold'
+import type { Reading } from '../../../core/hold/holdSetup'
+import { readingFields, type ReadingField } from '../../../core/hold/series/channels'
 import { readingProblem } from './readingBounds'
 
 const asked = { t: 'Time', pressure: 'Pressure' } as const
-const channels = ['t', 'pressure', 'temperature', 'barometer', 'difference'] as const
-type Row = Partial<Record<(typeof channels)[number], unknown>>
+/** How far a pressure may be off by itself is what our own camera says, and nothing that is sent. */
+const sentFields = readingFields.filter(field => field !== 'noise')
+type Row = Partial<Record<ReadingField, unknown>>
 
 /** A number as it may be written in JSON; what is none stays, to be told. */
 const numberIn = (value: unknown): unknown => {
@@ -16,7 +18,7 @@ const numberIn = (value: unknown): unknown => {
 function rowOf(given: unknown): unknown {
   if (typeof given !== 'object' || given === null || Array.isArray(given)) return given
   const row: Row = {}
-  for (const channel of channels) {
+  for (const channel of sentFields) {
     const value = numberIn((given as Row)[channel])
     if (value !== undefined) row[channel] = value
   }
@@ -26,7 +28,7 @@ function rowOf(given: unknown): unknown {
 /** Which field of a row is wrong, and why; null when none is. */
 function faultOf(row: unknown): { field: string; message: string } | null {
   if (typeof row !== 'object' || row === null || Array.isArray(row)) return { field: '', message: 'This is no reading.' }
-  for (const channel of channels) {
+  for (const channel of sentFields) {
     const value = (row as Row)[channel]
     if (value === undefined || value === null) {
       if (channel in asked) return { field: `.${channel}`, message: `${asked[channel as keyof typeof asked]} is missing.` }

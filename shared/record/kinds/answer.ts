@@ -22,7 +22,7 @@ export const answerSchema = yup.object({
   /** when it was done before, or why it cannot be done */
   note: line('The note', 120).default(''),
 })
-export type AnswerForm = yup.InferType<typeof answerSchema>
+type AnswerForm = yup.InferType<typeof answerSchema>
 /** What is kept: which answer was on the screen is not. */
 export interface AnswerFacts {
   check: string

@@ -3,7 +3,7 @@ import { repairMethodKeys } from '../../../core/repair/method/repairMethods'
 import { entryId, line, oneOf, words } from '../../schemas/fields'
 import type { EntryKind, Said } from '../entryKind'
 
-export const approvalSteps = ['asked', 'granted', 'refused'] as const
+const approvalSteps = ['asked', 'granted', 'refused'] as const
 export type ApprovalStep = (typeof approvalSteps)[number]
 
 export const approvalSchema = yup.object({

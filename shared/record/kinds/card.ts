@@ -21,7 +21,7 @@ const several = <T extends string>(values: readonly T[], name: string) =>
     .test('once', `${name} is named twice.`, list => new Set(list).size === (list ?? []).length)
 
 /** The card of a leak: all that decides how it is mended. */
-export const defectSchema = yup.object({
+const defectSchema = yup.object({
   what: oneOf(defectKinds, 'What it is'),
   length: yup
     .number()
@@ -53,10 +53,10 @@ export const defectSchema = yup.object({
 })
 
 export const defectCardSchema = yup.object({ id: entryId(), leakId: uuidField('Leak'), defect: defectSchema.required() })
-export type DefectCardForm = yup.InferType<typeof defectCardSchema>
+type DefectCardForm = yup.InferType<typeof defectCardSchema>
 
 /** What is there, as somebody filled in the card of a leak; the last one counts. */
-export type DefectCardView = Omit<Said, 'struck'> & { leakId: string; defect: Defect }
+type DefectCardView = Omit<Said, 'struck'> & { leakId: string; defect: Defect }
 
 export const cardKind: EntryKind<'defectCards', DefectCardForm, Omit<DefectCardForm, 'id'>, DefectCardView> = {
   schema: defectCardSchema,

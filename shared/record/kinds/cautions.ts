@@ -4,12 +4,12 @@ import { entryId, requiredLine } from '../../schemas/fields'
 import type { EntryKind } from '../entryKind'
 
 /** Cautions that were read; what called for them is the plan as it is, with the act that is about to be done. */
-export const cautionsSchema = yup.object({
+const cautionsSchema = yup.object({
   id: entryId(),
   cautions: yup.array(requiredLine('Caution', 40)).required('The cautions are missing.').min(1, 'Read the cautions first.'),
   act: yup.string().oneOf(workActs, 'That act is not known.').nullable().default(null),
 })
-export type CautionsForm = yup.InferType<typeof cautionsSchema>
+type CautionsForm = yup.InferType<typeof cautionsSchema>
 
 /** That a person read a caution, and what called for it then. */
 export interface CautionReadView {

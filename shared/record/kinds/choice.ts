@@ -1,7 +1,7 @@
 import * as yup from 'yup'
 import { repairMethodKeys } from '../../../core/repair/method/repairMethods'
 import { entryId, oneOf, quantity, requiredLine, uuidField, words } from '../../schemas/fields'
-import type { EntryKind, Said } from '../entryKind'
+import type { EntryKind } from '../entryKind'
 
 const spread = (name: string) => yup.object({ low: quantity(name), expected: quantity(name), high: quantity(name) }).required()
 const optionSchema = yup.object({
@@ -10,8 +10,6 @@ const optionSchema = yup.object({
   cost: spread('Cost').nullable().default(null),
   chance: spread('Chance'),
 })
-/** A way as the owner could choose it. */
-export type ChosenOption = yup.InferType<typeof optionSchema>
 
 export const choiceSchema = yup.object({
   id: entryId(),
@@ -21,9 +19,8 @@ export const choiceSchema = yup.object({
   by: requiredLine('Who chose', 80),
   note: words(),
 })
-export type ChoiceForm = yup.InferType<typeof choiceSchema>
+type ChoiceForm = yup.InferType<typeof choiceSchema>
 type ChoiceFacts = Omit<ChoiceForm, 'id' | 'by'> & { chosenBy: string }
-export type ChoiceView = Said & ChoiceFacts
 
 export const choiceKind: EntryKind<'choices', ChoiceForm, ChoiceFacts> = {
   schema: choiceSchema,

@@ -19,7 +19,7 @@ export const drainedSchema = yup.object({
     .nullable()
     .default(null),
 })
-export type DrainedForm = yup.InferType<typeof drainedSchema>
+type DrainedForm = yup.InferType<typeof drainedSchema>
 export type DrainedView = Said & Omit<DrainedForm, 'id'>
 
 export const drainedKind: EntryKind<'drained', DrainedForm> = {

@@ -21,7 +21,7 @@ export const eyeShows = [
   'none left to hold',
 ] as const
 /** What a find looks like: in the tests that show where, and by eye. */
-export const findLooks = [...soapShows, ...smokeShows, ...eyeShows, 'glows', 'hisses'] as const
+const findLooks = [...soapShows, ...smokeShows, ...eyeShows, 'glows', 'hisses'] as const
 export type FindLook = (typeof findLooks)[number]
 
 /** Where a find is, how long, and which leak it is. */

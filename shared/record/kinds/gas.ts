@@ -18,7 +18,7 @@ export const gasReadingSchema = yup.object({
   /** it was drained and cleaned inside before */
   cleaned: yup.boolean().default(false),
 })
-export type GasReadingForm = yup.InferType<typeof gasReadingSchema>
+type GasReadingForm = yup.InferType<typeof gasReadingSchema>
 export type GasReadingView = Said & Omit<GasReadingForm, 'id'>
 
 export const gasKind: EntryKind<'gasReadings', GasReadingForm> = {

@@ -1,6 +1,6 @@
 import * as yup from 'yup'
 import { entryId, line, requiredLine } from '../../schemas/fields'
-import type { EntryKind, Said } from '../entryKind'
+import type { EntryKind } from '../entryKind'
 
 /** Hot work by a licensed shop: recorded, never planned here. */
 export const hotWorkSchema = yup.object({
@@ -11,8 +11,7 @@ export const hotWorkSchema = yup.object({
   what: requiredLine('What was done', 300),
   note: line('The note', 300).default(''),
 })
-export type HotWorkForm = yup.InferType<typeof hotWorkSchema>
-export type HotWorkView = Said & Omit<HotWorkForm, 'id'>
+type HotWorkForm = yup.InferType<typeof hotWorkSchema>
 
 export const hotWorkKind: EntryKind<'hotWork', HotWorkForm> = {
   schema: hotWorkSchema,

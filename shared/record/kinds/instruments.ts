@@ -5,7 +5,7 @@ import { entryId, oneOf, quantity, words } from '../../schemas/fields'
 import type { EntryKind, Said } from '../entryKind'
 
 /** A slow sweep of the sender from empty to full, in resistances. */
-export interface SenderFacts {
+interface SenderFacts {
   kind: 'sender'
   standard: SenderStandardKey
   points: SweepPoint[]
@@ -14,31 +14,31 @@ export interface SenderFacts {
   simulated: boolean
 }
 /** What a tank pressure sensor gives with the cap off. */
-export interface SensorFacts {
+interface SensorFacts {
   kind: 'sensor'
   /** V, as read and as the manual has it */
   volts: number
   zero: number
 }
 /** A valve of the circuit, switched: whether air passes without and with its current. */
-export interface ValveFacts {
+interface ValveFacts {
   kind: 'valve'
   link: string
   passesAtRest: boolean
   passesSwitched: boolean
 }
 /** At what a cap or valve lets go, on a water column: Pa, null where it did not below the tank's limit. */
-export interface ReliefFacts {
+interface ReliefFacts {
   kind: 'relief'
   opensAt: number | null
   opensUnder: number | null
 }
 export type InstrumentFacts = SenderFacts | SensorFacts | ValveFacts | ReliefFacts
 export type InstrumentKind = InstrumentFacts['kind']
-export const instrumentKinds = ['sender', 'sensor', 'valve', 'relief'] as const satisfies readonly InstrumentKind[]
+const instrumentKinds = ['sender', 'sensor', 'valve', 'relief'] as const satisfies readonly InstrumentKind[]
 
 /** Most points of a sweep. */
-export const MOST_SWEEP_POINTS = 500
+const MOST_SWEEP_POINTS = 500
 const volts = (name: string) =>
   quantity(name).min(-1, 'That is no voltage of such a sensor.').max(15, 'That is no voltage of such a sensor.')
 const orNull = (name: string) =>
@@ -90,7 +90,7 @@ export const instrumentSchemas = {
 type InstrumentForm<K extends InstrumentKind> = yup.InferType<(typeof instrumentSchemas)[K]>
 
 /** What was measured or switched of a tank's own instruments. */
-export type InstrumentCheckView = Said & { facts: InstrumentFacts; note: string }
+type InstrumentCheckView = Said & { facts: InstrumentFacts; note: string }
 
 /** A kind of entry for each instrument. */
 const instrumentKind = <K extends InstrumentKind>(

@@ -11,7 +11,7 @@ export const newTankSchema = yup.object({
   outcome: oneOf(newTankOutcomes, 'How it was'),
   note: words(),
 })
-export type NewTankForm = yup.InferType<typeof newTankSchema>
+type NewTankForm = yup.InferType<typeof newTankSchema>
 export type NewTankEntryView = Said & Omit<NewTankForm, 'id'>
 
 export const newTankKind: EntryKind<'newTank', NewTankForm> = {

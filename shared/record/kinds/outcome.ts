@@ -1,7 +1,7 @@
 import * as yup from 'yup'
 import { causes } from '../../../core/complaint/causes'
 import { entryId, oneOf, uuid } from '../../schemas/fields'
-import type { EntryKind, Said } from '../entryKind'
+import type { EntryKind } from '../entryKind'
 
 /** What it turned out to be. */
 export const outcomeSchema = yup.object({
@@ -12,12 +12,11 @@ export const outcomeSchema = yup.object({
   ),
   partId: uuid('That part is not known.').nullable().default(null),
 })
-export type OutcomeForm = yup.InferType<typeof outcomeSchema>
+type OutcomeForm = yup.InferType<typeof outcomeSchema>
 export interface OutcomeFacts {
   cause: string
   partId: string | null
 }
-export type OutcomeView = Said & OutcomeFacts
 
 export const outcomeKind: EntryKind<'outcomes', OutcomeForm, OutcomeFacts> = {
   schema: outcomeSchema,

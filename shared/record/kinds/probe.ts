@@ -19,7 +19,7 @@ export const probeSchema = yup.object({
   earlyReason: line('The reason', 300).default(''),
   leaks: yup.boolean().required('Say whether it leaks.'),
 })
-export type ProbeForm = yup.InferType<typeof probeSchema>
+type ProbeForm = yup.InferType<typeof probeSchema>
 /** A set-up that was tried while halving, what it reached, and whether it leaked. */
 export interface ProbeFacts {
   method: ProbeMethod

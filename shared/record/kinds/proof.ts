@@ -4,7 +4,7 @@ import { distanceOrNull, entryId, oneOf, requiredLine, tiltOrNull, wetLookOrNull
 import type { EntryKind, Said } from '../entryKind'
 
 /** A step in use as somebody records it. */
-export const proofSchema = yup.object({
+const proofSchema = yup.object({
   id: entryId(),
   step: requiredLine('The step', 40),
   outcome: oneOf(proofOutcomes, 'How it was'),

@@ -2,7 +2,7 @@ import * as yup from 'yup'
 import { entryId, line, oneOf, uuidField } from '../../schemas/fields'
 import type { EntryKind } from '../entryKind'
 
-export const purchaseSteps = ['wanted', 'measured', 'ordered', 'arrived', 'returned'] as const
+const purchaseSteps = ['wanted', 'measured', 'ordered', 'arrived', 'returned'] as const
 export type PurchaseStep = (typeof purchaseSteps)[number]
 
 export const purchaseStepSchema = yup.object({
@@ -12,7 +12,7 @@ export const purchaseStepSchema = yup.object({
   /** the measures taken, the supplier, the reason */
   note: line('The note', 300).default(''),
 })
-export type PurchaseStepForm = yup.InferType<typeof purchaseStepSchema>
+type PurchaseStepForm = yup.InferType<typeof purchaseStepSchema>
 
 export const purchaseStepKind: EntryKind<null, PurchaseStepForm, Pick<PurchaseStepForm, 'step' | 'note'>> = {
   schema: purchaseStepSchema,

@@ -5,13 +5,13 @@ import type { EntryKind } from '../entryKind'
 
 /** Why it is wanted, and how long it takes to come, said anew. */
 const terms = purchaseSchema.pick(['reason', 'leadDays'])
-export const purchaseTermsSchema = terms.shape({
+const purchaseTermsSchema = terms.shape({
   id: entryId(),
   purchaseId: uuidField('Part on the list'),
   /** what it was when it was changed: what somebody else said meanwhile is not written over unseen */
   was: terms.required('What it was before is missing.'),
 })
-export type PurchaseTermsForm = yup.InferType<typeof purchaseTermsSchema>
+type PurchaseTermsForm = yup.InferType<typeof purchaseTermsSchema>
 
 export const purchaseTermsKind: EntryKind<null, PurchaseTermsForm, Pick<PurchaseTermsForm, 'reason' | 'leadDays'>> = {
   schema: purchaseTermsSchema,

@@ -2,13 +2,13 @@ import * as yup from 'yup'
 import { entryId, uuidField, uuid } from '../../schemas/fields'
 import type { EntryKind } from '../entryKind'
 
-export const refitSchema = yup.object({
+const refitSchema = yup.object({
   id: entryId(),
   /** the line of the strip list that it was */
   stripId: uuidField('Line on the strip list'),
   photoId: uuid('That photograph is not known.').nullable().default(null),
 })
-export type RefitForm = yup.InferType<typeof refitSchema>
+type RefitForm = yup.InferType<typeof refitSchema>
 
 export const refitKind: EntryKind<null, RefitForm, Pick<RefitForm, 'photoId'>> = {
   schema: refitSchema,

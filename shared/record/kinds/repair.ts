@@ -5,8 +5,7 @@ import { repairMethods } from '../../../core/repair/method/repairMethods'
 import { listWords } from '../../../core/words/words'
 import { untilFields } from '../../repair/untilFields'
 import { entryId, line, oneOf, quantity, words, uuid } from '../../schemas/fields'
-import type { JobView } from '../../views'
-import type { EntryKind, Said } from '../entryKind'
+import type { EntryKind, Named, Said } from '../entryKind'
 
 const ids = (name: string) =>
   yup
@@ -76,7 +75,7 @@ export type RepairView = Said &
   }
 
 /** The numbers of some leaks, in words. */
-const leakNumbers = ({ leaks }: Pick<JobView, 'leaks'>, ids: readonly string[]): string =>
+const leakNumbers = ({ leaks }: Named, ids: readonly string[]): string =>
   listWords(leaks.filter(leak => ids.includes(leak.id)).map(leak => String(leak.number)))
 
 export const repairKind: EntryKind<'repairs', RepairForm, RepairFacts, RepairView> = {

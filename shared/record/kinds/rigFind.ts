@@ -1,10 +1,9 @@
 import * as yup from 'yup'
 import { entryId, oneOf, words, uuid } from '../../schemas/fields'
-import type { EntryKind, Said } from '../entryKind'
+import type { EntryKind } from '../entryKind'
 
 /** What of a rig can leak by itself. */
 export const rigPieces = ['plug', 'tape', 'plate', 'pinch', 'adapter cap', 'tee', 'test hose', 'gauge', 'balloon'] as const
-export type RigPiece = (typeof rigPieces)[number]
 
 /** A leak that is proved to be the rig's own: it is kept, and not counted to the tank. */
 export const rigFindSchema = yup.object({
@@ -21,7 +20,6 @@ export const rigFindSchema = yup.object({
 export type RigFindForm = yup.InferType<typeof rigFindSchema>
 /** A leak that is proved to be the rig's own. */
 type RigFindFacts = Omit<RigFindForm, 'id' | 'insteadOf'>
-export type RigFindView = Said & RigFindFacts
 
 export const rigFindKind: EntryKind<'rigFinds', RigFindForm, RigFindFacts> = {
   schema: rigFindSchema,

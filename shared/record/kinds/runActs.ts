@@ -85,7 +85,7 @@ export const runEntrySchemas = {
 export const isRunKind = (kind: string): kind is RunKind => Object.hasOwn(runEntrySchemas, kind)
 export type RunEntryForm<K extends RunKind> = yup.InferType<(typeof runEntrySchemas)[K]>
 /** What of a kind is kept. */
-export type RunEntryFacts<K extends RunKind> = Omit<RunEntryForm<K>, 'id' | 'ago' | 'runId'>
+type RunEntryFacts<K extends RunKind> = Omit<RunEntryForm<K>, 'id' | 'ago' | 'runId'>
 /** What is kept of an entry, beside its id, kind, moment and person. */
 export type RunFacts = { [K in RunKind]: RunEntryFacts<K> }[RunKind]
 

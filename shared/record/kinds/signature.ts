@@ -1,10 +1,10 @@
 import * as yup from 'yup'
 import { entryId, line, oneOf, requiredLine } from '../../schemas/fields'
-import type { SignedCover, SignedSections } from '../../prove/signedState'
+import type { SignedCover, SignedSections } from '../../prove/signedSections'
 import type { EntryKind, Said } from '../entryKind'
 
 /** As what somebody signs: who did the work, or who looked at it with authority to release it. */
-export const signatureCapacities = ['technician', 'inspector'] as const
+const signatureCapacities = ['technician', 'inspector'] as const
 export type SignatureCapacity = (typeof signatureCapacities)[number]
 
 /** A name under the state of a job that was read. */

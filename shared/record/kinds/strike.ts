@@ -9,7 +9,7 @@ export const strikeSchema = yup.object({
   /** may be empty while the entry is so fresh that it is only being taken back */
   reason: line('The reason', 300).default(''),
 })
-export type StrikeForm = yup.InferType<typeof strikeSchema>
+type StrikeForm = yup.InferType<typeof strikeSchema>
 
 export const strikeKind: EntryKind<null, StrikeForm, Pick<StrikeForm, 'reason'>> = {
   schema: strikeSchema,

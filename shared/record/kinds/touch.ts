@@ -12,7 +12,7 @@ export const touchSchema = yup.object({
   kind: oneOf(touchKinds, 'What was done'),
   note: words(),
 })
-export type TouchForm = yup.InferType<typeof touchSchema>
+type TouchForm = yup.InferType<typeof touchSchema>
 export type TouchView = Said & Omit<TouchForm, 'id'>
 
 export const touchKind: EntryKind<'touches', TouchForm> = {

@@ -1,14 +1,13 @@
 import * as yup from 'yup'
 import { entryId, line } from '../../schemas/fields'
-import type { EntryKind, Said } from '../entryKind'
+import type { EntryKind } from '../entryKind'
 
 /** That nothing of a tank can be held any more, with the reason: a measured leak is then closed by looking at every part. */
 export const unholdableSchema = yup.object({
   id: entryId(),
   reason: line('The reason', 300).required('Say why nothing can be held any more.'),
 })
-export type UnholdableForm = yup.InferType<typeof unholdableSchema>
-export type UnholdableView = Said & Omit<UnholdableForm, 'id'>
+type UnholdableForm = yup.InferType<typeof unholdableSchema>
 
 export const unholdableKind: EntryKind<'unholdable', UnholdableForm> = {
   schema: unholdableSchema,

@@ -49,7 +49,7 @@ export const weighingSchema = yup.object({
     .nullable()
     .default(null),
 })
-export type WeighingForm = yup.InferType<typeof weighingSchema>
+type WeighingForm = yup.InferType<typeof weighingSchema>
 export type WeighingView = Said & Omit<WeighingForm, 'id'>
 
 export const weighingKind: EntryKind<'weighings', WeighingForm> = {

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { stretchAdvice } from '#core/hold/bracket/stretchAdvice'
 import { markAfter, stretchKinds, stretchNow } from '#core/hold/bracket/stretches'
-import type { HoldEstimate } from '#core/hold/hold'
+import type { HoldEstimate } from '#core/hold/holdEstimate'
 import type { MarkKind } from '#shared/leaktest/hold/holdForm'
 import type { BenchHold, ReadingView } from '#shared/leaktest/hold/holdView'
 

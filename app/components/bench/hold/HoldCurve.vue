@@ -2,7 +2,7 @@
 import { figureText, shortFigure } from '#shared/writing'
 import { minMaxThin } from '#core/readings/minMaxThin'
 import { MOVING_GAS } from '#core/hold/bracket/stretches'
-import type { HoldEstimate } from '#core/hold/hold'
+import type { HoldEstimate } from '#core/hold/holdEstimate'
 import type { HoldAhead } from '#core/hold/ahead/holdAhead'
 import type { MarkKind } from '#shared/leaktest/hold/holdForm'
 import type { BenchHold, ReadingView } from '#shared/leaktest/hold/holdView'

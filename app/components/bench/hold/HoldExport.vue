@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import Papa from 'papaparse'
-import type { Reading } from '#core/hold/hold'
+import type { Reading } from '#core/hold/holdSetup'
 import { setupToJson } from '#core/readings/setupJson'
 import type { BenchHold } from '#shared/leaktest/hold/holdView'
 

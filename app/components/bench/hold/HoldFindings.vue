@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { countText } from '#shared/writing'
-import type { HoldEstimate } from '#core/hold/hold'
+import type { HoldEstimate } from '#core/hold/holdEstimate'
 import { unsoundSigns, type HoldSign } from '#core/hold/belief/holdSigns'
 import type { ReadingView, BenchHold } from '#shared/leaktest/hold/holdView'
 

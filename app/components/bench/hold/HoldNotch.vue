@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { HoldEstimate } from '#core/hold/hold'
+import type { HoldEstimate } from '#core/hold/holdEstimate'
 
 /**
  * Leak rate on a log scale: from the one 95 % bound to the other a bar beside the notch at the limit. Left of it is sealed, right is leaking,

@@ -2,7 +2,7 @@
 import { figureText } from '#shared/writing'
 import { stretchNow } from '#core/hold/bracket/stretches'
 import { hiddenBy } from '#core/hold/ahead/hiddenBy'
-import type { HoldEstimate } from '#core/hold/hold'
+import type { HoldEstimate } from '#core/hold/holdEstimate'
 import { reachedIn } from '#shared/leaktest/felt'
 import type { BenchHold, ReadingView } from '#shared/leaktest/hold/holdView'
 import type { JobView } from '#shared/views'

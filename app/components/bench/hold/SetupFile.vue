@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { HoldError, type HoldSetup } from '#core/hold/hold'
+import { HoldError, type HoldSetup } from '#core/hold/holdSetup'
 import { setupFromJson } from '#core/readings/setupJson'
 
 /** Takes a hold's set-up from its file, the one beside its readings; the limit of the job counts, whatever the file says. */

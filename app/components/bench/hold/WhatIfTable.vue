@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { byHand, type WhatIf } from '#core/hold/ahead/whatIf'
-import type { HoldEstimate } from '#core/hold/hold'
+import type { HoldEstimate } from '#core/hold/holdEstimate'
 import { throughputFromStandard } from '#core/quantity/standardLeakRate'
 import type { BenchHold, ReadingView } from '#shared/leaktest/hold/holdView'
 

@@ -63,7 +63,7 @@ async function savePdf() {
       mark: shop.value?.mark ? await pictureIn(`/api/shop/mark?of=${shop.value.mark}`) : null,
     }
     const size = session.preferences.paper === 'Letter' ? 'LETTER' : 'A4'
-    const paper = recordPaper(job.value, standing.value.ledger, words.value, now.value, pictures, size)
+    const paper = recordPaper(job.value, standing.value.ledger, words.value, now.value, { ...pictures, size })
     download(await recordPdf(paper), `record-${job.value.craft.name}.pdf`.replaceAll(/[^\w.-]+/g, '-'), 'application/pdf')
   } catch {
     failed.value = 'The PDF could not be made. Print the page instead.'

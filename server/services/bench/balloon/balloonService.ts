@@ -1,4 +1,4 @@
-import { HoldError } from '../../../../core/hold/hold'
+import { HoldError } from '../../../../core/hold/holdSetup'
 import { UNSEEN_BAROMETER_CHANGE, UNSEEN_TEMPERATURE_CHANGE } from '../../../../core/hold/unseenChange'
 import { estimateBalloon, type BalloonSetup, type GirthReading } from '../../../../core/leaktest/balloon/balloon'
 import { testName } from '../../../../core/leaktest/testKinds'

@@ -1,4 +1,4 @@
-import type { Reading } from '../../../../core/hold/hold'
+import type { Reading } from '../../../../core/hold/holdSetup'
 import { readingsFromNdjson, type RefusedLine } from '../../../../core/readings/readingsNdjson'
 import { readingProblem } from '../../../../shared/leaktest/hold/readingBounds'
 import { holdOfKey } from './deviceKeys'
@@ -7,7 +7,7 @@ import { Refusal } from '../../ground/refusal'
 import { RateLimiterMemory } from 'rate-limiter-flexible'
 
 /** What a logger is told of a batch. */
-export interface FeedAnswer {
+interface FeedAnswer {
   taken: number
   known: number
   refused: number

@@ -1,7 +1,7 @@
 import { spaceFromCheck, VolumeCheckError, volumeFromPush } from '../../../../core/gas/volumeCheck'
 import { outOfOrder } from '../../../../core/hold/bracket/stretches'
 import { gaugeSpread } from '../../../../core/hold/gaugeSpread'
-import type { HoldSetup } from '../../../../core/hold/hold'
+import type { HoldSetup } from '../../../../core/hold/holdSetup'
 import { verdictOf } from '../../../../core/hold/belief/verdict'
 import { holdTimeAt, withSpeed } from '../../../../shared/leaktest/hold/holdClock'
 import { holdBlowsIn, setupOfForm } from '../../../../shared/leaktest/hold/holdDraft'

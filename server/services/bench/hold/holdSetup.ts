@@ -1,4 +1,4 @@
-import type { HoldSetup } from '../../../../core/hold/hold'
+import type { HoldSetup } from '../../../../core/hold/holdSetup'
 import { strictestLimit, type LimitsJob } from '../../../../shared/leaktest/limitsReached'
 import type { HoldState } from '../../../../shared/leaktest/hold/holdForm'
 import type { TestRow } from '../testRows'

@@ -1,5 +1,6 @@
 import { liveHold, type LiveHold } from '../../../../core/hold/estimateHold'
-import { HoldError, type HoldEstimate, type HoldSetup } from '../../../../core/hold/hold'
+import { HoldError, type HoldSetup } from '../../../../core/hold/holdSetup'
+import type { HoldEstimate } from '../../../../core/hold/holdEstimate'
 import { holdAhead } from '../../../../core/hold/ahead/holdAhead'
 import { minutesMore } from '../../../../core/hold/ahead/holdMore'
 import { HoldRecord, type HoldColumns } from '../../../../core/hold/series/holdRecord'

@@ -1,5 +1,6 @@
 import { and, asc, eq, gt, max, sql } from 'drizzle-orm'
-import type { Reading } from '../../../../core/hold/hold'
+import type { Reading } from '../../../../core/hold/holdSetup'
+import { channels, optionalOf, readingFields, type ReadingField } from '../../../../core/hold/series/channels'
 import { holdColumns, HoldRecord, type HoldColumns } from '../../../../core/hold/series/holdRecord'
 import type { HoldView, ReadingView } from '../../../../shared/leaktest/hold/holdView'
 import { database, type Transaction } from '../../../db/client'
@@ -42,18 +43,18 @@ export async function holdReadings(id: string, after: number): Promise<ReadingVi
     .where(and(eq(reading.holdId, id), gt(reading.t, after)))
     .orderBy(asc(reading.t))
     .limit(LONG)
-  return rows.map(({ t, pressure, temperature, barometer, difference, noise, event }) => ({
-    t,
-    pressure,
-    ...(temperature !== null && { temperature }),
-    ...(barometer !== null && { barometer }),
-    ...(difference !== null && { difference }),
-    ...(noise !== null && { noise }),
-    ...(event !== null && { event }),
+  return rows.map(row => ({
+    t: row.t,
+    pressure: row.pressure,
+    ...optionalOf(channel => row[channel]),
+    ...(row.event !== null && { event: row.event }),
   }))
 }
 
-const ROW_BYTES = 48
+/** The columns of the table in the order of their names, and one of them sent as eight bytes. */
+const fieldList = sql.raw(readingFields.join(', '))
+const packedRow = sql.raw(readingFields.map(field => `float8send(coalesce(${field}, 'NaN'))`).join(' || '))
+const ROW_BYTES = 8 * readingFields.length
 /** Rows of a hold that are asked for at once: few enough that nobody waits while they are unpacked. */
 const ROWS_AT_ONCE = 50_000
 
@@ -66,7 +67,7 @@ export async function readingRecord(reader: Reader, id: string): Promise<HoldRec
   let after = -Infinity
   for (;;) {
     const packed = await reader.execute<{ bytes: Buffer | null }>(sql`
-      select string_agg(float8send(t) || float8send(pressure) || float8send(coalesce(temperature, 'NaN')) || float8send(coalesce(barometer, 'NaN')) || float8send(coalesce(difference, 'NaN')) || float8send(coalesce(noise, 'NaN')), '' order by t) as bytes
+      select string_agg(${packedRow}, '' order by t) as bytes
       from (select * from reading where hold_id = ${id} and t > ${after}::float8 order by t limit ${ROWS_AT_ONCE}) as piece`)
     const bytes = packed.rows[0]?.bytes
     if (!bytes || bytes.byteLength === 0) break
@@ -92,6 +93,13 @@ export async function readingRecord(reader: Reader, id: string): Promise<HoldRec
   return record
 }
 
+/** Each number of a reading as an array, in the order of their columns. */
+const arrays = (of: (field: ReadingField) => (number | null)[] | string | null) =>
+  sql.join(
+    readingFields.map(field => sql`${sql.param(of(field))}::float8[]`),
+    sql`, `,
+  )
+
 const ROWS_A_STATEMENT = 20_000
 
 /**
@@ -107,13 +115,11 @@ export async function insertReadings(
   const fresh: Reading[] = []
   for (let from = 0; from < readings.length; from += ROWS_A_STATEMENT) {
     const part = readings.slice(from, from + ROWS_A_STATEMENT)
-    const column = (of: (reading: Reading) => number | undefined) => part.map(each => of(each) ?? null)
     const { rows } = await tx.execute<{ t: number }>(sql`
-      insert into reading (hold_id, t, pressure, temperature, barometer, difference, noise, event, person_id)
-      select ${id}::uuid, t, pressure, temperature, barometer, difference, noise, event, ${personId}::uuid
-      from unnest(${sql.param(column(each => each.t))}::float8[], ${sql.param(column(each => each.pressure))}::float8[], ${sql.param(column(each => each.temperature))}::float8[],
-        ${sql.param(column(each => each.barometer))}::float8[], ${sql.param(column(each => each.difference))}::float8[], ${sql.param(column(each => each.noise))}::float8[],
-        ${sql.param(part.map(each => each.event ?? null))}::text[]) as given (t, pressure, temperature, barometer, difference, noise, event)
+      insert into reading (hold_id, ${fieldList}, event, person_id)
+      select ${id}::uuid, ${fieldList}, event, ${personId}::uuid
+      from unnest(${arrays(field => part.map(each => each[field] ?? null))},
+        ${sql.param(part.map(each => each.event ?? null))}::text[]) as given (${fieldList}, event)
       on conflict do nothing returning t`)
     if (rows.length === part.length) fresh.push(...part)
     else {
@@ -142,17 +148,16 @@ export async function insertColumns(
   for (let from = 0; from < columns.t.length; from += ROWS_OF_A_FILE) {
     const to = Math.min(from + ROWS_OF_A_FILE, columns.t.length)
     // As the database writes an array: the numbers are never objects of their own.
-    const part = (name: keyof typeof columns) => {
-      const values = columns[name].subarray(from, to)
-      return sql.param(values.some(value => !Number.isNaN(value)) ? `{${values.join(',').replaceAll('NaN', 'NULL')}}` : null)
-    }
+    const part = arrays(field => {
+      const values = columns[field].subarray(from, to)
+      return values.some(value => !Number.isNaN(value)) ? `{${values.join(',').replaceAll('NaN', 'NULL')}}` : null
+    })
     const own = Array<string | null>(to - from).fill(null)
     for (const [row, event] of events) if (row >= from && row < to) own[row - from] = event
     const { rowCount } = await tx.execute(sql`
-      insert into reading (hold_id, t, pressure, temperature, barometer, difference, noise, event)
-      select ${id}::uuid, t - ${first}::float8, pressure, temperature, barometer, difference, noise, event
-      from unnest(${part('t')}::float8[], ${part('pressure')}::float8[], ${part('temperature')}::float8[],
-        ${part('barometer')}::float8[], ${part('difference')}::float8[], ${part('noise')}::float8[], ${sql.param(own)}::text[]) as given (t, pressure, temperature, barometer, difference, noise, event)
+      insert into reading (hold_id, ${fieldList}, event)
+      select ${id}::uuid, t - ${first}::float8, ${sql.raw(channels.join(', '))}, event
+      from unnest(${part}, ${sql.param(own)}::text[]) as given (${fieldList}, event)
       on conflict do nothing`)
     taken += rowCount ?? 0
   }

@@ -1,6 +1,7 @@
 import { liveHold, type LiveHold } from '../../../../core/hold/estimateHold'
 import { HoldRecord } from '../../../../core/hold/series/holdRecord'
-import type { HoldEstimate, HoldSetup, Reading } from '../../../../core/hold/hold'
+import type { HoldEstimate } from '../../../../core/hold/holdEstimate'
+import type { HoldSetup, Reading } from '../../../../core/hold/holdSetup'
 import { HoldForecast } from '../../../../core/hold/ahead/holdForecast'
 import type { LiveView } from '../../../../shared/leaktest/hold/holdView'
 import { database, type Transaction } from '../../../db/client'

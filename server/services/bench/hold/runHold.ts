@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto'
 import { and, eq, isNull, sql } from 'drizzle-orm'
-import type { HoldEstimate } from '../../../../core/hold/hold'
+import type { HoldEstimate } from '../../../../core/hold/holdEstimate'
 import { testName } from '../../../../core/leaktest/testKinds'
 import { holdTimeAt, withSpeed, type HoldClock } from '../../../../shared/leaktest/hold/holdClock'
 import type { HoldState } from '../../../../shared/leaktest/hold/holdForm'

@@ -1,5 +1,5 @@
 import { eq } from 'drizzle-orm'
-import type { Reading } from '../../../../core/hold/hold'
+import type { Reading } from '../../../../core/hold/holdSetup'
 import type { ColumnMeaning } from '../../../../core/readings/columnMeaning'
 import { clockOfFile, ReadingsFileError, readingsTable } from '../../../../core/readings/readingsCsv'
 import { unitDoubt } from '../../../../core/readings/unitDoubt'
@@ -24,7 +24,7 @@ import { shopTime } from '../../house/steadyClock'
 import { Refusal, refuseField } from '../../ground/refusal'
 
 /** Where readings come from: a person who types them, a logger or a phone with a key, or the simulated tank. */
-export type ReadingsFrom = { typedBy: string } | 'device' | 'stand-in'
+type ReadingsFrom = { typedBy: string } | 'device' | 'stand-in'
 
 /** After the end a logger's last readings are still on their way for so long, ms. */
 const LATE = 60_000

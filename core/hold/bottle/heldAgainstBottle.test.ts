@@ -2,8 +2,9 @@ import { throughputFromStandard } from '../../quantity/standardLeakRate'
 import { normalAt } from '../../standin/seededRandom'
 import { standInTank, tame, type StandInBottle } from '../../standin/standInTank'
 import { estimateHold, liveHold } from '../estimateHold'
-import { HoldError, type HoldSetup, type Reading } from '../hold'
-import { isShutOff, type Bottle } from './bottle'
+import { HoldError, type HoldSetup, type Reading } from '../holdSetup'
+import { isShutOff } from './heldAgainstBottle'
+import type { Bottle } from './bottle'
 
 const mLmin = throughputFromStandard
 const bottle: Bottle = {
