@@ -58,7 +58,7 @@ test('a vapour code goes past a smoke test that never reached the fault, to the 
   await expect(page.getByText('fed at the cap', { exact: false })).toBeVisible()
   await expect(map.getByRole('heading')).toHaveText('Filler neck and grommet')
   await page.getByRole('button', { name: /Look at the stand-in/ }).click()
-  await expect(page.getByText('The simulated circuit shows: smoke')).toBeVisible()
+  await expect(page.getByText('The simulated tank shows: smoke')).toBeVisible()
   await page.getByRole('button', { name: 'Read the stand-in’s tube' }).click()
   await expect(page.getByText(/a hole of .*mm/)).toBeVisible()
   await map.getByRole('button', { name: /^Smoke/ }).click()

@@ -8,6 +8,8 @@ defineProps<{
   keys: Record<Mark, string>
   look: (mark: Mark) => StateLook
   chosen: Mark | undefined
+  /** one that nobody can say yet */
+  barred?: Mark | null
 }>()
 defineEmits<{ mark: [mark: Mark] }>()
 </script>
@@ -20,6 +22,7 @@ defineEmits<{ mark: [mark: Mark] }>()
       color="neutral"
       :variant="chosen === value ? 'solid' : 'outline'"
       class="h-16 justify-center text-lg"
+      :disabled="value === barred"
       :aria-pressed="chosen === value"
       @click="$emit('mark', value)"
     >

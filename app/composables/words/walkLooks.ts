@@ -18,3 +18,11 @@ export const soapLook = (mark: SoapMark | 'not watched'): StateLook =>
 export const smokeWords: Record<SmokeMark, string> = { clear: 'Clear', smoke: 'Smoke', dye: 'Dye' }
 export const smokeKeys: Record<SmokeMark, string> = { clear: 'c', smoke: 's', dye: 'd' }
 export const smokeLook = (mark: SmokeMark): StateLook => (mark === 'clear' ? 'sealed' : 'leaking')
+
+/** How each mark of a look is written, keyed and shown; what a part can show by itself has many names. */
+export const lookMarks = ['dry', 'shows', 'not reached'] as const
+type LookMark = (typeof lookMarks)[number]
+export const lookWords: Record<LookMark, string> = { 'dry': 'Dry', 'shows': 'It shows', 'not reached': 'Not reached' }
+export const lookKeys: Record<LookMark, string> = { 'dry': 'd', 'shows': 'w', 'not reached': 'x' }
+export const lookLook = (mark: string | undefined): StateLook =>
+  mark === undefined || mark === 'not reached' ? 'unsure' : mark === 'dry' ? 'sealed' : 'leaking'

@@ -1,12 +1,12 @@
 <script setup lang="ts">
-import type { WatchedMark } from '#core/leaktest/soap/watchedMarks'
 import type { PartView } from '#shared/views'
 
-/** The route of a soap walk: every part in order with what it showed. */
+/** The route of a walk: every part in order with what it showed. */
 defineProps<{
   parts: PartView[]
   picked: string | null
-  marks: ReadonlyMap<string, WatchedMark['mark']>
+  marks: ReadonlyMap<string, string>
+  looks: Record<string, StateLook>
   /** what is on its way, by part */
   waits: ReadonlyMap<string, unknown>
 }>()
@@ -26,7 +26,7 @@ defineEmits<{ pick: [partId: string] }>()
         <span class="figure soft w-5 text-right text-sm">{{ i + 1 }}</span>
         <span class="min-w-0 flex-1">{{ part.name }}</span>
         <span v-if="waits.has(part.id)" class="soft text-sm">waits</span>
-        <SoapMarkText v-if="marks.get(part.id)" :mark="marks.get(part.id)!" class="text-sm" />
+        <MarkText v-if="marks.get(part.id)" :mark="marks.get(part.id)!" :look="looks[part.id]!" class="text-sm" />
       </button>
     </li>
   </ol>
