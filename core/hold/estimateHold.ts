@@ -16,6 +16,7 @@ import { leakPrior } from './belief/leakPrior'
 import { againstBottle, bottleFell, heldAgainstBottle, isShutOff, recordAgainstBottle } from './bottle/heldAgainstBottle'
 import { signsOf, type UnsoundSign } from './belief/holdSigns'
 import { condensed, weigh, type RateBelief } from './belief/rateBelief'
+import { GaugeLattice } from './gaugeLattice'
 import { gaugeSpread } from './gaugeSpread'
 import { boundsOf } from './belief/verdict'
 
@@ -61,10 +62,24 @@ export function liveHold(kit: Pick<HoldSetup, 'gauge' | 'bottle'>, taken = new H
   /** the time of the reading that each mark stands on */
   const placed = new Map<number, number>()
   const blocks: HoldBlock[] = []
-  const spread = gaugeSpread(gauge)
+  const lattice = new GaugeLattice(gauge)
+  for (let i = 0; i < record.size; i++) lattice.take(record.pressures[i]!)
+  /** how many of the told steps the readings move by */
+  let factor = 1
+  let spread = gaugeSpread(gauge)
   let changed = record.size ? 0 : Infinity
-  // A pressure that came with a noise of its own was not rounded to the gauge’s step.
   let byIntervals = isCoarse(gauge)
+  /** Takes the gauge as its readings show it: what is coarser than was told is read as that. */
+  const seeGauge = () => {
+    // A pressure that came with a noise of its own was not rounded to the gauge’s step.
+    const now = record.hasOwnNoise ? 1 : lattice.factor
+    const intervals = !record.hasOwnNoise && isCoarse(coarser(gauge, now))
+    if (now === factor && intervals === byIntervals) return
+    factor = now
+    byIntervals = intervals
+    spread = gaugeSpread(coarser(gauge, now))
+    changed = 0
+  }
   const placeMarks = () => {
     for (const [t, kind] of marks) {
       const row = holdEventKind(kind) === 'moving' ? record.indexAt(t) : rowOfMark(record, t, spread)
@@ -84,19 +99,23 @@ export function liveHold(kit: Pick<HoldSetup, 'gauge' | 'bottle'>, taken = new H
   }
   const explain = (setup: HoldSetup, laws: readonly LeakLaw[] = leakLaws): Explained => {
     checkSetup(setup)
+    seeGauge()
     placeMarks()
-    if (byIntervals && record.hasOwnNoise) {
-      byIntervals = false
-      changed = 0
-    }
     if (changed < record.size) updateBlocks(blocks, record, changed, spread, byIntervals)
     changed = Infinity
     const low = (read: readonly HoldBlock[]) => (setup.surroundings && !reached(setup, read) ? 'too little pressure' : null)
-    if (!kit.bottle) return explained(setup, blocks, record, laws, low(blocks))
-    const against = heldAgainstBottle(setup, kit.bottle, blocks, taken)
+    const shown = (result: Explained): Explained => {
+      const { estimate } = result
+      if (factor === 1) return result
+      return { ...result, estimate: { ...estimate, signs: [...(estimate.signs ?? []), 'coarser than told'] } }
+    }
+    const own = { ...setup, gauge: coarser(setup.gauge, factor) }
+    if (!kit.bottle) return shown(explained(own, blocks, record, laws, low(blocks)))
+    const bottle = { ...kit.bottle, gauge: coarser(kit.bottle.gauge, factor) }
+    const against = heldAgainstBottle(setup, bottle, blocks, taken)
     const unsound = isShutOff(kit.bottle, taken) ? null : 'bottle not shut off'
     const wrong = bottleFell(setup, taken) ? 'bottle leaks' : (unsound ?? low(against.blocks))
-    return explained(against.setup, against.blocks, record, laws, wrong)
+    return shown(explained(against.setup, against.blocks, record, laws, wrong))
   }
   return {
     record: taken,
@@ -104,6 +123,7 @@ export function liveHold(kit: Pick<HoldSetup, 'gauge' | 'bottle'>, taken = new H
       if (!readings.length) return
       const from = taken.take(readings)
       const differences = kit.bottle ? againstBottle(readings) : null
+      for (const { pressure } of differences ?? readings) lattice.take(pressure)
       if (!differences) changed = Math.min(changed, from)
       else if (differences.length) changed = Math.min(changed, record.take(differences))
     },
@@ -114,6 +134,10 @@ export function liveHold(kit: Pick<HoldSetup, 'gauge' | 'bottle'>, taken = new H
     estimate: setup => explain(setup).estimate,
   }
 }
+
+/** A gauge whose readings move by a whole number of its steps. */
+const coarser = <G extends { resolution: number }>(gauge: G, factor: number): G =>
+  factor === 1 ? gauge : { ...gauge, resolution: gauge.resolution * factor }
 
 /** A whole hold at once, with the marks that somebody put on it. @throws HoldError when the readings cannot give a leak rate */
 export function estimateHold(

@@ -4,7 +4,7 @@ import type { HoldVerdict, RateBounds } from './belief/verdict'
 import type { Budget } from './budget'
 
 /** The engine that gave a verdict; raised whenever the same input could give other figures. */
-export const ENGINE = '8'
+export const ENGINE = '9'
 
 /** What would decide an undecided hold soonest. */
 export const deciders = ['time', 'thermometer', 'barometer', 'finer gauge', 'measured volume', 'another method'] as const

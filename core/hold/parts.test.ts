@@ -6,6 +6,7 @@ import { resultJson, setupFromJson } from '../readings/setupJson'
 import { smoothChannel } from './channels/smoothChannel'
 import { logEvidence, normalEquations, solveNormal } from '../algebra/weightedLeastSquares'
 import { estimateHold } from './estimateHold'
+import { ENGINE } from './holdEstimate'
 
 describe('weighted least squares', () => {
   const x = Float64Array.from([0, 1, 2, 3, 4])
@@ -128,7 +129,7 @@ test('pressure ahead falls as the estimate would read it', () => {
     atPressure_kPa: 6.9,
     readings: 61,
     ignored: 0,
-    engine: '8',
+    engine: ENGINE,
   })
   expect(resultJson('a.csv', setup, estimate).leakRate_mLmin).toBeCloseTo(3, 1)
 })

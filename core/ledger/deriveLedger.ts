@@ -24,7 +24,7 @@ export interface Ledger {
   state: JobState
   parts: PartRow[]
   leaks: { id: string; state: LeakState }[]
-  /** leaks that were measured and not measured away since, the first one first */
+  /** leaks that were measured and are still to be retested, the first one first */
   measured: MeasuredLeak[]
   /** foam or smoke that nobody recorded as a leak */
   unrecorded: UnrecordedFind[]
@@ -76,6 +76,9 @@ export function deriveLedger(entries: LedgerEntries, now: Instant): Ledger {
   }
 }
 
+/** Whether nobody knows yet where a measured leak is, and nothing else was measured that says there is none. */
+const isUnexplained = ({ explained, disagrees }: MeasuredLeak) => explained === null && disagrees.length === 0
+
 /** States in which the part itself has evidence that stands. */
 const holding: readonly LeakState[] = ['sealed', 'on trial', 'held for now']
 
@@ -89,7 +92,7 @@ function stateOf({
 }: Pick<Ledger, 'leaks' | 'measured' | 'unrecorded' | 'unplaced' | 'missing'> & { any: boolean }): JobState {
   const open = leaks.filter(leak => leak.state !== 'sealed')
   const isOpen = open.some(leak => leak.state === 'found' || leak.state === 'back')
-  if (isOpen || unrecorded.length > 0 || unplaced !== null || measured.some(leak => !leak.explained)) return 'leaking'
+  if (isOpen || unrecorded.length > 0 || unplaced !== null || measured.some(isUnexplained)) return 'leaking'
   if (open.length > 0 || measured.some(leak => leak.explained === 'leak')) return 'repairing'
   // What the rig let out says nothing of the tank, either way.
   if (measured.length > 0) return 'cannot-tell'

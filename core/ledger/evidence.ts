@@ -112,6 +112,11 @@ export function evidenceOf(test: LedgerTest, part: LedgerPart, entries: LedgerEn
   return test.begin < lastCured(part.id, entries) ? 'early' : 'stands'
 }
 
+/** Whether a measurement by itself would seal a part, whatever contradicts it. */
+export const sealsPart = (test: LedgerTest, part: LedgerPart, entries: LedgerEntries): boolean =>
+  blindTo(test, part, entries) === null &&
+  sealedFor(test.says === 'rate' ? { ...test, contradicted: false } : test, part, entries)
+
 /** Whether a part has evidence that stands for all that acts on it in service. @param among the tests that may give it */
 export const standsBy = (part: LedgerPart, among: readonly LedgerTest[], entries: LedgerEntries): boolean =>
   part.service.every(direction =>

@@ -313,6 +313,8 @@ describe('foam that nobody recorded as a leak', () => {
 describe('a leak that was measured', () => {
   const leaking = hold(20, 'leaking')
   const measured = (entries: Partial<LedgerEntries>) => at({ tests: [leaking], ...entries }).measured
+  /** Something is done about it. */
+  const touches = [{ at: 25, partIds: ['cap'], kind: 'adjusted' as const }]
   test('is open until it is measured away, explained or not', () => {
     expect(at({ tests: [leaking] })).toMatchObject({
       state: 'leaking',
@@ -320,7 +322,7 @@ describe('a leak that was measured', () => {
     })
     expect(at({ tests: [leaking, allDry(30)] }).state).toBe('leaking')
     expect(at({ tests: [leaking, hold(30, 'cannot-tell')] }).state).toBe('leaking')
-    expect(at({ tests: [leaking, hold(30, 'sealed')] })).toMatchObject({ state: 'sealed', measured: [] })
+    expect(at({ tests: [leaking, hold(30, 'sealed')], touches })).toMatchObject({ state: 'sealed', measured: [] })
     expect(at({ tests: [hold(10, 'sealed'), leaking] }).state).toBe('leaking')
   })
   test('not by a test that began before its end', () =>
@@ -328,23 +330,61 @@ describe('a leak that was measured', () => {
   test('by tests that together seal all it reached, and by nothing less', () => {
     const cap = hold(30, 'sealed', { reached: ['cap'] }),
       rest = hold(40, 'sealed', { reached: ['seam', 'drain'] })
-    expect(measured({ tests: [leaking, cap] })).toMatchObject([{ awaiting: ['seam', 'drain'] }])
-    expect(at({ tests: [leaking, cap, rest] }).state).toBe('sealed')
-    expect(measured({ tests: [leaking, cap, rest], touches: [{ at: 35, partIds: ['cap'], kind: 'knocked' }] })).toMatchObject([
-      { awaiting: ['cap'] },
-    ])
+    expect(measured({ tests: [leaking, cap], touches })).toMatchObject([{ awaiting: ['seam', 'drain'] }])
+    expect(at({ tests: [leaking, cap, rest], touches }).state).toBe('sealed')
+    const knocked = { at: 35, partIds: ['cap'], kind: 'knocked' as const }
+    expect(measured({ tests: [leaking, cap, rest], touches: [...touches, knocked] })).toMatchObject([{ awaiting: ['cap'] }])
   })
   test('a part that is not there any more does not keep it open', () =>
-    expect(at({ parts: parts.slice(0, 2), tests: [leaking, hold(30, 'sealed', { reached: ['cap', 'seam'] })] }).state).toBe(
-      'sealed',
-    ))
+    expect(
+      at({
+        parts: parts.slice(0, 2),
+        tests: [leaking, hold(30, 'sealed', { reached: ['cap', 'seam'] })],
+        touches: [{ at: 25, partIds: ['drain'], kind: 'removed' }],
+      }).state,
+    ).toBe('sealed'))
   test('of two, both count', () => {
     const first = hold(10, 'leaking', { reached: ['cap'] }),
       second = hold(20, 'leaking', { reached: ['seam'] })
     expect(measured({ tests: [first, second] }).map(leak => leak.testId)).toEqual(['h10', 'h20'])
-    expect(measured({ tests: [first, second, hold(30, 'sealed', { reached: ['seam'] })] }).map(leak => leak.testId)).toEqual([
-      'h10',
-    ])
+    const seam = [{ at: 25, partIds: ['seam'], kind: 'adjusted' as const }]
+    const tests = [first, second, hold(30, 'sealed', { reached: ['seam'] })]
+    expect(measured({ tests, touches: seam }).map(leak => leak.testId)).toEqual(['h10'])
+  })
+  test('is talked away by no test while nothing was done: the two do not agree', () => {
+    const apart = at({ tests: [leaking, hold(30, 'sealed')] })
+    expect(apart).toMatchObject({ state: 'cannot-tell', measured: [{ awaiting: all, disagrees: ['h30'], explained: null }] })
+    // What was done to something else, or before it, is no answer.
+    const elsewhere = { at: 25, partIds: ['cap'], kind: 'adjusted' as const }
+    const narrow = [hold(20, 'leaking', { reached: ['seam'] }), hold(30, 'sealed')]
+    expect(at({ tests: narrow, touches: [elsewhere] }).state).toBe('cannot-tell')
+    expect(at({ tests: [leaking, hold(30, 'sealed')], touches: [{ ...elsewhere, at: 15 }] }).state).toBe('cannot-tell')
+    // A tight half says nothing against a leak in the other.
+    const half = hold(30, 'sealed', { reached: ['cap'] })
+    expect(at({ tests: [leaking, half] })).toMatchObject({ state: 'leaking', measured: [{ disagrees: [] }] })
+    // Both halves tight do.
+    const other = hold(40, 'sealed', { reached: ['seam', 'drain'] })
+    expect(measured({ tests: [leaking, half, other] })).toMatchObject([{ disagrees: ['h30', 'h40'] }])
+  })
+  test('not by an easier test, whatever was done', () => {
+    const at4 = (pressure: number) => hold(30, 'sealed', { pressure, felt: feltAt(all, { pressure }) })
+    expect(at({ tests: [leaking, at4(0.88 * WORKING)], touches }).state).not.toBe('sealed')
+    expect(at({ tests: [leaking, at4(0.92 * WORKING)], touches }).state).toBe('sealed')
+    // What leaked above the working pressure is held again at that.
+    const high = hold(20, 'leaking', { pressure: 1.4 * WORKING, felt: feltAt(all, { pressure: 1.4 * WORKING }) })
+    expect(at({ tests: [high, at4(WORKING)], touches }).state).toBe('sealed')
+  })
+  test('a half that was tight before the leak was found in the other need not be held again', () => {
+    const half = hold(25, 'sealed', { reached: ['cap'] })
+    const seam = { at: 30, partIds: ['seam'], kind: 'adjusted' as const }
+    const rest = hold(40, 'sealed', { reached: ['seam', 'drain'] })
+    expect(at({ tests: [leaking, half, rest], touches: [seam] }).state).toBe('sealed')
+    expect(measured({ tests: [leaking, hold(25, 'sealed'), rest], touches: [seam] })).toMatchObject([{ awaiting: ['cap'] }])
+  })
+  test('of the rig is answered by a hold of the same set-up once the rig was mended', () => {
+    const rigFinds = [{ testId: 'h20', at: 25 }]
+    expect(at({ tests: [leaking, hold(30, 'sealed')], rigFinds })).toMatchObject({ state: 'sealed', measured: [] })
+    expect(at({ tests: [leaking, hold(30, 'sealed')], rigFinds: [{ testId: null, at: 35 }] }).state).toBe('cannot-tell')
   })
   test('where nobody said what it reached it can be anywhere', () =>
     expect(measured({ tests: [hold(20, 'leaking', { reached: [] })] })).toMatchObject([{ awaiting: all }]))

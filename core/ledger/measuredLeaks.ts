@@ -1,16 +1,18 @@
 import { verdictOf } from '../hold/belief/verdict'
 import { isFind } from '../leaktest/soap/soap'
 import { boundsAt } from './atLimitPressure'
-import { lastTouched, standsBy } from './evidence'
-import { measures, type Instant, type LedgerEntries, type LedgerMeasurement, type LedgerPart } from './ledger'
+import { lastTouched, sealsPart, standsBy } from './evidence'
+import { measures, type Instant, type LedgerEntries, type LedgerMeasurement, type LedgerPart, type LedgerTest } from './ledger'
 
-/** A leak that was measured and not yet measured away. */
+/** A leak that was measured and is still to be retested. */
 export interface MeasuredLeak {
   testId: string
   /** what was found since that explains it: a leak on a part that it reached, open then or found since, or the rig's own */
   explained: 'leak' | 'rig' | null
-  /** parts that it reached and that no measured test has sealed since */
+  /** parts that it reached and that no test at least as hard has sealed since something was done about it */
   awaiting: string[]
+  /** measurements after it that say the opposite, though nothing was done between: the two do not agree */
+  disagrees: string[]
 }
 
 /** Foam or smoke on a part of which nobody recorded a leak. */
@@ -40,9 +42,9 @@ function explainedByLeak(test: LedgerMeasurement, reached: readonly LedgerPart[]
     })
 }
 
-/** Whether the rig was found leaking in it, or after it and before anything else was measured. */
-const explainedByRig = (test: LedgerMeasurement, { rigFinds, tests }: LedgerEntries): boolean =>
-  rigFinds.some(
+/** When the rig was found leaking in it, or after it and before anything else was measured. */
+const rigFindsAfter = (test: LedgerMeasurement, { rigFinds, tests }: LedgerEntries) =>
+  rigFinds.filter(
     leak =>
       leak.testId === test.id ||
       (leak.at > test.begin && !tests.some(later => measures(later) && later.begin > test.begin && later.begin <= leak.at)),
@@ -50,25 +52,74 @@ const explainedByRig = (test: LedgerMeasurement, { rigFinds, tests }: LedgerEntr
 
 /** The tank's own leak counts first: a rig that leaks too does not clear it. */
 const explainedBy = (test: LedgerMeasurement, reached: readonly LedgerPart[], entries: LedgerEntries) =>
-  explainedByLeak(test, reached, entries) ? 'leak' : explainedByRig(test, entries) ? 'rig' : null
+  explainedByLeak(test, reached, entries) ? 'leak' : rigFindsAfter(test, entries).length > 0 ? 'rig' : null
+
+/** A test this much below the pressure of another is an easier one. */
+const AS_HARD = 0.9
+
+/** Whether a part felt about as much as in the test that leaked, or as much as the tank is worked at where that was more. */
+function isAsHard(later: LedgerTest, leaking: LedgerMeasurement, partId: string, { pressure }: LedgerEntries): boolean {
+  const then = Math.abs(leaking.felt.get(partId)?.pressure ?? leaking.pressure)
+  return Math.abs(later.felt.get(partId)?.pressure ?? 0) >= AS_HARD * Math.min(then, pressure)
+}
+
+/** What was done or seen that answers a measured leak, and on which parts; null where it was the rig's. */
+interface Answer {
+  at: Instant
+  partIds: readonly string[] | null
+}
 
 /**
- * Leaks that were measured and are still open. Each is closed only by measured tests after it that together seal every part it
- * reached, of what is still on the tank; where nothing can be held any more, by looks that found each of them dry.
+ * What answers a measured leak: what it reached was touched, repaired or replaced since, a leak was found on it, or the rig was found
+ * leaking. While there is none, no test talks it away.
+ */
+function answersTo(test: LedgerMeasurement, reached: readonly LedgerPart[], entries: LedgerEntries): Answer[] {
+  const ids = test.felt.size > 0 ? new Set(test.felt.keys()) : new Set(reached.map(part => part.id))
+  const partOf = new Map(entries.leaks.map(leak => [leak.id, leak.partId]))
+  const finds = entries.finds.map(({ at, leakId }) => ({ at, partIds: [partOf.get(leakId) ?? ''] }))
+  const renewed = reached.map(part => ({ at: part.since, partIds: [part.id] }))
+  return [
+    ...[...entries.touches, ...entries.repairs, ...finds, ...renewed].filter(
+      each => each.at > test.begin && each.partIds.some(id => ids.has(id)),
+    ),
+    ...rigFindsAfter(test, entries).map(({ at }) => ({ at, partIds: null })),
+  ]
+}
+
+/** Whether a test comes after an answer, or is of none of what was answered: then it does not contradict what leaked before. */
+const goesWith = (answers: readonly Answer[], later: LedgerTest): boolean =>
+  answers.some(({ at, partIds }) => later.begin > at || (partIds !== null && !partIds.some(id => later.felt.has(id))))
+
+/**
+ * Leaks that were measured and are still open. Each is closed only by measured tests at least as hard, once something was done or
+ * found that answers it, which together seal every part it reached, of what is still on the tank; where nothing can be held any more,
+ * by looks that found each of them dry. Tests that say all of it is tight although nothing was done contradict it, and close nothing.
  */
 export function measuredLeaks(entries: LedgerEntries): MeasuredLeak[] {
-  return entries.tests
-    .filter(measures)
-    .filter(test => isLeaking(test, entries))
-    .flatMap(test => {
-      const reached = reachedBy(test, entries.parts)
-      const { cannotBeHeld } = entries
-      const later = entries.tests.filter(
-        each => each.begin > test.end && (measures(each) || (cannotBeHeld !== null && each.begin > cannotBeHeld)),
-      )
-      const awaiting = reached.filter(part => !standsBy(part, later, entries)).map(part => part.id)
-      return awaiting.length > 0 ? [{ testId: test.id, explained: explainedBy(test, reached, entries), awaiting }] : []
-    })
+  return entries.tests.filter(measures).flatMap(test => {
+    if (!isLeaking(test, entries)) return []
+    const reached = reachedBy(test, entries.parts)
+    const answers = answersTo(test, reached, entries)
+    const { cannotBeHeld } = entries
+    const after = entries.tests.filter(later => later.begin > test.end)
+    const closes = (later: LedgerTest, partId: string) =>
+      measures(later)
+        ? goesWith(answers, later) && isAsHard(later, test, partId, entries)
+        : cannotBeHeld !== null && later.begin > cannotBeHeld
+    const closing = (part: LedgerPart) => after.filter(later => closes(later, part.id))
+    const awaiting = reached.filter(part => !standsBy(part, closing(part), entries))
+    if (awaiting.length === 0) return []
+    const against = after.filter(measures).filter(later => !goesWith(answers, later))
+    const allTight = awaiting.every(part => against.some(later => sealsPart(later, part, entries)))
+    return [
+      {
+        testId: test.id,
+        explained: explainedBy(test, reached, entries),
+        awaiting: awaiting.map(part => part.id),
+        disagrees: allTight ? against.map(later => later.id) : [],
+      },
+    ]
+  })
 }
 
 /** When fuel was last seen outside in use and nobody has recorded a leak since; null when never. */

@@ -246,7 +246,7 @@ test('a measured leak that was repaired is measured away, over the parts that ar
     action: 'retest',
     kind: 'hold',
     about: 'h20',
-    sentence: 'The leak that hold 20 measured is not measured away: hold again over 4 parts.',
+    sentence: 'The leak that hold 20 measured is still to be retested: hold again over 4 parts.',
   })
   expect(step({ ...measured, tests: [...measured.tests, hold(50, 'sealed', ['cap', 'drain'])] }).sentence).toContain(
     'hold again over Top seam and Strap.',

@@ -138,6 +138,16 @@ function nextForLeaks(ledger: Ledger, entries: LedgerEntries): NextStep | null {
   }
   if (ledger.unplaced !== null)
     return step('place', 'It was seen wet in use, and nobody has said where. Find the highest wet place and record it.')
+  const apart = ledger.measured.find(leak => !leak.explained && leak.disagrees.length > 0)
+  if (apart) {
+    const [its, ...others] = [apart.testId, ...apart.disagrees].map(id => entries.tests.find(each => each.id === id)!)
+    const names = listWords([its!.name, ...others.map(other => lowerFirst(other.name))])
+    return step(
+      'retest',
+      `${names} do not agree, and nothing was done between them. Test again as ${lowerFirst(its!.name)} was, or record what was done.`,
+      { about: its!.id, kind: its!.kind },
+    )
+  }
   const unlocated = ledger.measured.find(leak => !leak.explained)
   if (unlocated) {
     const test = entries.tests.find(each => each.id === unlocated.testId)!
@@ -171,10 +181,14 @@ function nextForLeaks(ledger: Ledger, entries: LedgerEntries): NextStep | null {
         kind: 'hold',
       })
     const which = waiting.awaiting.length <= 3 ? listWords(waiting.awaiting.map(name)) : `${waiting.awaiting.length} parts`
-    return step('retest', `The leak that ${lowerFirst(test.name)} measured is not measured away: hold again over ${which}.`, {
-      about: waiting.testId,
-      kind: 'hold',
-    })
+    return step(
+      'retest',
+      `The leak that ${lowerFirst(test.name)} measured is still to be retested: hold again over ${which}.`,
+      {
+        about: waiting.testId,
+        kind: 'hold',
+      },
+    )
   }
   return null
 }

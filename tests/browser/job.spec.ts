@@ -58,7 +58,7 @@ test('disturbing a part ends its evidence alone; striking the entry does not und
   await expect(page.getByText('10 of 11 parts')).toBeVisible()
   // It leaked once by measuring: what was touched since is held again.
   await expect(
-    page.getByText(/is not measured away: hold again over Sender ring|no evidence that stands for Sender ring/),
+    page.getByText(/is still to be retested: hold again over Sender ring|no evidence that stands for Sender ring/),
   ).toBeVisible()
   await expect(page.getByRole('row', { name: /Sender ring/ })).toContainText('touched since')
 
@@ -226,7 +226,7 @@ test('a tank that nobody can hold any more says so with its reason, on the job a
   await enter(context, demo)
   const job = await jobOf(context, demo, 'Flying boat SK-11, left outer bay')
   await page.goto(`${demo.url}/jobs/${job.id}`)
-  const measured = page.getByRole('region', { name: 'Measured, not measured away' })
+  const measured = page.getByRole('region', { name: 'Measured, still to be retested' })
   await expect(measured.getByText('A leak is open until a hold seals every part').first()).toBeVisible()
   await measured.getByRole('button', { name: 'It cannot be held any more' }).click()
   await page.getByRole('button', { name: 'Record it' }).click()

@@ -5,7 +5,7 @@ import { unholdableSchema } from '#shared/record/kinds/unholdable'
 import type { JobView } from '#shared/views'
 
 /**
- * Leaks that were measured and are not measured away yet, with the parts that still want it; and, where nothing can be held any
+ * Leaks that were measured and are still to be retested, with the parts that still want it; and, where nothing can be held any
  * more, who said so and why: then looks at every part close them.
  */
 const props = defineProps<{ job: JobView; ledger: Ledger; partName: (id: string) => string }>()
@@ -32,7 +32,7 @@ const names = computed(() => Object.fromEntries(props.job.tests.map(test => [tes
 <template>
   <section v-if="ledger.measured.length || job.unholdable.length" class="sheet" aria-labelledby="measured-title">
     <div class="flex flex-wrap items-start justify-between gap-2">
-      <h2 id="measured-title">Measured, not measured away</h2>
+      <h2 id="measured-title">Measured, still to be retested</h2>
       <UButton
         v-if="session.mayWork && ledger.measured.length && !said.length"
         color="neutral"

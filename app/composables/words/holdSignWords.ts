@@ -19,5 +19,7 @@ export const holdSignWords: Record<HoldSign, string> = {
     'The pressure jumped up and nobody said why. If air was let in, mark a top-up there: the gas then settles anew.',
   'marks do not fit':
     'What was marked is not what the gauge shows: air in where it fell, or out where it rose. See whether the marks are in order.',
+  'coarser than told':
+    'The readings move by more than the smallest mark that was typed: they are not from a gauge that fine. They count with the step that they show. Correct the smallest mark; if the gauge is that fine, hold again from a pressure between two coarse marks.',
   'more than its place': 'Its skin moved further than a tank does in the place that was told. See where it stands.',
 }

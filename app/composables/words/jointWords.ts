@@ -15,6 +15,7 @@ const apartWords: Record<ApartReason, string> = {
   'other volume': 'it had another gas volume',
   'same time': 'both are of the same hour',
   'touched between': 'something that it reached was worked on between them',
+  'rig mended between': 'a leak of the rig was mended between them',
   'cured between': 'a repair cured between them',
 }
 

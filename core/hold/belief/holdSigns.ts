@@ -18,6 +18,7 @@ export const holdSigns = [
   'too little pressure',
   'jump not told',
   'marks do not fit',
+  'coarser than told',
 ] as const
 export type HoldSign = (typeof holdSigns)[number]
 

@@ -38,7 +38,8 @@ describe('holds of one boundary', () => {
     expect(jobStanding(tight, 9 * HOUR).ledger.missing).toEqual([])
     const apart = job([said(1, 6, 0.2), said(2, 0.1, 0.2)])
     const { ledger } = jobStanding(apart, 9 * HOUR)
-    expect(ledger.state).toBe('leaking')
+    expect(ledger.state).toBe('cannot-tell')
+    expect(ledger.measured[0]!.disagrees).toEqual(['h2'])
     expect(ledger.missing).toContain('a')
     expect(jointHolds(apart).groups[0]!.joint.contradicts!.id).toBe('h2')
   })
@@ -46,6 +47,16 @@ describe('holds of one boundary', () => {
     const other = { closures: { a: 'plug' as const } }
     expect(idsOf(job([said(1, 0.3, 0.5), said(2, 0.3, 0.5, other), said(3, 0.3, 0.5)]))).toEqual([[1, 3]])
   })
+})
+
+test('a leak of the rig that was mended between two holds makes them two, and the second closes what the first measured', () => {
+  const rigFind = { id: 'r', by: 'Ada', struck: null, at: 1.5 * HOUR, testId: 'h1', piece: 'plug' as const, note: '' }
+  const tests = [said(1, 6, 0.2), said(2, 0.1, 0.2)]
+  const mended = job(tests, { rigFinds: [rigFind] as unknown as JobView['rigFinds'] })
+  expect(jointHolds(mended).apart.map(each => each.why)).toEqual(['rig mended between'])
+  expect(jobStanding(mended, 9 * HOUR).ledger).toMatchObject({ measured: [], missing: [] })
+  const struck = job(tests, { rigFinds: [{ ...rigFind, struck: 'it was not' }] as unknown as JobView['rigFinds'] })
+  expect(jobStanding(struck, 9 * HOUR).ledger.state).toBe('cannot-tell')
 })
 
 describe('a hold is not counted together with the one before it', () => {

@@ -25,6 +25,7 @@ export type ApartReason =
   | 'other volume'
   | 'same time'
   | 'touched between'
+  | 'rig mended between'
   | 'cured between'
 
 /** A hold that does not go with the one before it. */
@@ -35,7 +36,7 @@ export interface Apart {
   why: ApartReason
 }
 
-type JoinedJob = Pick<JobView, 'tests' | 'leaks' | keyof LimitsJob | keyof JobRecord>
+type JoinedJob = Pick<JobView, 'tests' | 'leaks' | 'rigFinds' | keyof LimitsJob | keyof JobRecord>
 
 /** Test pressures that differ by no more than this share are one. */
 const SAME_PRESSURE = 0.1
@@ -96,6 +97,9 @@ function touchedBetween(job: JoinedJob, first: HoldView, hold: HoldView): ApartR
   const change = readingOf(job).changeBetween(new Set(reachedIn(job, first)), first.startedAt, hold.stoppedAt!)
   const mapped = mapAt(job, first.startedAt).circuit !== mapAt(job, hold.startedAt).circuit
   if (change === 'touched' || mapped) return 'touched between'
+  // What a leak of the rig let out in one is not to be looked for in the other.
+  if (job.rigFinds.some(leak => !leak.struck && leak.at > first.startedAt && leak.at < hold.startedAt))
+    return 'rig mended between'
   return change === 'cured' ? 'cured between' : null
 }
 
