@@ -69,4 +69,5 @@ export const lastRelief = (job: Pick<JobView, 'tests' | 'probes'>): Relief | nul
     .at(-1) ?? null
 const isChosen = (relief: KeptRelief): relief is Relief => relief.kind !== 'balloon'
 
+export const inLitres = (cubicMetres: number) => `${shortFigure(Math.round(cubicMetres * 10_000) / 10, 8)} L`
 export const inKilopascals = (pascals: number) => `${shortFigure(Math.round(pascals / 10) / 100, 8)} kPa`

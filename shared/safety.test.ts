@@ -120,7 +120,9 @@ test('a tank is weighed up from its own fuel and kind, unless what was said cann
 
 test('gas readings count that were taken since fuel was last moved', () => {
   const readings = (change: Partial<JobView>) => gasReadingsNow(jobView(change)).map(({ id }) => id)
-  expect(readings({ gasReadings: [gas(1), gas(2), gas(3, { struck: 'meter off' })] })).toEqual(['g1', 'g2'])
+  expect(readings({ gasReadings: [gas(1), gas(2), gas(3, { point: 'low', struck: 'meter off' })] })).toEqual(['g1', 'g2'])
+  // One that was struck out leaves its point unread: what was read there before does not come back.
+  expect(readings({ gasReadings: [gas(1), gas(2), gas(3, { struck: 'meter off' }), gas(4)] })).toEqual(['g4'])
   expect(readings({ gasReadings: [gas(1), gas(5), gas(6)], drained: [drained(2, 1), drained(5, 1)] })).toEqual(['g6'])
   expect(readings({ gasReadings: [gas(1)], drained: [drained(5, 1, 'another tank')] })).toEqual(['g1'])
 })

@@ -100,10 +100,15 @@ export function heatRefused(job: Pick<JobView, 'gasReadings' | 'drained' | 'fuel
   )
 }
 
-/** Gas readings that say something of the tank as it is: not struck out, and taken since fuel was last moved. */
+/** Gas readings that say something of the tank as it is: not struck out, and taken since fuel was last moved
+ * and since the last one at its point that was. */
 export function gasReadingsNow(job: Pick<JobView, 'gasReadings' | 'drained'>): JobView['gasReadings'] {
   const stirred = Math.max(-Infinity, ...job.drained.filter(each => !each.struck).map(each => each.at))
-  return job.gasReadings.filter(reading => !reading.struck && reading.at > stirred)
+  const read = job.gasReadings.filter(reading => reading.at > stirred)
+  // A reading that was struck out gives nothing: what was read there before it does not count in its place.
+  const struckAt = (point: string) =>
+    Math.max(-Infinity, ...read.filter(each => each.struck && each.point === point).map(each => each.at))
+  return read.filter(reading => !reading.struck && reading.at > struckAt(reading.point))
 }
 
 /** Where a job's tank stands by its gas readings. */

@@ -115,6 +115,7 @@ export function recordPaper(
         ...(rows.missing.length ? [`Without evidence: ${rows.missing.join(', ')}.`] : []),
       ],
     },
+    { title: 'What it rests on', lines: words.restsOn },
     { title: 'Struck out', lines: rows.struck.map(row => `${row.name}: ${row.struck}`) },
     ...owner.slice(3, 6),
     { title: 'Signed', lines: words.signed.length ? words.signed : ['Nobody has signed it.'] },

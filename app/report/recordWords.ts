@@ -5,6 +5,7 @@ import { isSimulated, type jobStanding } from '#shared/jobEntries'
 import { fuelLimit } from '#shared/ledgerParts'
 import { jobProof } from '#shared/prove/jobProof'
 import { signatureStandings } from '#shared/prove/signatures'
+import { restsOn } from '#shared/restsOn'
 import { whatToWatch, type Watching } from '#shared/prove/whatToWatch'
 import type { LetterheadForm } from '#shared/schemas/handBack'
 import type { JobView, KitItemView } from '#shared/views'
@@ -14,6 +15,7 @@ import { nextSentence } from '../composables/words/nextActions'
 import { proofConditions } from '../composables/words/proofWords'
 import { limitText, rateText } from '../composables/words/rateText'
 import { recordRows, type Short } from '../composables/words/recordRows'
+import { restsOnSentence, trustSentence, trustSource } from '../composables/words/trustWords'
 import { signatureLine } from '../composables/words/signatureWords'
 import { jobWords } from '../composables/words/stateLooks'
 import { clockText, dayText, stampText } from '../composables/words/times'
@@ -30,6 +32,8 @@ export interface RecordWords {
   notes: string[]
   complaint: string
   rows: ReturnType<typeof recordRows>
+  /** what the seal rests on, line by line; empty while it is not sealed */
+  restsOn: string[]
   inUse: string[]
   instruments: string[]
   approved: string[]
@@ -76,6 +80,14 @@ function notesOf(job: JobView): string[] {
       ? [`It left as it is, ${stampText(closedAt)}, and was not handed back: ${closedReason}`]
       : []),
   ]
+}
+
+/** How what stands is known, and all that is taken on trust. */
+function restsOnOf(job: JobView, { ledger, entries }: Standing): string[] {
+  if (ledger.state !== 'sealed') return []
+  const rests = restsOn(job, entries, ledger)
+  const trusted = rests.onTrust.map(line => [trustSentence(line), trustSource(line)].filter(Boolean).join(' '))
+  return [restsOnSentence(rests), ...(trusted.length > 0 ? ['Taken on trust:', ...trusted] : ['Nothing is taken on trust.'])]
 }
 
 /** Steps in use since it was last disturbed, with those that are still to be done; none before it was ever sealed. */
@@ -150,6 +162,7 @@ export function recordWords(job: JobView, standing: Standing, around: RecordSurr
     notes: notesOf(job),
     complaint: [complaintLine(job.complaint), words && `“${words}”`].filter(Boolean).join('. ') || 'None recorded',
     rows,
+    restsOn: restsOnOf(job, standing),
     inUse: inUseOf(job, standing, short),
     instruments: instrumentsOf(job, around),
     approved: approvedOf(job, now),

@@ -7,6 +7,8 @@ interface DrainMethod {
   how: string
   /** only where the tank has a part of one of these families; anywhere when absent */
   needs?: readonly PartFamily[]
+  /** what is taken off or opened for it, and so is touched */
+  opens: readonly PartFamily[]
   /** m3/s that it usually moves */
   flow: number
   /** 1 for hardly any to 5 for a shower */
@@ -25,6 +27,7 @@ export const drainMethods: readonly DrainMethod[] = [
     name: 'Through the return or a service port',
     how: 'Hose on the return or port into a bonded can, the craft’s own pump or a hand pump.',
     needs: ['return', 'coupling', 'feed'],
+    opens: ['return', 'coupling'],
     flow: 1.5e-5,
     mess: 1,
     fromPickup: true,
@@ -36,6 +39,7 @@ export const drainMethods: readonly DrainMethod[] = [
     name: 'Hand pump through the filler',
     how: 'Hose to the lowest place it reaches, steady strokes.',
     needs: ['neck', 'filler hose', 'cap'],
+    opens: ['cap'],
     flow: 1e-4,
     mess: 2,
     fromPickup: false,
@@ -47,6 +51,7 @@ export const drainMethods: readonly DrainMethod[] = [
     name: 'Through the pickup',
     how: 'Feed hose off, hand pump or a siphon with its own bulb on the pickup, never started by mouth.',
     needs: ['pickup', 'feed'],
+    opens: ['pickup', 'feed'],
     flow: 5e-5,
     mess: 2,
     fromPickup: true,
@@ -58,6 +63,7 @@ export const drainMethods: readonly DrainMethod[] = [
     name: 'Through the sender’s hole',
     how: 'Sender out, pump hose to the lowest corner.',
     needs: ['sender'],
+    opens: ['sender'],
     flow: 1e-4,
     mess: 3,
     fromPickup: false,
@@ -69,6 +75,7 @@ export const drainMethods: readonly DrainMethod[] = [
     name: 'Through the tap',
     how: 'Hose off below the tap into a can.',
     needs: ['tap'],
+    opens: [],
     flow: 3e-5,
     mess: 2,
     fromPickup: false,
@@ -80,6 +87,7 @@ export const drainMethods: readonly DrainMethod[] = [
     name: 'Through the drain plug',
     how: 'Small screw first where there are two; a pan wider than the splash.',
     needs: ['drain'],
+    opens: ['drain'],
     flow: 1.2e-4,
     mess: 4,
     fromPickup: false,

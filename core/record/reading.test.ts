@@ -5,15 +5,16 @@ import type { JobRecord, RecordedFind, RecordedRepair, RecordedRun } from './rec
 const MINUTE = 60_000
 const record = (change: Partial<JobRecord> = {}): JobRecord => ({
   parts: [
-    { id: 'seam', opening: false, removedAt: null },
-    { id: 'cap', opening: true, removedAt: null },
-    { id: 'old plug', opening: true, removedAt: 5 },
+    { id: 'seam', family: 'seam', opening: false, removedAt: null },
+    { id: 'cap', family: 'cap', opening: true, removedAt: null },
+    { id: 'old plug', family: 'drain', opening: true, removedAt: 5 },
   ],
   touches: [],
   runs: [],
   repairs: [],
   finds: [],
   tests: [],
+  drained: [],
   ...change,
 })
 const repair = (at: number, change: Partial<RecordedRepair> = {}): RecordedRepair => ({
@@ -152,4 +153,15 @@ test('a record is read once, and anew when one of its lists is another', () => {
   expect(once.lastRepairedAt).toBe(-Infinity)
   Object.assign(its, { repairs: [repair(10)] })
   expect(readingOf(its).lastRepairedAt).toBe(10)
+})
+
+test('what was opened to let fuel out was touched, on the tank as it is', () => {
+  const drained = [
+    { at: 3, method: 'filler' },
+    { at: 4, method: 'drain' },
+    { at: 5, method: 'tap' },
+  ]
+  expect(readingOf(record({ drained })).touches).toEqual([{ at: 3, partIds: ['cap'], kind: 'removed' }])
+  const plug = { id: 'plug', family: 'drain' as const, opening: true, removedAt: null }
+  expect(readingOf(record({ drained, parts: [plug] })).touches).toEqual([{ at: 4, partIds: ['plug'], kind: 'removed' }])
 })

@@ -7,7 +7,15 @@ export const curedAt = (repair: Pick<RecordedRepair, 'curedAt'>): Instant => rep
 const lastOf = <T extends { at: Instant }>(each: readonly T[]): T | null =>
   each.reduce<T | null>((last, one) => (last && last.at > one.at ? last : one), null)
 
-const lists = ['parts', 'touches', 'runs', 'repairs', 'finds', 'tests'] as const satisfies readonly (keyof JobRecord)[]
+const lists = [
+  'parts',
+  'touches',
+  'runs',
+  'repairs',
+  'finds',
+  'tests',
+  'drained',
+] as const satisfies readonly (keyof JobRecord)[]
 
 /**
  * A job's record, read: what the ledger, joint holds, guards, bells, decisions and pages ask of it is worked out here and nowhere
@@ -24,8 +32,8 @@ export class RecordReading<R extends JobRecord = JobRecord> {
   private readonly lists: JobRecord
 
   constructor(private readonly record: R) {
-    const { parts, touches, runs, repairs, finds, tests } = record
-    this.lists = { parts, touches, runs, repairs, finds, tests }
+    const { parts, touches, runs, repairs, finds, tests, drained } = record
+    this.lists = { parts, touches, runs, repairs, finds, tests, drained }
     this.touches = touchesIn(record)
     const testStruck = new Set(record.tests.filter(test => test.struck).map(test => test.id))
     this.finds = record.finds.filter(find => !find.struck && !(find.testId !== null && testStruck.has(find.testId)))

@@ -1,3 +1,4 @@
+import type { PartFamily } from '../circuit/boundary'
 import type { RunKind } from './runKinds'
 
 /** Times in a record are milliseconds since 1970, UTC. */
@@ -53,10 +54,11 @@ export interface RecordedFind {
 
 /** What of a job's record the rules ask: what people and instruments said, in order of time, struck out or not. */
 export interface JobRecord {
-  parts: readonly { id: string; opening: boolean; removedAt: Instant | null }[]
+  parts: readonly { id: string; family: PartFamily; opening: boolean; removedAt: Instant | null }[]
   touches: readonly Touch[]
   runs: readonly RecordedRun[]
   repairs: readonly RecordedRepair[]
   finds: readonly RecordedFind[]
   tests: readonly { id: string; struck: string | null }[]
+  drained: readonly { at: Instant; method: string }[]
 }

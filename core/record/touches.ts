@@ -1,3 +1,4 @@
+import { drainMethods } from '../fuel/draining'
 import type { RepairMethodKey } from '../repair/method/repairMethods'
 import { isStaged, stagesOfMethods } from '../repair/stage/stages'
 import type { RepairStage } from '../repair/stage/stage'
@@ -48,13 +49,22 @@ function openingsTaken({ parts, runs, repairs }: JobRecord): Touch[] {
   return moments.map(at => ({ at, partIds, kind: 'removed' as const }))
 }
 
+/** What was opened so that fuel could come out. Struck out or not: a plug that was out was out. */
+const openedToDrain = ({ parts, drained }: JobRecord): Touch[] =>
+  drained.flatMap(({ at, method }) => {
+    const opens = drainMethods.find(each => each.key === method)?.opens ?? []
+    const partIds = parts.flatMap(part => (opens.includes(part.family) && part.removedAt === null ? [part.id] : []))
+    return partIds.length > 0 ? [{ at, partIds, kind: 'removed' as const }] : []
+  })
+
 /**
  * Every time at which parts were disturbed, however that came about: said so, by the stages of a repair, or by openings that were
- * taken for one. What was struck out is among them: the metal was touched all the same. That a repair touches its parts the ledger
+ * taken for one, or to let fuel out. What was struck out is among them: the metal was touched all the same. That a repair touches its parts the ledger
  * has from the repair itself.
  */
 export const touchesIn = (record: JobRecord): Touch[] => [
   ...record.touches,
   ...record.runs.flatMap(runTouches),
   ...openingsTaken(record),
+  ...openedToDrain(record),
 ]

@@ -195,20 +195,20 @@ describe('pressure that proves nothing', () => {
       [3, -5000],
     ] as const)
       await held(job, hour, steady(pressure), { method: 'vacuum-decay', testPressure: pressure })
-    const { state, ledger, sentence } = await standing(job)
+    const { state, ledger } = await standing(job)
     expect(state).toBe('cannot-tell')
     expect(new Set(ledger.parts.flatMap(part => part.evidence))).toEqual(new Set(['other way']))
   })
   test('a soap walk at 1 Pa', async () => {
     const job = await tank()
     await soaped(job, 1, allDry(job), { pressure: 1 })
-    const { state, ledger, sentence } = await standing(job)
+    const { state, ledger } = await standing(job)
     expect(state).toBe('cannot-tell')
     expect(ledger.parts[0]!.evidence).toEqual(['too little pressure'])
   })
   test('a boat tank that is meant for 14 kPa, held at 0.2', async () => {
     const job = await tank({ tankKind: 'aluminium-belly' })
-    await held(job, 1, steady(200), { testPressure: 200, volume: 0.01, links: holdingLinks(job.circuit) })
+    await held(job, 1, steady(200), { testPressure: 200, volume: job.capacity, links: holdingLinks(job.circuit) })
     expect((await standing(job)).state).toBe('cannot-tell')
   })
   test('smoke at 0.1 kPa over every part', async () => {
@@ -707,4 +707,52 @@ describe('readings after the end', () => {
     await stepHold(technician(), simulated.id, 'settling')
     expect((await refusal(takeReadings(simulated.id, [{ t: 1, pressure: 5000 }], by))).message).toContain('takes no others')
   })
+})
+
+describe('what is typed is held against what is known', () => {
+  test('a gas volume with a digit missing, or one too many', async () => {
+    const job = await tank()
+    const wrong = async (volume: number) =>
+      (await refusal(setUpHold(at(1), job.id, holdForm({ volume, volumeUncertainty: volume / 100 })))).fields.volume
+    expect(await wrong(job.capacity / 10)).toContain(`so about ${job.capacity * 1000} L`)
+    expect(await wrong(job.capacity * 10)).toContain('does not fit')
+    // Of half a tank of gas no whole one.
+    expect(
+      (await refusal(setUpHold(at(1), job.id, holdForm({ volume: job.capacity * 0.9, wettedShare: 0.6 })))).fields.volume,
+    ).toContain('60 % of it is fuel')
+    await setUpHold(at(1), job.id, holdForm({ volume: job.capacity * 0.95, volumeUncertainty: 0 }))
+  })
+  test('the step of a gauge that was left finer than its marks', async () => {
+    const job = await tank()
+    const dial = steady().map(({ t }) => ({ t, pressure: Math.round((5000 - t / 25) / 100) * 100 }))
+    const hold = await held(job, 1, dial)
+    expect(hold.estimate!.signs).toContain('coarser than told')
+    expect((await standing(job)).state).not.toBe('sealed')
+  })
+})
+
+describe('opening is touching', () => {
+  test.each([
+    ['drain', 'Drain plug'],
+    ['sender', 'Sender ring'],
+    ['filler', 'Cap'],
+  ])('fuel that came out through the %s takes the evidence of the %s', async (method, name) => {
+    const job = await tank()
+    await held(job, 1)
+    const drained = { id: randomUUID(), volume: 0.001, method, gaugeShown: null }
+    await append('drained', at(2), job.id, drained as never)
+    expect((await standing(job)).missing).toEqual([name])
+    await append('strike', at(3), job.id, { id: randomUUID(), subjectId: drained.id, reason: 'it was another tank' })
+    expect((await standing(job)).missing).toEqual([name])
+  })
+})
+
+test('on what flies a hold that leaked is struck out by somebody else', async () => {
+  const job = await tank({ craftKind: 'light aircraft' })
+  const hold = await held(job, 1, falling(30))
+  const strike = { id: randomUUID(), subjectId: hold.id, reason: 'the hose was loose' }
+  expect((await refusal(append('strike', at(2), job.id, strike))).message).toContain('somebody else strikes it out')
+  const other = await testActor('technician', 'other')
+  await append('strike', other(new Date(START + 3 * HOUR)), job.id, strike)
+  expect((await standing(job)).ledger.measured).toEqual([])
 })

@@ -32,6 +32,9 @@ const text = () =>
 
 export const line = (name: string, most = 120) => text().max(most, `Keep ${name.toLowerCase()} under ${most} characters.`)
 export const requiredLine = (name: string, most = 120) => line(name, most).required(`${name} is missing.`)
+/** A reason in words; empty where none is asked. A dot or a dash is none. */
+export const reasonLine = (most = 300) =>
+  line('The reason', most).test('says', 'Say the reason in words.', value => !value || /\p{L}{3}/u.test(value))
 export const words = () => text().max(4000, 'Keep it under 4,000 characters.').default('')
 
 /** Made where the form is opened, so that a repeated submit is one entry. */

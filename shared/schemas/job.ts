@@ -5,7 +5,7 @@ import { troubleCode } from '../../core/complaint/troubleCodes'
 import { craftKinds, tankKinds, tankMaterials, USUAL_LIMIT_SOURCE } from '../../core/circuit/tankKinds'
 import { fuelKeys } from '../../core/fuel/fuels'
 import { throughputFromStandard } from '../../core/quantity/standardLeakRate'
-import { entryId, line, oneOf, positive, quantity, requiredLine, words } from './fields'
+import { entryId, line, oneOf, positive, quantity, reasonLine, requiredLine, words } from './fields'
 
 /**
  * What was said of the leak: signs by their keys, trouble codes as stored, and the customer's own words. Nothing of it is
@@ -97,7 +97,7 @@ const facts = {
     .notRequired()
     .nullable()
     .default(null),
-  limitsReason: line('The reason for the limits', 300).default(''),
+  limitsReason: reasonLine().default(''),
   complaint: complaintSchema.required(),
 }
 

@@ -43,7 +43,7 @@ interface BayQuery {
 }
 
 /** What of a job a row of the Bay is derived from. */
-const rowAspects = jobAspects.filter(aspect => aspect !== 'safety' && aspect !== 'stripping')
+const rowAspects = jobAspects.filter(aspect => aspect !== 'stripping')
 
 /** One row of the Bay, with its standing derived. */
 export function bayRow(view: JobView, now: number): BayRow {
@@ -148,7 +148,7 @@ async function derivedFrom(ids: string[]): Promise<Map<string, JobView>> {
   const views = [...(await loadAspectsOf(ids, rowAspects)).values()]
   // Whether a signature stands follows from the whole job; few jobs of a page are signed.
   const signed = views.filter(view => view.signatures.length > 0).map(view => view.id)
-  const rest = await loadAspectsOf(signed, ['safety', 'stripping'])
+  const rest = await loadAspectsOf(signed, ['stripping'])
   return new Map(views.map(view => [view.id, { ...view, ...rest.get(view.id) } as JobView]))
 }
 

@@ -251,7 +251,7 @@ test('whatever hangs, moves or takes off a bell tells so; a part that is marked 
       append('drained', technician(new Date(Date.now() + 17 * 60_000)), id, {
         id: randomUUID(),
         volume: 0.001,
-        method: 'drain',
+        method: 'tap',
         gaugeShown: null,
       }),
     ),

@@ -1,3 +1,6 @@
+import { asksInspector } from '../../../core/ledger/proof/handBack'
+import { jobStanding } from '../../../shared/jobEntries'
+import type { JobView } from '../../../shared/views'
 import { isFresh, strikableEntries, type StrikableEntry } from '../../../shared/strikable'
 import { isRunning } from '../../../shared/leaktest/tests'
 import { eq } from 'drizzle-orm'
@@ -8,17 +11,31 @@ import { anyTestRow } from '../bench/testRows'
 import { takeOffBellsOfSubject } from '../bells/bells'
 import type { EntryService } from '../record/entryService'
 import type { Actor } from '../ground/change'
-import { notFound, refuseField } from '../ground/refusal'
+import { notFound, Refusal, refuseField } from '../ground/refusal'
 import { mustNotCarry } from '../repair/decide'
 import { hangCures } from '../repair/cureBells'
 
 /** On its way a tap takes a while. */
 const GRACE = 5_000
 
+const nameOf = async (tx: Transaction, actor: Actor): Promise<string> => {
+  const [self] = await tx.select({ name: person.name }).from(person).where(eq(person.id, actor.id))
+  return self?.name ?? ''
+}
+
+/**
+ * What a test measured as a leak is not taken away by whoever measured it, on what people fly with.
+ * @throws Refusal 409
+ */
+function mayStrikeLeak(job: JobView, testId: string, by: string, self: string, now: number): void {
+  if (!asksInspector(job.craft.kind) || by !== self) return
+  if (jobStanding(job, now).ledger.measured.some(leak => leak.testId === testId))
+    throw new Refusal(409, 'It measured a leak on what flies: somebody else strikes it out, with the reason.')
+}
+
 /** What stands for the reason of an entry that is taken back at once. @throws Refusal 422 when it is too late for that */
 async function whyFresh(tx: Transaction, actor: Actor, entry: StrikableEntry, now: Date): Promise<string> {
-  const [self] = await tx.select({ name: person.name }).from(person).where(eq(person.id, actor.id))
-  if (!isFresh(entry, self?.name ?? '', +now, GRACE)) throw refuseField('reason', 'Say why it no longer counts.')
+  if (!isFresh(entry, await nameOf(tx, actor), +now, GRACE)) throw refuseField('reason', 'Say why it no longer counts.')
   return 'Taken back at once'
 }
 
@@ -33,6 +50,7 @@ export const strikeService: EntryService<'strike'> = {
     if (entry.struck) return null
     const approval = job.approvals.find(each => each.id === subjectId)
     if (approval?.step === 'granted') mustNotCarry(job, approval.method)
+    mayStrikeLeak(job, subjectId, entry.by, await nameOf(tx, actor), +now)
     return { reason: reason || (await whyFresh(tx, actor, entry, now)) }
   },
   async then({ tx, now, job, form: { subjectId } }) {

@@ -73,7 +73,7 @@ const kinds: Record<EntryKindKey, Disturbs | 'disturbs nothing' | 'with the one 
   'run-speed': 'with the one that it belongs to',
   'cautions': 'disturbs nothing',
   'gas': 'disturbs nothing',
-  'drained': 'disturbs nothing',
+  'drained': job => append('drained', at(3), job.id, { id: randomUUID(), volume: 0.001, method: 'drain', gaugeShown: null }),
   'weighing': 'disturbs nothing',
   'hot-work': 'disturbs nothing',
   'answer': 'disturbs nothing',

@@ -1,6 +1,6 @@
 import * as yup from 'yup'
 import { runKinds, type RunKind } from '../../../core/record/runKinds'
-import { ago, entryId, line, positive, quantity, requiredLine, uuidField, uuid } from '../../schemas/fields'
+import { ago, entryId, line, positive, quantity, reasonLine, requiredLine, uuid, uuidField } from '../../schemas/fields'
 import type { EntryKind } from '../entryKind'
 
 const stage = () => requiredLine('The stage', 40)
@@ -68,7 +68,7 @@ export const runEntrySchemas = {
     batch: line('Batch', 80).default(''),
     taken: yup.array(taken.required()).default([]).max(6, 'Keep it under six tins.'),
   }),
-  skip: yup.object({ ...common, stage: stage(), reason: requiredLine('The reason', 300) }),
+  skip: yup.object({ ...common, stage: stage(), reason: reasonLine().required('The reason is missing.') }),
   back: yup.object({ ...common, stage: stage(), reason: requiredLine('The reason', 300) }),
   mishap: yup.object({ ...common, stage: stage(), mishap: requiredLine('What went wrong', 40) }),
   pause: yup.object({ ...common }),

@@ -1,13 +1,13 @@
 import * as yup from 'yup'
 import { jobAspects } from '../../changes'
-import { entryId, line } from '../../schemas/fields'
+import { entryId, reasonLine } from '../../schemas/fields'
 import type { EntryKind } from '../entryKind'
 
 export const strikeSchema = yup.object({
   id: entryId(),
   subjectId: entryId(),
   /** may be empty while the entry is so fresh that it is only being taken back */
-  reason: line('The reason', 300).default(''),
+  reason: reasonLine().default(''),
 })
 type StrikeForm = yup.InferType<typeof strikeSchema>
 

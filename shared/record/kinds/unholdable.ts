@@ -1,11 +1,11 @@
 import * as yup from 'yup'
-import { entryId, line } from '../../schemas/fields'
+import { entryId, reasonLine } from '../../schemas/fields'
 import type { EntryKind } from '../entryKind'
 
 /** That nothing of a tank can be held any more, with the reason: a measured leak is then closed by looking at every part. */
 export const unholdableSchema = yup.object({
   id: entryId(),
-  reason: line('The reason', 300).required('Say why nothing can be held any more.'),
+  reason: reasonLine().required('Say why nothing can be held any more.'),
 })
 type UnholdableForm = yup.InferType<typeof unholdableSchema>
 

@@ -2,6 +2,7 @@
 import { fuelLimit } from '#shared/ledgerParts'
 import { fuelName } from '#core/fuel/fuels'
 import { descentOf } from '#shared/jobEntries'
+import { restsOn } from '#shared/restsOn'
 import { jobProof } from '#shared/prove/jobProof'
 import type { JobView } from '#shared/views'
 import { testFaces } from '~/leaktest/testFaces'
@@ -220,6 +221,8 @@ useActionKeys('Job', [
         >
       </div>
     </section>
+
+    <RestsOn v-if="standing.ledger.state === 'sealed'" class="sheet" :rests="restsOn(job, standing.entries, standing.ledger)" />
 
     <div class="grid grid-cols-[minmax(0,1fr)] gap-3 lg:grid-cols-[minmax(0,1.550fr)_minmax(0,1fr)]">
       <section class="sheet" aria-labelledby="stands-title">

@@ -2,6 +2,7 @@
 import { lacksToHandBack } from '#core/ledger/proof/handBack'
 import { provedSince, type ProofOutcome } from '#core/ledger/proof/proofOf'
 import { descentOf } from '#shared/jobEntries'
+import { restsOn } from '#shared/restsOn'
 import { handBackCase } from '#shared/prove/handBackCase'
 import { whatToWatch } from '#shared/prove/whatToWatch'
 import { jobProof } from '#shared/prove/jobProof'
@@ -86,6 +87,7 @@ useActionKeys('Prove', [
       <section class="sheet" aria-label="The road from sealed to proved">
         <ProofRoad v-model="picked" :proof="proof" :sealed="sealed" :sealed-text="sealedText" :now="now" />
       </section>
+      <RestsOn v-if="sealed" class="sheet" :rests="restsOn(job, standing.entries, standing.ledger)" />
       <!-- On a phone what is to be done now stands before the road. -->
       <ProofStepSheet
         v-if="row"

@@ -5,6 +5,7 @@ import { pictureIn, recordPdf } from '~/report/recordPdf'
 import { recordWords } from '~/report/recordWords'
 import { fuelLimit } from '#shared/ledgerParts'
 import { descentOf } from '#shared/jobEntries'
+import { restsOn } from '#shared/restsOn'
 import type { JobView, LetterheadView } from '#shared/views'
 
 /** The record: one page that prints, with everything that was found, done and measured. */
@@ -281,6 +282,7 @@ useActionKeys('Record', [
         <h2>What stands</h2>
         <StandsTable :ledger="standing.ledger" :entries="standing.entries" />
       </section>
+      <RestsOn v-if="words.sealed" :rests="restsOn(job, standing.entries, standing.ledger)" />
       <section v-if="rows.struck.length">
         <h2>Struck out</h2>
         <p v-for="(row, i) in rows.struck" :key="i">{{ row.name }}: {{ row.struck }}</p>

@@ -4,9 +4,11 @@ import { gaugeSpread } from '../../../../core/hold/gaugeSpread'
 import type { HoldSetup } from '../../../../core/hold/holdSetup'
 import { verdictOf } from '../../../../core/hold/belief/verdict'
 import { holdTimeAt, withSpeed } from '../../../../shared/leaktest/hold/holdClock'
+import { gasVolumeProblem } from '../../../../shared/leaktest/hold/gasVolume'
 import { holdBlowsIn, setupOfForm } from '../../../../shared/leaktest/hold/holdDraft'
 import type { HoldForm, MarkForm, VolumeCheckForm } from '../../../../shared/leaktest/hold/holdForm'
 import type { HoldView, VolumeCheckView } from '../../../../shared/leaktest/hold/holdView'
+import { inLitres } from '../../../../shared/limits'
 import { isSimulated } from '../../../../shared/jobEntries'
 import type { JobView } from '../../../../shared/views'
 import type { HoldMark, KeptSetup, VolumeCheckEntry } from '../../../db/schema/testFacts'
@@ -46,6 +48,8 @@ export const holdService: TestService<'hold'> = {
   onStandIn: ({ source }, tank) => source === 'stand-in' || (source === 'camera' && isSimulated(tank)),
   async facts(form, tank, tx) {
     await mustBeKit(tx, form.kit)
+    const wrong = gasVolumeProblem(tank, form, inLitres)
+    if (wrong) throw refuseField('volume', wrong)
     const { source, course, hasThermometer, hasBarometer, scale, kit } = form
     return {
       source,

@@ -1,0 +1,31 @@
+import { countOf, listWords, lowerFirst } from '#core/words/words'
+import { stampText } from './times'
+import type { RestsOn, TrustKind, TrustLine } from '#shared/restsOn'
+
+/** What is taken on trust, and what would check it. */
+const trustWords: Record<TrustKind, (about: string) => string> = {
+  'limits changed': () => 'Its limits were changed. Check them against the plate or the manual.',
+  'part off the map': about => `${about} was taken off the map: it was not tested, nor what closes its place.`,
+  'struck out': about => `${about} was struck out.`,
+  'blamed on the rig': about => `A leak was put down to the rig: ${about}. A check of that rig shows whether it was.`,
+  'cannot be held': () => 'Nothing can be held any more, so that looks alone close what was measured.',
+  'step left out': about => `A step of the repair was left out: ${about}.`,
+  'volume typed': about => `${about}: the gas volume was typed and never checked. A push of air shows it.`,
+  'smallest mark typed': about => `${about}: the smallest mark of the gauge was typed. A gauge on the Shelf has it checked.`,
+  'rig leak typed': about => `${about}: the leak of the rig was typed. A check of the rig measures it.`,
+  'one test alone': about => `All of it rests on ${lowerFirst(about)}. A second test, or soap, would bear it out.`,
+}
+export const trustSentence = ({ kind, about }: TrustLine): string => trustWords[kind](about)
+
+/** Who and when and why, as far as the record has it beside what it is about. */
+export const trustSource = ({ by, at, why }: TrustLine): string =>
+  [by, at === null ? null : stampText(at), why].filter(Boolean).join(', ')
+
+/** How the evidence that stands is known: "9 parts measured, 2 watched". */
+export function restsOnSentence({ measured, watched }: RestsOn): string {
+  const known = [
+    ...(measured > 0 ? [`${countOf(measured, 'part')} measured by an instrument with a clock of its own`] : []),
+    ...(watched > 0 ? [`${measured > 0 ? watched : countOf(watched, 'part')} watched by the program`] : []),
+  ]
+  return known.length > 0 ? `${listWords(known)}.` : 'No part has evidence that stands.'
+}

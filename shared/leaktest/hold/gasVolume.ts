@@ -1,0 +1,37 @@
+import { reachOn } from '../../jobCircuit'
+import type { JobView } from '../../views'
+import type { HoldForm } from './holdForm'
+
+/** Shares of what a tank has room for between which a gas volume is believed: capacities are of usable fuel, and lines come on top. */
+const BELIEVED = { least: 0.7, most: 1.4 }
+/** Room of lines, a canister, a rig, m3. */
+const LINES = 0.003
+
+/**
+ * The gas that a hold should have in it by what the tank holds and how full it is, m3; null where that says nothing: only a line is under
+ * test, or one of several tanks.
+ */
+export function expectedGas(
+  job: JobView,
+  { closures, links, testPressure, wettedShare }: Pick<HoldForm, 'closures' | 'links' | 'testPressure' | 'wettedShare'>,
+): number | null {
+  const tanks = job.circuit.spaces.filter(space => space.kind === 'tank')
+  const { spaces } = reachOn(job, { closures, links, pressure: testPressure || 1 })
+  return tanks.every(tank => spaces.has(tank.id)) ? job.capacity * (1 - wettedShare) : null
+}
+
+/**
+ * Why a gas volume that was typed cannot be, or null: a digit too few makes a leak look as much smaller as the volume is.
+ * @param show writes a volume in the reader's unit
+ */
+export function gasVolumeProblem(
+  job: JobView,
+  form: Pick<HoldForm, 'closures' | 'links' | 'testPressure' | 'wettedShare' | 'volume'>,
+  show: (cubicMetres: number) => string,
+): string | null {
+  const expected = expectedGas(job, form)
+  if (expected === null) return null
+  if (form.volume >= BELIEVED.least * expected && form.volume <= BELIEVED.most * expected + LINES) return null
+  const inside = form.wettedShare > 0 ? `${Math.round(form.wettedShare * 100)} % of it is fuel` : 'no fuel is in it'
+  return `${show(form.volume)} of gas does not fit: the tank holds ${show(job.capacity)} and ${inside}, so about ${show(expected)}. Type that, or correct what the tank holds.`
+}
