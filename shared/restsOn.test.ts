@@ -54,3 +54,10 @@ test('what was taken away or left out is named with who, when and why', () => {
   ])
   expect(new Set(lines.map(line => line.key)).size).toBe(lines.length)
 })
+
+test('what was typed for several holds is one line', () => {
+  const two = restsOf(jobView({ tests: [hold({ number: 1 }), hold({ number: 2, startedAt: 3, stoppedAt: 4 })] }))
+  expect(two.onTrust.filter(line => line.kind === 'volume typed')).toMatchObject([
+    { about: 'Hold 1 and hold 2', by: 'Finn', at: 3 },
+  ])
+})

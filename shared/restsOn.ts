@@ -1,6 +1,7 @@
 import type { Ledger } from '../core/ledger/deriveLedger'
 import type { LedgerEntries } from '../core/ledger/ledger'
 import { testName } from '../core/leaktest/testKinds'
+import { listWords, lowerFirst } from '../core/words/words'
 import type { HoldView } from './leaktest/hold/holdView'
 import { descriptorOf, testsOf, type TestView } from './leaktest/tests'
 import { stagesOfRun } from './repair/runView'
@@ -60,9 +61,7 @@ export function restsOn(job: JobView, entries: LedgerEntries, ledger: Ledger): R
     onTrust: [
       ...changedOnTrust(job),
       ...leftOutOnTrust(job),
-      ...testsOf(job, 'hold')
-        .filter(hold => used.has(hold))
-        .flatMap(typedOnTrust),
+      ...typedOnTrust(testsOf(job, 'hold').filter(hold => used.has(hold))),
       ...aloneOnTrust(standing, used),
     ],
   }
@@ -79,7 +78,7 @@ function changedOnTrust(job: JobView): TrustLine[] {
   const struck = [
     ...job.tests.map(test => ({ id: test.id, about: testName(test), by: test.by, at: test.startedAt, struck: test.struck })),
     ...job.finds.map(find => ({ ...find, about: 'A leak that was seen' })),
-    ...job.gasReadings.map(each => ({ ...each, about: `Vapour, ${each.point}` })),
+    ...job.gasReadings.map(each => ({ ...each, about: `The vapour reading at ${lowerFirst(each.point)}` })),
   ].flatMap(({ id, about, by, at, struck: why }): TrustLine[] =>
     why === null ? [] : [{ key: id, kind: 'struck out', about, by, at, why }],
   )
@@ -111,16 +110,22 @@ function leftOutOnTrust(job: JobView): TrustLine[] {
 const stageTitle = (run: JobView['runs'][number], key: string): string =>
   stagesOfRun(run).find(stage => stage.key === key)?.title ?? key
 
-/** What of a hold was typed and never checked. Of a simulated tank all is known. */
-function typedOnTrust(hold: HoldView): TrustLine[] {
-  if (descriptorOf(hold).isSimulated(hold)) return []
-  const said = { about: testName(hold), by: hold.by, at: hold.startedAt, why: '' }
-  const unchecked: [TrustKind, boolean][] = [
-    ['volume typed', !hold.volumeChecks.some(check => check.used)],
-    ['smallest mark typed', hold.kit.gauge === undefined && hold.source === 'typed'],
-    ['rig leak typed', hold.setup.rigLeak > 0 && hold.kit.rig === undefined],
+/** What of holds was typed and never checked, a line for all of them. Of a simulated tank all is known. */
+function typedOnTrust(holds: readonly HoldView[]): TrustLine[] {
+  const real = holds.filter(hold => !descriptorOf(hold).isSimulated(hold))
+  const unchecked: [TrustKind, (hold: HoldView) => boolean][] = [
+    ['volume typed', hold => !hold.volumeChecks.some(check => check.used)],
+    ['smallest mark typed', hold => hold.kit.gauge === undefined && hold.source === 'typed'],
+    ['rig leak typed', hold => hold.setup.rigLeak > 0 && hold.kit.rig === undefined],
   ]
-  return unchecked.flatMap(([kind, is]) => (is ? [{ ...said, kind, key: `${hold.id} ${kind}` }] : []))
+  return unchecked.flatMap(([kind, is]): TrustLine[] => {
+    const those = real.filter(is)
+    const last = those.at(-1)
+    if (!last) return []
+    const [first, ...others] = those.map(testName)
+    const by = listWords([...new Set(those.map(hold => hold.by))])
+    return [{ key: kind, kind, about: listWords([first!, ...others.map(lowerFirst)]), by, at: last.startedAt, why: '' }]
+  })
 }
 
 /** A result that hangs on one test alone is taken on trust with it. */

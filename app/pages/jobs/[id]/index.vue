@@ -164,6 +164,8 @@ useActionKeys('Job', [
     <WaitingHere :job-id="job.id" :now="now" />
     <JobSeam :job="job" :ledger="standing.ledger" :next="standing.next" :now="now" />
 
+    <RestsOn v-if="standing.ledger.state === 'sealed'" class="sheet" :rests="restsOn(job, standing.entries, standing.ledger)" />
+
     <section class="sheet" aria-label="Map">
       <TankMap
         :kind="job.tankKind"
@@ -221,8 +223,6 @@ useActionKeys('Job', [
         >
       </div>
     </section>
-
-    <RestsOn v-if="standing.ledger.state === 'sealed'" class="sheet" :rests="restsOn(job, standing.entries, standing.ledger)" />
 
     <div class="grid grid-cols-[minmax(0,1fr)] gap-3 lg:grid-cols-[minmax(0,1.550fr)_minmax(0,1fr)]">
       <section class="sheet" aria-labelledby="stands-title">

@@ -87,7 +87,6 @@ useActionKeys('Prove', [
       <section class="sheet" aria-label="The road from sealed to proved">
         <ProofRoad v-model="picked" :proof="proof" :sealed="sealed" :sealed-text="sealedText" :now="now" />
       </section>
-      <RestsOn v-if="sealed" class="sheet" :rests="restsOn(job, standing.entries, standing.ledger)" />
       <!-- On a phone what is to be done now stands before the road. -->
       <ProofStepSheet
         v-if="row"
@@ -98,6 +97,7 @@ useActionKeys('Prove', [
         :now="now"
         @done="recorded"
       />
+      <RestsOn v-if="sealed" class="sheet" :rests="restsOn(job, standing.entries, standing.ledger)" />
     </div>
     <div class="grid grid-cols-[minmax(0,1fr)] items-start gap-3 lg:grid-cols-[minmax(0,1.6fr)_minmax(0,1fr)]">
       <div class="no-print space-y-3">
