@@ -30,7 +30,7 @@ export function gasVolumeProblem(
   show: (cubicMetres: number) => string,
 ): string | null {
   const expected = expectedGas(job, form)
-  if (expected === null) return null
+  if (expected === null || !(expected > 0)) return null
   if (form.volume >= BELIEVED.least * expected && form.volume <= BELIEVED.most * expected + LINES) return null
   const inside = form.wettedShare > 0 ? `${Math.round(form.wettedShare * 100)} % of it is fuel` : 'no fuel is in it'
   return `${show(form.volume)} of gas does not fit: the tank holds ${show(job.capacity)} and ${inside}, so about ${show(expected)}. Type that, or correct what the tank holds.`

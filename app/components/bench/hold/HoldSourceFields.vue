@@ -13,6 +13,7 @@ import {
   type HoldForm,
 } from '#shared/leaktest/hold/holdForm'
 import { isSimulated } from '#shared/jobEntries'
+import { expectedGas, gasVolumeProblem } from '#shared/leaktest/hold/gasVolume'
 import { limitIsUsual, overLimit } from '#shared/limits'
 import type { JobView } from '#shared/views'
 
@@ -24,6 +25,10 @@ const change = (some: Partial<HoldDraft>) => Object.assign(draft.value, some)
 
 const blowsIn = computed(() => holdBlowsIn(draft.value))
 const over = computed(() => overLimit(props.job, draft.value.testPressure, pascals => short('pressure', pascals)))
+const gasProblem = computed(() =>
+  draft.value.volume > 0 ? gasVolumeProblem(props.job, draft.value, volume => short('volume', volume)) : null,
+)
+const fittingGas = computed(() => (gasProblem.value ? expectedGas(props.job, draft.value) : null))
 const limitHint = computed(
   () => `limit ${short('pressure', props.job.pressureLimit)}${limitIsUsual(props.job) ? ', to be confirmed' : ''}`,
 )
@@ -149,15 +154,23 @@ const scaleHelp = computed(() => {
       label="Pressure, volume and place"
       :says="gasSays"
       :fields="['testPressure', 'volume', 'volumeUncertainty', 'wallGive', 'wallGiveDoubt', 'place', 'inside']"
-      :wanted="over !== null || !(draft.volume > 0)"
+      :wanted="over !== null || gasProblem !== null || !(draft.volume > 0)"
     >
       <div class="space-y-4">
         <div class="grid gap-x-5 gap-y-4 sm:grid-cols-3">
           <UFormField label="Target pressure" name="testPressure" :hint="limitHint" :error="over ?? undefined">
             <QuantityInput v-model="draft.testPressure" kind="pressure" />
           </UFormField>
-          <UFormField label="Gas volume" name="volume" hint="what is not fuel">
+          <UFormField label="Gas volume" name="volume" hint="what is not fuel" :error="gasProblem ?? undefined">
             <QuantityInput v-model="draft.volume" kind="volume" />
+            <UButton
+              v-if="fittingGas"
+              color="neutral"
+              variant="outline"
+              class="mt-2 min-h-11"
+              @click="change({ volume: fittingGas })"
+              >Take {{ short('volume', fittingGas) }}</UButton
+            >
           </UFormField>
           <UFormField label="Give or take" name="volumeUncertainty">
             <QuantityInput v-model="draft.volumeUncertainty" kind="volume" />
