@@ -54,8 +54,7 @@ export const RUBBER_WANDERS = 0.1
 /** Girths nearer in time than this say nothing, s: a tape is no finer. */
 export const SHORTEST_SPAN = 600
 
-const balloonParts = ['girth', 'temperature', 'barometer', 'volume', 'rubber pressure', 'rubber'] as const
-type BalloonPart = (typeof balloonParts)[number]
+type BalloonPart = 'girth' | 'temperature' | 'barometer' | 'volume' | 'rubber pressure' | 'rubber'
 
 export interface BalloonEstimate extends RateBounds {
   /** throughput at 293.15 K at the balloon's pressure, Pa·m3/s; never negative */

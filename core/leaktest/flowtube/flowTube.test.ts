@@ -8,7 +8,7 @@ const floor: BallReading = { ball: 'floor' }
 const at = (litres: number) => flowAtMark(litres * LITRE_A_MINUTE, tube, 3000)
 const spread = Math.SQRT2 * 0.02 * at(2)
 const limit = throughputFromStandard(20)
-const read = (reading: BallReading, own: BallReading = floor) => readFlowTube(tube, reading, own, 3000, limit)
+const read = (reading: BallReading, own: BallReading = floor) => readFlowTube(tube, reading, own, 3000, { limit: limit })
 
 test('a floating ball is a rate with a two-sided interval, the machine’s own leak between none and its smallest mark', () => {
   const { rate, low95, high95, smallestSeen } = read(floats(1))
@@ -34,7 +34,7 @@ test('a ball on the floor says less than the smallest mark, one at the top more 
 })
 
 test('a fine tube sees down to its smallest mark, and no further', () => {
-  const fine = readFlowTube({ ...tube, readDoubt: 0.001 }, floats(1), floor, 3000, limit)
+  const fine = readFlowTube({ ...tube, readDoubt: 0.001 }, floats(1), floor, 3000, { limit: limit })
   expect(fine.smallestSeen).toBeCloseTo(at(0.05), 12)
 })
 
@@ -46,7 +46,7 @@ test('warmer and thinner air passes more volume and less gas', () => {
 })
 
 describe('smoke carried in a heavier gas', () => {
-  const of = (gas: FlowTube['gas']) => readFlowTube({ ...tube, gas }, floats(1), floor, 3000, limit)
+  const of = (gas: FlowTube['gas']) => readFlowTube({ ...tube, gas }, floats(1), floor, 3000, { limit: limit })
   const passed = (gas: FlowTube['gas']) => {
     const own = (litres: number) => flowAtMark(litres * LITRE_A_MINUTE, { gas }, 3000)
     return own(1) - own(0.05) / 2

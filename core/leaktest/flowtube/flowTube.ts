@@ -77,8 +77,7 @@ export function readFlowTube(
   reading: BallReading,
   own: BallReading,
   gauge: number,
-  limit: number,
-  strictest: number = limit,
+  { limit, strictest = limit }: { limit: number; strictest?: number },
 ): FlowResult {
   const gas = smokeGases.find(each => each.key === tube.gas)!
   // A hole passes air by the root of the densities, a fine crack by the viscosities: which it is the tube does not say.

@@ -6,8 +6,7 @@ export const ZERO_TOLERANCE = 0.1
 /** Whether a tank pressure sensor gives its zero with the cap off. @param volts as read @param zero as the manual has it, V */
 export const sensorIsTrue = (volts: number, zero: number): boolean => Math.abs(volts - zero) <= ZERO_TOLERANCE
 
-const valveFaultKinds = ['stuck open', 'stuck closed', 'the other way round'] as const
-export type ValveFault = (typeof valveFaultKinds)[number]
+export type ValveFault = 'stuck open' | 'stuck closed' | 'the other way round'
 
 /** How a valve stands without current; a check valve is tried against its way instead, and in its way. */
 export const standsAtRest = ({ kind, normally }: Pick<Link, 'kind' | 'normally'>): LinkState =>
@@ -26,8 +25,7 @@ export function judgeValve(rest: LinkState, passesAtRest: boolean, passesSwitche
   return 'the other way round'
 }
 
-const reliefFaultKinds = ['opens too early', 'does not open', 'does not let air in'] as const
-export type ReliefFault = (typeof reliefFaultKinds)[number]
+export type ReliefFault = 'opens too early' | 'does not open' | 'does not let air in'
 
 /** Share of the tank's limit below which a cap gives way before a test is worth anything. Source: general trade practice. */
 const EARLY_SHARE = 0.3

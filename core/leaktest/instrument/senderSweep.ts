@@ -8,10 +8,9 @@ export interface SweepPoint {
   resistance: number | null
 }
 
-const sweepFaultKinds = ['open', 'jump', 'flat', 'backwards', 'wrong way', 'empty end', 'full end'] as const
 /** What is wrong, and over what of the travel. */
 export interface SweepFault {
-  kind: (typeof sweepFaultKinds)[number]
+  kind: 'open' | 'jump' | 'flat' | 'backwards' | 'wrong way' | 'empty end' | 'full end'
   from: number
   to: number
 }

@@ -19,11 +19,11 @@ describe('a flow tube', () => {
     expect(standardFromThroughput(flowAtMark(litresAMinute(1), tube, 0))).toBeCloseTo(1000, 6)
   })
   test('a ball on the floor is an upper bound and not zero', () => {
-    const quiet = readFlowTube(tube, floor, floor, 3000, throughputFromStandard(60))
+    const quiet = readFlowTube(tube, floor, floor, 3000, { limit: throughputFromStandard(60) })
     expect(quiet).toMatchObject({ rate: 0, low95: 0 })
     expect(standardFromThroughput(quiet.high95)).toBeCloseTo(50.7, 0)
     expect(quiet.verdict).toBe('sealed')
-    expect(readFlowTube(tube, floor, floor, 3000, throughputFromStandard(20)).verdict).toBe('cannot-tell')
+    expect(readFlowTube(tube, floor, floor, 3000, { limit: throughputFromStandard(20) }).verdict).toBe('cannot-tell')
   })
   test('a hole of half a millimetre is read as one', () => {
     // PHYSICS check value: 0.508 mm at 3.487 kPa passes 563.9 std mL/min; the tube shows 563.9 / 1.0171.
@@ -32,7 +32,7 @@ describe('a flow tube', () => {
       floats(0.5639 / Math.sqrt((STANDARD_PRESSURE + 3487) / STANDARD_PRESSURE)),
       { ball: 'floats', at: 0 },
       3487,
-      throughputFromStandard(20),
+      { limit: throughputFromStandard(20) },
     )
     expect(standardFromThroughput(read.rate)).toBeCloseTo(563.9, 0)
     expect(read.hole * 1000).toBeCloseTo(0.508, 3)
@@ -42,9 +42,9 @@ describe('a flow tube', () => {
   })
   test('the machine’s own leak is taken off, and a ball at the top is only a lower bound', () => {
     expect(
-      standardFromThroughput(readFlowTube(tube, floats(0.3), floats(0.3), 3000, throughputFromStandard(200)).rate),
+      standardFromThroughput(readFlowTube(tube, floats(0.3), floats(0.3), 3000, { limit: throughputFromStandard(200) }).rate),
     ).toBeCloseTo(0, 6)
-    const top = readFlowTube(tube, { ball: 'top' }, floor, 3000, throughputFromStandard(20))
+    const top = readFlowTube(tube, { ball: 'top' }, floor, 3000, { limit: throughputFromStandard(20) })
     expect(top).toMatchObject({ verdict: 'leaking', high95: Infinity })
   })
 })

@@ -22,7 +22,7 @@ export function smokeFlowOn(job: JobOfTest, smoke: SmokeView) {
   const limits = limitsReached(job, smoke)
   const strictest = Math.min(...standing.provenParts.map(partId => limits.get(partId) ?? acceptance))
   return {
-    ...readFlowTube(smoke.tube, standing.flow.reading, smoke.own, standing.setup.pressure, acceptance, strictest),
+    ...readFlowTube(smoke.tube, standing.flow.reading, smoke.own, standing.setup.pressure, { limit: acceptance, strictest }),
     at: standing.flow.at,
     reached: standing.provenParts,
   }
