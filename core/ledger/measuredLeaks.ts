@@ -82,7 +82,10 @@ function answersTo(test: LedgerMeasurement, reached: readonly LedgerPart[], entr
     ...[...entries.touches, ...entries.repairs, ...finds, ...renewed].filter(
       each => each.at > test.begin && each.partIds.some(id => ids.has(id)),
     ),
-    ...rigFindsAfter(test, entries).map(({ at }) => ({ at, partIds: null })),
+    // Said late, after another was measured, it is still an answer to this one for whatever is tested after it.
+    ...entries.rigFinds
+      .filter(find => find.testId === test.id || (find.testId === null && find.at > test.begin))
+      .map(({ at }) => ({ at, partIds: null })),
   ]
 }
 
