@@ -18,10 +18,11 @@ const setup = {
   testPressure_kPa: 6.9,
   acceptance: { limit_mLmin: 1 },
 }
+/** A fine gauge flickers by a mark. */
 const log = (slope: number) =>
   [
     'time_s,pressure_kPa,temperature_C,barometer_hPa',
-    ...Array.from({ length: 91 }, (_, k) => `${k * 10},${(6.9 - k * slope).toFixed(4)},20,1013.25`),
+    ...Array.from({ length: 91 }, (_, k) => `${k * 10},${(6.9 - k * slope + 0.001 * (k % 2)).toFixed(4)},20,1013.25`),
   ].join('\n')
 const leaking = file('leaking.csv', log(0.0012))
 file('leaking.setup.json', JSON.stringify(setup))

@@ -216,8 +216,8 @@ test('a hiss is heard along the parts, and the loudest becomes a find by ear; th
     await page.getByRole('button', { name: 'Listen along the parts' }).click()
     await expect(page.getByText('Listening to the room')).toBeVisible()
     await expect(page.getByText('It hisses here.')).toBeVisible({ timeout: 20_000 })
-    const parts = page.getByRole('list', { name: 'Parts' }).getByRole('button')
-    const first = (await parts.first().innerText()).trim()
+    const parts = page.getByRole('list', { name: 'Route' }).getByRole('button')
+    const first = (await parts.first().locator('span').nth(1).innerText()).trim()
     // On to the next, where it is fainter.
     await expect(page.getByText('It hisses here.')).toBeVisible()
     await page.waitForTimeout(7000)
