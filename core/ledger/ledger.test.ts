@@ -366,6 +366,12 @@ describe('a leak that was measured', () => {
     const other = hold(40, 'sealed', { reached: ['seam', 'drain'] })
     expect(measured({ tests: [leaking, half, other] })).toMatchObject([{ disagrees: ['h30', 'h40'] }])
   })
+  test('nor by a repair that was struck out', () => {
+    const repair = ledgerRepair('L', 'cap', 25, 25)
+    const tests = [leaking, hold(30, 'sealed')]
+    expect(at({ tests, repairs: [repair] }).state).toBe('sealed')
+    expect(at({ tests, repairs: [{ ...repair, struck: true }] }).state).toBe('cannot-tell')
+  })
   test('not by an easier test, whatever was done', () => {
     const at4 = (pressure: number) => hold(30, 'sealed', { pressure, felt: feltAt(all, { pressure }) })
     expect(at({ tests: [leaking, at4(0.88 * WORKING)], touches }).state).not.toBe('sealed')

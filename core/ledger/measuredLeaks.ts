@@ -79,7 +79,8 @@ function answersTo(test: LedgerMeasurement, reached: readonly LedgerPart[], entr
   const finds = entries.finds.map(({ at, leakId }) => ({ at, partIds: [partOf.get(leakId) ?? ''] }))
   const renewed = reached.map(part => ({ at: part.since, partIds: [part.id] }))
   return [
-    ...[...entries.touches, ...entries.repairs, ...finds, ...renewed].filter(
+    // A repair that was struck out answers nothing.
+    ...[...entries.touches, ...entries.repairs.filter(repair => !repair.struck), ...finds, ...renewed].filter(
       each => each.at > test.begin && each.partIds.some(id => ids.has(id)),
     ),
     // Said late, after another was measured, it is still an answer to this one for whatever is tested after it.
