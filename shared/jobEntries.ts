@@ -1,3 +1,4 @@
+import { tankKind } from '../core/circuit/tankKinds'
 import { waysToFeed } from '../core/circuit/waysToFeed'
 import { deriveLedger, type Ledger } from '../core/ledger/deriveLedger'
 import type { LedgerEntries } from '../core/ledger/ledger'
@@ -48,6 +49,7 @@ export function jobEntries(job: JobView): LedgerEntries {
     touches,
     limit: job.acceptance,
     pressure: targetPressure(job),
+    usualPressure: tankKind(job.tankKind).workingPressure,
     cannotBeHeld: job.unholdable.find(each => !each.struck)?.at ?? null,
     seenWet: job.proof.filter(each => !each.struck && each.outcome === 'wet').map(each => each.at),
     ways: () => waysToFeed(job.circuit, liveParts(job), targetPressure(job)),

@@ -60,6 +60,8 @@ export const jobView = (change: Partial<JobView> = {}): JobView => ({
   photos: [],
   tests: [],
   leaks: [],
+  limitsSet: [],
+  takenOff: [],
   ownerCards: [],
   ...noEntries,
   ...change,

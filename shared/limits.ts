@@ -1,6 +1,8 @@
 import { shortFigure } from './writing'
-import { USUAL_LIMIT_SOURCE } from '../core/circuit/tankKinds'
+import { tankKind, USUAL_LIMIT_SOURCE } from '../core/circuit/tankKinds'
+import { standardFromThroughput, throughputFromStandard } from '../core/quantity/standardLeakRate'
 import type { KeptRelief, Relief } from './leaktest/setupForm'
+import { fuelLimit } from './ledgerParts'
 import type { JobView } from './views'
 
 /**
@@ -15,6 +17,30 @@ export function overLimit(
   if (!(Math.abs(target) > job.pressureLimit)) return null
   return `${show(target)} is above this tank’s limit of ${show(job.pressureLimit)} (${job.limitSource}). Choose ${show(job.pressureLimit)} or less: panels and seams split before a gauge shows it.`
 }
+
+/** Limits from so many times the usual ones on want a reason. */
+const FAR = 2
+
+/** Limits of a tank, as they are at its opening or after a change. */
+export type TankLimits = Pick<JobView, 'tankKind' | 'pressureLimit' | 'acceptance' | 'fuelAcceptance' | 'fuel'>
+
+/** Why limits are asked about: more than twice what is usual of this kind of tank and fuel; null where they are not. */
+export function limitsQuestion(limits: TankLimits): string | null {
+  const kind = tankKind(limits.tankKind)
+  const usual = throughputFromStandard(kind.acceptance)
+  const usualWhereFuel = fuelLimit({ ...limits, acceptance: Infinity, fuelAcceptance: null })
+  const far = (
+    [
+      ['It may leak', limits.acceptance, usual],
+      ['Where fuel stands it may leak', limits.fuelAcceptance ?? 0, usualWhereFuel],
+    ] as const
+  ).find(([, is, was]) => is > FAR * was)
+  if (!far) return null
+  const [what, is, was] = far
+  return `${what} ${inMillilitres(is)} a minute, and ${inMillilitres(was)} is usual: say why it may be more.`
+}
+
+export const inMillilitres = (rate: number) => `${shortFigure(standardFromThroughput(rate), 3)} mL`
 
 /** A gauge's own flutter above the limit is no reason to run, Pa. */
 const FLUTTER = 50

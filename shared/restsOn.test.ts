@@ -1,3 +1,5 @@
+import { tankKind } from '../core/circuit/tankKinds'
+import { throughputFromStandard } from '../core/quantity/standardLeakRate'
 import { jobStanding } from './jobEntries'
 import { jobView } from './jobView.fixture'
 import { holdEstimate, holdView } from './leaktest/hold/holdView.fixture'
@@ -9,6 +11,7 @@ const restsOf = (job: JobView) => {
   const { entries, ledger } = jobStanding(job, 1e12)
   return restsOn(job, entries, ledger)
 }
+const usual = throughputFromStandard(tankKind(jobView().tankKind).acceptance)
 const hold = (change: Partial<HoldView> = {}) =>
   holdView({ startedAt: 1, stoppedAt: 2, estimate: holdEstimate('sealed'), ...change })
 const trusted = (change: Partial<HoldView>, of: Partial<JobView> = {}): TrustKind[] =>
@@ -21,7 +24,9 @@ test('parts are measured by what has a clock of its own, and watched where someb
   }
   expect(counts('device')).toEqual([true, false])
   expect(counts('typed')).toEqual([false, true])
-  expect(restsOf(jobView())).toEqual({ measured: 0, watched: 0, onTrust: [] })
+  expect(restsOf(jobView({ acceptance: usual }))).toEqual({ measured: 0, watched: 0, said: 0, onTrust: [] })
+  expect(restsOf(jobView({ tests: [hold({ source: 'file', undated: true })] }))).toMatchObject({ measured: 0, watched: 0 })
+  expect(restsOf(jobView({ tests: [hold({ source: 'file', undated: true })] })).said).toBeGreaterThan(0)
 })
 
 test('what was typed and never checked is named, of holds that the verdict rests on', () => {
@@ -34,7 +39,7 @@ test('what was typed and never checked is named, of holds that the verdict rests
   const leaky = { ...holdView().setup, rigLeak: 1e-6 }
   expect(trusted({ setup: leaky })).toContain('rig leak typed')
   expect(trusted({ setup: leaky, kit: { rig: 'r' } })).not.toContain('rig leak typed')
-  expect(trusted({ source: 'typed', struck: 'somebody opened the tap' })).toEqual(['struck out'])
+  expect(trusted({ source: 'typed', struck: 'somebody opened the tap' }, { acceptance: usual })).toEqual(['struck out'])
 })
 
 test('what was taken away or left out is named with who, when and why', () => {
@@ -47,7 +52,7 @@ test('what was taken away or left out is named with who, when and why', () => {
     }),
   ).onTrust
   expect(lines).toMatchObject([
-    { kind: 'limits changed', why: 'it stands under bunks' },
+    { kind: 'limits raised', by: 'Finn', why: 'it stands under bunks' },
     { kind: 'part off the map', at: 7 },
     { kind: 'blamed on the rig', by: 'Ada', at: 6, why: 'hissed' },
     { kind: 'cannot be held', by: 'Ada', at: 5, why: 'the tank is cut open' },

@@ -17,8 +17,11 @@ import type { KitFacts } from './schemas/kit'
 import type { Complaint, Reality, WorkKind } from './schemas/job'
 import type { TestView } from './leaktest/tests'
 import type { EntryLists } from './record/kinds'
+import type { RestsOn } from './restsOn'
 import type { LeakView } from './record/kinds/leak'
-import type { Preferences, Role } from './schemas/person'
+import type { LimitsView } from './record/kinds/limits'
+import type { TakenOffView } from './record/kinds/takenOff'
+import type { Authority, Preferences, Role } from './schemas/person'
 import type { InstrumentSight } from './schemas/sight'
 
 // What the server answers. Times are milliseconds since 1970, quantities SI.
@@ -29,6 +32,7 @@ export interface PersonView {
   name: string
   role: Role
   preferences: Preferences
+  authorities: Authority[]
   hasPin: boolean
 }
 
@@ -157,6 +161,8 @@ export interface OwnerSheetView {
   proved: boolean
   /** the look that is next, and when; null when none is */
   look: { title: string; doing: string; due: number | null } | null
+  /** what the seal rests on, without names; null while it is not sealed */
+  rests: RestsOn | null
   watch: string[]
   untested: string[]
   /** what was said on cards of this job, the latest first */
@@ -256,6 +262,10 @@ export interface JobView extends EntryLists {
   /** of every kind, in the order in which they were begun */
   tests: TestView[]
   leaks: LeakView[]
+  /** each time that its limits were set otherwise than is usual, in order of time */
+  limitsSet: LimitsView[]
+  /** each time that parts were taken off the map */
+  takenOff: TakenOffView[]
   ownerCards: OwnerCardView[]
 }
 

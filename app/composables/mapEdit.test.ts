@@ -134,7 +134,7 @@ describe('a map that is changed', () => {
     addPart(edit, '00000000-0000-4000-8000-0000000000aa')
     addLine(edit, 'line-1', 'joint-1')
     addValve(edit, 'valve-1')
-    const said = { ...edit, says: 'changed now' as const }
+    const said = { ...edit, says: 'changed now' as const, whyOff: '' }
     expect(circuitSchema.validateSync(said)).toEqual(said)
     expect(edit.parts.at(-1)!.name).toBe('Fitting 4')
     expect(edit.links.at(-2)).toMatchObject({ from: 'tank', to: 'line-1', kind: 'passage', name: 'Joint of line 2' })

@@ -5,7 +5,7 @@ import { liveParts } from '#shared/jobCircuit'
 import type { JobView } from '#shared/views'
 
 /** A map that is being changed; what the change says is asked for before it is saved. */
-export type MapDraft = Omit<CircuitEdit, 'says'> & { says: MapChange | null }
+export type MapDraft = Omit<CircuitEdit, 'says' | 'whyOff'> & { says: MapChange | null; whyOff?: string }
 
 /** What is picked on the map while it is changed. */
 export type MapPick = { of: 'part' | 'space' | 'link'; id: string }

@@ -49,7 +49,8 @@ export const useEntryQueue = defineStore('entryQueue', () => {
       job = await sendPhoto(each.jobId, each.photo.file, each.photo.id)
       if (each.path) await db.put('entries', { ...each, photo: { ...each.photo, sent: true } })
     }
-    const body = { ...each.body, ...(each.timed && { ago: Math.max(0, Date.now() - each.made) }) }
+    const before = typeof each.body.ago === 'number' ? each.body.ago : 0
+    const body = { ...each.body, ...(each.timed && { ago: before + Math.max(0, Date.now() - each.made) }) }
     return each.path ? callApi<JobView>(each.path, 'POST', body) : job!
   }
   const flush = outbox(async () => {

@@ -31,6 +31,7 @@ export const untouched = (parts: readonly LedgerPart[]): LedgerEntries => ({
   touches: [],
   limit: LIMIT,
   pressure: WORKING,
+  usualPressure: WORKING,
   cannotBeHeld: null,
   seenWet: [],
 })

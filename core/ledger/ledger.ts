@@ -122,6 +122,8 @@ export interface LedgerEntries {
   limit: number
   /** the tank's working test pressure, Pa gauge, above zero: what limits are stated at */
   pressure: number
+  /** what is usual for this kind of tank, Pa gauge: above what it is tested at where somebody lowered that */
+  usualPressure: number
   /** since when nothing of it can be held any more, as somebody said with a reason; null while it can */
   cannotBeHeld: Instant | null
   /** when fuel was seen outside in use, without saying where */

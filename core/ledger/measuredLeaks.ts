@@ -21,9 +21,15 @@ export interface UnrecordedFind {
   partId: string
 }
 
-/** Whether a measurement is over the system's limit, at the limit's own pressure. */
-const isLeaking = (test: LedgerMeasurement, { limit, pressure }: LedgerEntries): boolean =>
-  verdictOf(boundsAt(test.bounds, Math.abs(test.pressure), pressure), limit) === 'leaking'
+/**
+ * Whether a measurement is over the system's limit, at the limit's own pressure. What was measured at the usual pressure of this kind
+ * of tank stays what it was when somebody lowers what the tank is tested at.
+ */
+function isLeaking(test: LedgerMeasurement, { limit, pressure, usualPressure }: LedgerEntries): boolean {
+  const measuredAt = Math.abs(test.pressure)
+  const judgedAt = Math.max(pressure, Math.min(measuredAt, usualPressure))
+  return verdictOf(boundsAt(test.bounds, measuredAt, judgedAt), limit) === 'leaking'
+}
 
 /** Parts of today's tank that a measurement can speak of; all of them where nobody said what it reached. */
 const reachedBy = (test: LedgerMeasurement, parts: readonly LedgerPart[]): LedgerPart[] =>
@@ -67,6 +73,7 @@ function isAsHard(later: LedgerTest, leaking: LedgerMeasurement, partId: string,
 interface Answer {
   at: Instant
   partIds: readonly string[] | null
+  by: 'touch' | 'repair' | 'find' | 'another part' | 'rig'
 }
 
 /**
@@ -76,17 +83,19 @@ interface Answer {
 function answersTo(test: LedgerMeasurement, reached: readonly LedgerPart[], entries: LedgerEntries): Answer[] {
   const ids = test.felt.size > 0 ? new Set(test.felt.keys()) : new Set(reached.map(part => part.id))
   const partOf = new Map(entries.leaks.map(leak => [leak.id, leak.partId]))
-  const finds = entries.finds.map(({ at, leakId }) => ({ at, partIds: [partOf.get(leakId) ?? ''] }))
-  const renewed = reached.map(part => ({ at: part.since, partIds: [part.id] }))
+  // What was struck out answers nothing.
+  const said: (Answer & { partIds: readonly string[] })[] = [
+    ...entries.touches.filter(touch => !touch.struck).map(({ at, partIds }) => ({ at, partIds, by: 'touch' as const })),
+    ...entries.repairs.filter(repair => !repair.struck).map(({ at, partIds }) => ({ at, partIds, by: 'repair' as const })),
+    ...entries.finds.map(({ at, leakId }) => ({ at, partIds: [partOf.get(leakId) ?? ''], by: 'find' as const })),
+    ...reached.map(part => ({ at: part.since, partIds: [part.id], by: 'another part' as const })),
+  ]
   return [
-    // A repair that was struck out answers nothing.
-    ...[...entries.touches, ...entries.repairs.filter(repair => !repair.struck), ...finds, ...renewed].filter(
-      each => each.at > test.begin && each.partIds.some(id => ids.has(id)),
-    ),
+    ...said.filter(each => each.at > test.begin && each.partIds.some(id => ids.has(id))),
     // Said late, after another was measured, it is still an answer to this one for whatever is tested after it.
     ...entries.rigFinds
       .filter(find => find.testId === test.id || (find.testId === null && find.at > test.begin))
-      .map(({ at }) => ({ at, partIds: null })),
+      .map(({ at }) => ({ at, partIds: null, by: 'rig' as const })),
   ]
 }
 
@@ -123,6 +132,18 @@ export function measuredLeaks(entries: LedgerEntries): MeasuredLeak[] {
         disagrees: allTight ? against.map(later => later.id) : [],
       },
     ]
+  })
+}
+
+/** Leaks that were measured and closed although nothing was found or repaired: something was touched, and then it was tight. */
+export function closedByTouch(entries: LedgerEntries): { testId: string; at: Instant; partIds: readonly string[] }[] {
+  const open = new Set(measuredLeaks(entries).map(leak => leak.testId))
+  return entries.tests.filter(measures).flatMap(test => {
+    if (open.has(test.id) || !isLeaking(test, entries)) return []
+    const answers = answersTo(test, reachedBy(test, entries.parts), entries)
+    const [first] = answers
+    if (!first?.partIds || answers.some(answer => answer.by !== 'touch')) return []
+    return [{ testId: test.id, at: first.at, partIds: first.partIds }]
   })
 }
 

@@ -157,11 +157,13 @@ test('a record is read once, and anew when one of its lists is another', () => {
 
 test('what was opened to let fuel out was touched, on the tank as it is', () => {
   const drained = [
-    { at: 3, method: 'filler' },
-    { at: 4, method: 'drain' },
-    { at: 5, method: 'tap' },
+    { at: 3, method: 'filler', struck: null },
+    { at: 4, method: 'drain', struck: 'another tank' },
+    { at: 5, method: 'tap', struck: null },
   ]
-  expect(readingOf(record({ drained })).touches).toEqual([{ at: 3, partIds: ['cap'], kind: 'removed' }])
+  expect(readingOf(record({ drained })).touches).toEqual([{ at: 3, partIds: ['cap'], kind: 'removed', struck: null }])
   const plug = { id: 'plug', family: 'drain' as const, opening: true, removedAt: null }
-  expect(readingOf(record({ drained, parts: [plug] })).touches).toEqual([{ at: 4, partIds: ['plug'], kind: 'removed' }])
+  expect(readingOf(record({ drained, parts: [plug] })).touches).toEqual([
+    { at: 4, partIds: ['plug'], kind: 'removed', struck: 'another tank' },
+  ])
 })

@@ -12,6 +12,8 @@ export interface Touch {
   at: Instant
   partIds: readonly string[]
   kind: TouchKind
+  /** why it was struck out, where it was: the metal was touched all the same, but it answers nothing */
+  struck?: string | null
 }
 
 /** What was done in a repair that is made stage by stage. */
@@ -60,5 +62,5 @@ export interface JobRecord {
   repairs: readonly RecordedRepair[]
   finds: readonly RecordedFind[]
   tests: readonly { id: string; struck: string | null }[]
-  drained: readonly { at: Instant; method: string }[]
+  drained: readonly { at: Instant; method: string; struck: string | null }[]
 }

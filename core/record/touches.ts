@@ -51,10 +51,10 @@ function openingsTaken({ parts, runs, repairs }: JobRecord): Touch[] {
 
 /** What was opened so that fuel could come out. Struck out or not: a plug that was out was out. */
 const openedToDrain = ({ parts, drained }: JobRecord): Touch[] =>
-  drained.flatMap(({ at, method }) => {
+  drained.flatMap(({ at, method, struck }) => {
     const opens = drainMethods.find(each => each.key === method)?.opens ?? []
     const partIds = parts.flatMap(part => (opens.includes(part.family) && part.removedAt === null ? [part.id] : []))
-    return partIds.length > 0 ? [{ at, partIds, kind: 'removed' as const }] : []
+    return partIds.length > 0 ? [{ at, partIds, kind: 'removed' as const, struck }] : []
   })
 
 /**

@@ -8,6 +8,9 @@ import type { Reading } from '../../core/hold/holdSetup'
 import { throughputFromStandard } from '../../core/quantity/standardLeakRate'
 import { factsOf } from '../../shared/jobFacts'
 import { jobStanding } from '../../shared/jobEntries'
+import { signedState } from '../../shared/prove/signedState'
+import { restsOn } from '../../shared/restsOn'
+import type { ProofForm } from '../../shared/record/kinds/proof'
 import { liveParts } from '../../shared/jobCircuit'
 import { heatRefused, vapourOn } from '../../shared/safety'
 import type { HoldForm } from '../../shared/leaktest/hold/holdForm'
@@ -41,6 +44,7 @@ import {
   testActor,
   testJob,
 } from './ground/testShop'
+import { giveAuthority } from './people/authorities'
 import { append } from './record/append'
 
 /**
@@ -111,6 +115,14 @@ async function standing(job: JobView) {
   const name = (id: string) => now.parts.find(part => part.id === id)!.name
   return { state: ledger.state, sentence: next.sentence, missing: ledger.missing.map(name), ledger }
 }
+
+/** What a job's seal rests on today. */
+async function restOf(job: JobView) {
+  const now = await loadJob(job.id)
+  const { entries, ledger } = jobStanding(now, Date.now())
+  return restsOn(now, entries, ledger)
+}
+const trusted = async (job: JobView) => (await restOf(job)).onTrust.map(line => line.kind)
 
 test('an honest job is sealed by one hold, and each way below takes something of it away', async () => {
   const job = await tank()
@@ -336,6 +348,15 @@ describe('a cure that is forgotten or shortened', () => {
     const job = await tank()
     const leakId = await found(job, 1, 'Bottom seam')
     await repaired(job, 2, leakId, { method: 'liner', material: 'epoxy-liner' })
+    expect((await refusal(repaired(job, 3, leakId, { method: 'hot-work', material: 'none' }))).message).toContain('certificate')
+    const certificate = {
+      id: randomUUID(),
+      shop: 'a licensed shop',
+      certificate: 'GF-7',
+      issuedOn: '2026-05-20',
+      what: 'a seam',
+    }
+    await append('hot-work', at(2.9), job.id, { ...certificate, note: '' })
     await repaired(job, 3, leakId, { method: 'hot-work', material: 'none' })
     await held(job, 4)
     const { state, missing } = await standing(job)
@@ -549,7 +570,8 @@ describe('history that is written anew', () => {
   ) => {
     const now = await loadJob(job.id)
     const parts = change(liveParts(now)).map(({ removedAt: _, addedAt: __, position: ___, ...part }) => part)
-    return setCircuit(at(hour), job.id, { says, revision: now.revision, spaces: now.circuit.spaces, links, parts })
+    const { spaces } = now.circuit
+    return setCircuit(at(hour), job.id, { says, revision: now.revision, spaces, links, parts, whyOff: 'it was never there' })
   }
   test('a check valve that is drawn later takes the reach behind it from earlier tests', async () => {
     const job = await tank()
@@ -755,4 +777,157 @@ test('on what flies a hold that leaked is struck out by somebody else', async ()
   const other = await testActor('technician', 'other')
   await append('strike', other(new Date(START + 3 * HOUR)), job.id, strike)
   expect((await standing(job)).ledger.measured).toEqual([])
+})
+
+describe('what did not have the time to happen', () => {
+  const inUse = (step: string, change: Partial<ProofForm> = {}): ProofForm => ({
+    id: randomUUID(),
+    step,
+    outcome: 'dry',
+    watched: 1800,
+    look: 'blotting paper',
+    distance: null,
+    tilt: null,
+    note: '',
+    ...change,
+  })
+  test('eight hours of soak and a drive, typed in one minute after the hold', async () => {
+    const job = await tank()
+    await held(job, 1)
+    const early = await refusal(append('proof', at(1.4), job.id, inUse('quarter')))
+    expect(early.fields.watched).toContain('since the tank was sealed')
+    for (const [k, step] of ['quarter', 'half', 'brim'].entries()) await append('proof', at(2 + k), job.id, inUse(step))
+    await append('proof', at(5), job.id, inUse('engine'))
+    expect((await refusal(append('proof', at(5.1), job.id, inUse('soak', { watched: 8 * 3600 })))).fields.watched).toContain(
+      'had passed',
+    )
+    expect((await refusal(append('proof', at(14), job.id, inUse('soak', { watched: 8 * 3600, ago: 8 * HOUR })))).status).toBe(
+      422,
+    )
+    // Typed the next day, with its own time, it is told as such.
+    const told = await append('proof', at(20), job.id, inUse('soak', { watched: 8 * 3600, ago: 5 * HOUR }))
+    expect(told.proof.at(-1)).toMatchObject({ at: START + 15 * HOUR, saidAt: START + 20 * HOUR })
+  })
+  test('twenty kilometres in two minutes', async () => {
+    const van = await tank({ craftKind: 'road vehicle' })
+    await held(van, 1)
+    for (const [k, step] of ['quarter', 'half', 'brim', 'engine'].entries())
+      await append('proof', at(2 + k), van.id, inUse(step))
+    const drive = (hour: number) => append('proof', at(hour), van.id, inUse('under way', { watched: 600, distance: 20_000 }))
+    expect((await refusal(drive(5.2))).fields.distance).toContain('had passed')
+    await drive(5.4)
+  })
+  test('a repair is typed later with its own time, but not before what it mends was found', async () => {
+    const job = await tank()
+    const leakId = await found(job, 1, 'Cap')
+    await held(job, 3)
+    expect((await refusal(repaired(job, 4, leakId, { ago: 3.5 * HOUR }))).fields.ago).toContain('found after that')
+    await repaired(job, 4, leakId, { ago: 2 * HOUR })
+    expect((await standing(job)).state).toBe('sealed')
+    expect(await trusted(job)).toContain('typed later')
+  })
+  test('a touch that was struck out answers no leak, and one that stands is on the list', async () => {
+    const job = await tank()
+    await held(job, 1, falling(30))
+    const touch = { id: randomUUID(), partIds: [partId(job, 'Cap')], kind: 'adjusted' as const, note: '' }
+    await append('touch', at(2), job.id, touch)
+    await held(job, 3)
+    expect((await standing(job)).state).toBe('sealed')
+    expect(await trusted(job)).toContain('answered by a touch')
+    await append('strike', at(4), job.id, { id: randomUUID(), subjectId: touch.id, reason: 'it was another tank' })
+    expect((await standing(job)).state).not.toBe('sealed')
+  })
+})
+
+describe('limits', () => {
+  test('more than double of what is usual asks why from the start, and who and when stand on the list', async () => {
+    const loose = { acceptance: mLmin(2), fuelAcceptance: null, limitsReason: '' }
+    expect((await refusal(tank(loose))).fields.limitsReason).toContain('is usual: say why')
+    const job = await tank({ ...loose, limitsReason: 'it stands in the open' })
+    await held(job, 1)
+    const { limitsSet } = await loadJob(job.id)
+    expect(limitsSet).toMatchObject([{ by: expect.any(String), at: START, reason: 'it stands in the open' }])
+    expect(await trusted(job)).toContain('limits raised')
+  })
+  test('a leak that was measured stays one when the tank’s pressure is lowered', async () => {
+    const job = await tank({ acceptance: mLmin(2), fuelAcceptance: mLmin(2) })
+    // 4.5 mL/min at 5 kPa, at a fifth of the pressure far below the limit.
+    const hold = await held(job, 1, falling(25))
+    expect(hold.estimate!.verdict).toBe('leaking')
+    const now = await loadJob(job.id)
+    const lower = { ...factsOf(now), revision: now.revision, pressureLimit: 1000 }
+    expect((await refusal(editJob(at(2), job.id, lower))).fields.limitSource).toContain('where this limit comes from')
+    await editJob(at(2), job.id, { ...lower, limitSource: 'a sticker' })
+    expect((await standing(job)).state).toBe('leaking')
+  })
+  test('a part that is taken off after a test says what closes its place, and stays named', async () => {
+    const job = await tank()
+    await held(job, 1)
+    const { revision, circuit } = await loadJob(job.id)
+    const parts = liveParts(job).slice(1)
+    const edit = { says: 'it was always so' as const, revision, spaces: circuit.spaces, links: circuit.links, parts }
+    expect((await refusal(setCircuit(at(2), job.id, edit))).fields.whyOff).toContain('What closes the place of Cap'.slice(5))
+    await setCircuit(at(2), job.id, { ...edit, whyOff: 'a welded plate' })
+    const line = (await restOf(job)).onTrust.find(each => each.kind === 'part off the map')
+    expect(line).toMatchObject({ about: 'Cap', by: expect.any(String), why: 'a welded plate' })
+  })
+})
+
+describe('who may, on what flies', () => {
+  const bay = () => tank({ craftKind: 'light aircraft' })
+  const release = (until: number) => ({
+    id: randomUUID(),
+    deed: 'return to service' as const,
+    authority: 'island board',
+    number: 'IB-7',
+    until,
+  })
+  test('whoever repaired it does not inspect it, with whatever authority', async () => {
+    const job = await bay()
+    const leakId = await found(job, 1, 'Cap')
+    const owner = await testActor('owner', 'boss')
+    const { id } = technician()
+    await giveAuthority(owner(new Date(START)), id, release(START + 900 * HOUR))
+    await append('approval', at(1.5), job.id, {
+      id: randomUUID(),
+      method: 'renew-part',
+      step: 'asked',
+      reference: '',
+      note: '',
+    } as never)
+    await append('approval', at(1.6), job.id, {
+      id: randomUUID(),
+      method: 'renew-part',
+      step: 'granted',
+      reference: 'MM 28-10',
+      note: '',
+    } as never)
+    await repaired(job, 2, leakId)
+    await held(job, 3)
+    const now = await loadJob(job.id)
+    const { digest } = signedState(now, jobStanding(now, Date.now()).ledger)
+    const form = { id: randomUUID(), capacity: 'inspector' as const, authority: '', licence: '', digest, password: 'x' }
+    expect((await refusal(append('signature', at(4), job.id, form))).message).toContain('somebody else inspects it')
+  })
+  test('a step is left out only by who may inspect it', async () => {
+    const job = await bay()
+    await held(job, 1)
+    const skip = {
+      id: randomUUID(),
+      step: 'quarter',
+      outcome: 'left out' as const,
+      watched: null,
+      look: null,
+      distance: null,
+      tilt: null,
+      note: 'no fuel here',
+    }
+    const other = await testActor('technician', 'third')
+    const then = (hour: number) => other(new Date(START + hour * HOUR))
+    expect((await refusal(append('proof', then(2), job.id, skip))).message).toContain('whoever may inspect it')
+    const owner = await testActor('owner', 'second boss')
+    await giveAuthority(owner(new Date(START)), then(2).id, { ...release(START + 900 * HOUR), deed: 'inspect' })
+    await append('proof', then(2), job.id, skip)
+    expect(await trusted(job)).toContain('step in use left out')
+  })
 })

@@ -1,5 +1,6 @@
 import type { jobStanding } from '../jobEntries'
 import type { JobView, OwnerSheetView } from '../views'
+import { restsOn } from '../restsOn'
 import { jobProof } from './jobProof'
 import { whatToWatch } from './whatToWatch'
 
@@ -14,12 +15,15 @@ export function ownerSheet(
   const { next, complete } = jobProof(job, entries)
   const { watch, untested } = whatToWatch(job, ledger, entries)
   const sealed = ledger.state === 'sealed'
+  const rests = sealed ? restsOn(job, entries, ledger) : null
   return {
     craft: job.craft.name,
     tankName: job.tankName,
     state: ledger.state,
     proved: sealed && complete,
     look: sealed && next && next.step.wait > 0 ? { title: next.step.title, doing: next.step.doing, due: next.due } : null,
+    // An owner is told what, and not who.
+    rests: rests && { ...rests, onTrust: rests.onTrust.map(line => ({ ...line, by: null, why: '' })) },
     watch,
     untested,
     said: job.proof

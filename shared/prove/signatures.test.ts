@@ -19,6 +19,7 @@ const signature = (job: JobView, change: Partial<SignatureView> = {}): Signature
   by: 'Finn',
   at: 5,
   struck: null,
+  onTrust: 0,
   ...stateOf(job),
   ...change,
 })
@@ -109,7 +110,7 @@ test('any change of anything that it covers makes it void, and is named', () => 
 test('every list of a job that somebody can add to is covered, but for what is bought, signed and on cards', () => {
   const job = jobView()
   const digest = stateOf(job).digest
-  const outside = ['purchases', 'signatures', 'ownerCards']
+  const outside = ['strikes', 'purchases', 'signatures', 'ownerCards']
   const row = {
     id: 'x',
     at: 1,

@@ -115,6 +115,8 @@ export function signedState(job: JobView, ledger: Ledger): SignedState {
       circuit: job.circuit,
       parts: job.parts,
       mapsBefore: job.mapsBefore,
+      ...(job.limitsSet.length > 0 && { limitsSet: job.limitsSet }),
+      ...(job.takenOff.length > 0 && { takenOff: job.takenOff }),
     },
     'making safe': { plan: job.plan, ...recorded(job, 'making safe') },
     'narrowing': recorded(job, 'narrowing'),

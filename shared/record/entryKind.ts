@@ -7,6 +7,8 @@ export interface Said {
   id: string
   by: string
   at: number
+  /** when it was said, by the server's clock, where that was later */
+  saidAt?: number
   struck: string | null
 }
 

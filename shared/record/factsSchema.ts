@@ -1,7 +1,6 @@
 import * as yup from 'yup'
 import { uuid } from '../schemas/fields'
-import { leakFactsSchema } from './kinds/leak'
-import { entryKind, type StoredKind } from './kinds'
+import { entryKind, isKeptAlong, keptAlongSchemas, type StoredKind } from './kinds'
 
 type Described = yup.SchemaFieldDescription
 /** No figure of a tank is larger, times in ms since 1970 among them. */
@@ -30,7 +29,7 @@ const shapeOf = (fields: Record<string, Described>): yup.AnyObjectSchema =>
   yup.object(Object.fromEntries(Object.entries(fields).map(([name, field]) => [name, typeOf(field)])))
 
 const whole = (kind: StoredKind): yup.AnyObjectSchema => {
-  if (kind === 'leak') return leakFactsSchema
+  if (isKeptAlong(kind)) return keptAlongSchemas[kind] as yup.AnyObjectSchema
   const { facts, schema } = entryKind(kind)
   return facts ?? (schema as yup.AnyObjectSchema).omit(['id'])
 }

@@ -11,7 +11,8 @@ import { findKind } from './kinds/find'
 import { gasKind } from './kinds/gas'
 import { hotWorkKind } from './kinds/hotWork'
 import { instrumentEntryKinds } from './kinds/instruments'
-import type { LeakView } from './kinds/leak'
+import { leakFactsSchema } from './kinds/leak'
+import { limitsFactsSchema } from './kinds/limits'
 import { newTankKind } from './kinds/newTank'
 import { outcomeKind } from './kinds/outcome'
 import { probeKind } from './kinds/probe'
@@ -27,6 +28,7 @@ import { runActKinds } from './kinds/runActs'
 import { signatureKind } from './kinds/signature'
 import { strikeKind } from './kinds/strike'
 import { stripKind } from './kinds/strip'
+import { takenOffFactsSchema } from './kinds/takenOff'
 import { touchKind } from './kinds/touch'
 import { unholdableKind } from './kinds/unholdable'
 import { weighingKind } from './kinds/weighing'
@@ -89,9 +91,19 @@ export const aspectsOf = (key: EntryKindKey): JobAspect[] => {
   return [...new Set([aspect, ...alters])]
 }
 
-/** What is kept: what somebody appends, and the leak that a find is of. */
-export type StoredKind = EntryKindKey | 'leak'
-export const isStoredKind = (word: string): word is StoredKind => word === 'leak' || isEntryKind(word)
-/** A leak of a job, numbered as it was first found. */
-type LeakFacts = Omit<LeakView, 'id'>
-export type StoredFacts<K extends StoredKind> = K extends EntryKindKey ? EntryFacts<K> : LeakFacts
+/** What other changes leave in the record: the leak that a find is of, the limits that a job is given, what is taken off its map. */
+export const keptAlongSchemas = {
+  'leak': leakFactsSchema,
+  'limits': limitsFactsSchema,
+  'taken-off': takenOffFactsSchema,
+} as const
+export type KeptAlong = keyof typeof keptAlongSchemas
+export const isKeptAlong = (word: string): word is KeptAlong => Object.hasOwn(keptAlongSchemas, word)
+/** What is kept: what somebody appends, and what other changes leave. */
+export type StoredKind = EntryKindKey | KeptAlong
+export const isStoredKind = (word: string): word is StoredKind => isKeptAlong(word) || isEntryKind(word)
+export type StoredFacts<K extends StoredKind> = K extends EntryKindKey
+  ? EntryFacts<K>
+  : K extends KeptAlong
+    ? InferType<(typeof keptAlongSchemas)[K]>
+    : never

@@ -2,7 +2,7 @@ import * as yup from 'yup'
 import { partFamilies, partTraits, type PartShape } from '../../core/circuit/boundary'
 import { lineCargoes, linkKinds, linkStates, spaceKinds } from '../../core/circuit/circuit'
 import { tankKinds } from '../../core/circuit/tankKinds'
-import { entryId, oneOf, quantity, requiredLine, uuidField, words } from './fields'
+import { entryId, oneOf, quantity, requiredLine, uuidField, words, reasonLine } from './fields'
 
 const mapX = () => quantity('Place on the map').min(0, 'That is off the map.').max(1000, 'That is off the map.')
 const mapY = () => quantity('Place on the map').min(0, 'That is off the map.').max(360, 'That is off the map.')
@@ -78,6 +78,8 @@ export const circuitSchema = yup.object({
     .min(1, 'A circuit has at least the tank.')
     .max(60, 'Keep it under 60 lines and spaces.'),
   links: yup.array(linkSchema).default([]).max(120, 'Keep it under 120 valves and joints.'),
+  /** what closes the place of parts that are taken off; asked once something was tested */
+  whyOff: reasonLine().default(''),
 })
 export type CircuitEdit = yup.InferType<typeof circuitSchema>
 

@@ -37,10 +37,18 @@ export const reasonLine = (most = 300) =>
   line('The reason', most).test('says', 'Say the reason in words.', value => !value || /\p{L}{3}/u.test(value))
 export const words = () => text().max(4000, 'Keep it under 4,000 characters.').default('')
 
-/** Made where the form is opened, so that a repeated submit is one entry. */
 /** ms ago that something was done, by the clock of the page, where the network was gone; the server says when that was. */
 export const ago = () =>
   yup.number().min(0, 'It cannot be done before it was.').max(86_400_000, 'It was done more than a day ago.').default(0)
+/** ms ago that something happened, as somebody says who types it later; where nobody does it is now. */
+export const happenedAgo = () =>
+  yup
+    .number()
+    .typeError('Say when it was.')
+    .min(0, 'That is still to come. Say when it was.')
+    .max(60 * 86_400_000, 'That was more than 60 days ago. Check the date.')
+    .optional()
+/** Made where the form is opened, so that a repeated submit is one entry. */
 export const entryId = () => uuid('The entry’s id is not a UUID.').required('The entry has no id.')
 export const uuidField = (name: string) => uuid(`${name} is not known.`).required(`Choose ${name.toLowerCase()}.`)
 

@@ -53,6 +53,29 @@ export const switchSchema = yup.object({ personId: uuidField('Who'), pin: pin().
 
 export const roleSchema = yup.object({ role: oneOf(roles, 'Role') })
 
+/** What only somebody may do to whom the owner gave it: each is shown with its number, and ends. */
+export const authorityDeeds = ['inspect', 'return to service', 'hot work'] as const
+export type AuthorityDeed = (typeof authorityDeeds)[number]
+export const authoritySchema = yup.object({
+  id: entryId(),
+  deed: oneOf(authorityDeeds, 'What for'),
+  authority: requiredLine('By whose authority', 120),
+  number: requiredLine('Number of the licence or approval', 60),
+  /** ms since 1970, the last moment of its last day */
+  until: yup.number().typeError('Say until when it is valid.').required('Say until when it is valid.'),
+})
+export type AuthorityForm = yup.InferType<typeof authoritySchema>
+/** An authority as the owner gave it. */
+export interface Authority extends AuthorityForm {
+  givenAt: number
+}
+/** The authority of somebody for a deed at a moment: given before, and not over. */
+export const authorityFor = (
+  authorities: readonly Authority[],
+  deeds: readonly AuthorityDeed[],
+  at: number,
+): Authority | undefined => authorities.find(each => deeds.includes(each.deed) && each.givenAt <= at && at < each.until)
+
 export const ownerSchema = yup.object({
   code: requiredLine('The code from the terminal', 40),
   name: requiredLine('Name', 80),

@@ -148,7 +148,11 @@ async function merge() {
             <ComplaintFields v-model="draft.complaint" :twin="isTwin" :codes="hasVapourSystem" />
             <h2 class="pt-3">The craft and its tank</h2>
           </template>
-          <JobFactsFields v-model="draft" :usual-fuel-limit="fuelLimit({ ...job, fuelAcceptance: null })" />
+          <JobFactsFields
+            v-model="draft"
+            :tank-kind="job.tankKind"
+            :usual-fuel-limit="fuelLimit({ ...job, fuelAcceptance: null })"
+          />
           <ComplaintFields v-if="!complaintFirst" v-model="draft.complaint" :twin="isTwin" :codes="hasVapourSystem" />
           <template #actions>
             <UButton type="submit" size="xl" color="neutral" :loading="saving">Save</UButton>

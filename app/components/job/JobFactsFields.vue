@@ -1,16 +1,20 @@
 <script setup lang="ts">
 import { craftKinds, tankMaterials } from '#core/circuit/tankKinds'
 import { fuels } from '#core/fuel/fuels'
+import { limitsQuestion } from '#shared/limits'
 import type { JobFacts } from '#shared/schemas/job'
 
 /** The craft and its tank, as a new complaint and a later edit share them. */
 const facts = defineModel<JobFacts>({ required: true })
-defineProps<{
+const props = defineProps<{
   /** its names are asked for elsewhere */
   tankOnly?: boolean
   /** limit that follows from the fuel, Pa·m3/s; a new job has no reason to give for its limits */
   usualFuelLimit?: number
+  tankKind: string
 }>()
+/** Asked where a limit is far from what is usual of this kind of tank. */
+const question = computed(() => limitsQuestion({ ...facts.value, tankKind: props.tankKind }))
 const { short } = useQuantities()
 const items = (values: readonly string[]) =>
   values.map(value => ({ label: value.charAt(0).toUpperCase() + value.slice(1), value }))
@@ -54,10 +58,11 @@ const built = computed({
       ><QuantityInput v-model="facts.fuelAcceptance" kind="rate"
     /></UFormField>
     <UFormField
-      v-if="usualFuelLimit !== undefined"
+      v-if="usualFuelLimit !== undefined || question"
       label="Why these limits"
       name="limitsReason"
       hint="wanted when one is changed"
+      :help="question ?? undefined"
       ><UInput v-model="facts.limitsReason"
     /></UFormField>
     <UFormField label="Never above" name="pressureLimit"

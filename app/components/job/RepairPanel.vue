@@ -17,21 +17,30 @@ const open = computed({
 })
 const leak = computed(() => props.job.leaks.find(each => each.id === props.leakId))
 const part = computed(() => props.job.parts.find(each => each.id === leak.value?.partId))
-const now = useClock()
+const clock = useClock()
+/** From when it cures: now, or when it was put on. */
+const now = computed(() => clock.value - (agoOf(draft.value.happened) || 0))
 const { figure, unit } = useQuantities()
-const { draft, clear } = useDraft<Omit<RepairForm, 'id' | 'leakIds'>>(`repair:${props.job.id}`, () => ({
-  method: 'renew-seal',
-  material: 'none',
-  batch: '',
-  temperature: 291.15,
-  cureTime: null,
-  note: '',
-  partIds: [],
-  until: null,
-  untilReason: '',
-  notUsedUntil: '',
-}))
-const state = computed(() => ({ ...draft.value, leakIds: props.leakId ? [props.leakId] : [] }))
+const { draft, clear } = useDraft<Omit<RepairForm, 'id' | 'leakIds' | 'ago'> & { happened: string }>(
+  `repair:${props.job.id}`,
+  () => ({
+    method: 'renew-seal',
+    material: 'none',
+    batch: '',
+    temperature: 291.15,
+    cureTime: null,
+    note: '',
+    partIds: [],
+    until: null,
+    untilReason: '',
+    notUsedUntil: '',
+    happened: '',
+  }),
+)
+const state = computed(() => {
+  const { happened, ...made } = draft.value
+  return { ...made, ago: agoOf(happened), leakIds: props.leakId ? [props.leakId] : [] }
+})
 const { saving, problem, save } = useSave()
 const form = useTemplateRef('form')
 
@@ -145,6 +154,7 @@ const submit = () =>
             </div>
           </template>
           <UntilFields v-if="repairMethod(draft.method).counts === 'temporary'" v-model="draft" />
+          <WhenField v-model="draft.happened" />
           <UFormField label="Note" name="note"><UTextarea v-model="draft.note" :rows="2" autoresize /></UFormField>
           <template #actions>
             <UButton type="submit" block size="xl" color="neutral" :loading="saving">Record the repair</UButton>

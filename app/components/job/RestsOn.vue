@@ -9,15 +9,6 @@ const { rests } = defineProps<{ rests: RestsOn }>()
   <section aria-labelledby="rests-title">
     <h2 id="rests-title" class="mb-1">What it rests on</h2>
     <p>{{ restsOnSentence(rests) }}</p>
-    <p v-if="rests.onTrust.length === 0" class="soft mt-1">Nothing is taken on trust.</p>
-    <template v-else>
-      <p class="mt-2 font-semibold">Taken on trust:</p>
-      <ul class="mt-1">
-        <li v-for="line in rests.onTrust" :key="line.key" class="border-t border-(--hair) py-1.5">
-          {{ trustSentence(line) }}
-          <span v-if="trustSource(line)" class="soft">{{ trustSource(line) }}</span>
-        </li>
-      </ul>
-    </template>
+    <TrustLines :lines="rests.onTrust" />
   </section>
 </template>

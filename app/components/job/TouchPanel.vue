@@ -13,9 +13,14 @@ const { draft, clear } = useDraft(`touch:${props.job.id}`, () => ({
   partIds: [] as string[],
   kind: 'removed' as (typeof touchKinds)[number],
   note: '',
+  happened: '',
 }))
 const parts = computed(() => props.job.parts.filter(part => part.removedAt === null))
 const names = computed(() => Object.fromEntries(parts.value.map(part => [part.id, part.name])))
+const body = computed(() => {
+  const { happened, ...facts } = draft.value
+  return { ...facts, ago: agoOf(happened) }
+})
 const { saving, problem, save } = useSave()
 const form = useTemplateRef('form')
 const submit = () =>
@@ -24,8 +29,9 @@ const submit = () =>
     const job = await entries.send({
       jobId: props.job.id,
       path: `jobs/${props.job.id}/entries/touch`,
-      body: draft.value,
+      body: body.value,
       words,
+      timed: true,
     })
     clear()
     if (job) emit('done', job)
@@ -42,13 +48,14 @@ const submit = () =>
   >
     <template #body
       ><NextFrame>
-        <SchemaForm ref="form" :problem="problem" :schema="touchSchema" :state="draft" class="space-y-4" @submit="submit">
+        <SchemaForm ref="form" :problem="problem" :schema="touchSchema" :state="body" class="space-y-4" @submit="submit">
           <UFormField label="What happened" name="kind"
             ><TapChoice v-model="draft.kind" :options="touchKinds" several label="What happened"
           /></UFormField>
           <UFormField label="Parts" name="partIds"
             ><TapChoice v-model="draft.partIds" :options="parts.map(part => part.id)" :words="names" several label="Parts"
           /></UFormField>
+          <WhenField v-model="draft.happened" />
           <UFormField label="Note" name="note"><UTextarea v-model="draft.note" :rows="2" autoresize /></UFormField>
           <template #actions>
             <UButton type="submit" block size="xl" color="neutral" :loading="saving">Record it</UButton>

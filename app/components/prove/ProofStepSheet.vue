@@ -11,12 +11,14 @@ const emit = defineEmits<{ /** null when it waits for a network */ done: [view: 
 const entries = useEntryQueue()
 const session = useSession()
 const { saving, problem, save } = useSave()
+const mayLeaveOut = useMayLeaveOut(() => props.job)
 const blank = () => ({
   watched: null as number | null,
   look: null as WetLookKey | null,
   distance: null as number | null,
   tilt: null as number | null,
   note: '',
+  happened: '',
 })
 const said = ref(blank())
 watch(
@@ -39,11 +41,13 @@ const lookWords = computed(() =>
 const chosen = computed(() => looks.value.find(({ look }) => look.key === said.value.look)?.look)
 async function record(outcome: ProofOutcome) {
   const recorded = step.value.key
+  const { happened, ...facts } = said.value
   const view = await save(() =>
     entries.send({
       jobId: props.job.id,
       path: `jobs/${props.job.id}/entries/proof`,
-      body: { id: newId(), step: recorded, outcome, ...said.value },
+      body: { id: newId(), step: recorded, outcome, ...facts, ago: agoOf(happened) },
+      timed: true,
       words: `${step.value.title}: ${outcome}`,
     }),
   )
@@ -85,11 +89,18 @@ async function record(outcome: ProofOutcome) {
           ><UInput v-model="said.note" class="w-full" autocomplete="off"
         /></UFormField>
       </div>
+      <WhenField v-model="said.happened" />
       <p v-if="problem" role="alert" class="leaking font-semibold">{{ problem }}</p>
       <ThumbBar>
         <UButton color="neutral" size="xl" :loading="saving" :disabled="!sealed" @click="record('dry')">It was dry</UButton>
         <UButton color="neutral" variant="outline" size="xl" :disabled="saving" @click="record('wet')">It is wet</UButton>
-        <UButton color="neutral" variant="ghost" size="xl" :disabled="saving || !sealed" @click="record('left out')"
+        <UButton
+          v-if="mayLeaveOut"
+          color="neutral"
+          variant="ghost"
+          size="xl"
+          :disabled="saving || !sealed"
+          @click="record('left out')"
           >Leave it out</UButton
         >
       </ThumbBar>

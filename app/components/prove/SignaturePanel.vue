@@ -4,10 +4,11 @@ import type { Ledger } from '#core/ledger/deriveLedger'
 import { signedState } from '#shared/prove/signedState'
 import { signatureStandings } from '#shared/prove/signatures'
 import { signatureSchema, type SignatureCapacity } from '#shared/record/kinds/signature'
+import { authorityFor } from '#shared/schemas/person'
 import type { JobView } from '#shared/views'
 
 /** Who has signed what: each name covers a state, and is void as soon as something of it changes. */
-const props = defineProps<{ job: JobView; ledger: Ledger; now: number }>()
+const props = defineProps<{ job: JobView; ledger: Ledger; onTrust: number; now: number }>()
 const emit = defineEmits<{ done: [view: JobView]; strike: [subject: { id: string; name: string }] }>()
 const session = useSession()
 const today = computed(() => signedState(props.job, props.ledger))
@@ -24,7 +25,10 @@ const wantsInspector = computed(() => asksInspector(props.job.craft.kind))
 const capacity = computed<SignatureCapacity>(() => (session.person?.role === 'inspector' ? 'inspector' : chosen.value))
 const chosen = ref<SignatureCapacity>('technician')
 const open = ref(false)
-const blank = () => ({ id: newId(), authority: '', licence: '', password: '' })
+/** The authority that the owner gave whoever is signed in; null where there is none, or it is over. */
+const given = computed(() => authorityFor(session.person?.authorities ?? [], ['return to service'], props.now) ?? null)
+const mayCountersign = computed(() => !wantsInspector.value || given.value !== null)
+const blank = () => ({ id: newId(), password: '' })
 const said = ref(blank())
 const whole = computed(() => ({ ...said.value, capacity: capacity.value, digest: today.value.digest }))
 const form = useTemplateRef('form')
@@ -60,7 +64,9 @@ const begin = (as: SignatureCapacity) => {
           <b>{{ signature.by }}</b>, {{ capacityWords[signature.capacity] }}
         </p>
         <p v-if="signature.authority" class="soft">{{ signature.authority }}, no. {{ signature.licence }}</p>
-        <p class="soft">{{ upperFirst(clockText(signature.at, now)) }}. Covers {{ coverWords(signature.cover) }}.</p>
+        <p class="soft">
+          {{ upperFirst(clockText(signature.at, now)) }}. Covers {{ coverWords(signature.cover, signature.onTrust) }}.
+        </p>
         <p v-if="stands" class="sealed font-semibold">
           <StateSign look="sealed" :size="16" /> stands · {{ shortDigest(signature.digest) }}
         </p>
@@ -83,9 +89,18 @@ const begin = (as: SignatureCapacity) => {
         @click="begin('technician')"
         >I did or saw the work: sign</UButton
       >
-      <UButton color="neutral" variant="outline" class="min-h-11" icon="i-lucide-stamp" @click="begin('inspector')">{{
-        wantsInspector ? 'With authority: countersign' : 'Countersign'
-      }}</UButton>
+      <UButton
+        v-if="mayCountersign"
+        color="neutral"
+        variant="outline"
+        class="min-h-11"
+        icon="i-lucide-stamp"
+        @click="begin('inspector')"
+        >{{ wantsInspector ? 'With authority: countersign' : 'Countersign' }}</UButton
+      >
+      <p v-else class="soft py-2">
+        What flies is countersigned by whom the owner gave authority to return it to service (under People).
+      </p>
     </div>
     <SchemaForm
       v-else
@@ -97,17 +112,12 @@ const begin = (as: SignatureCapacity) => {
       @submit="sign"
     >
       <p class="sm:col-span-2">
-        {{ session.person?.name }} signs {{ coverWords(today.cover) }}, as the record has it now
+        {{ session.person?.name }} signs {{ coverWords(today.cover, onTrust) }}, as the record has it now
         <span class="soft figure">({{ shortDigest(today.digest) }})</span>.
       </p>
-      <template v-if="capacity === 'inspector'">
-        <UFormField label="By whose authority" name="authority" :hint="wantsInspector ? 'asked of what flies' : 'if any'"
-          ><UInput v-model="said.authority" autocomplete="off"
-        /></UFormField>
-        <UFormField label="Licence or approval number" name="licence"
-          ><UInput v-model="said.licence" autocomplete="off"
-        /></UFormField>
-      </template>
+      <p v-if="capacity === 'inspector' && given" class="sm:col-span-2">
+        By {{ given.authority }}, no. {{ given.number }}, valid until {{ dayText(given.until) }}.
+      </p>
       <UFormField label="Your password" name="password" hint="so that it is you"
         ><UInput v-model="said.password" type="password" autocomplete="current-password"
       /></UFormField>

@@ -38,7 +38,9 @@ const takeOff = () => save(async () => emit('changed', await callApi<PersonView[
         >Change</UButton
       >
     </div>
-    <div v-if="open" class="mt-3 space-y-3">
+    <AuthorityList v-if="!open" :person="person" :may-change="false" />
+    <div v-else class="mt-3 space-y-3">
+      <AuthorityList :person="person" may-change @changed="emit('changed', $event)" />
       <div class="flex flex-wrap items-end gap-3">
         <UFormField label="Role"
           ><USelect

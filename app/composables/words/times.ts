@@ -1,3 +1,4 @@
+export { waitText } from '#core/words/spans'
 import { isSameDay, isSameYear, lightFormat } from 'date-fns'
 import { dayPattern, timePattern } from '#shared/writing'
 
@@ -30,13 +31,5 @@ export function durationText(seconds: number): string {
   return h > 0 ? `${h}:${two(m)}:${two(s)}` : `${m}:${two(s)}`
 }
 
-/** How long to wait, as people say it: 40 s, 12 min, 2 h 10 min. Never less than it takes. */
-export function waitText(seconds: number): string {
-  if (seconds < 90) return `${Math.max(1, Math.ceil(seconds))} s`
-  const minutes = Math.ceil(seconds / 60)
-  if (minutes < 100) return `${minutes} min`
-  const hours = Math.floor(minutes / 60),
-    rest = minutes % 60
-  if (hours >= 48) return `${Math.round(hours / 24)} days`
-  return rest ? `${hours} h ${rest} min` : `${hours} h`
-}
+/** ms ago of a local date and time as it is typed; none where it is empty, which is now. */
+export const agoOf = (local: string | undefined): number | undefined => (local ? Date.now() - Date.parse(local) : undefined)

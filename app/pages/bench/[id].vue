@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { holdOnTrust } from '#shared/restsOn'
 import { gaugeSpread } from '#core/hold/gaugeSpread'
 import { reachedIn } from '#shared/leaktest/felt'
 import { clockSpeeds } from '#shared/leaktest/hold/holdClock'
@@ -316,6 +317,9 @@ useActionKeys('Bench', [
         </div>
       </section>
 
+      <section v-if="hold.state === 'stopped' && estimate?.verdict === 'sealed'" class="sheet" aria-label="Taken on trust">
+        <TrustLines :lines="holdOnTrust(hold)" />
+      </section>
       <JointHolds v-if="hold.state === 'stopped'" :job="job" :hold-id="hold.id" />
       <section class="sheet" aria-label="Curve">
         <HoldCurve :hold="hold" :readings="readings" :estimate="estimate" :ahead="live?.ahead ?? null" />

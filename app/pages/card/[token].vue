@@ -67,6 +67,7 @@ useHead({
         </h2>
         <p class="text-lg leading-snug">{{ sheet.look.doing }}</p>
       </section>
+      <RestsOn v-if="sheet.rests" class="sheet" :rests="sheet.rests" />
       <section v-if="sheet.watch.length" class="sheet space-y-2">
         <h2>What to watch</h2>
         <p v-for="line in sheet.watch" :key="line">{{ line }}</p>

@@ -233,7 +233,7 @@ useActionKeys('New complaint', [{ key: 'escape', label: 'Back to the Bay', run: 
         <summary class="min-h-8 cursor-pointer font-semibold">
           Age, fuel, capacity and limits <span class="soft font-normal">as usual for this kind, unless you change them</span>
         </summary>
-        <JobFactsFields v-model="draft" class="mt-4" tank-only />
+        <JobFactsFields v-model="draft" class="mt-4" :tank-kind="draft.tankKind" tank-only />
       </details>
       <template #actions>
         <ThumbBar>

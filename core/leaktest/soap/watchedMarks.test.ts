@@ -1,6 +1,6 @@
 import { watchedMarks, type SoapEvent } from './watchedMarks'
 
-const watch = (s: number, ...partIds: string[]): SoapEvent => ({ kind: 'watch', at: s * 1000, partIds })
+const watch = (s: number, ...partIds: string[]): SoapEvent => ({ kind: 'watch', at: s * 1000, by: 'Finn', partIds })
 const mark = (s: number, partId: string, seen: 'dry' | 'foams' | 'bubbles' | 'not reached'): SoapEvent => ({
   kind: 'mark',
   at: s * 1000,
@@ -29,6 +29,15 @@ describe('what a part showed in a walk', () => {
       'b dry',
       'c dry',
     ])
+  })
+  test('four begun one after the other are more than one person sees: the first is lost, another person has a view of their own', () => {
+    const begun = [watch(0, 'a'), watch(1, 'b'), watch(2, 'c'), watch(3, 'd')]
+    const marks = ['a', 'b', 'c', 'd'].map(part => mark(40, part, 'dry'))
+    expect(said(...begun, ...marks)).toEqual(['a not watched', 'b dry', 'c dry', 'd dry'])
+    const other = { ...watch(3, 'd'), by: 'Tove' } as SoapEvent
+    expect(said(...begun.slice(0, 3), other, ...marks)).toEqual(['a dry', 'b dry', 'c dry', 'd dry'])
+    // What has had its time is not lost by going on.
+    expect(said(watch(0, 'a'), watch(30, 'b', 'c', 'd'), mark(61, 'a', 'dry'))).toEqual(['a dry'])
   })
   test('wetted again, the watch begins again', () => {
     expect(said(watch(0, 'a'), watch(25, 'a'), mark(40, 'a', 'dry'))).toEqual(['a not watched'])

@@ -17,6 +17,8 @@ export interface ProofRow<Entry extends ProofEntry> {
   step: ProofStep
   /** what counts of it; null while it is to be done */
   entry: Entry | null
+  /** when the tank was sealed and the steps before it were done: no earlier can it have begun */
+  from: Instant
   /** when it is due; null once it is done, or while an earlier one is to be done */
   due: Instant | null
 }
@@ -58,12 +60,10 @@ export function proofOf<Entry extends ProofEntry>(
   const counting = all.filter(entry => entry.at > since)
   const done = steps.map(step => counting.findLast(entry => entry.step === step.key) ?? null)
   const first = done.findIndex(entry => entry === null || entry.outcome === 'wet')
-  const before = Math.max(sealedAt, ...done.slice(0, Math.max(0, first)).map(entry => entry?.at ?? -Infinity))
-  const rows = steps.map((step, i): ProofRow<Entry> => ({
-    step,
-    entry: done[i]!,
-    due: i === first ? before + step.wait * 1000 : null,
-  }))
+  const rows = steps.map((step, i): ProofRow<Entry> => {
+    const from = Math.max(sealedAt, ...done.slice(0, i).map(entry => entry?.at ?? -Infinity))
+    return { step, entry: done[i]!, from, due: i === first ? from + step.wait * 1000 : null }
+  })
   const wet = counting.findLast(entry => entry.outcome === 'wet') ?? null
   return { rows, next: rows[first] ?? null, complete: first === -1 && steps.length > 0 && wet === null, wet }
 }

@@ -7,8 +7,8 @@ type JobList = (typeof jobLists)[number]
 /** What runs in a stage, and what has to be counted before it is over. Times s. */
 type StageClock =
   | { kind: 'none' }
-  /** as often as it takes */
-  | { kind: 'count'; noun: string; nouns: string; least: number }
+  /** as often as it takes, each for so long */
+  | { kind: 'count'; noun: string; nouns: string; least: number; each: number }
   /** at least so long; at most so long where more does harm */
   | { kind: 'timer'; least: number; most?: number }
   /** each item of a list; for so long where a time is said, or until it gels at the reference temperature */

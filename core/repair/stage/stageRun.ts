@@ -257,13 +257,16 @@ export function notYet(
     return 'The work time of this cup is over: do not go on with it. Say what went wrong, or that it was done in time and ticked late.'
   switch (clock.kind) {
     case 'count':
-      return ticks.length < clock.least ? `${clock.least} ${clock.nouns} are the least, ${ticks.length} counted.` : null
+      return ticks.length < clock.least
+        ? `${clock.least} ${clock.nouns} are the least, ${ticks.length} counted.`
+        : tooQuick(clock.least, clock.nouns, clock.each, elapsed)
     case 'timer':
       if (elapsed < clock.least) return `It wants ${minutes(clock.least)}, and has had ${minutes(elapsed)}.`
       return null
     case 'list': {
       const left = (items ?? []).filter(item => !ticks.some(tick => tick.item === item))
-      return left.length > 0 ? `Not ticked yet: ${left.join(', ')}.` : null
+      if (left.length > 0) return `Not ticked yet: ${left.join(', ')}.`
+      return tooQuick(ticks.length, 'of them', clock.each ?? clock.gels ?? 0, elapsed)
     }
     case 'mix': {
       const mixed = entries.some(entry => entry.kind === 'mix' && entry.at >= (current.startedAt ?? 0))
@@ -280,7 +283,7 @@ export function notYet(
       if (ticks.length < clock.least) return `${clock.least} ${clock.nouns} are the least, ${ticks.length} done.`
       return ticks.length > 0 && now < ticks.at(-1)!.at + clock.wait * 1000
         ? `The last ${clock.noun} wants ${minutes(clock.wait)} before anything else.`
-        : null
+        : tooQuick(ticks.length, clock.nouns, clock.wait, elapsed)
     case 'cure':
       if (run.appliedAt === null) return null
       if (curedAt === null) return 'It stands still: it is too cold to cure.'
@@ -288,6 +291,12 @@ export function notYet(
     case 'none':
       return null
   }
+}
+
+/** Why what was ticked cannot have been done: each takes its time, one after the other. Times s. */
+function tooQuick(done: number, nouns: string, each: number, elapsed: number): string | null {
+  if (elapsed >= done * each) return null
+  return `${done} ${nouns} at ${minutes(each)} each take ${minutes(done * each)}, and this stage has had ${minutes(elapsed)}.`
 }
 
 const minutes = (seconds: number) => (seconds < 90 ? `${Math.round(seconds)} s` : `${Math.floor(seconds / 60)} min`)

@@ -50,7 +50,7 @@ const degrease: RepairStage = {
   why: 'Cleanliness decides: fuel film under sealant lets go of it within weeks.',
   looks: 'The last rinse is as clear as it went in, no film on water, no smell on a cloth.',
   needs: ['degreaser', 'glass jar', 'gloves'],
-  clock: { kind: 'count', noun: 'rinse', nouns: 'rinses', least: 2 },
+  clock: { kind: 'count', noun: 'rinse', nouns: 'rinses', least: 2, each: MINUTE },
   mishaps: [],
   source: 'trade practice',
 }
@@ -60,7 +60,7 @@ const wipe: RepairStage = {
   doing: 'Solvent on a clean cloth, wipe dry with a second before it dries by itself. Count each wipe.',
   looks: 'The last cloth stays white.',
   needs: ['solvent', 'white cloths', 'gloves'],
-  clock: { kind: 'count', noun: 'wipe', nouns: 'wipes', least: 2 },
+  clock: { kind: 'count', noun: 'wipe', nouns: 'wipes', least: 2, each: 15 },
 }
 const derust: RepairStage = {
   key: 'derust',
@@ -90,7 +90,7 @@ const flush: RepairStage = {
   why: 'What is left of acid rusts under the liner.',
   looks: 'Test paper as in clean water.',
   needs: ['warm water', 'test paper'],
-  clock: { kind: 'count', noun: 'flush', nouns: 'flushes', least: 3 },
+  clock: { kind: 'count', noun: 'flush', nouns: 'flushes', least: 3, each: MINUTE },
   mishaps: [
     {
       key: 'flash-rust',

@@ -32,6 +32,7 @@ describe('a kept shop that is put in later', () => {
       role: 'technician',
       password_hash: '-',
       preferences: {},
+      authorities: [],
       created_at: '2026-03-01T08:30:00+00:00',
     }
     const line = {

@@ -5,7 +5,8 @@ import { simulateShop } from '../../services/house/shopReality'
 import { demoHandedBack } from './handedBack'
 import { demoKit } from './kit'
 import { demoRepairs } from './repairs'
-import { demoActor, demoJob, demoPerson, mLmin, type Passwords } from './shop'
+import { giveAuthority } from '../../services/people/authorities'
+import { demoActor, demoId, demoJob, demoPerson, mLmin, type Passwords } from './shop'
 
 const HOUR = 3_600_000
 const DAY = 24 * HOUR
@@ -20,9 +21,16 @@ export async function makeTanks(now: number, passwords: Passwords): Promise<void
   const ago = (milliseconds: number) => new Date(now - milliseconds)
 
   await simulateShop(ago(90 * DAY))
-  await demoPerson('oda', 'Oda Vint', 'owner', ago(90 * DAY), passwords)
+  const oda = await demoPerson('oda', 'Oda Vint', 'owner', ago(90 * DAY), passwords)
   const finn = await demoPerson('finn', 'Finn Calder', 'technician', ago(90 * DAY), passwords)
-  await demoPerson('ines', 'Ines Marrow', 'inspector', ago(90 * DAY), passwords)
+  const ines = await demoPerson('ines', 'Ines Marrow', 'inspector', ago(90 * DAY), passwords)
+  await giveAuthority(oda(ago(89 * DAY)), ines(ago(89 * DAY)).id, {
+    id: demoId('authority of ines'),
+    deed: 'return to service',
+    authority: 'Island air office, invented',
+    number: 'IA-117',
+    until: now + 300 * DAY,
+  })
 
   const kit = await demoKit(finn, ago(8 * DAY), now)
 

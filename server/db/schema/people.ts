@@ -1,5 +1,5 @@
 import { bigint, bigserial, index, integer, jsonb, pgTable, text, uuid, varchar } from 'drizzle-orm/pg-core'
-import type { Preferences, Role } from '../../../shared/schemas/person'
+import type { Authority, Preferences, Role } from '../../../shared/schemas/person'
 import { id, moment } from './columns'
 
 export const person = pgTable('person', {
@@ -9,6 +9,8 @@ export const person = pgTable('person', {
   passwordHash: text('password_hash').notNull(),
   role: text('role').$type<Role>().notNull(),
   preferences: jsonb('preferences').$type<Preferences>().notNull(),
+  /** given by the owner: who may inspect, return to service or do hot work */
+  authorities: jsonb('authorities').$type<Authority[]>().notNull().default([]),
   createdAt: moment('created_at').notNull(),
   /** the shop of somebody who only stands in what was brought in from there, and cannot sign in */
   elsewhere: text('elsewhere'),

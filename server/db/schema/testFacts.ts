@@ -45,6 +45,7 @@ export interface HoldFacts {
   settledAt: number | null
   estimate: HoldEstimate | null
   noEstimate: string | null
+  undated?: true
   scale: PressureScale
   kit: HoldKit
 }

@@ -122,7 +122,7 @@ export const newJobForm = (change: Partial<NewJob> = {}): NewJob => {
     limitSource: 'plate',
     acceptance: throughputFromStandard(kind.acceptance),
     fuelAcceptance: null,
-    limitsReason: '',
+    limitsReason: change.acceptance === undefined ? '' : 'so that a short hold tells something',
     complaint: emptyComplaint(),
     craftBuilt: null,
     craftRegistration: '',
@@ -212,10 +212,14 @@ export const startSoap = async (actor: Actor, jobId: string, change: Partial<Soa
   })
 }
 
+const markedUntil = new Map<string, number>()
 /** Marks a part of a soap walk, after the whole watch over it. */
 export async function markPart(actor: Actor, soapId: string, partId: string, mark: SoapMark): Promise<JobView> {
-  await recordEntry(actor, soapId, 'watch', { id: randomUUID(), partIds: [partId] })
-  const watched = { ...actor, now: new Date(+actor.now + SOAP_WATCH_TIME * 1000) }
+  // One after the other: nobody watches them all at once.
+  const from = Math.max(+actor.now, markedUntil.get(soapId) ?? 0)
+  const watched = { ...actor, now: new Date(from + SOAP_WATCH_TIME * 1000) }
+  markedUntil.set(soapId, +watched.now)
+  await recordEntry({ ...actor, now: new Date(from) }, soapId, 'watch', { id: randomUUID(), partIds: [partId] })
   return recordEntry(watched, soapId, 'mark', { id: randomUUID(), partId, mark })
 }
 

@@ -160,6 +160,7 @@ describe('a job', () => {
         ...job.circuit,
         revision: job.revision,
         parts: [{ ...rows[1]!, name: 'Neck' }],
+        whyOff: 'never there',
       }),
     )
     expect(refused.fields.parts).toContain('Added standpipe')

@@ -7,12 +7,15 @@ import { tankKind } from '../../../core/circuit/tankKinds'
 import { testName } from '../../../core/leaktest/testKinds'
 import { jobAspects } from '../../../shared/changes'
 import { factsOf } from '../../../shared/jobFacts'
+import { limitsQuestion, type TankLimits } from '../../../shared/limits'
 import { isRunning } from '../../../shared/leaktest/tests'
 import { jobFactNames, type JobEdit, type JobFacts, type NewJob, type Reality } from '../../../shared/schemas/job'
 import { TRAIL_PAGE, type JobView, type TrailView } from '../../../shared/views'
 import { database } from '../../db/client'
 import { job, part, person, trail } from '../../db/schema'
 import { shopReality } from '../house/shopReality'
+import type { Transaction } from '../../db/client'
+import { keepEntry } from '../record/entryRows'
 import { change, type Actor } from '../ground/change'
 import { Refusal, refuseField } from '../ground/refusal'
 import { craftNamed, freshCraft, lastDrawn, renamedCraft } from './crafts'
@@ -38,6 +41,7 @@ export async function openJob(actor: Actor, input: NewJob, reality?: Reality): P
     async (tx, now) => {
       const [same] = await tx.select({ id: job.id }).from(job).where(eq(job.id, input.id))
       if (same) return null
+      mustBeUsual(input)
       const { craftName, craftKind, craftBuilt, craftRegistration, ...facts } = input
       const its = { name: craftName, kind: craftKind, built: craftBuilt, registration: craftRegistration }
       // Practice says nothing of a craft of the shop that happens to be called so.
@@ -58,6 +62,7 @@ export async function openJob(actor: Actor, input: NewJob, reality?: Reality): P
         .onConflictDoNothing()
         .returning({ id: job.id })
       if (!made) return null
+      if (input.limitsReason !== '') await keepLimits(tx, actor, now, input, { reason: input.limitsReason })
       const parts = before?.parts ?? kind.parts.map(({ key: _, ...each }) => each)
       await tx
         .insert(part)
@@ -73,12 +78,39 @@ export function mustBeRevision(current: JobView, revision: number) {
     throw new Refusal(409, 'Somebody else changed this job while you did. Choose what to keep.', {}, current)
 }
 
+const limitFacts: readonly (keyof JobFacts)[] = ['acceptance', 'fuelAcceptance', 'pressureLimit']
+
 /** @throws Refusal 422 when a limit is changed without a reason of its own */
 function mustGiveReason(changed: readonly (keyof JobFacts)[], { limitsReason }: JobFacts): void {
-  const limits = changed.some(name => name === 'acceptance' || name === 'fuelAcceptance')
-  if (limits && (!changed.includes('limitsReason') || limitsReason === ''))
+  const isSaid = changed.includes('limitsReason') && limitsReason !== ''
+  if (changed.some(name => name === 'acceptance' || name === 'fuelAcceptance') && !isSaid)
     throw refuseField('limitsReason', 'Say why the limit is another one now; the record will show it.')
+  if (changed.includes('pressureLimit') && !changed.includes('limitSource') && !isSaid)
+    throw refuseField('limitSource', 'Say where this limit comes from; the record will show it.')
 }
+
+/** Limits far from what is usual want a reason from the start. @throws Refusal 422 */
+function mustBeUsual(limits: TankLimits & Pick<JobFacts, 'limitsReason'>): void {
+  const question = limits.limitsReason === '' ? limitsQuestion(limits) : null
+  if (question) throw refuseField('limitsReason', question)
+}
+
+/** Keeps what limits were set to, by whom and when. */
+export const keepLimits = (
+  tx: Transaction,
+  actor: Actor,
+  now: Date,
+  { id, acceptance, fuelAcceptance, pressureLimit }: Pick<JobView, 'id' | 'acceptance' | 'fuelAcceptance' | 'pressureLimit'>,
+  { reason, movedParts = [] }: { reason: string; movedParts?: string[] },
+) =>
+  keepEntry(tx, {
+    id: crypto.randomUUID(),
+    jobId: id,
+    kind: 'limits',
+    facts: { acceptance, fuelAcceptance, pressureLimit, reason, movedParts },
+    personId: actor.id,
+    at: now,
+  })
 
 /**
  * Changes a job's facts.
@@ -93,18 +125,21 @@ export async function editJob(actor: Actor, id: string, { revision, ...edit }: J
     {
       verb: 'changed the job',
       // Verdicts follow the limits.
-      touches: ['facts', 'tests'],
+      touches: ['facts', 'tests', 'leaks'],
       jobId: id,
       subjectId: id,
       detail: Object.fromEntries(changed.map(name => [name, { from: old[name], to: edit[name] }])),
     },
-    async (tx, _now) => {
+    async (tx, now) => {
       const current = await loadJob(id, tx)
       mustBeRevision(current, revision)
       if (changed.length === 0) return null
       if (current.reality === 'practice' && changed.includes('craftName'))
         throw refuseField('craftName', 'A craft of Practice keeps its name.')
       mustGiveReason(changed, edit)
+      mustBeUsual({ ...edit, tankKind: current.tankKind })
+      if (changed.some(name => limitFacts.includes(name)))
+        await keepLimits(tx, actor, now, { ...edit, id }, { reason: edit.limitsReason || edit.limitSource })
       const { craftName, craftKind, craftBuilt, craftRegistration, ...facts } = edit
       const [row] = await tx.select({ craftId: job.craftId }).from(job).where(eq(job.id, id))
       const craftId = await renamedCraft(tx, row!.craftId, {

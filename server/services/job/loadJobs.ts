@@ -29,7 +29,7 @@ type Reader = Pick<Transaction, 'query' | 'select'>
 
 /** What of a job's view belongs to which aspect. */
 interface AspectViews {
-  facts: Omit<JobView, EntryList | 'photos' | 'tests' | 'leaks' | 'ownerCards'>
+  facts: Omit<JobView, EntryList | 'photos' | 'tests' | 'leaks' | 'limitsSet' | 'takenOff' | 'ownerCards'>
   safety: Pick<JobView, 'cautionsRead' | 'gasReadings' | 'drained' | 'weighings' | 'hotWork'>
   narrowing: Pick<JobView, 'answers' | 'probes' | 'outcomes' | 'purchases'>
   stripping: Pick<JobView, 'photos' | 'stripped'>
@@ -37,6 +37,8 @@ interface AspectViews {
   leaks: Pick<
     JobView,
     | 'leaks'
+    | 'limitsSet'
+    | 'takenOff'
     | 'finds'
     | 'rigFinds'
     | 'repairs'
@@ -87,7 +89,7 @@ const read = {
   ),
   entries: statement('entries of jobs', reader =>
     reader.query.entry.findMany({
-      columns: { id: true, jobId: true, kind: true, about: true, facts: true, personId: true, at: true },
+      columns: { id: true, jobId: true, kind: true, about: true, facts: true, personId: true, at: true, saidAt: true },
       where: sql`${entry.jobId} = any(${sql.placeholder('ids')}) and ${entry.kind} = any(${sql.placeholder('kinds')})`,
       orderBy: [asc(entry.at), asc(entry.turn)],
     }),
@@ -292,6 +294,8 @@ export async function loadAspectsOf<A extends JobAspect>(
           }),
           ...(asked.has('leaks') && {
             leaks: all.leaks,
+            limitsSet: all.limitsSet,
+            takenOff: all.takenOff,
             ownerCards: origin.ownerCards.map(({ id: cardId, personId, at, endedAt }) => ({
               id: cardId,
               by: words.name(personId),

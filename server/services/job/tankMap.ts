@@ -5,6 +5,8 @@ import { fitToKind } from '../../../core/circuit/fitKind'
 import { tankKind, USUAL_LIMIT_SOURCE } from '../../../core/circuit/tankKinds'
 import { touchedByMap } from '../../../core/circuit/touchedByMap'
 import { testName } from '../../../core/leaktest/testKinds'
+import { ledgerParts } from '../../../shared/ledgerParts'
+import { listWords } from '../../../core/words/words'
 import { liveParts } from '../../../shared/jobCircuit'
 import { jobStanding } from '../../../shared/jobEntries'
 import { isRunning } from '../../../shared/leaktest/tests'
@@ -15,10 +17,11 @@ import { job, mapBefore, part } from '../../db/schema'
 import { isKept, keepEntry } from '../record/entryRows'
 import { change, type Actor } from '../ground/change'
 import { Refusal, refuseField } from '../ground/refusal'
-import { mustBeRevision } from './jobs'
+import { keepLimits, mustBeRevision } from './jobs'
 import { loadJob } from './loadJobs'
 
-type MapEdit = Omit<CircuitEdit, keyof Circuit> & Circuit
+/** `whyOff` is null where the parts follow from the kind of tank, and nobody takes one off. */
+type MapEdit = Omit<CircuitEdit, keyof Circuit | 'whyOff'> & Circuit & { whyOff?: string | null }
 
 /** @throws Refusal 422 when a circuit does not hang together */
 function mustHangTogether({ parts, spaces, links }: Pick<MapEdit, 'parts' | 'spaces' | 'links'>): void {
@@ -55,10 +58,21 @@ export async function setCircuit(actor: Actor, id: string, edit: MapEdit): Promi
       const current = await loadJob(id, tx)
       mustBeRevision(current, edit.revision)
       await writeMap(tx, actor, current, edit, now)
+      await keepMovedLimits(tx, actor, current, now)
       return true
     },
   )
   return loadJob(id)
+}
+
+/** A part that is drawn where no fuel stands may leak more: that is a limit set otherwise, and stands on the record as one. */
+async function keepMovedLimits(tx: Transaction, actor: Actor, before: JobView, now: Date): Promise<void> {
+  const after = await loadJob(before.id, tx)
+  const was = new Map(ledgerParts(before).map(each => [each.id, each.limit]))
+  const raised = ledgerParts(after).filter(({ id, limit }) => limit > (was.get(id) ?? limit) * 1.001)
+  if (raised.length === 0) return
+  const movedParts = raised.map(each => each.id)
+  await keepLimits(tx, actor, now, after, { reason: 'drawn where no fuel stands', movedParts })
 }
 
 /**
@@ -80,7 +94,7 @@ export async function setTankKind(actor: Actor, id: string, { kind: key, revisio
       const { measured } = jobStanding(current, +now).ledger
       const mustStay = new Set([...current.leaks.map(leak => leak.partId), ...measured.flatMap(leak => leak.awaiting)])
       const parts = fitToKind(liveParts(current), kind, mustStay, () => crypto.randomUUID())
-      const edit: MapEdit = { says: 'it was always so', revision, parts, ...kind.circuit }
+      const edit: MapEdit = { says: 'it was always so', revision, parts, ...kind.circuit, whyOff: null }
       mustHangTogether(edit)
       await writeMap(tx, actor, current, edit, now)
       const usualLimit = current.limitSource === USUAL_LIMIT_SOURCE
@@ -175,7 +189,18 @@ async function writeMap(tx: Transaction, actor: Actor, current: JobView, edit: M
     .update(job)
     .set({ circuit: { spaces, links }, revision: revision + 1 })
     .where(eq(job.id, id))
-  for (const old of liveParts(current).filter(each => !parts.some(kept => kept.id === each.id))) {
+  const off = liveParts(current).filter(each => !parts.some(kept => kept.id === each.id))
+  const { whyOff = '' } = edit
+  if (off.length > 0 && whyOff !== null) {
+    if (!whyOff && current.tests.length > 0)
+      throw refuseField(
+        'whyOff',
+        `Say what closes the place of ${listWords(off.map(each => each.name))} now, or that it was never there.`,
+      )
+    const facts = { partIds: off.map(each => each.id), reason: whyOff }
+    await keepEntry(tx, { id: crypto.randomUUID(), jobId: id, kind: 'taken-off', facts, personId: actor.id, at: now })
+  }
+  for (const old of off) {
     if (current.leaks.some(each => each.partId === old.id))
       throw refuseField('parts', `${old.name} has a leak on record, so it stays on the list. Rename it if the name is wrong.`)
     await tx.update(part).set({ removedAt: now }).where(eq(part.id, old.id))

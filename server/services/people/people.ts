@@ -19,13 +19,14 @@ export interface Hasher {
   isDated: (hash: string) => boolean
 }
 
-const view = ({ id, login, name, role, preferences, pinHash }: typeof person.$inferSelect): PersonView => ({
+const view = ({ id, login, name, role, preferences, authorities, pinHash }: typeof person.$inferSelect): PersonView => ({
   id,
   login,
   name,
   role,
   // What could not be chosen when they chose is as usual.
   preferences: { ...defaultPreferences, ...preferences },
+  authorities,
   hasPin: pinHash !== null,
 })
 

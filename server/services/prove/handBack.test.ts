@@ -14,6 +14,8 @@ import { endTest } from '../bench/endTest'
 import { markPart, openTestShop, refusal, startSoap, testActor, testJob } from '../ground/testShop'
 import { answerBell } from '../bells/bells'
 import { endOwnerCards, makeOwnerCard, readOwnerCard, takeOwnerWord } from './ownerCards'
+import type { AuthorityForm } from '../../../shared/schemas/person'
+import { giveAuthority } from '../people/authorities'
 import { signJob } from './signJob'
 import { append } from '../record/append'
 
@@ -54,13 +56,13 @@ async function drySoFar(change: Parameters<typeof testJob>[1] = {}, walked = (pa
   const steps = ['quarter', 'half', 'brim', 'engine', 'soak']
   if (job.craft.kind !== 'small equipment') steps.splice(4, 0, 'under way')
   for (const [i, step] of steps.entries())
-    await append('proof', at(2 + i), job.id, {
+    await append('proof', at(step === 'soak' ? 17 : 2 + i), job.id, {
       id: randomUUID(),
       step,
       outcome: 'dry',
-      watched: 9 * 3600,
+      watched: step === 'soak' ? 9 * 3600 : 1800,
       look: 'blotting paper',
-      distance: 30_000,
+      distance: step === 'under way' ? 30_000 : null,
       tilt: null,
       note: '',
     })
@@ -136,16 +138,30 @@ test('what flies is countersigned by another, with authority and a number', asyn
   const job = await drySoFar({ craftKind: 'light aircraft' })
   await signJob(hasher, at(20), job.id, form(job))
   expect((await refusal(closeJob(at(21), job.id, { reason: '' }))).fields.reason).toContain('countersigned')
-  const second = (change: Partial<SignatureForm>) => form(job, { capacity: 'inspector', ...change })
+  // What somebody types of an authority is none.
+  const second = () => form(job, { capacity: 'inspector', authority: 'typed', licence: '7' })
   const asInspector = inspector(when(21))
-  expect((await refusal(signJob(hasher, asInspector, job.id, second({ licence: '7' })))).fields).toHaveProperty('authority')
-  expect((await refusal(signJob(hasher, asInspector, job.id, second({ authority: 'island board' })))).fields).toHaveProperty(
-    'licence',
-  )
-  // One person is not both.
-  await signJob(hasher, at(21), job.id, second({ authority: 'island board', licence: '7' }))
+  expect((await refusal(signJob(hasher, asInspector, job.id, second()))).message).toContain('The owner gives it')
+  const release = (until: number, deed: AuthorityForm['deed'] = 'return to service'): AuthorityForm => ({
+    id: randomUUID(),
+    deed,
+    authority: 'island board',
+    number: 'IB-7',
+    until,
+  })
+  const boss = await testActor('owner', 'boss')
+  await giveAuthority(boss(when(10)), asInspector.id, release(+when(20)))
+  await giveAuthority(boss(when(10)), asInspector.id, release(+when(90), 'inspect'))
+  expect((await refusal(signJob(hasher, asInspector, job.id, second()))).status).toBe(403)
+  // Given after it was used, it is none of then.
+  await giveAuthority(boss(when(21.5)), asInspector.id, release(+when(90)))
+  expect((await refusal(signJob(hasher, asInspector, job.id, second()))).status).toBe(403)
+  // Who signed as having done the work is not the one who inspects it.
+  await giveAuthority(boss(when(10)), at(21).id, release(+when(90)))
+  await signJob(hasher, at(21), job.id, second())
   expect((await refusal(closeJob(at(21), job.id, { reason: '' }))).fields.reason).toContain('countersigned')
-  await signJob(hasher, asInspector, job.id, second({ authority: 'island board', licence: '7' }))
+  const { signatures } = await signJob(hasher, inspector(when(21.6)), job.id, second())
+  expect(signatures.at(-1)).toMatchObject({ authority: 'island board', licence: 'IB-7' })
   expect((await closeJob(at(22), job.id, { reason: '' })).closedAt).toBe(+when(22))
 })
 

@@ -34,7 +34,7 @@ const step = (key: string, change: Partial<ProofForm> = {}): ProofForm => ({
   id: randomUUID(),
   step: key,
   outcome: 'dry',
-  watched: 9 * 3600,
+  watched: key === 'soak' ? 9 * 3600 : 1800,
   look: 'blotting paper',
   distance: null,
   tilt: null,

@@ -1,4 +1,4 @@
-import type { ProofStep } from '../../../core/ledger/proof/proofSteps'
+import { leastTime, type ProofStep } from '../../../core/ledger/proof/proofSteps'
 import { proofWatch } from '../../../shared/prove/proofWatch'
 import { jobProof } from '../../../shared/prove/jobProof'
 import { jobStanding } from '../../../shared/jobEntries'
@@ -7,9 +7,11 @@ import type { JobView } from '../../../shared/views'
 import type { Transaction } from '../../db/client'
 import { loadJob } from '../job/loadJobs'
 import { hangBell, takeOffBellsOf } from '../bells/bells'
-import type { EntryService } from '../record/entryService'
+import { mustMayLeaveOut } from '../people/authorities'
+import { happenedThen, type EntryService } from '../record/entryService'
 import { derivedId } from '../ground/derivedId'
 import { Refusal, refuseField } from '../ground/refusal'
+import { waitText } from '../../../core/words/spans'
 import { lowerFirst } from '../../../core/words/words'
 
 const DAY = 86_400_000
@@ -22,9 +24,11 @@ export const EARLY = DAY
  *   that this craft has not, one that is left out without a reason, or dry before the whole watch
  */
 export const proofService: EntryService<'proof'> = {
-  keep({ job, now, form }) {
+  happened: happenedThen,
+  async keep({ tx, actor, job, now, form }) {
     mustBeStep(job, form, +now)
-    const { id: _, ...facts } = form
+    if (form.outcome === 'left out') await mustMayLeaveOut({ tx, actor, now }, job)
+    const { id: _, ago: __, ...facts } = form
     return facts
   },
   then: ({ tx, job }, said) => hangNext(tx, job.id, said),
@@ -50,6 +54,7 @@ function mustBeStep(job: JobView, form: ProofForm, now: number): void {
       409,
       `“${row.step.title}” is due ${new Date(row.due).toISOString().slice(0, 10)}: sooner it says nothing.`,
     )
+  if (form.outcome === 'dry') mustHaveHadTime(row, form, now)
 }
 
 /** Dry counts after a watch that would have shown what matters, in the way that it was looked at. @throws Refusal 422 */
@@ -69,6 +74,17 @@ function mustBeWatched(job: JobView, step: ProofStep, form: ProofForm): void {
       'distance',
       `It goes at least ${step.leastDistance / 1000} km. Say how far, or leave it out with a reason.`,
     )
+}
+
+/** What did not have the time to happen did not. @param at ms, when it was dry @throws Refusal 422 */
+function mustHaveHadTime({ step, from }: { step: ProofStep; from: number }, form: ProofForm, at: number): void {
+  const took = leastTime(Math.max(step.watch, form.watched ?? 0), form.distance)
+  const had = (at - from) / 1000
+  if (took === 0 || had >= took) return
+  throw refuseField(
+    form.distance === null ? 'watched' : 'distance',
+    `This takes ${waitText(took)}, and by then ${waitText(Math.max(0, had))} had passed since the tank was sealed or the step before was done. Go on until it has had its time, or say when it was.`,
+  )
 }
 
 /** Takes off the looks that hung before, and hangs that of the next one: on its day, or tomorrow where it could be done now. */

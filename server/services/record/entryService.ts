@@ -2,6 +2,7 @@ import type { EntryFacts, EntryForm, EntryKindKey } from '../../../shared/record
 import type { JobView } from '../../../shared/views'
 import type { Transaction } from '../../db/client'
 import type { Actor } from '../ground/change'
+import { refuseField } from '../ground/refusal'
 
 /** An entry on its way into a job's record. */
 export interface Appending<K extends EntryKindKey> {
@@ -12,6 +13,18 @@ export interface Appending<K extends EntryKindKey> {
   /** the job as it was before */
   job: JobView
   form: EntryForm<K>
+}
+
+/**
+ * When something happened that is typed later.
+ * @throws Refusal 422 where that was before the job was opened
+ */
+export function happenedThen({ job, now, form }: { job: JobView; now: Date; form: { ago?: number } }): Date {
+  // What is sent at once is now: a page's clock is no stopwatch.
+  if ((form.ago ?? 0) < 5000) return now
+  const at = +now - form.ago!
+  if (at < job.openedAt) throw refuseField('ago', 'That was before this job was opened. Say when it was.')
+  return new Date(at)
 }
 
 /** What the server asks of a kind of entry and does with it, beside what its kind says; where nothing is asked, it is kept as it is sent. */

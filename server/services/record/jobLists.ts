@@ -4,6 +4,8 @@ import { factsUnsaid } from '../../../shared/record/factsSchema'
 import type { Said } from '../../../shared/record/entryKind'
 import type { InstrumentFacts } from '../../../shared/record/kinds/instruments'
 import type { LeakView } from '../../../shared/record/kinds/leak'
+import type { LimitsView } from '../../../shared/record/kinds/limits'
+import type { TakenOffView } from '../../../shared/record/kinds/takenOff'
 import type { RunKind } from '../../../core/record/runKinds'
 import type { RunEntryView, RunFacts } from '../../../shared/record/kinds/runActs'
 import type { RunView } from '../../../shared/record/kinds/run'
@@ -16,6 +18,7 @@ export interface EntryRow<K extends StoredKind = StoredKind> {
   facts: StoredFacts<K>
   personId: string | null
   at: Date
+  saidAt: Date
 }
 
 /** Who did what by name, and why an entry was struck out. */
@@ -40,7 +43,10 @@ const isRunAct = (kind: string): kind is `run-${RunKind}` => kind.startsWith(RUN
  * A job's entries as the lists of its view, in order of time.
  * @param rows in order of time
  */
-export function jobLists(rows: readonly EntryRow[], its: ListSources): EntryLists & { leaks: LeakView[] } {
+export function jobLists(
+  rows: readonly EntryRow[],
+  its: ListSources,
+): EntryLists & { leaks: LeakView[]; limitsSet: LimitsView[]; takenOff: TakenOffView[] } {
   const by = ({ personId }: Pick<EntryRow, 'personId'>) => (personId === null ? 'the owner' : its.name(personId))
   const of = <K extends StoredKind>(kind: K) =>
     rows
@@ -51,6 +57,7 @@ export function jobLists(rows: readonly EntryRow[], its: ListSources): EntryList
     id,
     by: by(row),
     at: +row.at,
+    ...(+row.saidAt > +row.at && { saidAt: +row.saidAt }),
     struck: its.struck(id),
   })
   const all = <K extends StoredKind>(kind: K) => of(kind).map(row => said(row as EntryRow<K> & { facts: object }))
@@ -96,6 +103,7 @@ export function jobLists(rows: readonly EntryRow[], its: ListSources): EntryList
       })),
     })),
     proof: all('proof').map(each => ({ ...each, owner: personOf.get(each.id) === null })),
+    strikes: of('strike').map(row => ({ id: row.id, subjectId: row.about!, by: by(row), at: +row.at })),
     signatures: all('signature').map(each => ({ ...each, personId: personOf.get(each.id)! })),
     instruments: rows
       .filter(row => row.kind.startsWith(INSTRUMENT))
@@ -120,11 +128,13 @@ export function jobLists(rows: readonly EntryRow[], its: ListSources): EntryList
     ...(Object.fromEntries(lists) as unknown as EntryLists),
     ...special,
     leaks: of('leak').map(({ id, facts }) => ({ id, ...facts })),
+    limitsSet: of('limits').map(row => ({ ...row.facts, id: row.id, by: by(row), at: +row.at })),
+    takenOff: of('taken-off').map(row => ({ ...row.facts, id: row.id, by: by(row), at: +row.at })),
   }
 }
 
 /** Kinds of entry that are loaded with some aspects of a job. */
 export const kindsWith = (aspects: readonly string[]): StoredKind[] => [
   ...entryKindKeys.filter((key: EntryKindKey) => aspects.includes(entryKind(key).aspect)),
-  ...(aspects.includes('leaks') ? (['leak'] as const) : []),
+  ...(aspects.includes('leaks') ? (['leak', 'limits', 'taken-off'] as const) : []),
 ]

@@ -1,4 +1,5 @@
 import { cureSpeed } from '../../../core/repair/cure/cure'
+import { readingOf } from '../../../core/record/reading'
 import { repairMethod, type RepairMethodKey } from '../../../core/repair/method/repairMethods'
 import { repairMaterial, type CureSheet, type RepairMaterialKey } from '../../../core/repair/material/repairMaterials'
 import { lowerFirst } from '../../../core/words/words'
@@ -7,10 +8,12 @@ import { approvalOf, wantsApproval } from '../../../shared/repair/approvals'
 import { repairedParts } from '../../../shared/repair/repairedParts'
 import type { RepairFacts, RepairForm } from '../../../shared/record/kinds/repair'
 import type { JobView } from '../../../shared/views'
-import type { EntryService } from '../record/entryService'
+import { happenedThen, type EntryService } from '../record/entryService'
 import { mustBeGasFree, mustHaveReadCautions } from '../safe/safety'
 import type { Actor } from '../ground/change'
 import { notFound, Refusal, refuseField } from '../ground/refusal'
+import type { Transaction } from '../../db/client'
+import { authorityOf } from '../people/authorities'
 import { hangCures } from './cureBells'
 import { mustWork } from './mustWork'
 
@@ -64,11 +67,14 @@ export function mustBeApproved(job: JobView, method: RepairMethodKey): void {
  * @throws Refusal as `repairFacts`; 404 for leaks or parts that the job has not
  */
 export const repairService: EntryService<'repair'> = {
-  keep({ actor, now, job, form }) {
+  happened: happenedThen,
+  async keep({ tx, actor, now, job, form }) {
     mustBeOn(job, form)
+    mustBeAfterFinds(job, form, +now)
     mustWork(job, form)
     mustTakeItsTime(form)
-    const { id: _, ...made } = form
+    if (form.method === 'hot-work') await mustBeLicensed({ tx, actor, now }, job)
+    const { id: _, ago: __, ...made } = form
     return repairFacts(job, actor, now, { ...made, partIds: repairedParts(job, form), sheet: null, runId: null })
   },
   then: ({ tx, job }, said) => hangCures(tx, job.id, said),
@@ -80,6 +86,22 @@ export function mustBeOn(job: JobView, { leakIds, partIds }: { leakIds: string[]
   if (partIds.some(id => !liveParts(job).some(part => part.id === id)))
     throw refuseField('partIds', 'One of those parts is not on this tank.')
   if (leakIds.length + partIds.length === 0) throw refuseField('partIds', 'Choose what is worked on.')
+}
+
+/**
+ * Hot work is done by a licensed shop under its certificate, or by somebody to whom the owner gave it.
+ * @throws Refusal 409
+ */
+async function mustBeLicensed(by: { tx: Transaction; actor: Actor; now: Date }, job: JobView): Promise<void> {
+  if (job.hotWork.some(each => !each.struck) || (await authorityOf(by.tx, by.actor, ['hot work'], by.now))) return
+  throw new Refusal(409, 'Hot work is recorded under its certificate: keep that under Make safe first.')
+}
+
+/** A repair is of what was found before it. @throws Refusal 422 */
+function mustBeAfterFinds(job: JobView, { leakIds, ago }: RepairForm, at: number): void {
+  if (!ago) return
+  const late = job.leaks.find(leak => leakIds.includes(leak.id) && (readingOf(job).lastFind(leak.id)?.at ?? -Infinity) > at)
+  if (late) throw refuseField('ago', `Leak ${late.number} was found after that. Say when it was mended.`)
 }
 
 /** @throws Refusal 422 for a cure shorter than any sheet of its family */
@@ -94,7 +116,8 @@ function mustTakeItsTime({ material, cureTime }: RepairForm): void {
 
 /** Parts were disturbed: their evidence ends, that of the others stands. @throws Refusal 422 for a part that is not on the tank */
 export const touchService: EntryService<'touch'> = {
-  keep({ job, form: { id: _, ...facts } }) {
+  happened: happenedThen,
+  keep({ job, form: { id: _, ago: __, ...facts } }) {
     if (facts.partIds.some(id => !job.parts.some(part => part.id === id)))
       throw refuseField('partIds', 'One of those parts is not on this tank.')
     return facts

@@ -102,6 +102,7 @@ async function laidOut(job: JobView, leakId: string, change: Partial<RunForm> = 
   const its = doing(form.id)
   for (const stage of ['degrease', 'flush']) {
     for (let k = 0; k < 3; k++) await its.tick(stage).catch(() => undefined)
+    its.wait(4)
     if (stage === 'degrease') {
       await its.done(stage)
       for (const face of boxFaces) {
@@ -214,11 +215,12 @@ describe('a lining, stage by stage', () => {
     const { job, leakId } = await leaking('Bottom seam')
     const form = runForm([leakId])
     await append('run', at(0), job.id, form)
-    const { tick, record, done } = doing(form.id)
+    const { tick, record, done, wait } = doing(form.id)
     await tick('degrease')
     await tick('degrease')
+    wait(3)
     const facts = { stage: 'degrease', reason: '', photoId: null, temperature: null, batch: '', taken: [] }
-    const both = await Promise.allSettled([record('done', facts), record('done', facts, ines(at(0).now))])
+    const both = await Promise.allSettled([record('done', facts), record('done', facts, ines(at(3).now))])
     const refused = both.filter(each => each.status === 'rejected')
     expect(refused).toHaveLength(1)
     expect(String((refused[0] as PromiseRejectedResult).reason.message)).toMatch(/(finn|ines) ended “Degrease/)

@@ -1,3 +1,4 @@
+import { mustMayLeaveOut } from '../people/authorities'
 import { ratioProblem } from '../../../core/repair/amount/mix'
 import { mixProblem } from '../../../core/repair/cure/potLife'
 import { repairMethod } from '../../../core/repair/method/repairMethods'
@@ -150,6 +151,7 @@ async function check(its: Recording, kind: RunKind, facts: RunFacts): Promise<vo
       if (!before.state.paused) throw new Refusal(409, 'It goes on already.')
       return
     case 'skip':
+      return mustMayLeaveOut(its, job)
     case 'abandon':
       return
   }

@@ -1,4 +1,5 @@
 import {
+  authoritySchema,
   codeSchema,
   ownerSchema,
   passwordSchema,
@@ -67,5 +68,13 @@ export const peopleRoutes: readonly RouteDescription[] = [
   { method: 'delete', path: '/people/{id}', summary: 'Take a person off; the name stays on what they did', who: 'people' },
   { method: 'post', path: '/people/{id}/back', summary: 'Take a person back on', who: 'people' },
   { method: 'put', path: '/people/{id}/role', summary: 'Give a person another role', who: 'people', body: roleSchema },
+  {
+    method: 'post',
+    path: '/people/{id}/authorities',
+    summary: 'Give a person authority to inspect, return to service or do hot work, with its number and end',
+    who: 'people',
+    body: authoritySchema,
+  },
+  { method: 'delete', path: '/people/{id}/authorities/{authorityId}', summary: 'End an authority of a person', who: 'people' },
   { method: 'post', path: '/people/{id}/code', summary: 'A one-time code for a new password', who: 'people' },
 ]

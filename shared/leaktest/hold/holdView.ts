@@ -21,6 +21,8 @@ export interface HoldView extends TestViewOf<'hold'> {
   /** s of the hold's time at which settling was declared over */
   settledAt: number | null
   estimate: HoldEstimate | null
+  /** its file had no dates: somebody said when it was taken */
+  undated?: true
   /** why there is no estimate, when a stopped hold has none */
   noEstimate: string | null
   /** how what is read becomes a pressure */

@@ -1,6 +1,15 @@
 import * as yup from 'yup'
 import { proofOutcomes } from '../../../core/ledger/proof/proofOf'
-import { distanceOrNull, entryId, oneOf, requiredLine, tiltOrNull, wetLookOrNull, words } from '../../schemas/fields'
+import {
+  distanceOrNull,
+  entryId,
+  happenedAgo,
+  oneOf,
+  requiredLine,
+  tiltOrNull,
+  wetLookOrNull,
+  words,
+} from '../../schemas/fields'
 import type { EntryKind, Said } from '../entryKind'
 
 /** A step in use as somebody records it. */
@@ -22,13 +31,16 @@ const proofSchema = yup.object({
   distance: distanceOrNull(),
   tilt: tiltOrNull(),
   note: words(),
+  ago: happenedAgo(),
 })
 export type ProofForm = yup.InferType<typeof proofSchema>
 /** A step in use between sealed and proved; an owner says so on a card. */
-export type ProofEntryView = Said & Omit<ProofForm, 'id'> & { owner: boolean }
+type ProofFacts = Omit<ProofForm, 'id' | 'ago'>
+export type ProofEntryView = Said & ProofFacts & { owner: boolean }
 
-export const proofKind: EntryKind<'proof', ProofForm, Omit<ProofForm, 'id'>, ProofEntryView> = {
+export const proofKind: EntryKind<'proof', ProofForm, ProofFacts, ProofEntryView> = {
   schema: proofSchema,
+  facts: proofSchema.omit(['id', 'ago']),
   aspect: 'leaks',
   list: 'proof',
   section: 'steps in use',

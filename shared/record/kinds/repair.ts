@@ -4,7 +4,7 @@ import { repairMaterials, type CureMilestones, type CureSheet } from '../../../c
 import { repairMethods } from '../../../core/repair/method/repairMethods'
 import { listWords } from '../../../core/words/words'
 import { untilFields } from '../../repair/untilFields'
-import { entryId, line, oneOf, quantity, words, uuid } from '../../schemas/fields'
+import { entryId, happenedAgo, line, oneOf, quantity, words, uuid } from '../../schemas/fields'
 import type { EntryKind, Named, Said } from '../entryKind'
 
 const ids = (name: string) =>
@@ -39,6 +39,7 @@ export const repairSchema = yup.object({
     .nullable()
     .default(null),
   note: words(),
+  ago: happenedAgo(),
   ...untilFields,
 })
 export type RepairForm = yup.InferType<typeof repairSchema>
@@ -80,7 +81,7 @@ const leakNumbers = ({ leaks }: Named, ids: readonly string[]): string =>
 
 export const repairKind: EntryKind<'repairs', RepairForm, RepairFacts, RepairView> = {
   schema: repairSchema,
-  facts: repairSchema.omit(['id', 'method', 'cureTime']).shape({
+  facts: repairSchema.omit(['id', 'ago', 'method', 'cureTime']).shape({
     method: yup.string().required(),
     cureTime: yup.number().min(0).required(),
     sheet: yup.object().nullable().default(null),

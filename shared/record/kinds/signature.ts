@@ -20,7 +20,12 @@ export const signatureSchema = yup.object({
 })
 export type SignatureForm = yup.InferType<typeof signatureSchema>
 /** Somebody's name under the state of a job: it covers a digest, and is void as soon as that state is another. */
-type SignatureFacts = Omit<SignatureForm, 'id' | 'password'> & { sections: SignedSections; cover: SignedCover }
+type SignatureFacts = Omit<SignatureForm, 'id' | 'password'> & {
+  sections: SignedSections
+  cover: SignedCover
+  /** how many things were taken on trust; null where it was signed before they were counted */
+  onTrust: number | null
+}
 export type SignatureView = Said & SignatureFacts & { personId: string }
 
 export const signatureKind: EntryKind<'signatures', SignatureForm, SignatureFacts, SignatureView> = {
@@ -36,6 +41,7 @@ export const signatureKind: EntryKind<'signatures', SignatureForm, SignatureFact
         steps: yup.number().required(),
       })
       .required(),
+    onTrust: yup.number().nullable().default(null),
   }),
   aspect: 'leaks',
   list: 'signatures',

@@ -1,7 +1,7 @@
 import * as yup from 'yup'
 import { jobAspects } from '../../changes'
 import { entryId, reasonLine } from '../../schemas/fields'
-import type { EntryKind } from '../entryKind'
+import type { EntryKind, Said } from '../entryKind'
 
 export const strikeSchema = yup.object({
   id: entryId(),
@@ -10,13 +10,15 @@ export const strikeSchema = yup.object({
   reason: reasonLine().default(''),
 })
 type StrikeForm = yup.InferType<typeof strikeSchema>
+/** That an entry was struck out; the reason stands with what it strikes out. */
+export type StrikeView = Pick<Said, 'id' | 'by' | 'at'> & { subjectId: string }
 
-export const strikeKind: EntryKind<null, StrikeForm, Pick<StrikeForm, 'reason'>> = {
+export const strikeKind: EntryKind<'strikes', StrikeForm, Pick<StrikeForm, 'reason'>, StrikeView> = {
   schema: strikeSchema,
   facts: strikeSchema.omit(['id', 'subjectId']),
   aspect: 'facts',
   alters: jobAspects,
-  list: null,
+  list: 'strikes',
   section: null,
   strikable: false,
   verb: 'struck out an entry',

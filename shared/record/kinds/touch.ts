@@ -1,6 +1,6 @@
 import * as yup from 'yup'
 import { touchKinds } from '../../../core/record/record'
-import { entryId, oneOf, words, uuid } from '../../schemas/fields'
+import { entryId, happenedAgo, oneOf, words, uuid } from '../../schemas/fields'
 import type { EntryKind, Said } from '../entryKind'
 
 export const touchSchema = yup.object({
@@ -11,12 +11,15 @@ export const touchSchema = yup.object({
     .min(1, 'Choose at least one part.'),
   kind: oneOf(touchKinds, 'What was done'),
   note: words(),
+  ago: happenedAgo(),
 })
 type TouchForm = yup.InferType<typeof touchSchema>
-export type TouchView = Said & Omit<TouchForm, 'id'>
+type TouchFacts = Omit<TouchForm, 'id' | 'ago'>
+export type TouchView = Said & TouchFacts
 
-export const touchKind: EntryKind<'touches', TouchForm> = {
+export const touchKind: EntryKind<'touches', TouchForm, TouchFacts> = {
   schema: touchSchema,
+  facts: touchSchema.omit(['id', 'ago']),
   aspect: 'leaks',
   list: 'touches',
   section: 'repairs',

@@ -2,6 +2,8 @@
 import type { Link, Space } from '#core/circuit/circuit'
 import { circuitFaults } from '#core/circuit/circuitFaults'
 import { circuitSchema, mapChanges } from '#shared/schemas/circuit'
+import { listWords } from '#core/words/words'
+import { liveParts } from '#shared/jobCircuit'
 import type { JobView, PartView } from '#shared/views'
 import {
   addLine,
@@ -111,6 +113,11 @@ const saysHelp = computed(() => {
     : 'Was the drawing wrong, or is the tank another one now?'
 })
 
+const takenOff = computed(() =>
+  liveParts(props.job)
+    .filter(old => !state.value.parts.some(part => part.id === old.id))
+    .map(part => part.name),
+)
 const { saving, problem, save } = useSave()
 const form = useTemplateRef('form')
 const submit = () =>
@@ -241,6 +248,14 @@ function takeTheirs() {
       <UFormField v-if="job.tests.length > 0" class="sheet" name="says" label="What does this change say?" :help="saysHelp">
         <TapChoice v-model="state.says" :options="mapChanges" several label="What does this change say?" />
       </UFormField>
+      <UFormField
+        v-if="takenOff.length > 0 && job.tests.length > 0"
+        class="sheet"
+        name="whyOff"
+        :label="`What closes the place of ${listWords(takenOff)} now?`"
+        help="Or that it was never there. What was taken off is not tested, and the record says so."
+        ><UInput v-model="state.whyOff" class="w-full" autocomplete="off"
+      /></UFormField>
       <div class="flex gap-2">
         <UButton type="submit" size="xl" color="neutral" :loading="saving">Save the map</UButton>
         <UButton type="button" size="xl" color="neutral" variant="ghost" @click="giveUp">Leave it as it was</UButton>

@@ -30,6 +30,9 @@ const lacks = computed(() =>
 const watching = computed(() =>
   job.value && standing.value ? whatToWatch(job.value, standing.value.ledger, standing.value.entries) : null,
 )
+const rests = computed(() =>
+  job.value && standing.value ? restsOn(job.value, standing.value.entries, standing.value.ledger) : null,
+)
 const title = computed(() => {
   if (!job.value || !proof.value) return ''
   if (!sealed.value) return 'Not sealed: nothing is proved in use yet'
@@ -97,11 +100,18 @@ useActionKeys('Prove', [
         :now="now"
         @done="recorded"
       />
-      <RestsOn v-if="sealed" class="sheet" :rests="restsOn(job, standing.entries, standing.ledger)" />
+      <RestsOn v-if="sealed && rests" class="sheet" :rests="rests" />
     </div>
     <div class="grid grid-cols-[minmax(0,1fr)] items-start gap-3 lg:grid-cols-[minmax(0,1.6fr)_minmax(0,1fr)]">
       <div class="no-print space-y-3">
-        <SignaturePanel :job="job" :ledger="standing.ledger" :now="now" @done="taken" @strike="striking = $event" />
+        <SignaturePanel
+          :job="job"
+          :ledger="standing.ledger"
+          :on-trust="rests?.onTrust.length ?? 0"
+          :now="now"
+          @done="taken"
+          @strike="striking = $event"
+        />
         <HandBackPanel :job="job" :lacks="lacks" :now="now" @done="taken" />
         <WatchPanel v-if="watching" :watching="watching" :now="now" />
       </div>

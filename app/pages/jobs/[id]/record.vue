@@ -298,6 +298,7 @@ useActionKeys('Record', [
       <SignaturePanel
         :job="job"
         :ledger="standing.ledger"
+        :on-trust="restsOn(job, standing.entries, standing.ledger).onTrust.length"
         :now="now"
         class="mt-5 p-0!"
         @done="taken"

@@ -145,7 +145,8 @@ export async function takeFile(actor: Actor, id: string, form: FileForm): Promis
       const length = last - first
       const during = whenMeasured(form, first, length, now)
       const clock = { anchoredAt: +during.to, anchor: length, speed: 0 }
-      await closeTest(tx, { ...row, facts: { ...row.facts, clock } }, now, during)
+      const undated = clockOfFile(form.text, columnsOf(form)) === null ? { undated: true as const } : {}
+      await closeTest(tx, { ...row, facts: { ...row.facts, clock, ...undated } }, now, during)
       return true
     },
   )

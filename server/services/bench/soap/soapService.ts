@@ -1,5 +1,5 @@
 import { isFind, type SoapMark } from '../../../../core/leaktest/soap/soap'
-import { watchedMarks, type SoapEvent } from '../../../../core/leaktest/soap/watchedMarks'
+import { watchedMarks, watchesOf, type SoapEvent } from '../../../../core/leaktest/soap/watchedMarks'
 import { bubblesAt } from '../../../../core/standin/bubbles'
 import { liveParts } from '../../../../shared/jobCircuit'
 import type { JobView } from '../../../../shared/views'
@@ -54,14 +54,13 @@ export const soapService: TestService<'soap'> = {
     },
   },
   view(_, entries, common) {
-    const events = entries.map(({ at, entry }): SoapEvent => ({ ...entry, at: +at }))
-    const watching = new Map(
-      events.flatMap(event => (event.kind === 'watch' ? event.partIds.map(partId => [partId, event.at] as const) : [])),
+    const events = entries.map(
+      ({ at, entry, personId }) => ({ ...entry, at: +at, ...(entry.kind === 'watch' && { by: personId }) }) as SoapEvent,
     )
     return {
       ...common,
       marks: watchedMarks(events),
-      watching: [...watching].map(([partId, since]) => ({ partId, since })),
+      watching: [...watchesOf(events)].map(([partId, { at }]) => ({ partId, since: at })),
     }
   },
   /** What a look at a part shows on the simulated tank. */

@@ -27,6 +27,7 @@ const column = ref<number | null>(null)
 const wrongOpen = ref(false),
   backOpen = ref(false),
   thermometerOpen = ref(false)
+const mayLeaveOut = useMayLeaveOut(job)
 const skipping = ref(false),
   overriding = ref(false)
 watch(
@@ -332,7 +333,7 @@ useActionKeys('Repair', [
               <UButton v-else color="neutral" size="xl" class="min-h-14 px-6 text-lg" :disabled="!reason.trim()" @click="skip"
                 >Leave it out</UButton
               >
-              <UButton color="neutral" variant="ghost" class="min-h-11" @click="skipping = !skipping">{{
+              <UButton v-if="mayLeaveOut" color="neutral" variant="ghost" class="min-h-11" @click="skipping = !skipping">{{
                 skipping ? 'Do it after all' : 'Leave it out'
               }}</UButton>
             </ThumbBar>
