@@ -10,6 +10,7 @@ import { factsOf } from '../../shared/jobFacts'
 import { jobStanding } from '../../shared/jobEntries'
 import { signedState } from '../../shared/prove/signedState'
 import { restsOn } from '../../shared/restsOn'
+import { weighingSchema } from '../../shared/record/kinds/weighing'
 import type { ProofForm } from '../../shared/record/kinds/proof'
 import { liveParts } from '../../shared/jobCircuit'
 import { heatRefused, vapourOn } from '../../shared/safety'
@@ -18,6 +19,7 @@ import { testsOf } from '../../shared/leaktest/tests'
 import type { NewJob } from '../../shared/schemas/job'
 import type { RepairForm } from '../../shared/record/kinds/repair'
 import type { JobView } from '../../shared/views'
+import { cautions } from '../../core/fuel/makeSafe'
 import { beginTest } from './bench/beginTest'
 import { makeKey } from './bench/hold/deviceKeys'
 import { mustOpenHold, takeFeed } from './bench/hold/deviceFeed'
@@ -26,7 +28,7 @@ import { takeFile, takeReadings } from './bench/hold/takeReadings'
 import { endTest } from './bench/endTest'
 import { addFind } from './bench/finds'
 import { recordEntry } from './bench/recordEntry'
-import { editJob, jobTrail } from './job/jobs'
+import { editJob, jobTrail, openJob } from './job/jobs'
 import { setCircuit } from './job/tankMap'
 import { jointHolds } from '../../shared/leaktest/hold/jointHolds'
 import { loadJob } from './job/loadJobs'
@@ -36,6 +38,8 @@ import {
   fed,
   holdForm,
   markPart,
+  newJobForm,
+  readCautions,
   openTestShop,
   refusal,
   repairForm,
@@ -45,6 +49,8 @@ import {
   testJob,
 } from './ground/testShop'
 import { giveAuthority } from './people/authorities'
+import { normalAt } from '../../core/standin/seededRandom'
+import { saveKitItem } from './shelf/kit'
 import { append } from './record/append'
 
 /**
@@ -54,7 +60,7 @@ import { append } from './record/append'
 let shop: Awaited<ReturnType<typeof openTestShop>>
 let technician: (now?: Date) => Actor
 beforeAll(async () => {
-  shop = await openTestShop()
+  shop = await openTestShop(undefined, 'real')
   technician = await testActor()
 }, 60_000)
 afterAll(() => shop.close())
@@ -294,8 +300,8 @@ describe('a file from another day', () => {
     const job = await tank()
     const leakId = await found(job, 1, 'Drain plug')
     await repaired(job, 2, leakId)
-    const hold = await upload(job, 3, csv(START - 2 * 365 * 24 * HOUR))
-    expect(hold.startedAt).toBe(START - 2 * 365 * 24 * HOUR)
+    expect((await refusal(upload(job, 3, csv(START - 2 * 365 * 24 * HOUR)))).fields.file).toContain('of another test')
+    await upload(job, 3, csv(START - HOUR))
     expect(await standing(job)).toMatchObject({ state: 'repairing' })
     await upload(job, 5, csv(START + 4 * HOUR))
     expect((await standing(job)).state).toBe('sealed')
@@ -308,6 +314,7 @@ describe('a file from another day', () => {
     await append('touch', at(2), job.id, { id: randomUUID(), partIds: [partId(job, 'Cap')], kind: 'refitted', note: '' })
     await upload(job, 3, undated, START + 1.5 * HOUR)
     expect((await standing(job)).missing).toEqual(['Cap'])
+    expect(await restOf(job)).toMatchObject({ measured: 0, watched: 0, said: liveParts(job).length - 1 })
   })
 })
 
@@ -724,7 +731,12 @@ describe('readings after the end', () => {
     expect((await refusal(takeReadings(typed.id, [{ t: 50 * 86_400, pressure: 5000 }], by))).message).toContain(
       'ahead of this hold’s clock',
     )
-    const other = await tank()
+    const other = await openJob(at(0), newJobForm(), 'simulated')
+    await readCautions(
+      at(0),
+      other.id,
+      cautions.map(caution => caution.key),
+    )
     const simulated = await setUpHold(at(1), other.id, holdForm({ source: 'stand-in' }))
     await stepHold(technician(), simulated.id, 'settling')
     expect((await refusal(takeReadings(simulated.id, [{ t: 1, pressure: 5000 }], by))).message).toContain('takes no others')
@@ -750,6 +762,47 @@ describe('what is typed is held against what is known', () => {
     const hold = await held(job, 1, dial)
     expect(hold.estimate!.signs).toContain('coarser than told')
     expect((await standing(job)).state).not.toBe('sealed')
+  })
+})
+
+describe('what is typed of kit and file', () => {
+  const weighing = (level: number) => ({
+    ...weighingSchema.getDefault(),
+    id: randomUUID(),
+    level,
+  })
+  test('fuel that Make safe has in it, and the hold has not', async () => {
+    const job = await tank()
+    await append('weighing', at(0.5), job.id, weighing(0.5 * job.capacity))
+    expect((await refusal(setUpHold(at(1), job.id, holdForm()))).fields.wettedShare).toContain('Make safe has the tank 50 %')
+  })
+  test('a leak of the rig that no check measured', async () => {
+    const job = await tank()
+    const form = holdForm({ rigLeak: mLmin(0.4), rigLeakDoubt: 0 })
+    expect((await refusal(setUpHold(at(1), job.id, form))).fields.rigLeak).toContain('only from a check')
+  })
+  test('marks finer than those of the gauge that was chosen', async () => {
+    const job = await tank()
+    const gauge = randomUUID()
+    const facts = { kind: 'gauge' as const, resolution: 100, noise: 30 }
+    const item = { id: gauge, name: 'Dial', facts, calibratedAt: null, calibrationDue: null, retired: false }
+    await saveKitItem(at(0.5), item as never)
+    const form = holdForm({ kit: { gauge }, gaugeStep: 10 })
+    expect((await refusal(setUpHold(at(1), job.id, form))).fields.gaugeStep).toContain('marks of 0.1 kPa')
+  })
+  test('the readings of one hold, sent again under another date', async () => {
+    const job = await tank()
+    const noisy = (from: number) =>
+      `time,pressure_kPa\n${Array.from({ length: 120 }, (_, k) => `${new Date(from + k * 20_000).toISOString()},${(5000 + 3 * normalAt(5, 1, k)) / 1000}`).join('\n')}`
+    const upload = async (of: JobView, hour: number, from: number) => {
+      const hold = await setUpHold(at(hour), of.id, holdForm({ source: 'file', earlyReason: 'x' }))
+      return takeFile(at(hour), hold.id, { text: noisy(from), startedAt: null, unitConfirmed: false })
+    }
+    const first = await upload(job, 2, START + HOUR)
+    const other = await tank()
+    expect((await refusal(upload(other, 4, START + 3 * HOUR))).fields.file).toContain('readings of hold 1')
+    await append('strike', at(5), job.id, { id: randomUUID(), subjectId: first.id, reason: 'the volume was wrong' })
+    await upload(job, 6, START + HOUR)
   })
 })
 

@@ -46,6 +46,8 @@ export interface HoldFacts {
   estimate: HoldEstimate | null
   noEstimate: string | null
   undated?: true
+  /** of a file, by which its readings are known again */
+  readingsMark?: string[]
   scale: PressureScale
   kit: HoldKit
 }

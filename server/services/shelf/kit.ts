@@ -2,11 +2,13 @@ import { and, asc, desc, eq, inArray, isNull } from 'drizzle-orm'
 import { estimateHold } from '../../../core/hold/estimateHold'
 import { HoldError } from '../../../core/hold/holdSetup'
 import type { HoldEstimate } from '../../../core/hold/holdEstimate'
-import { rigCheckSetup } from '../../../core/leaktest/rig/rigCheck'
-import type { HoldKit } from '../../../shared/leaktest/hold/holdForm'
+import { rigCheckSetup, rigLeakAt } from '../../../core/leaktest/rig/rigCheck'
+import type { HoldForm, HoldKit } from '../../../shared/leaktest/hold/holdForm'
 import type { KitItemForm, RigCheckForm } from '../../../shared/schemas/kit'
 import type { InstrumentSight } from '../../../shared/schemas/sight'
-import type { KitItemView, RigLeakView } from '../../../shared/views'
+import { isSimulated } from '../../../shared/jobEntries'
+import { inKilopascals } from '../../../shared/limits'
+import type { JobView, KitItemView, RigLeakView } from '../../../shared/views'
 import { database, type Transaction } from '../../db/client'
 import { kitItem, person, test } from '../../db/schema'
 import type { TestFacts } from '../../db/schema/testFacts'
@@ -138,7 +140,7 @@ export async function checkRig(actor: Actor, kitId: string, form: RigCheckForm):
 }
 
 /** @throws Refusal 422 when a hold names kit that the shop does not have, or that is of another kind */
-export async function mustBeKit(tx: Transaction, kit: HoldKit): Promise<void> {
+async function mustBeKit(tx: Transaction, kit: HoldKit): Promise<void> {
   const chosen = Object.entries(kit).filter((entry): entry is [keyof HoldKit, string] => entry[1] !== undefined)
   if (chosen.length === 0) return
   const known = await tx
@@ -157,4 +159,42 @@ export async function mustBeKit(tx: Transaction, kit: HoldKit): Promise<void> {
     if (known.find(item => item.id === id)?.facts.kind !== kind)
       throw refuseField(`kit.${kind}`, `That ${kind} is not on the Shelf any more. Choose another.`)
   }
+}
+
+/** Of a limit, what a rig may take off a real hold at most: one that leaks more is mended, and not reckoned with. */
+const MOST_OF_LIMIT = 0.5
+
+/**
+ * What is typed of gauge and rig is held against what the Shelf has of them: marks no finer, and a leak of the rig only as its last
+ * check measured it.
+ * @throws Refusal 422
+ */
+export async function mustFitKit(
+  tx: Transaction,
+  { kit, gaugeStep, rigLeak, testPressure }: Pick<HoldForm, 'kit' | 'gaugeStep' | 'rigLeak' | 'testPressure'>,
+  tank: Pick<JobView, 'acceptance' | 'reality'>,
+): Promise<void> {
+  await mustBeKit(tx, kit)
+  if (isSimulated(tank)) return
+  const items = kit.gauge || rigLeak > 0 ? await loadKit(tx) : []
+  const gauge = items.find(item => item.id === kit.gauge)?.facts
+  if (gauge?.kind === 'gauge' && gaugeStep < 0.999 * gauge.resolution)
+    throw refuseField(
+      'gaugeStep',
+      `This gauge has marks of ${inKilopascals(gauge.resolution)}: type that, or correct it on the Shelf.`,
+    )
+  if (!(rigLeak > 0)) return
+  const checked = items.find(item => item.id === kit.rig)?.rigLeak
+  if (!checked)
+    throw refuseField(
+      'rigLeak',
+      'A leak of the rig counts only from a check of it: choose a rig that was checked, or leave it at 0.',
+    )
+  if (rigLeak > 1.01 * rigLeakAt(checked, testPressure).leak)
+    throw refuseField(
+      'rigLeak',
+      'That is more than the last check of this rig measured. Check the rig again, or take what it measured.',
+    )
+  if (rigLeak > MOST_OF_LIMIT * tank.acceptance)
+    throw refuseField('rigLeak', 'This rig leaks more than half of what the tank may. Mend the rig and check it again.')
 }

@@ -1,4 +1,5 @@
 import { reachOn } from '../../jobCircuit'
+import { wettedNow } from '../../safety'
 import type { JobView } from '../../views'
 import type { HoldForm } from './holdForm'
 
@@ -34,4 +35,15 @@ export function gasVolumeProblem(
   if (form.volume >= BELIEVED.least * expected && form.volume <= BELIEVED.most * expected + LINES) return null
   const inside = form.wettedShare > 0 ? `${Math.round(form.wettedShare * 100)} % of it is fuel` : 'no fuel is in it'
   return `${show(form.volume)} of gas does not fit: the tank holds ${show(job.capacity)} and ${inside}, so about ${show(expected)}. Type that, or correct what the tank holds.`
+}
+
+/** Shares of the capacity by which two people may differ who say how much fuel is in it. */
+const SAME_SHARE = 0.1
+
+/** Why the fuel that a hold is told of cannot be, or null: Make safe has another amount in the tank. */
+export function fuelProblem(job: JobView, { wettedShare }: Pick<HoldForm, 'wettedShare'>): string | null {
+  const known = wettedNow(job)
+  if (!Number.isFinite(known) || Math.abs(known - wettedShare) <= SAME_SHARE) return null
+  const percent = (share: number) => `${Math.round(share * 100)} %`
+  return `Make safe has the tank ${percent(known)} full, and here it is ${percent(wettedShare)}. Say the same here, or correct what is in it there.`
 }

@@ -148,8 +148,8 @@ test('the set-up that is estimated is that of the form, with the tank’s limit 
 describe('a plan is made', () => {
   const job = jobView()
   test('of what is whole, by how often it is read', () => {
-    expect(plannedFrom(draft(), job)).toMatchObject({ every: 60, setup: { testPressure: 5000 } })
-    expect(plannedFrom(draft({ source: 'device' }), job)!.every).toBe(5)
+    expect(plannedFrom(draft({ gaugeStep: 10 }), job)).toMatchObject({ every: 60, setup: { testPressure: 5000 } })
+    expect(plannedFrom(draft({ gaugeStep: 10, source: 'device' }), job)!.every).toBe(5)
   })
   test.each([
     ['volume', 0],

@@ -25,7 +25,7 @@ const READ = { temperature: 0.05, barometer: 10 }
 /** Doubt of a rig that was never checked, Pa·m3/s. */
 const UNCHECKED_RIG = throughputFromStandard(0.05)
 
-/** A draft of which nothing was taken from the tank yet: its volume is zero. */
+/** A draft of which nothing was taken from the tank yet: its volume is zero, and so is the step of a gauge that nobody named. */
 export const blankHold = (): HoldDraft => ({
   source: 'typed',
   method: 'pressure-decay',
@@ -34,7 +34,7 @@ export const blankHold = (): HoldDraft => ({
   wallGive: null,
   wallGiveDoubt: null,
   testPressure: 0,
-  gaugeStep: 10,
+  gaugeStep: 0,
   gaugeNoise: 5,
   gaugeStick: null,
   hasThermometer: true,

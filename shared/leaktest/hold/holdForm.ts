@@ -140,7 +140,10 @@ export const holdSchema = yup.object({
         ? schema.lessThan(0, 'A vacuum target is below zero, such as −3.5 kPa.')
         : schema.moreThan(0, 'A pressure target is above zero.'),
     ),
-  gaugeStep: positive('Gauge step').max(5000, 'A gauge step above 5 kPa shows nothing on a tank. Check the unit.'),
+  gaugeStep: positive('The smallest mark of the gauge').max(
+    5000,
+    'A gauge step above 5 kPa shows nothing on a tank. Check the unit.',
+  ),
   gaugeNoise: quantity('Gauge noise')
     .min(0, 'Noise cannot be negative.')
     .max(5000, 'Noise above 5 kPa shows nothing on a tank. Check the unit.'),

@@ -26,11 +26,22 @@ const rig = computed(() => of('rig').find(item => item.id === draft.value.kit.ri
 const late = computed(() =>
   slots.flatMap(({ slot }) => of(slot).filter(item => item.id === draft.value.kit[slot] && overdue(item))),
 )
+/** Who reads a gauge says how fine it is: readings are no finer than its marks. */
+const asksMark = computed(() => draft.value.source === 'typed' && !(draft.value.gaugeStep > 0))
+// The only gauge of the shop is the one that is read.
+watch(
+  [kit, asksMark],
+  () => {
+    const gauges = of('gauge')
+    if (asksMark.value && gauges.length === 1 && !draft.value.kit.gauge) change(withKit(draft.value, 'gauge', gauges[0]!))
+  },
+  { immediate: true },
+)
 const says = computed(() => {
   const { gaugeStep, hasThermometer, temperatureDoubt, hasBarometer, rigLeak, bottle, kit: taken } = draft.value
   const gauge = of('gauge').find(item => item.id === taken.gauge)?.name ?? 'Gauge'
   return [
-    `${gauge} to ${short('pressureStep', gaugeStep)}`,
+    gaugeStep > 0 ? `${gauge} to ${short('pressureStep', gaugeStep)}` : 'smallest mark of the gauge not said',
     hasThermometer ? 'thermometer on the skin' : `no thermometer, ${short('temperatureChange', temperatureDoubt)} unseen`,
     hasBarometer ? 'barometer read' : 'no barometer',
     rigLeak > 0 ? `rig leaks ${short('rate', rigLeak, 2)}` : rig.value ? 'rig taken as tight' : 'rig not checked',
@@ -59,6 +70,7 @@ const rigHint = (now: number) => {
         'bottle',
         'kit',
       ]"
+      :wanted="asksMark"
     >
       <div class="mb-3 flex flex-wrap items-baseline justify-between gap-2">
         <h2>Gauge, thermometer, barometer, rig</h2>
@@ -93,8 +105,12 @@ const rigHint = (now: number) => {
         {{ dayText(item.calibrationDue!) }}.
       </p>
       <div class="grid gap-x-5 gap-y-4 sm:grid-cols-2">
-        <UFormField label="Smallest step of the gauge" name="gaugeStep">
-          <QuantityInput v-model="draft.gaugeStep" kind="pressureStep" />
+        <UFormField label="Smallest mark of the gauge" name="gaugeStep" :hint="asksMark ? 'look at the dial' : undefined">
+          <QuantityInput
+            :model-value="draft.gaugeStep || null"
+            kind="pressureStep"
+            @update:model-value="change({ gaugeStep: $event ?? 0 })"
+          />
         </UFormField>
         <UFormField label="Its noise" name="gaugeNoise" hint="one standard deviation">
           <QuantityInput v-model="draft.gaugeNoise" kind="pressureStep" />

@@ -25,6 +25,12 @@ const form = useTemplateRef('form')
 
 const wanted = useFeedWanted()
 const { draft, clear } = useDraft<HoldDraft>(`hold:${id}`, blankHold)
+/** Step of a gauge that shows its readings itself, Pa, until they say otherwise; who reads a gauge says its smallest mark. */
+const FINE = 10
+const whole = computed(() => ({
+  ...draft.value,
+  gaugeStep: draft.value.gaugeStep || (draft.value.source === 'typed' ? 0 : FINE),
+}))
 const boundary = computed({
   get: () => ({ closures: draft.value.closures, links: draft.value.links }),
   set: value => Object.assign(draft.value, value),
@@ -47,7 +53,9 @@ watch(
 )
 
 const seen = computed(() => job.value && reachOn(job.value, { ...boundary.value, pressure: draft.value.testPressure || 1 }))
-const planned = computed(() => job.value && plannedFrom(draft.value, job.value))
+const planned = computed(
+  () => job.value && plannedFrom({ ...whole.value, gaugeStep: whole.value.gaugeStep || FINE }, job.value),
+)
 const pump = computed(() => of('pump')[0])
 const SYRINGE = 100e-6
 
@@ -68,7 +76,7 @@ const submit = () =>
     const [fault] = Object.values(fields)
     if (fault) throw new ApiError(fault, 422, fields)
     const holdId = draft.value.id
-    await callApi<JobView>(`jobs/${id}/tests/hold`, 'POST', draft.value)
+    await callApi<JobView>(`jobs/${id}/tests/hold`, 'POST', whole.value)
     sent = true
     clear()
     await navigateTo(`/bench/${holdId}`)
@@ -83,7 +91,7 @@ useActionKeys('Hold set-up', [{ key: 'escape', label: 'Back to the job', run: ()
       ← {{ job.craft.name }}, {{ job.tankName }}
     </NuxtLink>
     <h1 class="mb-4 mt-1">Set up hold {{ (testsOf(job, 'hold').at(-1)?.number ?? 0) + 1 }}</h1>
-    <SchemaForm ref="form" :problem="problem" :schema="holdSchema" :state="draft" class="space-y-3" @submit="submit">
+    <SchemaForm ref="form" :problem="problem" :schema="holdSchema" :state="whole" class="space-y-3" @submit="submit">
       <CuringReason v-model="draft.earlyReason" :job="job" :now="now" />
       <SetupFile :limit="job.acceptance" @read="Object.assign(draft, draftFromSetup($event))" />
       <HoldSourceFields v-model="draft" :job="job" />

@@ -4,7 +4,7 @@ import { gaugeSpread } from '../../../../core/hold/gaugeSpread'
 import type { HoldSetup } from '../../../../core/hold/holdSetup'
 import { verdictOf } from '../../../../core/hold/belief/verdict'
 import { holdTimeAt, withSpeed } from '../../../../shared/leaktest/hold/holdClock'
-import { gasVolumeProblem } from '../../../../shared/leaktest/hold/gasVolume'
+import { fuelProblem, gasVolumeProblem } from '../../../../shared/leaktest/hold/gasVolume'
 import { holdBlowsIn, setupOfForm } from '../../../../shared/leaktest/hold/holdDraft'
 import type { HoldForm, MarkForm, VolumeCheckForm } from '../../../../shared/leaktest/hold/holdForm'
 import type { HoldView, VolumeCheckView } from '../../../../shared/leaktest/hold/holdView'
@@ -12,7 +12,7 @@ import { inLitres } from '../../../../shared/limits'
 import { isSimulated } from '../../../../shared/jobEntries'
 import type { JobView } from '../../../../shared/views'
 import type { HoldMark, KeptSetup, VolumeCheckEntry } from '../../../db/schema/testFacts'
-import { mustBeKit } from '../../shelf/kit'
+import { mustFitKit } from '../../shelf/kit'
 import { refuseField, Refusal } from '../../ground/refusal'
 import { changeFacts } from '../testRows'
 import type { EntryCall, TestService } from '../testService'
@@ -47,7 +47,9 @@ export const holdService: TestService<'hold'> = {
   // A phone in a simulated job may look at the simulated tank’s own dial.
   onStandIn: ({ source }, tank) => source === 'stand-in' || (source === 'camera' && isSimulated(tank)),
   async facts(form, tank, tx) {
-    await mustBeKit(tx, form.kit)
+    await mustFitKit(tx, form, tank)
+    const other = fuelProblem(tank, form)
+    if (other) throw refuseField('wettedShare', other)
     const wrong = gasVolumeProblem(tank, form, inLitres)
     if (wrong) throw refuseField('volume', wrong)
     const { source, course, hasThermometer, hasBarometer, scale, kit } = form

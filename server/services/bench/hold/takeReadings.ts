@@ -1,7 +1,11 @@
-import { eq } from 'drizzle-orm'
+import { and, eq, ne, sql } from 'drizzle-orm'
 import type { Reading } from '../../../../core/hold/holdSetup'
 import type { ColumnMeaning } from '../../../../core/readings/columnMeaning'
 import { clockOfFile, ReadingsFileError, readingsTable } from '../../../../core/readings/readingsCsv'
+import { readingsMark as markOf, shareReadings } from '../../../../core/readings/readingsMark'
+import { isSimulated } from '../../../../shared/jobEntries'
+import type { JobView } from '../../../../shared/views'
+import { loadJob } from '../../job/loadJobs'
 import { unitDoubt } from '../../../../core/readings/unitDoubt'
 import { inKilopascals, isOver } from '../../../../shared/limits'
 import type { FileForm } from '../../../../shared/leaktest/hold/holdForm'
@@ -9,7 +13,8 @@ import type { BenchHold } from '../../../../shared/leaktest/hold/holdView'
 import { holdTimeAt } from '../../../../shared/leaktest/hold/holdClock'
 import type { HoldSource } from '../../../../shared/leaktest/hold/holdForm'
 import { database, inTransaction, type Transaction } from '../../../db/client'
-import { craft, job, test } from '../../../db/schema'
+import { craft, entry, job, test } from '../../../db/schema'
+import type { HoldFacts } from '../../../db/schema/testFacts'
 import type { HoldRow } from './holdSetup'
 import { ringNow } from '../../bells/bells'
 import { change, tell, writeTrail, type Actor } from '../../ground/change'
@@ -144,14 +149,54 @@ export async function takeFile(actor: Actor, id: string, form: FileForm): Promis
         throw refuseField('file', `A hold needs at least three readings at different times; this file has ${taken}.`)
       const length = last - first
       const during = whenMeasured(form, first, length, now)
+      const readingsMark = marksOf(readings)
+      const tank = await loadJob(row.jobId, tx)
+      if (!isSimulated(tank)) {
+        mustBeOfThisJob(tank, during)
+        await mustBeNew(tx, id, readingsMark)
+      }
       const clock = { anchoredAt: +during.to, anchor: length, speed: 0 }
       const undated = clockOfFile(form.text, columnsOf(form)) === null ? { undated: true as const } : {}
-      await closeTest(tx, { ...row, facts: { ...row.facts, clock, ...undated } }, now, during)
+      await changeFacts<'hold'>(tx, row, { readingsMark, ...undated })
+      await closeTest(tx, { ...row, facts: { ...row.facts, clock } }, now, during)
       return true
     },
   )
   await analyseAfter(count)
   return loadHold(id)
+}
+
+const DAY = 86_400_000
+/** A file from long before the job is of another one. @throws Refusal 422 */
+function mustBeOfThisJob({ openedAt }: JobView, { from }: { from: Date }): void {
+  if (+from >= openedAt - DAY) return
+  throw refuseField(
+    'file',
+    `This file begins on ${from.toISOString().slice(0, 10)}, and the job was opened on ${new Date(openedAt).toISOString().slice(0, 10)}: it is of another test. Look at the date, or choose this test’s file.`,
+  )
+}
+
+const marksOf = ({ columns }: ReadingColumns): string[] => markOf(columns.pressure).map(String)
+
+/** The readings of one hold are no second hold, whatever the file is called. @throws Refusal 422 */
+async function mustBeNew(tx: Transaction, id: string, marks: string[]): Promise<void> {
+  if (marks.length === 0) return
+  const alike = await tx
+    .select({ number: test.number, craft: craft.name, facts: test.facts, struck: entry.id })
+    .from(test)
+    .innerJoin(job, eq(test.jobId, job.id))
+    .innerJoin(craft, eq(job.craftId, craft.id))
+    .leftJoin(entry, and(eq(entry.about, test.id), eq(entry.kind, 'strike')))
+    .where(and(eq(test.kind, 'hold'), ne(test.id, id), sql`${test.facts} -> 'readingsMark' ?| ${sql.param(marks)}::text[]`))
+  const same = alike.find(
+    each =>
+      each.struck === null && shareReadings(((each.facts as HoldFacts).readingsMark ?? []).map(Number), marks.map(Number)),
+  )
+  if (same)
+    throw refuseField(
+      'file',
+      `These are the readings of hold ${same.number} of ${same.craft} once more. Choose this hold’s file; where that one was set up wrongly, strike it out first.`,
+    )
 }
 
 /**
