@@ -11,6 +11,7 @@ import { jobStanding } from '../../shared/jobEntries'
 import { signedState } from '../../shared/prove/signedState'
 import { restsOn } from '../../shared/restsOn'
 import { weighingSchema } from '../../shared/record/kinds/weighing'
+import type { RunKind } from '../../core/record/runKinds'
 import type { ProofForm } from '../../shared/record/kinds/proof'
 import { liveParts } from '../../shared/jobCircuit'
 import { heatRefused, vapourOn } from '../../shared/safety'
@@ -983,4 +984,30 @@ describe('who may, on what flies', () => {
     await append('proof', then(2), job.id, skip)
     expect(await trusted(job)).toContain('step in use left out')
   })
+})
+
+test('sealant that is drawn in asks for approved data and cautions at its first drop', async () => {
+  const job = await openJob(
+    at(0),
+    newJobForm({ craftKind: 'light aircraft', tankKind: 'riveted-bay', material: 'riveted aluminium' }),
+  )
+  const rivet = liveParts(job).find(part => part.family === 'rivets')!
+  const run = {
+    id: randomUUID(),
+    leakIds: [],
+    partIds: [rivet.id],
+    method: 'wick' as const,
+    material: 'thread-sealant',
+    sheetId: null,
+    simulated: false,
+    until: null,
+    untilReason: '',
+    notUsedUntil: '',
+  }
+  await append('run', at(1), job.id, run as never)
+  const act = (kind: RunKind, hour: number, facts: object) =>
+    append(`run-${kind}`, at(hour), job.id, { id: randomUUID(), runId: run.id, ago: 0, ...facts } as never)
+  const end = { reason: 'seen', photoId: null, temperature: null, batch: '', taken: [] }
+  for (const [k, stage] of ['degrease', 'dry', 'column'].entries()) await act('done', 2 + k, { stage, ...end })
+  expect((await refusal(act('vacuum', 6, { stage: 'draw', pressure: 1000 }))).message).toContain('approved data')
 })

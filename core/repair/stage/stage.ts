@@ -50,6 +50,8 @@ export interface RepairStage {
   hides?: true
   /** done while the mix can be worked */
   inWorkTime?: true
+  /** the tank is heated in it */
+  heats?: true
   /** with its end the repair is made, and what was put on begins to cure */
   applies?: true
   mishaps: readonly Mishap[]

@@ -537,6 +537,7 @@ export const stagesOfMethods: Record<Exclude<RepairMethodKey, 'renew-tank'>, rea
       'Valley melted',
       'A V to sound plastic, not through the wall. Drill small holes at the ends of a crack.',
       {
+        heats: true,
         looks: 'Sound plastic at the bottom, the wall is not through.',
         why: 'A crack that is left under the weld runs on.',
         hides: true,
@@ -656,3 +657,7 @@ for (const [method, stages] of Object.entries(stagesOfMethods))
       }
     },
   )
+
+/** Number of the first stage in which something is put on, drawn in or heated: from it on what allows that has to be there. */
+export const firstPutOn = (stages: readonly RepairStage[]): number =>
+  stages.findIndex(({ clock, heats, applies }) => clock.kind === 'mix' || clock.kind === 'vacuum' || heats || applies)

@@ -304,6 +304,7 @@ export async function demoJob(
   ) => {
     const runId = demoId(`${id} run ${+begun}`)
     await readAll(begun)
+    await readAll(begun, 'sealant or solvent')
     view = await append('run', actor(begun), id, {
       id: runId,
       partIds: [],

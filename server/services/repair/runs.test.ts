@@ -11,7 +11,8 @@ import type { JobView } from '../../../shared/views'
 import { database } from '../../db/client'
 import { bell } from '../../db/schema'
 import { loadJob } from '../job/loadJobs'
-import { actIn, openTestShop, refusal, repairForm, testActor, testJob } from '../ground/testShop'
+import { cautions } from '../../../core/fuel/makeSafe'
+import { actIn, openTestShop, readCautions, refusal, repairForm, testActor, testJob } from '../ground/testShop'
 import { materials, saveLot, saveSheet } from '../shelf/materials'
 import { heldRecords, setShopFigure, shopFigures } from './decide'
 import { append } from '../record/append'
@@ -33,6 +34,13 @@ const at = (minutes: number) => finn(new Date(START + minutes * MINUTE))
 /** A job of a kind with one leak that is seen on a part. */
 async function leaking(part: string, change: Partial<NewJob> = {}, found = at(-50)): Promise<{ job: JobView; leakId: string }> {
   const opened = await testJob(at(-60), change)
+  for (const who of [finn, ines])
+    await readCautions(
+      who(new Date(START - 55 * MINUTE)),
+      opened.id,
+      cautions.map(each => each.key),
+      'sealant or solvent',
+    )
   const partId = opened.parts.find(each => each.name === part)!.id
   const place = { x1: 1, y1: 1, x2: 2, y2: 2, length: 0.01 }
   const job = await append('find', found, opened.id, {

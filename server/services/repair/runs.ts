@@ -2,6 +2,7 @@ import { mustMayLeaveOut } from '../people/authorities'
 import { ratioProblem } from '../../../core/repair/amount/mix'
 import { mixProblem } from '../../../core/repair/cure/potLife'
 import { repairMethod } from '../../../core/repair/method/repairMethods'
+import { firstPutOn } from '../../../core/repair/stage/stages'
 import { listWords } from '../../../core/words/words'
 import { openRuns, repairOfRun, runOfJob, runSheet, stagesOfRun, type RunNow } from '../../../shared/repair/runView'
 import { repairedParts } from '../../../shared/repair/repairedParts'
@@ -112,6 +113,7 @@ async function check(its: Recording, kind: RunKind, facts: RunFacts): Promise<vo
   if (before.state.over) throw new Refusal(409, 'This repair is over: nothing more is recorded on it.')
   const { current } = before.state
   if ('stage' in facts && kind !== 'back') mustBeCurrent(before, facts.stage)
+  if (kind === 'tick' || kind === 'mix' || kind === 'vacuum' || kind === 'done') mustMayPutOn(its)
   switch (kind) {
     case 'speed':
       if (!run.simulated) throw new Refusal(409, 'Only a practised repair has a clock that runs fast.')
@@ -155,6 +157,23 @@ async function check(its: Recording, kind: RunKind, facts: RunFacts): Promise<vo
     case 'abandon':
       return
   }
+}
+
+/**
+ * From the first drop, cup or heat on approved data, cautions and vapour are asked for, and not only where the repair is made.
+ * @throws Refusal 409
+ */
+function mustMayPutOn({ job, run, actor, now, before }: Recording): void {
+  const stages = stagesOfRun(run)
+  const at = stages.findIndex(stage => stage.key === before.state.current!.stage.key)
+  const first = firstPutOn(stages)
+  if (at < first || at > stages.findIndex(stage => stage.applies)) return
+  mustBeApproved(job, run.method)
+  const { heat, takes } = repairMethod(run.method)
+  if (heat) {
+    mustHaveReadCautions(job, actor, 'heat or sparks', 'heat')
+    mustBeGasFree(job, +now)
+  } else if (takes.some(material => material !== 'none')) mustHaveReadCautions(job, actor, 'sealant or solvent', 'sealant')
 }
 
 function mustBeCurrent({ state }: RunNow, stage: string): void {

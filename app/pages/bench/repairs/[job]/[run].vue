@@ -1,11 +1,13 @@
 <script setup lang="ts">
+import { firstPutOn } from '#core/repair/stage/stages'
+import type { WorkAct } from '#core/fuel/makeSafe'
 import { repairMethod } from '#core/repair/method/repairMethods'
 import { repairMaterial } from '#core/repair/material/repairMaterials'
 import { vacuumProblem } from '#core/repair/stage/stageRun'
 import type { BoxFace } from '#core/repair/defect/defect'
 import { listWords } from '#core/words/words'
 import { approvalOf, wantsApproval } from '#shared/repair/approvals'
-import { factsOfKind, runSheet } from '#shared/repair/runView'
+import { factsOfKind, runSheet, stagesOfRun } from '#shared/repair/runView'
 
 /** A repair, stage by stage: one stage, one clock, what it must look like before going on; the cup's work time always in view. */
 const route = useRoute()
@@ -105,12 +107,24 @@ const columnSays = computed(() => {
   return vacuumProblem(column.value, clock.value, job.value.pressureLimit)
 })
 const readings = computed(() => run.value?.entries.flatMap(entry => factsOfKind(entry, 'vacuum') ?? []) ?? [])
+/** Something is put on, drawn in or heated in this stage. */
+const putsOn = computed(() => {
+  const stages = run.value ? stagesOfRun(run.value) : []
+  const at = stages.findIndex(each => each.key === stage.value?.key)
+  return at >= firstPutOn(stages) && at <= stages.findIndex(each => each.applies)
+})
+const cautionAct = computed<WorkAct>(() =>
+  run.value && repairMethod(run.value.method).heat ? 'heat or sparks' : 'sealant or solvent',
+)
+const takesSomething = computed(
+  () =>
+    !!run.value &&
+    (cautionAct.value === 'heat or sparks' || repairMethod(run.value.method).takes.some(each => each !== 'none')),
+)
 const blocked = computed(() => {
   if (!run.value || !job.value || !wantsApproval(job.value, run.value.method)) return null
   if (approvalOf(job.value, run.value.method)?.step === 'granted') return null
-  return stage.value?.applies || clock.value?.kind === 'mix'
-    ? 'It carries people by air: approved data is not granted yet. Nothing is put on before.'
-    : null
+  return putsOn.value ? 'It carries people by air: approved data is not granted yet. Nothing is put on before.' : null
 })
 const subject = computed(() => {
   if (!job.value || !run.value) return ''
@@ -300,6 +314,7 @@ useActionKeys('Repair', [
             :now="now"
             @thermometer="thermometerOpen = true"
           />
+          <CautionList v-if="putsOn && takesSomething" :job="job" :act="cautionAct" @read="refresh" />
           <div v-if="session.mayWork" class="space-y-3 border-t border-(--hair) pt-3">
             <div v-if="stage.hides" class="flex flex-wrap items-center gap-3">
               <PhotoButton label="Photograph it" @taken="photograph" />
