@@ -1,6 +1,7 @@
 import { enter, expect, jobOf, test } from '../support/test'
 import type { BrowserContext, Page } from '@playwright/test'
 import type { JobView } from '../../shared/views'
+import { workshop } from '../support/repairing'
 import { OWNER_CODE, type Shop } from '../support/shop'
 
 const asked = async (context: BrowserContext, shop: Shop, path: string) =>
@@ -30,6 +31,7 @@ test('fuelled, run, driven, soaked, signed and handed back; the owner says it sm
     .getByRole('link', { name: /^Prove it in use/ })
     .first()
     .click()
+  const { pass } = workshop(context, demo)
   await dry(page, 'Engine running', 20)
   // So short a way is no trial.
   const underWay = page.getByRole('region', { name: 'Under way', exact: true })
@@ -38,9 +40,14 @@ test('fuelled, run, driven, soaked, signed and handed back; the owner says it sm
   await underWay.getByRole('button', { name: 'It was dry' }).click()
   await expect(underWay.getByRole('alert')).toContainText('It goes at least 20 km')
   await underWay.getByLabel(/^Went/).fill('24')
+  // It cannot have gone so far since the engine ran.
+  await underWay.getByRole('button', { name: 'It was dry' }).click()
+  await expect(underWay.getByRole('alert')).toContainText('had passed')
+  await pass(job.id, 1)
   await underWay.getByRole('button', { name: 'It was dry' }).click()
   const soak = page.getByRole('region', { name: 'Soak, a night', exact: true })
   await expect(soak).toBeVisible()
+  await pass(job.id, 11)
   await dry(page, 'Soak, a night', 600, async () => soak.getByRole('button', { name: /Blotting paper/ }).click())
 
   // Now names are wanted: the wrong password signs nothing.

@@ -91,9 +91,13 @@ export function workshop(context: BrowserContext, shop: Shop) {
         relief: { kind: 'water column', opensAt: pressure },
         earlyReason: '',
       })
-      for (const part of liveParts(job)) await post(`tests/${id}/entries/watch`, { id: randomUUID(), partIds: [part.id] })
+      // One after the other: nobody watches them all at once.
+      for (const part of liveParts(job)) {
+        await post(`tests/${id}/entries/watch`, { id: randomUUID(), partIds: [part.id] })
+        await shop.query(`update test_entry set at = at - interval '31 seconds' where test_id = '${id}'`)
+      }
       await shop.query(`update test_entry set at = at - interval '5 minutes' where test_id = '${id}'`)
-      await shop.query(`update test set started_at = started_at - interval '6 minutes' where id = '${id}'`)
+      await shop.query(`update test set started_at = started_at - interval '40 minutes' where id = '${id}'`)
       for (const part of liveParts(job))
         await post(`tests/${id}/entries/mark`, { id: randomUUID(), partId: part.id, mark: 'dry' })
       await post(`tests/${id}/stop`, {})
