@@ -7,7 +7,7 @@ export const useMayLeaveOut = (job: MaybeRefOrGetter<JobView | null>) => {
   const session = useSession()
   return computed(() => {
     const its = toValue(job)
-    if (!its || !asksInspector(its.craft.kind) || its.reality === 'practice') return true
+    if (!its || !asksInspector(its.craft.kind) || its.reality === 'practice') return session.mayWork
     const authorities = session.person?.authorities ?? []
     return authorityFor(authorities, ['inspect', 'return to service'], Date.now()) !== undefined
   })

@@ -983,6 +983,14 @@ describe('who may, on what flies', () => {
     await giveAuthority(owner(new Date(START)), then(2).id, { ...release(START + 900 * HOUR), deed: 'inspect' })
     await append('proof', then(2), job.id, skip)
     expect(await trusted(job)).toContain('step in use left out')
+    // An inspector does so with authority, and nothing else of the work.
+    const inspector = await testActor('inspector', 'ines')
+    const half = { ...skip, id: randomUUID(), step: 'half' }
+    const hers = () => inspector(new Date(START + 3 * HOUR))
+    expect((await refusal(append('proof', hers(), job.id, half))).status).toBe(403)
+    await giveAuthority(owner(new Date(START)), hers().id, release(START + 900 * HOUR))
+    expect((await refusal(append('proof', hers(), job.id, { ...half, outcome: 'wet' }))).status).toBe(403)
+    await append('proof', hers(), job.id, half)
   })
 })
 

@@ -67,6 +67,14 @@ async function record(outcome: ProofOutcome) {
       {{ upperFirst(row.entry.outcome) }}, {{ row.entry.by }} {{ clockText(row.entry.at, now)
       }}<template v-if="row.entry.note">: {{ row.entry.note }}</template>
     </p>
+    <div v-if="!session.mayWork && mayLeaveOut" class="flex flex-wrap items-end gap-3">
+      <UFormField label="Why it is left out" class="min-w-56 flex-1" :error="problem ?? undefined"
+        ><UInput v-model="said.note" class="w-full" autocomplete="off"
+      /></UFormField>
+      <UButton color="neutral" size="xl" :loading="saving" :disabled="!sealed" @click="record('left out')"
+        >Leave it out</UButton
+      >
+    </div>
     <template v-if="session.mayWork">
       <UFormField v-if="step.watchedFor" label="Looked at how">
         <TapChoice

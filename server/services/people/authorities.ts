@@ -6,6 +6,7 @@ import type { JobView, PersonView } from '../../../shared/views'
 import type { Transaction } from '../../db/client'
 import { person } from '../../db/schema'
 import { change, type Actor } from '../ground/change'
+import { mustBeAllowed } from '../ground/may'
 import { notFound, Refusal, refuseField } from '../ground/refusal'
 import { people, personById } from './people'
 
@@ -68,7 +69,7 @@ export async function mustMayLeaveOut(
   { tx, actor, now }: { tx: Transaction; actor: Actor; now: Date },
   job: JobView,
 ): Promise<void> {
-  if (!asksInspector(job.craft.kind) || job.reality === 'practice') return
+  if (!asksInspector(job.craft.kind) || job.reality === 'practice') return mustBeAllowed(actor.role, 'work')
   if (await authorityOf(tx, actor, ['inspect', 'return to service'], now)) return
   const rows = await tx.select({ name: person.name, authorities: person.authorities }).from(person)
   const may = rows.filter(row => authorityFor(row.authorities, ['inspect', 'return to service'], +now)).map(row => row.name)

@@ -10,6 +10,7 @@ import { hangBell, takeOffBellsOf } from '../bells/bells'
 import { mustMayLeaveOut } from '../people/authorities'
 import { happenedThen, type EntryService } from '../record/entryService'
 import { derivedId } from '../ground/derivedId'
+import { mustBeAllowed } from '../ground/may'
 import { Refusal, refuseField } from '../ground/refusal'
 import { waitText } from '../../../core/words/spans'
 import { lowerFirst } from '../../../core/words/words'
@@ -28,6 +29,7 @@ export const proofService: EntryService<'proof'> = {
   async keep({ tx, actor, job, now, form }) {
     mustBeStep(job, form, +now)
     if (form.outcome === 'left out') await mustMayLeaveOut({ tx, actor, now }, job)
+    else mustBeAllowed(actor.role, 'work')
     const { id: _, ago: __, ...facts } = form
     return facts
   },

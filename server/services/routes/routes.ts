@@ -1,3 +1,4 @@
+import { deedOf } from '../record/entryDeed'
 import type { AnyObjectSchema } from 'yup'
 import {
   deviceKeySchema,
@@ -68,7 +69,7 @@ const entryWords = [...new Set(entriesOfTests.map(entry => entry.value))].map(va
 /** Every kind of entry of a job's record. */
 const entriesOfJobs = entryKindKeys.map(value => {
   const { summary, schema } = entryKind(value)
-  return { value, summary, body: schema as AnyObjectSchema, who: value === 'signature' ? ('sign' as const) : ('work' as const) }
+  return { value, summary, body: schema as AnyObjectSchema, who: deedOf(value) }
 })
 
 /** Every route of the server, in words. Quantities are SI, times milliseconds since 1970. */

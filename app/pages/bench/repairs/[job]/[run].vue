@@ -315,6 +315,12 @@ useActionKeys('Repair', [
             @thermometer="thermometerOpen = true"
           />
           <CautionList v-if="putsOn && takesSomething" :job="job" :act="cautionAct" @read="refresh" />
+          <div v-if="!session.mayWork && mayLeaveOut" class="flex flex-wrap items-end gap-3 border-t border-(--hair) pt-3">
+            <UFormField label="Why it is left out" class="min-w-56 flex-1" :error="fields.reason"
+              ><UInput v-model="reason" class="w-full" autocomplete="off"
+            /></UFormField>
+            <UButton color="neutral" size="xl" :disabled="!reason.trim()" @click="skip">Leave it out</UButton>
+          </div>
           <div v-if="session.mayWork" class="space-y-3 border-t border-(--hair) pt-3">
             <div v-if="stage.hides" class="flex flex-wrap items-center gap-3">
               <PhotoButton label="Photograph it" @taken="photograph" />

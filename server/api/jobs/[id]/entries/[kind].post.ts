@@ -3,6 +3,7 @@ import type { AnyObject, ObjectSchema } from 'yup'
 import { entryKind, isEntryKind, type EntryForm, type EntryKindKey } from '#shared/record/kinds'
 import type { SignatureForm } from '#shared/record/kinds/signature'
 import { signJob } from '../../../../services/prove/signJob'
+import { deedOf } from '../../../../services/record/entryDeed'
 import { append } from '../../../../services/record/append'
 import { Refusal } from '../../../../services/ground/refusal'
 
@@ -14,7 +15,7 @@ function kindIn(event: H3Event): EntryKindKey {
 }
 
 export default signedInRoute(
-  event => (getRouterParam(event, 'kind') === 'signature' ? 'sign' : 'work'),
+  event => deedOf(kindIn(event)),
   event => entryKind(kindIn(event)).schema as ObjectSchema<AnyObject>,
   ({ event, actor, id, body }) => {
     const kind = kindIn(event)
