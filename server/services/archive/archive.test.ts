@@ -1,3 +1,4 @@
+import { testsOf } from '../../../shared/leaktest/tests'
 import { randomUUID } from 'node:crypto'
 import { getTableName, is } from 'drizzle-orm'
 import { PgTable } from 'drizzle-orm/pg-core'
@@ -280,6 +281,35 @@ test('sent, worked on elsewhere, and back: what was done there comes in, nothing
   expect((await refusal(planImport(later, new Date()))).status).toBe(409)
   expect((await refusal(importJob(home.now(), later, sha256(later)))).status).toBe(409)
   expect((await loadJob(id)).instruments).toHaveLength(0)
+  await home.close()
+}, 120_000)
+
+test('what a hold says follows from its readings, whatever an archive says of it', async () => {
+  const home = await shopOf('Skerry Reach Workshop')
+  const id = await jobWith(home.at, ['hold'])
+  const file = await exportJob(id, new Date())
+  const estimateHere = async () => testsOf(await loadJob(id), 'hold')[0]!.estimate
+  const before = await estimateHere()
+  expect(before).not.toBeNull()
+  const homeUrl = process.env.DATABASE_URL!
+  await closeDatabase()
+
+  const zip = await JSZip.loadAsync(file)
+  const job = JSON.parse(await zip.file('job.json')!.async('string')) as {
+    rows: { test: { facts: { estimate: Record<string, unknown> } }[] }
+  }
+  Object.assign(job.rows.test[0]!.facts.estimate, { leakRate: 0, above95: 0, below95: 0, low95: 0, high95: 0, smallestSeen: 0 })
+  const text = JSON.stringify(job)
+  zip.file('job.json', text)
+  const digests = JSON.parse(await zip.file('digests.json')!.async('string')) as Record<string, string>
+  zip.file('digests.json', JSON.stringify({ ...digests, 'job.json': sha256(text) }))
+  const forgedFile = await zip.generateAsync({ type: 'nodebuffer' })
+  const away = await shopOf('Outer Bank Repairs')
+  await importJob(away.now(), forgedFile, sha256(forgedFile))
+  expect(await estimateHere()).toEqual(before)
+  await away.close()
+
+  process.env.DATABASE_URL = homeUrl
   await home.close()
 }, 120_000)
 

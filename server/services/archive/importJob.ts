@@ -9,6 +9,8 @@ import type { JobView } from '../../../shared/views'
 import { inTransaction, type Transaction } from '../../db/client'
 import { craft, job, person, reading } from '../../db/schema'
 import { bayRow } from '../bay/bay'
+import { estimateOf } from '../bench/hold/liveHolds'
+import { changeFacts, testRow } from '../bench/testRows'
 import { craftOfName } from '../job/crafts'
 import { loadJob } from '../job/loadJobs'
 import { hangNext } from '../prove/proof'
@@ -129,6 +131,16 @@ async function takeIn(tx: Transaction, { archive, fresh, changed, plan }: Intake
       takenAt: new Date(takenAt),
     }))
     for (let from = 0; from < rows.length; from += 2000) await tx.insert(reading).values(rows.slice(from, from + 2000))
+  }
+  await reckonAnew(tx, fresh.test!)
+}
+
+/** What a hold says follows from its readings here too, whatever an archive says of it. */
+async function reckonAnew(tx: Transaction, tests: readonly ArchivedRow[]): Promise<void> {
+  for (const { id, kind, stoppedAt } of tests) {
+    if (kind !== 'hold' || stoppedAt === null) continue
+    const row = await testRow('hold', id as string, tx)
+    await changeFacts<'hold'>(tx, row, await estimateOf(tx, row))
   }
 }
 

@@ -38,13 +38,20 @@ async function here(tx: Transaction, table: ArchivedTable, rows: readonly Archiv
   return new Map(found.map(row => [keyOf(table, row), JSON.parse(JSON.stringify(row)) as ArchivedRow]))
 }
 
+/** A value without what follows from readings, which is reckoned here. */
+const saidOf = (value: unknown): unknown => {
+  if (typeof value !== 'object' || value === null || !('estimate' in value)) return value
+  const { estimate: _, noEstimate: __, ...said } = value as Record<string, unknown>
+  return said
+}
+
 /** Whether a row is here as it came: but for what each shop has its own of, and by whom is said under the id that they have here. */
 function isSame(table: ArchivedTable, mine: ArchivedRow, row: ArchivedRow): boolean {
   const persons = personColumns(table)
   return Object.keys(row).every(name => {
     if (table.own?.includes(name)) return true
     if (persons.includes(name) && row[name] !== null && mine[name] === foreignId(row[name] as string)) return true
-    return canonicalJson(mine[name]) === canonicalJson(row[name])
+    return canonicalJson(saidOf(mine[name])) === canonicalJson(saidOf(row[name]))
   })
 }
 
