@@ -167,3 +167,38 @@ test('what was opened to let fuel out was touched, on the tank as it is', () => 
     { at: 4, partIds: ['plug'], kind: 'removed', struck: 'another tank' },
   ])
 })
+
+test('what is done to several parts at once counts for each of them', () => {
+  const both = { at: 15, partIds: ['cap', 'seam'], kind: 'knocked' as const }
+  expect(new RecordReading(record({ touches: [both] })).changeBetween(seam, 10, 20)).toBe('touched')
+  const wide = repair(10, { curedAt: 100, partIds: ['seam', 'cap'] })
+  const stripped = { at: 50, partIds: ['seam'], kind: 'stripped' as const }
+  const half = new RecordReading(record({ repairs: [wide], touches: [stripped] }))
+  expect(half.strippedSince(wide)).toBe(false)
+  expect(half.curingParts(60)).toEqual(['cap'])
+})
+
+test('of two things on a part it is the one that cures longest that counts, whichever came first', () => {
+  const short = repair(10, { curedAt: 20 })
+  const long = repair(15, { curedAt: 100 })
+  for (const repairs of [
+    [short, long],
+    [long, short],
+  ])
+    expect(new RecordReading(record({ repairs })).longestCure('seam')).toBe(long)
+})
+
+test('the last find of a leak is the latest, in whatever order they stand', () => {
+  const finds = [find(12, { testId: 'b' }), find(5, { testId: 'a' })]
+  expect(new RecordReading(record({ finds })).lastFind('L')!.at).toBe(12)
+})
+
+test('only the end of a stage touches: a tick or a mix in it does not', () => {
+  const stages = stagesOfMethods.fillet
+  const touched = new RecordReading(
+    record({
+      runs: [run('fillet', [act(MINUTE, 'tick', { stage: stages[0]!.key }), act(2 * MINUTE, 'mix', { stage: 'mix' })])],
+    }),
+  ).touches
+  expect(touched.map(touch => touch.at)).toEqual([0])
+})
