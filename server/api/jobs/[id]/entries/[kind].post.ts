@@ -15,7 +15,7 @@ function kindIn(event: H3Event): EntryKindKey {
 }
 
 export default signedInRoute(
-  event => deedOf(kindIn(event)),
+  event => deedOf(getRouterParam(event, 'kind') ?? ''),
   event => entryKind(kindIn(event)).schema as ObjectSchema<AnyObject>,
   ({ event, actor, id, body }) => {
     const kind = kindIn(event)
