@@ -190,6 +190,9 @@ async function writeMap(tx: Transaction, actor: Actor, current: JobView, edit: M
     .set({ circuit: { spaces, links }, revision: revision + 1 })
     .where(eq(job.id, id))
   const off = liveParts(current).filter(each => !parts.some(kept => kept.id === each.id))
+  const leaking = off.find(old => current.leaks.some(each => each.partId === old.id))
+  if (leaking)
+    throw refuseField('parts', `${leaking.name} has a leak on record, so it stays on the list. Rename it if the name is wrong.`)
   const { whyOff = '' } = edit
   if (off.length > 0 && whyOff !== null) {
     if (!whyOff && current.tests.length > 0)
@@ -201,8 +204,6 @@ async function writeMap(tx: Transaction, actor: Actor, current: JobView, edit: M
     await keepEntry(tx, { id: crypto.randomUUID(), jobId: id, kind: 'taken-off', facts, personId: actor.id, at: now })
   }
   for (const old of off) {
-    if (current.leaks.some(each => each.partId === old.id))
-      throw refuseField('parts', `${old.name} has a leak on record, so it stays on the list. Rename it if the name is wrong.`)
     await tx.update(part).set({ removedAt: now }).where(eq(part.id, old.id))
   }
   for (const [position, each] of parts.entries()) {
