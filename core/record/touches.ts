@@ -60,8 +60,7 @@ const openedToDrain = ({ parts, drained }: JobRecord): Touch[] =>
 /**
  * Every time at which parts were disturbed, however that came about: said so, by the stages of a repair, or by openings that were
  * taken for one, or to let fuel out. What was struck out is among them: the metal was touched all the same. That a repair touches its
- * parts the ledger
- * has from the repair itself.
+ * parts the ledger has from the repair itself.
  */
 export const touchesIn = (record: JobRecord): Touch[] => [
   ...record.touches,

@@ -19,7 +19,7 @@ export interface WatchedMark {
 }
 
 /** Watches that were begun, by part. */
-export type BegunWatches = Map<string, { at: number; by: string | null }>
+type BegunWatches = Map<string, { at: number; by: string | null }>
 
 /**
  * Begins a watch: of those that its person has begun within the watch time only so many go on as can be in view, the last ones. What

@@ -7,7 +7,7 @@ import type { HoldForm, HoldKit } from '../../../shared/leaktest/hold/holdForm'
 import type { KitItemForm, RigCheckForm } from '../../../shared/schemas/kit'
 import type { InstrumentSight } from '../../../shared/schemas/sight'
 import { isSimulated } from '../../../shared/jobEntries'
-import { inKilopascals } from '../../../shared/limits'
+import { shortFigure } from '../../../core/words/figures'
 import type { JobView, KitItemView, RigLeakView } from '../../../shared/views'
 import { database, type Transaction } from '../../db/client'
 import { kitItem, person, test } from '../../db/schema'
@@ -181,7 +181,7 @@ export async function mustFitKit(
   if (gauge?.kind === 'gauge' && gaugeStep < 0.999 * gauge.resolution)
     throw refuseField(
       'gaugeStep',
-      `This gauge has marks of ${inKilopascals(gauge.resolution)}: type that, or correct it on the Shelf.`,
+      `This gauge has marks of ${shortFigure(gauge.resolution / 1000, 3)} kPa: type that, or correct it on the Shelf.`,
     )
   if (!(rigLeak > 0)) return
   const checked = items.find(item => item.id === kit.rig)?.rigLeak

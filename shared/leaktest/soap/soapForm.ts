@@ -1,3 +1,4 @@
+import { MOST_IN_VIEW } from '../../../core/leaktest/soap/watchedMarks'
 import * as yup from 'yup'
 import { soapMarks } from '../../../core/leaktest/soap/soap'
 import { entryId, line, oneOf, quantity, uuidField } from '../../schemas/fields'
@@ -26,7 +27,7 @@ export const soapWatchSchema = yup.object({
     .array(uuidField('Part'))
     .required('Choose what is watched.')
     .min(1, 'Choose what is watched.')
-    .max(3, 'Nobody sees more than three joints at once.'),
+    .max(MOST_IN_VIEW, 'Nobody sees more than three joints at once.'),
 })
 
 /** What a find looks like under soap. */
