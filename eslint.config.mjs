@@ -27,7 +27,7 @@ const frameworks = [
   '@vueuse/*',
 ]
 
-/** Folders of the core from the ground up: quantity, algebra, words and knowledge, gas, circuit, hold, readings and fuel, leaktest, complaint and repair, record on circuit, fuel and repair, ledger; standin by itself, seeing on readings, hearing by itself, planning on standin and hold, practice on all of these. */
+/** Folders of the core from the ground up: quantity, algebra, words and knowledge, gas, circuit, hold, readings and fuel, leaktest, complaint and repair, record on circuit, fuel, complaint and repair, ledger; standin by itself, seeing on readings, hearing by itself, planning on standin and hold, practice on all of these. */
 const order = [
   'quantity',
   'algebra',
@@ -62,7 +62,7 @@ const standsOn = {
   leaktest: ['quantity', 'algebra', 'words', 'knowledge', 'gas', 'circuit', 'hold'],
   complaint: ['quantity', 'words', 'knowledge', 'gas', 'circuit', 'hold', 'fuel', 'leaktest'],
   repair: ['quantity', 'words', 'knowledge', 'gas', 'circuit', 'hold', 'fuel', 'leaktest'],
-  record: ['circuit', 'fuel', 'repair'],
+  record: ['circuit', 'fuel', 'complaint', 'repair'],
   ledger: ['quantity', 'words', 'knowledge', 'gas', 'circuit', 'hold', 'leaktest', 'record'],
   // Neither the estimate nor the ledger may know what checks them.
   standin: ['quantity', 'gas', 'hold'],

@@ -9,7 +9,7 @@ import { testKindKeys, testKinds } from '../core/leaktest/testKinds'
 import { nextAfterSealed } from '../core/ledger/proof/handBack'
 import { handBackCase } from './prove/handBackCase'
 import { liveParts, targetPressure } from './jobCircuit'
-import { ledgerParts } from './ledgerParts'
+import { ledgerParts, systemLimit } from './ledgerParts'
 import { repairUnderWay } from './repair/underWay'
 import { jointHolds, withJoint } from './leaktest/hold/jointHolds'
 import { descriptorOf, isRunning } from './leaktest/tests'
@@ -47,7 +47,7 @@ export function jobEntries(job: JobView): LedgerEntries {
       struck: repair.struck !== null,
     })),
     touches,
-    limit: job.acceptance,
+    limit: systemLimit(job),
     pressure: targetPressure(job),
     usualPressure: tankKind(job.tankKind).workingPressure,
     cannotBeHeld: job.unholdable.find(each => !each.struck)?.at ?? null,
@@ -75,6 +75,10 @@ function beginningOf({ work, complaint, answers, repairs, touches }: JobView): B
   if (work === 'follow-up') return 'look again'
   return complaint.signs.length + complaint.codes.length > 0 ? 'check' : 'test'
 }
+
+/** Whether a test measured a leak that is still open. */
+export const isOpenLeak = (job: JobView, testId: string, now: number): boolean =>
+  jobStanding(job, now).ledger.measured.some(leak => leak.testId === testId)
 
 /** What a job amounts to at a moment, and what to do next. */
 export function jobStanding(job: JobView, now: number): { entries: LedgerEntries; ledger: Ledger; next: NextStep } {

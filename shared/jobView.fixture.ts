@@ -53,6 +53,7 @@ export const jobView = (change: Partial<JobView> = {}): JobView => ({
   closedReason: '',
   brought: null,
   hasStandIn: false,
+  alsoOpen: [],
   plan: USUAL_PLAN,
   circuit: PLAIN_CIRCUIT,
   parts: [partView('a', { opening: true }), partView('b')],

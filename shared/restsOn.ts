@@ -1,5 +1,8 @@
 import type { Ledger } from '../core/ledger/deriveLedger'
 import type { LedgerEntries } from '../core/ledger/ledger'
+import type { LeansOn } from '../core/hold/besides/leansOn'
+import { effectiveVolume } from '../core/gas/inventory'
+import { checkDisagreement } from '../core/gas/volumeCheck'
 import { closedByTouch } from '../core/ledger/measuredLeaks'
 import { tankKind } from '../core/circuit/tankKinds'
 import { testName } from '../core/leaktest/testKinds'
@@ -30,10 +33,13 @@ export const trustKinds = [
   'step in use left out',
   'file without dates',
   'volume typed',
+  'volume contradicted',
   'smallest mark typed',
   'rig leak typed',
   'one instrument alone',
+  'weather differs',
   'one test alone',
+  'another job open',
 ] as const
 export type TrustKind = (typeof trustKinds)[number]
 
@@ -90,7 +96,16 @@ export function restsOn(job: JobView, entries: LedgerEntries, ledger: Ledger): R
       ...typedLater(job, [...used]),
       ...leftOut(job),
       ...typedInHolds(holds),
+      ...leaning(holds),
       ...aloneOnTrust(standing, used),
+      ...job.alsoOpen.map(({ id, openedAt }): TrustLine => ({
+        key: id,
+        kind: 'another job open',
+        about: 'Another job',
+        by: null,
+        at: openedAt,
+        why: '',
+      })),
     ],
   }
 }
@@ -249,12 +264,21 @@ function leftOut(job: JobView): TrustLine[] {
 const stageTitle = (run: JobView['runs'][number], key: string): string =>
   stagesOfRun(run).find(stage => stage.key === key)?.title ?? key
 
+/** A check of the volume was made, says another one, and was not used. */
+function isContradicted({ volumeChecks, setup }: HoldView): boolean {
+  const last = volumeChecks.at(-1)
+  if (!last || last.used) return false
+  const effective = effectiveVolume(setup.space, setup.testPressure)
+  return checkDisagreement(last, { effective, uncertainty: setup.volumeUncertainty }) > 3
+}
+
 /** What of holds was typed and never checked, a line for all of them. Of a simulated tank all is known. */
 function typedInHolds(holds: readonly HoldView[]): TrustLine[] {
   const real = holds.filter(hold => !descriptorOf(hold).isSimulated(hold))
   const unchecked: [TrustKind, (hold: HoldView) => boolean][] = [
     ['file without dates', hold => hold.undated === true],
-    ['volume typed', hold => !hold.volumeChecks.some(check => check.used)],
+    ['volume typed', hold => !hold.volumeChecks.some(check => check.used) && !isContradicted(hold)],
+    ['volume contradicted', isContradicted],
     ['smallest mark typed', hold => hold.kit.gauge === undefined && hold.source === 'typed'],
     ['rig leak typed', hold => hold.setup.rigLeak > 0 && hold.kit.rig === undefined],
   ]
@@ -268,8 +292,42 @@ function typedInHolds(holds: readonly HoldView[]): TrustLine[] {
   })
 }
 
+/** What each takes off the fall, as people say it. */
+const leaningWords = {
+  thermometer: ({ change }: LeansOn) => `the thermometer: ${Math.abs(change).toFixed(1)} K hide`,
+  barometer: ({ change }: LeansOn) => `the barometer: ${Math.abs(change / 100).toFixed(1)} hPa hide`,
+  knocks: ({ change }: LeansOn) => `what was taken as knocks: ${inKilopascals(change)} of fall hide`,
+} satisfies Record<LeansOn['on'], (leaning: LeansOn) => string>
+
+/** Holds that are tight only by what one instrument or some knocks take off their fall, or whose weather was not another's. */
+function leaning(holds: readonly HoldView[]): TrustLine[] {
+  return holds.flatMap((hold): TrustLine[] => {
+    const source = { by: hold.by, at: hold.startedAt, why: '' }
+    const { weatherDiffers: other } = hold
+    const hPa = (change: number) => `${(change / 100).toFixed(1)} hPa`
+    return [
+      ...(hold.estimate?.leansOn ?? []).map(each => ({
+        key: `${each.on} ${hold.id}`,
+        kind: 'one instrument alone' as const,
+        about: `${testName(hold)} rests on ${leaningWords[each.on](each)} ${inMillilitres(each.hides)} a minute`,
+        ...source,
+      })),
+      ...(other
+        ? [
+            {
+              key: `weather ${hold.id}`,
+              kind: 'weather differs' as const,
+              about: `${testName(hold)} read ${hPa(other.mine)} of weather while hold ${other.hold} of ${other.craft} read ${hPa(other.theirs)}`,
+              ...source,
+            },
+          ]
+        : []),
+    ]
+  })
+}
+
 /** What the result of one hold takes on trust. */
-export const holdOnTrust = (hold: HoldView): TrustLine[] => typedInHolds([hold])
+export const holdOnTrust = (hold: HoldView): TrustLine[] => [...typedInHolds([hold]), ...leaning([hold])]
 
 /** A result that hangs on one test alone is taken on trust with it. */
 function aloneOnTrust(standing: readonly TestView[][], used: ReadonlySet<TestView>): TrustLine[] {

@@ -235,7 +235,7 @@ export interface JobView extends EntryLists {
   fuel: FuelKey
   pressureLimit: number
   limitSource: string
-  /** the system's limit, Pa·m3/s at the working pressure */
+  /** the system's limit, Pa·m3/s at the pressure that is usual for its kind of tank */
   acceptance: number
   /** limit of parts that fuel stands on, Pa·m3/s; null where it follows from the fuel */
   fuelAcceptance: number | null
@@ -253,6 +253,8 @@ export interface JobView extends EntryLists {
   /** where it was brought in from; null for a job of this shop alone */
   brought: BroughtView | null
   hasStandIn: boolean
+  /** other jobs of the same tank that are in the Bay: what was found on them is not counted here */
+  alsoOpen: { id: string; openedAt: number }[]
   plan: WorkPlan
   circuit: Circuit
   parts: PartView[]
@@ -296,7 +298,7 @@ export interface PastPage {
 /** All that a craft has been here for, the latest job first. */
 export interface CraftHistory {
   craft: { id: string; name: string; kind: CraftKind; built: number | null; registration: string }
-  jobs: (PastJob & { state: JobState; sentence: string; acceptance: number; descent: DescentPoint[] })[]
+  jobs: (PastJob & { state: JobState; sentence: string; limit: number; descent: DescentPoint[] })[]
 }
 /** The shop's own figures. */
 export interface PastFigures {
@@ -329,7 +331,8 @@ export interface BayRow {
   material: TankMaterial
   capacity: number
   fuel: FuelKey
-  acceptance: number
+  /** what the system may leak, Pa·m3/s at its working pressure */
+  limit: number
   state: JobState
   next: NextStep
   leaks: { number: number; state: LeakState; x: number; y: number }[]

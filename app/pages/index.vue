@@ -136,9 +136,9 @@ useActionKeys('Bay', [
             >
           </span>
         </NuxtLink>
-        <DescentChart v-if="row.descent.length" :points="row.descent" :limit="row.acceptance" :height="112" />
+        <DescentChart v-if="row.descent.length" :points="row.descent" :limit="row.limit" :height="112" />
         <p v-else class="soft hidden rounded-md border-t-2 border-(--sealed) bg-(--bay) px-3 py-6 text-sm sm:block">
-          No hold yet. It will be judged by {{ limitText(row.acceptance) }} mL/min.
+          No hold yet. It will be judged by {{ limitText(row.limit) }} mL/min.
         </p>
         <div class="todo">
           <p class="mb-2.5 leading-snug">{{ nextSentence(row.next, now) }}</p>

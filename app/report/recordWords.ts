@@ -2,7 +2,7 @@ import { fuelName } from '#core/fuel/fuels'
 import { repairMethod } from '#core/repair/method/repairMethods'
 import { lowerFirst } from '#core/words/words'
 import { isSimulated, type jobStanding } from '#shared/jobEntries'
-import { fuelLimit } from '#shared/ledgerParts'
+import { fuelLimit, systemLimit } from '#shared/ledgerParts'
 import { jobProof } from '#shared/prove/jobProof'
 import { signatureStandings } from '#shared/prove/signatures'
 import { restsOn } from '#shared/restsOn'
@@ -56,7 +56,7 @@ type Standing = ReturnType<typeof jobStanding>
 function sentenceOf(job: JobView, { ledger, next }: Standing, missing: readonly string[], now: number): string {
   const parts = ledger.parts.length
   if (ledger.state === 'sealed')
-    return `Every one of ${parts} parts has evidence that stands: a test that reached it after it was last disturbed, found nothing, and could see less than ${limitText(job.acceptance)} mL/min, where fuel stands less than ${rateText(fuelLimit(job))} mL/min.`
+    return `Every one of ${parts} parts has evidence that stands: a test that reached it after it was last disturbed, found nothing, and could see less than ${limitText(systemLimit(job))} mL/min, where fuel stands less than ${rateText(fuelLimit(job))} mL/min.`
   const without = missing.length && missing.length < parts ? ` Without evidence: ${missing.join(', ')}.` : ''
   return `${nextSentence(next, now)}${without}`
 }

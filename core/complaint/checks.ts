@@ -49,6 +49,8 @@ export interface Check {
   /** what to mind while doing it */
   caution?: string
   access: Access
+  /** families of parts that it lifts, draws, turns or bends: what a test said of them before says nothing any more */
+  opens?: readonly PartFamily[]
   /** only where the tank has a part of one of these families */
   needs?: readonly PartFamily[]
   /** only where straps, a cradle or the like bear on one of them */
@@ -177,6 +179,7 @@ const rows: readonly Check[] = [
     risk: 'care',
     caution: 'Open slowly: a warm tank is under pressure.',
     access: 'cap',
+    opens: ['cap'],
     needs: ['cap'],
     outcomes: [
       out('bad', 'Seal bad', ['cap-seal'], 0.8, 0.1, 'The cap leaks, or will soon.'),
@@ -194,6 +197,7 @@ const rows: readonly Check[] = [
     risk: 'care',
     caution: 'Open slowly: a warm tank is under pressure.',
     access: 'nothing',
+    opens: ['cap'],
     needs: ['cap'],
     outcomes: [out('rush', 'It rushes', ['vent-blocked'], 0.85, 0.1, 'The tank cannot breathe: a vent is blocked.')],
     rest: clear('The tank breathes, or does not hold pressure at all.', 'No rush'),
@@ -231,6 +235,7 @@ const rows: readonly Check[] = [
     risk: 'care',
     caution: 'Spill tray under it, no ignition source, extinguisher to hand.',
     access: 'cap',
+    opens: ['cap'],
     barredBy: LIVE,
     looksForWet: true,
     outcomes: [
@@ -367,6 +372,7 @@ const rows: readonly Check[] = [
     risk: 'care',
     caution: 'No steel on steel near vapour.',
     access: 'cover',
+    opens: ['sender'],
     needs: ['sender'],
     outcomes: [out('loose', 'Loose', ['sender-seal'], 0.45, 0.03, 'It was never home: renew the seal and lock it.')],
     rest: clear('The ring is tight; the seal may still be bad.', 'Tight'),
@@ -396,6 +402,7 @@ const rows: readonly Check[] = [
     risk: 'care',
     caution: 'A perished hose can break: tray under it.',
     access: 'nothing',
+    opens: ['filler hose', 'vent hose', 'vapour hose', 'hose', 'feed', 'return'],
     outcomes: [
       out('vent', 'Vent hose bad', ['vent-hose'], 0.75, 0.05, 'The vent hose has perished or is off.'),
       out(
@@ -421,6 +428,7 @@ const rows: readonly Check[] = [
     risk: 'care',
     caution: 'Never by mouth on a fuel hose: use a hand pump or bulb.',
     access: 'cap',
+    opens: ['cap', 'vent hose'],
     needs: ['vent hose'],
     outcomes: [
       out('blocked', 'Blocked', ['vent-blocked'], 0.95, 0.02, 'The vent is blocked.'),
@@ -555,6 +563,7 @@ const rows: readonly Check[] = [
     kit: [],
     risk: 'none',
     access: 'nothing',
+    opens: ['tap'],
     needs: ['tap'],
     looksForWet: true,
     outcomes: [out('wet', 'It weeps', ['tap'], 0.8, 0.03, 'The tap’s gland or gasket leaks.')],
@@ -678,6 +687,7 @@ const rows: readonly Check[] = [
     kit: ['thread gauge', 'ruler'],
     risk: 'none',
     access: 'nothing',
+    opens: ['fitting'],
     outcomes: [out('wrong', 'One does not belong', ['wrong-fitting'], 0.85, 0.03, 'Parts that do not match cannot seal.')],
     rest: clear('The fittings that can be seen match.', 'All match'),
   },
@@ -691,6 +701,7 @@ const rows: readonly Check[] = [
     risk: 'care',
     caution: 'Tray under it: what turns may come off.',
     access: 'nothing',
+    opens: ['feed', 'return', 'standpipe', 'coupling', 'crossover'],
     outcomes: [out('turns', 'One turns freely', ['loose-line', 'wrong-fitting'], 0.85, 0.03, 'It does not hold its seal.')],
     rest: clear('All sit tight.', 'All tight'),
   },
@@ -802,6 +813,7 @@ const rows: readonly Check[] = [
     risk: 'care',
     caution: 'Spill tray, no ignition source; a full tank is heavy.',
     access: 'cap',
+    opens: ['cap'],
     barredBy: ['pool', 'drip'],
     looksForWet: true,
     outcomes: [
@@ -939,6 +951,7 @@ const rows: readonly Check[] = [
     kit: ['screwdriver'],
     risk: 'none',
     access: 'nothing',
+    opens: ['plate'],
     needs: ['plate'],
     outcomes: [out('bad', 'Loose or wrong', ['plate'], 0.6, 0.04, 'The plate is not clamped evenly.')],
     rest: clear('The plate is clamped.', 'All tight'),
@@ -952,6 +965,7 @@ const rows: readonly Check[] = [
     kit: ['voltmeter or reader'],
     risk: 'none',
     access: 'cap',
+    opens: ['cap'],
     needs: ['sensor'],
     outcomes: [
       out(
@@ -1017,6 +1031,7 @@ const rows: readonly Check[] = [
     kit: ['lamp'],
     risk: 'none',
     access: 'nothing',
+    opens: ['canister'],
     needs: ['canister'],
     outcomes: [out('bad', 'Heavy or cracked', ['canister'], 0.85, 0.03, 'The canister is soaked or cracked.')],
     rest: clear('The canister is sound.', 'Light and whole'),
@@ -1096,6 +1111,7 @@ const rows: readonly Check[] = [
     kit: ['fuel dye', 'ultraviolet lamp'],
     risk: 'care',
     access: 'cap',
+    opens: ['cap'],
     looksForWet: true,
     outcomes: [
       out('high', 'Glows on top', highSide, 0.8, 0.04, 'It comes out on top.'),
@@ -1195,6 +1211,7 @@ const rows: readonly Check[] = [
     risk: 'danger',
     caution: 'Only when vapour was measured below 10 % of its lower limit.',
     access: 'drained',
+    opens: ['sender'],
     outcomes: [
       out('pits', 'Deep pits', ['pinholes', 'lower-seam', 'strap-rub'], 0.75, 0.06, 'Corroded through from inside.'),
       out('lifted', 'Lining or sealant lifted', ['old-patch', 'lining', 'fillet'], 0.8, 0.03, 'What sealed it has let go.'),

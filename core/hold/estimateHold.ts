@@ -14,6 +14,7 @@ import { rowOfMark } from './series/rowOfMark'
 import { exposureAlong, holdSeries, leakLaws, type HoldSeries, type LeakLaw } from './holdSeries'
 import { leakPrior } from './belief/leakPrior'
 import { againstBottle, bottleFell, heldAgainstBottle, isShutOff, recordAgainstBottle } from './bottle/heldAgainstBottle'
+import { knockedTight, leansOn } from './besides/leansOn'
 import { signsOf, type UnsoundSign } from './belief/holdSigns'
 import { condensed, weigh, type RateBelief } from './belief/rateBelief'
 import { GaugeLattice } from './gaugeLattice'
@@ -158,13 +159,13 @@ const ENOUGH_PRESSURE = 0.7
 const reached = ({ testPressure }: HoldSetup, blocks: readonly HoldBlock[]) =>
   blocks.some(({ count, pressure }) => count > 0 && pressure / testPressure >= ENOUGH_PRESSURE)
 
-/** @param wrong with the hold, whatever its readings say: then it seals nothing */
+/** @param unsound what is wrong with the hold, whatever its readings say: then it seals nothing */
 function explained(
   setup: HoldSetup,
   all: readonly HoldBlock[],
   record: HoldRecord,
   laws: readonly LeakLaw[],
-  wrong: UnsoundSign | null = null,
+  unsound: UnsoundSign | null = null,
 ): Explained {
   const blocks = all.filter(block => block.count > 0)
   const series = holdSeries(setup, blocks)
@@ -187,6 +188,7 @@ function explained(
   const { quantile } = whole
   const uncertainty = Math.sqrt(belief.prior ? whole.variance : spread + outerVariance)
   const bounds = boundsOf(leak, uncertainty, quantile)
+  const wrong = unsound ?? (knockedTight(setup, series, fits.steps, leak) ? 'knocked tight' : null)
   // Where much may act besides a leak it can explain a rise away; then the readings say whether there was one.
   if (setup.surroundings) {
     // What is small beside the limit hides no leak of it.
@@ -211,9 +213,11 @@ function explained(
   }
   const { best } = fits
   const wildRows = new Set([...all.flatMap(block => block.wild), ...fits.ignored.flatMap(i => rowsOf(blocks[i]!))])
+  const decided = decision(setup, series, figures, bounds)
+  const leaning = decided.verdict === 'sealed' ? leansOn(setup, series, fits.steps, leak) : []
   const estimate: HoldEstimate = {
     ...figures,
-    ...decision(setup, series, figures, bounds),
+    ...decided,
     readings: record.size,
     ignored: [...wildRows].sort((a, b) => a - b).map(row => record.times[row]!),
     steps: fits.steps.map(step => record.times[blocks[step]!.from]!),
@@ -226,6 +230,9 @@ function explained(
       deviation: tidy(piece.deviation),
       weight: tidy(piece.weight),
     })),
+    ...(leaning.length > 0 && {
+      leansOn: leaning.map(each => ({ ...each, hides: tidy(each.hides), change: tidy(each.change) })),
+    }),
     emptyAt: series.emptyAt,
     engine: ENGINE,
   }

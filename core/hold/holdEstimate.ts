@@ -1,10 +1,11 @@
 import type { HoldSign } from './belief/holdSigns'
 import type { LikelyRate } from './belief/rateBelief'
 import type { HoldVerdict, RateBounds } from './belief/verdict'
+import type { LeansOn } from './besides/leansOn'
 import type { Budget } from './budget'
 
 /** The engine that gave a verdict; raised whenever the same input could give other figures. */
-export const ENGINE = '9'
+export const ENGINE = '10'
 
 /** What would decide an undecided hold soonest. */
 export const deciders = ['time', 'thermometer', 'barometer', 'finer gauge', 'measured volume', 'another method'] as const
@@ -45,6 +46,8 @@ export interface HoldEstimate extends RateBounds {
    * Pa·m3/s; absent in what an older engine gave
    */
   likelihood?: LikelyRate[]
+  /** of a hold that came out tight: what alone makes it so; absent where nothing does */
+  leansOn?: LeansOn[]
   /** time at which hardly any pressure was left, s; nothing after it is used */
   emptyAt: number | null
   engine: string

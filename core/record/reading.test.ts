@@ -15,6 +15,8 @@ const record = (change: Partial<JobRecord> = {}): JobRecord => ({
   finds: [],
   tests: [],
   drained: [],
+  answers: [],
+  gasReadings: [],
   ...change,
 })
 const repair = (at: number, change: Partial<RecordedRepair> = {}): RecordedRepair => ({

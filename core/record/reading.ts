@@ -15,6 +15,8 @@ const lists = [
   'finds',
   'tests',
   'drained',
+  'answers',
+  'gasReadings',
 ] as const satisfies readonly (keyof JobRecord)[]
 
 /**
@@ -32,8 +34,8 @@ export class RecordReading<R extends JobRecord = JobRecord> {
   private readonly lists: JobRecord
 
   constructor(private readonly record: R) {
-    const { parts, touches, runs, repairs, finds, tests, drained } = record
-    this.lists = { parts, touches, runs, repairs, finds, tests, drained }
+    const { parts, touches, runs, repairs, finds, tests, drained, answers, gasReadings } = record
+    this.lists = { parts, touches, runs, repairs, finds, tests, drained, answers, gasReadings }
     this.touches = touchesIn(record)
     const testStruck = new Set(record.tests.filter(test => test.struck).map(test => test.id))
     this.finds = record.finds.filter(find => !find.struck && !(find.testId !== null && testStruck.has(find.testId)))

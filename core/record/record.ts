@@ -63,4 +63,6 @@ export interface JobRecord {
   finds: readonly RecordedFind[]
   tests: readonly { id: string; struck: string | null }[]
   drained: readonly { at: Instant; method: string; struck: string | null }[]
+  answers: readonly { at: Instant; check: string; outcome: string; struck: string | null }[]
+  gasReadings: readonly { at: Instant; struck: string | null }[]
 }

@@ -1,3 +1,6 @@
+import type { PartFamily } from '../circuit/boundary'
+import { checks } from '../complaint/checks'
+import { isNeutral } from '../complaint/situation'
 import { drainMethods } from '../fuel/draining'
 import type { RepairMethodKey } from '../repair/method/repairMethods'
 import { isStaged, stagesOfMethods } from '../repair/stage/stages'
@@ -49,22 +52,35 @@ function openingsTaken({ parts, runs, repairs }: JobRecord): Touch[] {
   return moments.map(at => ({ at, partIds, kind: 'removed' as const }))
 }
 
-/** What was opened so that fuel could come out. Struck out or not: a plug that was out was out. */
-const openedToDrain = ({ parts, drained }: JobRecord): Touch[] =>
-  drained.flatMap(({ at, method, struck }) => {
-    const opens = drainMethods.find(each => each.key === method)?.opens ?? []
-    const partIds = parts.flatMap(part => (opens.includes(part.family) && part.removedAt === null ? [part.id] : []))
-    return partIds.length > 0 ? [{ at, partIds, kind: 'removed' as const, struck }] : []
-  })
+/** Where a gas meter's probe goes in. */
+const PROBED: readonly PartFamily[] = ['cap']
+
+/**
+ * What was opened so that fuel could come out, lifted, drawn or turned for a check, or let a gas meter's probe in. Struck out or not: a
+ * plug that was out was out.
+ */
+function opened({ parts, drained, answers, gasReadings }: JobRecord): Touch[] {
+  const of = (families: readonly PartFamily[], { at, struck }: { at: number; struck: string | null }, kind: Touch['kind']) => {
+    const partIds = parts.flatMap(part => (families.includes(part.family) && part.removedAt === null ? [part.id] : []))
+    return partIds.length > 0 ? [{ at, partIds, kind, struck }] : []
+  }
+  return [
+    ...drained.flatMap(each => of(drainMethods.find(({ key }) => key === each.method)?.opens ?? [], each, 'removed')),
+    ...answers
+      .filter(({ outcome }) => !isNeutral(outcome))
+      .flatMap(each => of(checks.find(({ key }) => key === each.check)?.opens ?? [], each, 'adjusted')),
+    ...gasReadings.flatMap(each => of(PROBED, each, 'removed')),
+  ]
+}
 
 /**
  * Every time at which parts were disturbed, however that came about: said so, by the stages of a repair, or by openings that were
- * taken for one, or to let fuel out. What was struck out is among them: the metal was touched all the same. That a repair touches its
+ * taken for one, to let fuel out, or for a look. What was struck out is among them: the metal was touched all the same. That a repair touches its
  * parts the ledger has from the repair itself.
  */
 export const touchesIn = (record: JobRecord): Touch[] => [
   ...record.touches,
   ...record.runs.flatMap(runTouches),
   ...openingsTaken(record),
-  ...openedToDrain(record),
+  ...opened(record),
 ]

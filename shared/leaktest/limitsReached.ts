@@ -1,7 +1,7 @@
 import type { RateBounds } from '../../core/hold/belief/verdict'
 import { limitInTest } from '../../core/ledger/evidence'
 import { liveParts, targetPressure } from '../jobCircuit'
-import { ledgerParts, type LimitedJob } from '../ledgerParts'
+import { ledgerParts, systemLimit, type LimitedJob } from '../ledgerParts'
 import { feltIn, type BegunTest, type MappedJob } from './felt'
 
 /** What of a job says which limits a test is held against. */
@@ -45,7 +45,7 @@ export function sealedFor(
   const limits = limitsReached(job, test)
   const isSealed = (limit: number) => below95 < limit && smallestSeen <= limit && !belowZero
   const left = [...limits].filter(([, limit]) => !isSealed(limit))
-  const stricter = new Set(ledgerParts(job).flatMap(part => (part.limit < job.acceptance ? [part.id] : [])))
+  const stricter = new Set(ledgerParts(job).flatMap(part => (part.limit < systemLimit(job) ? [part.id] : [])))
   return {
     sealed: limits.size - left.length,
     of: liveParts(job).length,

@@ -107,10 +107,10 @@ test('any change of anything that it covers makes it void, and is named', () => 
   expect(signedSections).toContain('what it amounts to')
 })
 
-test('every list of a job that somebody can add to is covered, but for what is bought, signed and on cards', () => {
+test('every list of a job that somebody can add to is covered, but for what is bought, signed, on cards and of another job', () => {
   const job = jobView()
   const digest = stateOf(job).digest
-  const outside = ['strikes', 'purchases', 'signatures', 'ownerCards']
+  const outside = ['strikes', 'purchases', 'signatures', 'ownerCards', 'alsoOpen']
   const row = {
     id: 'x',
     at: 1,

@@ -21,8 +21,6 @@ const curing = computed(() =>
       <BellSign class="time inline-block align-[-0.3em]" /> What is on the {{ curing }} is still curing. Testing now can break
       the joint and proves nothing about the cured one.
     </p>
-    <UFormField label="Why test now" name="earlyReason"
-      ><UInput v-model="reason" placeholder="Such as: only to see whether another leak is left"
-    /></UFormField>
+    <ReasonField v-model="reason" what="test early" label="Why test now" name="earlyReason" />
   </div>
 </template>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { isOpenLeak } from '#shared/jobEntries'
 import { strikeSchema } from '#shared/record/kinds/strike'
 import { isFresh, strikableEntries } from '#shared/strikable'
 import type { JobView } from '#shared/views'
@@ -20,6 +21,7 @@ watch(
   },
 )
 const whole = computed(() => ({ ...state.value, subjectId: props.subject?.id ?? '' }))
+const what = computed(() => (isOpenLeak(props.job, props.subject?.id ?? '', Date.now()) ? 'strike a leak' : 'strike'))
 const { saving, problem, save } = useSave()
 const form = useTemplateRef('form')
 const session = useSession()
@@ -51,7 +53,7 @@ watch(
   >
     <template #body>
       <SchemaForm ref="form" :problem="problem" :schema="strikeSchema" :state="whole" class="space-y-4" @submit="submit">
-        <UFormField label="Why it no longer counts" name="reason"><UInput v-model="state.reason" autofocus /></UFormField>
+        <ReasonField v-model="state.reason" :what="what" label="Why it no longer counts" name="reason" autofocus />
         <template #actions>
           <UButton type="submit" size="xl" color="neutral" :loading="saving">Strike it out</UButton>
         </template>

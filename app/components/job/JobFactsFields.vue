@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { craftKinds, tankMaterials } from '#core/circuit/tankKinds'
 import { fuels } from '#core/fuel/fuels'
+import { systemLimit } from '#shared/ledgerParts'
 import { limitsQuestion } from '#shared/limits'
 import type { JobFacts } from '#shared/schemas/job'
 
@@ -15,6 +16,11 @@ const props = defineProps<{
 }>()
 /** Asked where a limit is far from what is usual of this kind of tank. */
 const question = computed(() => limitsQuestion({ ...facts.value, tankKind: props.tankKind }))
+/** What the typed limit comes to where it is tested below what is usual; null where it is not. */
+const lowered = computed(() => {
+  const limit = systemLimit({ ...facts.value, tankKind: props.tankKind })
+  return limit < facts.value.acceptance ? limit : null
+})
 const { short } = useQuantities()
 const items = (values: readonly string[]) =>
   values.map(value => ({ label: value.charAt(0).toUpperCase() + value.slice(1), value }))
@@ -47,7 +53,15 @@ const built = computed({
     <UFormField label="Fuel" name="fuel"><USelect v-model="facts.fuel" :items="fuelItems" /></UFormField>
     <UFormField label="Material" name="material"><USelect v-model="facts.material" :items="items(tankMaterials)" /></UFormField>
     <UFormField label="Capacity" name="capacity"><QuantityInput v-model="facts.capacity" kind="volume" /></UFormField>
-    <UFormField label="Acceptable leak" name="acceptance" hint="the limit it is judged by"
+    <UFormField
+      label="Acceptable leak"
+      name="acceptance"
+      hint="the limit it is judged by"
+      :help="
+        lowered
+          ? `Tested at ${short('pressure', facts.pressureLimit)}, it is judged by ${short('rate', lowered)} there.`
+          : undefined
+      "
       ><QuantityInput v-model="facts.acceptance" kind="rate"
     /></UFormField>
     <UFormField
@@ -57,14 +71,15 @@ const built = computed({
       :help="`Empty: ${short('rate', usualFuelLimit, 2)}, which neither drips nor stains.`"
       ><QuantityInput v-model="facts.fuelAcceptance" kind="rate"
     /></UFormField>
-    <UFormField
+    <ReasonField
       v-if="usualFuelLimit !== undefined || question"
+      v-model="facts.limitsReason"
+      what="limits"
       label="Why these limits"
       name="limitsReason"
       hint="wanted when one is changed"
       :help="question ?? undefined"
-      ><UInput v-model="facts.limitsReason"
-    /></UFormField>
+    />
     <UFormField label="Never above" name="pressureLimit"
       ><QuantityInput v-model="facts.pressureLimit" kind="pressure"
     /></UFormField>

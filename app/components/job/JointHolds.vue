@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { systemLimit } from '#shared/ledgerParts'
 import { jointHolds } from '#shared/leaktest/hold/jointHolds'
 import { sealedFor, strictestLimit } from '#shared/leaktest/limitsReached'
 import type { JobView } from '#shared/views'
@@ -27,7 +28,11 @@ const apart = computed(() => joint.value.apart.filter(each => each.id === props.
         </span>
       </div>
       <template v-if="group.joint.estimate">
-        <HoldNotch :estimate="group.joint.estimate" :limit="job.acceptance" :strictest="strictestLimit(job, group.holds[0]!)" />
+        <HoldNotch
+          :estimate="group.joint.estimate"
+          :limit="systemLimit(job)"
+          :strictest="strictestLimit(job, group.holds[0]!)"
+        />
         <p class="text-lg">
           <b :class="verdictLook(group.joint.estimate.verdict)"
             ><StateSign :look="verdictLook(group.joint.estimate.verdict)" :size="22" />

@@ -60,7 +60,7 @@ const names = computed(() => Object.fromEntries(props.job.tests.map(test => [tes
     >
       <template #body>
         <SchemaForm ref="form" :problem="problem" :schema="unholdableSchema" :state="draft" class="space-y-4" @submit="submit">
-          <UFormField label="Why nothing can be held" name="reason"><UInput v-model="draft.reason" autofocus /></UFormField>
+          <ReasonField v-model="draft.reason" what="cannot be held" label="Why nothing can be held" name="reason" autofocus />
           <template #actions>
             <UButton type="submit" size="xl" color="neutral" :loading="saving">Record it</UButton>
           </template>

@@ -19,9 +19,14 @@ const trustWords: Record<TrustKind, (about: string) => string> = {
   'step in use left out': about => `A step in use was left out: ${about}.`,
   'file without dates': about => `${about}: the file has no dates, and when it was taken is somebody’s word.`,
   'volume typed': about => `${about}: the gas volume was typed and never checked. A push of air shows it.`,
-  'smallest mark typed': about => `${about}: the smallest mark of the gauge was typed. A gauge on the Shelf has it checked.`,
+  'volume contradicted': about => `${about}: a push of air told another gas volume, and the typed one was kept.`,
+  'smallest mark typed': about =>
+    `${about}: the smallest mark of the gauge or flow tube was typed. A gauge on the Shelf has it checked.`,
   'rig leak typed': about => `${about}: the leak of the rig was typed. A check of the rig measures it.`,
-  'one instrument alone': about => about,
+  'one instrument alone': about => `${about}. Hold again when nothing moves, or with soap.`,
+  'weather differs': about => `${about}. One of the two barometers was not read in this weather.`,
+  'another job open': about =>
+    `${about} of this tank is open too: what was found and done there is not counted here. Close one of the two.`,
   'one test alone': about => `All of it rests on ${lowerFirst(about)}. A second test, or soap, would bear it out.`,
 }
 export const trustSentence = ({ kind, about }: TrustLine): string => trustWords[kind](about)

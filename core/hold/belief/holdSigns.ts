@@ -13,9 +13,11 @@ export const holdSigns = [
   'wanders',
   'vapour not told',
   'more than its place',
+  'more than weather',
   'bottle leaks',
   'bottle not shut off',
   'too little pressure',
+  'knocked tight',
   'jump not told',
   'marks do not fit',
   'coarser than told',
@@ -27,6 +29,7 @@ export const unsoundSigns = [
   'bottle leaks',
   'bottle not shut off',
   'too little pressure',
+  'knocked tight',
 ] as const satisfies readonly HoldSign[]
 export type UnsoundSign = (typeof unsoundSigns)[number]
 
@@ -40,12 +43,20 @@ const VAPOUR = 0.5
 const WANDERED = 0.25
 
 /**
+ * Pa that the weather does at once, and each hour: the fastest that is called rapid is 2 hPa an hour (WMO-No. 306, code table 0200 and
+ * its three-hour tendencies), and a squall line passes with a jump.
+ */
+const WEATHER = { jump: 200, hourly: 400 }
+
+/**
  * Signs in a record that something acts which nobody meant to.
  * @param belowZero whether the estimate came out further below zero than its doubt explains
  */
 export function signsOf(setup: HoldSetup, series: HoldSeries, { fits, best, steps }: HoldFits, belowZero: boolean): HoldSign[] {
   const signs: HoldSign[] = [...(belowZero ? (['rises'] as const) : []), ...marksThat(setup, series, steps)]
   const { surroundings } = setup
+  if (!setup.bottle && spanOf(series.barometers) > WEATHER.jump + (WEATHER.hourly * heldFor(series)) / 3600)
+    signs.push('more than weather')
   if (!surroundings) return signs
   const share = (is: (fit: (typeof fits)[number]) => boolean) => fits.reduce((sum, fit) => sum + (is(fit) ? fit.weight : 0), 0)
   // A leak so small that it does not matter is as likely to change as any, and the record says nothing of it.
@@ -54,10 +65,12 @@ export function signsOf(setup: HoldSetup, series: HoldSeries, { fits, best, step
   if (wanderedBy(series, best) >= WANDERED) signs.push('wanders')
   const muchVapour = share(fit => fit.effects.some(effect => effect.name === 'fuel vapour' && effect.mean >= MUCH_VAPOUR))
   if (surroundings.inside !== 'wet with fuel' && muchVapour >= VAPOUR) signs.push('vapour not told')
-  const moved = Math.max(...series.temperatures) - Math.min(...series.temperatures)
-  if (moved > placeMoves[surroundings.place]) signs.push('more than its place')
+  if (spanOf(series.temperatures) > placeMoves[surroundings.place]) signs.push('more than its place')
   return signs
 }
+
+const spanOf = (values: Float64Array) => Math.max(...values) - Math.min(...values)
+const heldFor = ({ times }: HoldSeries) => times[times.length - 1]! - times[0]!
 
 /** Part of the test pressure by which gas that goes in or out moves the gauge at the least. */
 const MOVED = 0.03

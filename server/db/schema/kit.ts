@@ -13,4 +13,6 @@ export const kitItem = pgTable('kit_item', {
   calibratedAt: moment('calibrated_at'),
   calibrationDue: moment('calibration_due'),
   retiredAt: moment('retired_at'),
+  /** when what it is was last changed: a rig's check of before says nothing of it; empty where it never was */
+  changedAt: moment('changed_at'),
 })

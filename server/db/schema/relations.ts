@@ -12,6 +12,7 @@ export const jobRelations = relations(job, ({ one, many }) => ({
   mapsBefore: many(mapBefore),
   ownerCards: many(ownerCard),
 }))
+export const craftRelations = relations(craft, ({ many }) => ({ jobs: many(job) }))
 export const mapBeforeRelations = relations(mapBefore, ({ one }) => ({
   job: one(job, { fields: [mapBefore.jobId], references: [job.id] }),
 }))

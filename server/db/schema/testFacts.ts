@@ -10,6 +10,7 @@ import type { LookView } from '../../../shared/leaktest/look/lookView'
 import type { TestKindKey } from '../../../core/leaktest/testKinds'
 import type { PressureScale } from '../../../core/readings/pressureScale'
 import type { HoldClock } from '../../../shared/leaktest/hold/holdClock'
+import type { WeatherDiffers } from '../../../shared/leaktest/hold/holdView'
 import type { AirSupply, HoldCourse, HoldKit, HoldSource, MarkKind } from '../../../shared/leaktest/hold/holdForm'
 
 /** Leaves a member out of each kind of a union. */
@@ -46,6 +47,7 @@ export interface HoldFacts {
   estimate: HoldEstimate | null
   noEstimate: string | null
   undated?: true
+  weatherDiffers?: WeatherDiffers
   /** of a file, by which its readings are known again */
   readingsMark?: string[]
   scale: PressureScale

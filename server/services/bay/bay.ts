@@ -1,5 +1,6 @@
 import { and, count, desc, eq, ilike, isNotNull, isNull, lt, or, sql } from 'drizzle-orm'
 import type { NextAction } from '../../../core/ledger/nextStep'
+import { systemLimit } from '../../../shared/ledgerParts'
 import { jobAspects } from '../../../shared/changes'
 import { descentOf, jobStanding, latestFind } from '../../../shared/jobEntries'
 import type { BayPage, BayRow, JobView } from '../../../shared/views'
@@ -48,7 +49,7 @@ const rowAspects = jobAspects.filter(aspect => aspect !== 'stripping')
 /** One row of the Bay, with its standing derived. */
 export function bayRow(view: JobView, now: number): BayRow {
   const { ledger, entries, next } = jobStanding(view, now)
-  const { id, tankName, tankKind, material, capacity, fuel, acceptance, movedAt } = view
+  const { id, tankName, tankKind, material, capacity, fuel, movedAt } = view
   return {
     id,
     craft: view.craft.name,
@@ -57,7 +58,7 @@ export function bayRow(view: JobView, now: number): BayRow {
     material,
     capacity,
     fuel,
-    acceptance,
+    limit: systemLimit(view),
     state: ledger.state,
     next,
     descent: descentOf(view),

@@ -240,6 +240,8 @@ test('whatever hangs, moves or takes off a bell tells so; a part that is marked 
     fixing: null,
     leadDays: 30,
   }
+  // A gas meter's probe lifts the cap: what is to stand is looked at after it.
+  const later = technician(new Date(Date.now() + 20 * 60_000))
   const moves = [
     await told(async () => {
       for (const point of points) await gas(point, 0)
@@ -259,12 +261,12 @@ test('whatever hangs, moves or takes off a bell tells so; a part that is marked 
     await told(() => append('purchase', actor, id, part)),
     await told(() => append('purchase-step', actor, id, { id: randomUUID(), purchaseId: part.id, step: 'ordered', note: '' })),
     await told(() => plan(actor, id, { ...job.plan, promised: null })),
-    await told(() => startSoap(actor, id)),
+    await told(() => startSoap(later, id)),
     await told(async () => {
       const walk = (await loadJob(id)).tests[0]!
-      for (const each of parts) await markPart(actor, walk.id, each.id, 'dry')
+      for (const each of parts) await markPart(later, walk.id, each.id, 'dry')
     }),
-    await told(async () => endTest(actor, (await loadJob(id)).tests[0]!.id)),
+    await told(async () => endTest(later, (await loadJob(id)).tests[0]!.id)),
   ]
   expect(moves).toEqual([true, true, true, true, expect.any(Boolean), expect.any(Boolean), true, false, false, true])
   await client.end()

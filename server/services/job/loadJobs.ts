@@ -81,7 +81,15 @@ const read = {
       where: oneOf(job.id),
       orderBy: desc(job.openedAt),
       with: {
-        craft: true,
+        craft: {
+          with: {
+            jobs: {
+              columns: { id: true, tankName: true, reality: true, openedAt: true },
+              where: (row, { isNull }) => isNull(row.closedAt),
+              orderBy: (row, to) => to.asc(row.openedAt),
+            },
+          },
+        },
         parts: { orderBy: (row, to) => to.asc(row.position) },
         mapsBefore: { orderBy: (row, to) => to.asc(row.until) },
       },
@@ -138,6 +146,10 @@ type Facts = OneOf<Awaited<ReturnType<typeof read.facts>>>
 type Tested = OneOf<Awaited<ReturnType<typeof read.tests>>>
 type Brought = OneOf<Awaited<ReturnType<typeof read.brought>>>
 
+/** Whether two jobs of one craft are of one tank, both in the same world. */
+const isOfSameTank = (one: Pick<Facts, 'id' | 'tankName' | 'reality'>, other: Pick<Facts, 'id' | 'tankName' | 'reality'>) =>
+  one.id !== other.id && one.reality === other.reality && one.tankName.toLowerCase() === other.tankName.toLowerCase()
+
 const factsOf = (
   { hiddenTank, brought, craftId: _, craft, openedBy, openedAt, movedAt, closedAt, parts, mapsBefore, ...rest }: Facts,
   { name }: Words,
@@ -150,6 +162,7 @@ const factsOf = (
   closedAt: closedAt && +closedAt,
   brought: brought && { shop: brought.shop, exportedAt: brought.exportedAt, broughtAt: brought.broughtAt },
   hasStandIn: hiddenTank !== null,
+  alsoOpen: craft.jobs.filter(each => isOfSameTank(rest, each)).map(({ id, openedAt: at }) => ({ id, openedAt: +at })),
   ...mapsOf({ parts, mapsBefore }),
 })
 

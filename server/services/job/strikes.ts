@@ -1,5 +1,6 @@
 import { asksInspector } from '../../../core/ledger/proof/handBack'
-import { jobStanding } from '../../../shared/jobEntries'
+import { isOpenLeak } from '../../../shared/jobEntries'
+import { isUsualReason, usualReasons } from '../../../shared/usualReasons'
 import type { JobView } from '../../../shared/views'
 import { isFresh, strikableEntries, type StrikableEntry } from '../../../shared/strikable'
 import { isRunning } from '../../../shared/leaktest/tests'
@@ -24,13 +25,17 @@ const nameOf = async (tx: Transaction, actor: Actor): Promise<string> => {
 }
 
 /**
- * What a test measured as a leak is not taken away by whoever measured it, on what people fly with.
- * @throws Refusal 409
+ * What a test measured as a leak is taken away for one of the usual reasons, and on what people fly with not by whoever measured it.
+ * @throws Refusal 409, or 422 beside the reason
  */
-function mayStrikeLeak(job: JobView, testId: string, by: string, self: string, now: number): void {
-  if (!asksInspector(job.craft.kind) || by !== self) return
-  if (jobStanding(job, now).ledger.measured.some(leak => leak.testId === testId))
+function mayStrikeLeak({ craft }: JobView, { by, self, reason }: { by: string; self: string; reason: string }): void {
+  if (asksInspector(craft.kind) && by === self)
     throw new Refusal(409, 'It measured a leak on what flies: somebody else strikes it out, with the reason.')
+  if (!isUsualReason('strike a leak', reason))
+    throw refuseField(
+      'reason',
+      `It measured a leak. Say which it was, and after a colon whatever else: ${usualReasons['strike a leak'].join('; ')}.`,
+    )
 }
 
 /** What stands for the reason of an entry that is taken back at once. @throws Refusal 422 when it is too late for that */
@@ -50,7 +55,7 @@ export const strikeService: EntryService<'strike'> = {
     if (entry.struck) return null
     const approval = job.approvals.find(each => each.id === subjectId)
     if (approval?.step === 'granted') mustNotCarry(job, approval.method)
-    mayStrikeLeak(job, subjectId, entry.by, await nameOf(tx, actor), +now)
+    if (isOpenLeak(job, subjectId, +now)) mayStrikeLeak(job, { by: entry.by, self: await nameOf(tx, actor), reason })
     return { reason: reason || (await whyFresh(tx, actor, entry, now)) }
   },
   async then({ tx, now, job, form: { subjectId } }) {

@@ -1,4 +1,5 @@
 import { and, desc, eq } from 'drizzle-orm'
+import { systemLimit } from '../../../shared/ledgerParts'
 import { jobAspects } from '../../../shared/changes'
 import { descentOf, jobStanding } from '../../../shared/jobEntries'
 import type { CraftHistory, JobView } from '../../../shared/views'
@@ -30,7 +31,7 @@ export async function craftHistory(id: string, now: number): Promise<CraftHistor
     jobs: (await pastJobs(ids)).map(past => {
       const view = views.get(past.id) as JobView
       const { ledger, next } = jobStanding(view, now)
-      return { ...past, state: ledger.state, sentence: next.sentence, acceptance: view.acceptance, descent: descentOf(view) }
+      return { ...past, state: ledger.state, sentence: next.sentence, limit: systemLimit(view), descent: descentOf(view) }
     }),
   }
 }

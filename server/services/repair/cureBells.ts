@@ -16,7 +16,7 @@ const LOOK_AGAIN = 12 * 3600_000
 /** What was put on longer ago is not looked at again, ms. */
 const LONGEST_CURE = 120 * 86_400_000
 
-type Tank = JobWith<'facts' | 'tests' | 'leaks' | 'safety'>
+type Tank = JobWith<'facts' | 'tests' | 'leaks' | 'safety' | 'narrowing'>
 
 /** What a repair is called on a bell: its leaks, or its parts where nothing leaked. */
 function nameOf({ leaks, parts }: Tank, { leakIds, partIds }: RepairView): string {
@@ -32,7 +32,7 @@ function nameOf({ leaks, parts }: Tank, { leakIds, partIds }: RepairView): strin
  * same, and is no repair.
  */
 export async function hangCures(tx: Transaction, jobId: string, now: Date): Promise<void> {
-  const tank = await loadAspects(jobId, ['facts', 'tests', 'leaks', 'safety'], tx)
+  const tank = await loadAspects(jobId, ['facts', 'tests', 'leaks', 'safety', 'narrowing'], tx)
   for (const each of tank.repairs) {
     const on = !readingOf(tank).strippedSince(each)
     const counts = on && each.partIds.some(partId => readingOf(tank).longestCure(partId)?.id === each.id)

@@ -1,8 +1,10 @@
+import { isDeepStrictEqual } from 'node:util'
 import { and, asc, desc, eq, inArray, isNull } from 'drizzle-orm'
 import { estimateHold } from '../../../core/hold/estimateHold'
 import { HoldError } from '../../../core/hold/holdSetup'
 import type { HoldEstimate } from '../../../core/hold/holdEstimate'
 import { rigCheckSetup, rigLeakAt } from '../../../core/leaktest/rig/rigCheck'
+import { systemLimit } from '../../../shared/ledgerParts'
 import type { HoldForm, HoldKit } from '../../../shared/leaktest/hold/holdForm'
 import type { KitItemForm, RigCheckForm } from '../../../shared/schemas/kit'
 import type { InstrumentSight } from '../../../shared/schemas/sight'
@@ -29,10 +31,13 @@ export async function loadKit(reader: Reader = database()): Promise<KitItemView[
     .where(eq(test.kind, 'rig'))
     .orderBy(desc(test.startedAt))
   const simulatedShop = (await shopReality(reader)) === 'simulated'
-  return items.map(({ calibratedAt, calibrationDue, retiredAt, ...item }) => {
-    // What was measured on a stand-in is taken off no real hold.
+  return items.map(({ calibratedAt, calibrationDue, retiredAt, changedAt, ...item }) => {
+    // What was measured on a stand-in is taken off no real hold, nor what a rig leaked before it was changed.
     const latest = checks.find(
-      ({ check }) => check.kitId === item.id && (simulatedShop || !(check.facts as TestFacts['rig']).simulated),
+      ({ check }) =>
+        check.kitId === item.id &&
+        (changedAt === null || check.startedAt >= changedAt) &&
+        (simulatedShop || !(check.facts as TestFacts['rig']).simulated),
     )
     return {
       ...item,
@@ -65,6 +70,7 @@ export async function saveKitItem(actor: Actor, form: KitItemForm): Promise<KitI
         calibratedAt: moment(form.calibratedAt),
         calibrationDue: moment(form.calibrationDue),
         retiredAt: form.retired ? (before?.retiredAt ?? now) : null,
+        changedAt: !before ? null : isDeepStrictEqual(before.facts, form.facts) ? before.changedAt : now,
       }
       await tx
         .insert(kitItem)
@@ -161,8 +167,8 @@ async function mustBeKit(tx: Transaction, kit: HoldKit): Promise<void> {
   }
 }
 
-/** Of a limit, what a rig may take off a real hold at most: one that leaks more is mended, and not reckoned with. */
-const MOST_OF_LIMIT = 0.5
+/** Of a limit, what a rig or a smoke machine may take off a real test at most: one that leaks more is mended, and not reckoned with. */
+export const MOST_OF_LIMIT = 0.5
 
 /**
  * What is typed of gauge and rig is held against what the Shelf has of them: marks no finer, and a leak of the rig only as its last
@@ -172,7 +178,7 @@ const MOST_OF_LIMIT = 0.5
 export async function mustFitKit(
   tx: Transaction,
   { kit, gaugeStep, rigLeak, testPressure }: Pick<HoldForm, 'kit' | 'gaugeStep' | 'rigLeak' | 'testPressure'>,
-  tank: Pick<JobView, 'acceptance' | 'reality'>,
+  tank: Pick<JobView, 'acceptance' | 'tankKind' | 'pressureLimit' | 'reality'>,
 ): Promise<void> {
   await mustBeKit(tx, kit)
   if (isSimulated(tank)) return
@@ -195,6 +201,6 @@ export async function mustFitKit(
       'rigLeak',
       'That is more than the last check of this rig measured. Check the rig again, or take what it measured.',
     )
-  if (rigLeak > MOST_OF_LIMIT * tank.acceptance)
+  if (rigLeak > MOST_OF_LIMIT * systemLimit(tank))
     throw refuseField('rigLeak', 'This rig leaks more than half of what the tank may. Mend the rig and check it again.')
 }

@@ -1,7 +1,9 @@
 import { reachOn } from '../../jobCircuit'
 import { wettedNow } from '../../safety'
 import type { JobView } from '../../views'
+import type { MeasuredVolume } from '../../../core/gas/volumeCheck'
 import type { HoldForm } from './holdForm'
+import type { HoldView } from './holdView'
 
 /** Shares of what a tank has room for between which a gas volume is believed: capacities are of usable fuel, and lines come on top. */
 const BELIEVED = { least: 0.7, most: 1.4 }
@@ -36,6 +38,26 @@ export function gasVolumeProblem(
   const inside = form.wettedShare > 0 ? `${Math.round(form.wettedShare * 100)} % of it is fuel` : 'no fuel is in it'
   return `${show(form.volume)} of gas does not fit: the tank holds ${show(job.capacity)} and ${inside}, so about ${show(expected)}. Type that, or correct what the tank holds.`
 }
+
+/**
+ * Why a push of air cannot have told what it tells, or null. Walls that give make it tell more than there is room for, nothing less.
+ * @param show writes a volume in the reader's unit
+ */
+export function pushProblem(
+  job: JobView,
+  hold: Pick<HoldView, 'closures' | 'links' | 'pressure' | 'wettedShare'>,
+  { effective, uncertainty }: MeasuredVolume,
+  show: (cubicMetres: number) => string,
+): string | null {
+  const expected = expectedGas(job, { ...hold, testPressure: hold.pressure, wettedShare: hold.wettedShare ?? 0 })
+  if (expected === null || !(expected > 0)) return null
+  const most = job.wallGive > 0 ? Infinity : BELIEVED.most * expected + LINES
+  const least = BELIEVED.least * expected
+  if (effective + SURE * uncertainty >= least && effective - SURE * uncertainty <= most) return null
+  return `That tells ${show(effective)} of gas, and about ${show(expected)} are in this tank. See whether the strokes, the gauge and the unit are right, and push again.`
+}
+/** Standard uncertainties within which a push may miss. */
+const SURE = 2
 
 /** Shares of the capacity by which two people may differ who say how much fuel is in it. */
 const SAME_SHARE = 0.1

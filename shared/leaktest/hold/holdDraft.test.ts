@@ -115,7 +115,14 @@ test('a set-up that was written is drafted as it was, wall give and all', () => 
   }
   const setup = { ...given, space: { ...given.space, wallGive: 4e-6 }, wallGiveUncertainty: 1e-6 }
   const draft = { ...blankHold(), ...draftFromSetup(setup) }
-  const tank = { wallGive: 9e-6, acceptance: setup.limit, fuel: 'diesel', material: 'moulded polyethylene' } as const
+  const tank = {
+    wallGive: 9e-6,
+    acceptance: setup.limit,
+    tankKind: 'moulded',
+    pressureLimit: 7000,
+    fuel: 'diesel',
+    material: 'moulded polyethylene',
+  } as const
   expect(setupOfForm({ ...draft, wettedShare: 0 }, tank)).toEqual({
     ...setup,
     surroundings: { place: 'outdoors', wall: 'plastic', inside: 'dry' },
@@ -170,7 +177,14 @@ describe('a plan is made', () => {
 })
 
 describe('what a needle sticks by', () => {
-  const tank = { wallGive: 0, acceptance: 1e-4, fuel: 'petrol', material: 'sheet steel' } as const
+  const tank = {
+    wallGive: 0,
+    acceptance: 1e-4,
+    tankKind: 'small-steel',
+    pressureLimit: 7000,
+    fuel: 'petrol',
+    material: 'sheet steel',
+  } as const
   const stick = (change: Partial<HoldDraft>) => setupOfForm({ ...blankHold(), gaugeStep: 100, ...change }, tank).gauge.stick
   test('is half a step for a camera where nobody tapped the glass, and what was seen where somebody did', () => {
     expect(stick({ source: 'camera' })).toBe(50)

@@ -8,7 +8,7 @@ import { rigLeakAt } from '../../../core/leaktest/rig/rigCheck'
 import { throughputFromStandard } from '../../../core/quantity/standardLeakRate'
 import { WATER_DENSITY } from '../../../core/quantity/waterDensity'
 import { targetPressure } from '../../jobCircuit'
-import { ledgerParts } from '../../ledgerParts'
+import { ledgerParts, systemLimit } from '../../ledgerParts'
 import { lastRelief, overLimit } from '../../limits'
 import { weighingNow, wettedNow } from '../../safety'
 import type { JobView, KitItemView } from '../../views'
@@ -223,7 +223,7 @@ const UNTAPPED = 0.5
 /** The set-up that the estimate reads, from a form and the tank. */
 export const setupOfForm = (
   form: HoldDraft,
-  tank: Pick<JobView, 'wallGive' | 'acceptance' | 'fuel' | 'material'>,
+  tank: Pick<JobView, 'wallGive' | 'acceptance' | 'tankKind' | 'pressureLimit' | 'fuel' | 'material'>,
 ): HoldSetup => ({
   method: form.method,
   space: { volume: form.volume, wallGive: form.wallGive ?? tank.wallGive },
@@ -237,7 +237,7 @@ export const setupOfForm = (
   temperatureChangeUncertainty: form.temperatureDoubt,
   barometerChangeUncertainty: form.barometerDoubt,
   testPressure: form.testPressure,
-  limit: tank.acceptance,
+  limit: systemLimit(tank),
   rigLeak: form.rigLeak,
   rigLeakUncertainty: form.rigLeakDoubt,
   surroundings: {

@@ -23,6 +23,8 @@ export interface HoldView extends TestViewOf<'hold'> {
   estimate: HoldEstimate | null
   /** its file had no dates: somebody said when it was taken */
   undated?: true
+  /** its barometer and that of another hold went different ways at that hour */
+  weatherDiffers?: WeatherDiffers
   /** why there is no estimate, when a stopped hold has none */
   noEstimate: string | null
   /** how what is read becomes a pressure */
@@ -31,6 +33,14 @@ export interface HoldView extends TestViewOf<'hold'> {
   kit: HoldKit
   marks: MarkView[]
   volumeChecks: VolumeCheckView[]
+}
+
+/** The other hold, and how far the two barometers went while both were read, Pa. */
+export interface WeatherDiffers {
+  hold: number
+  craft: string
+  mine: number
+  theirs: number
 }
 
 /** A knock, a top-up, a push of air, at its s of the hold's time. */

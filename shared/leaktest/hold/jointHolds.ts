@@ -1,3 +1,4 @@
+import { systemLimit } from '../../ledgerParts'
 import { jointEstimate, type Joint } from '../../../core/hold/joint/jointEstimate'
 import { measures, type LedgerTest } from '../../../core/ledger/ledger'
 import { readingOf } from '../../../core/record/reading'
@@ -68,7 +69,7 @@ export function jointHolds(job: JoinedJob): { groups: JointGroup[]; apart: Apart
         holds,
         joint: jointEstimate(
           holds.map(({ id, estimate, setup }) => ({ id, estimate: estimate!, told: setup.surroundings !== undefined })),
-          job.acceptance,
+          systemLimit(job),
           strictestLimit(job, holds[0]!),
         ),
       })),

@@ -9,6 +9,12 @@ import { closuresSchema, linksSchema, reliefSchema, wettedShareSchema } from '..
 const MOST_FLOW = 1 / 60
 const flow = (name: string) => positive(name).max(MOST_FLOW, `${name} above 1,000 L/min is not believable. Check the unit.`)
 
+/** A float tube reads to about a tenth of its scale, with two scales or floats to a hundredth, and to 1 % of it (VDI/VDE 3513). */
+const TURN_DOWN = 100
+const BEST_CLASS = 0.01
+/** The finest tubes that there are: half a millilitre a minute, m3/s. */
+const LEAST_FLOW = 0.5e-6 / 60
+
 const isBall = (value: unknown) => {
   const reading = value as Partial<BallReading> | null
   return (
@@ -33,12 +39,18 @@ export const smokeSchema = yup.object({
   wettedShare: wettedShareSchema(),
   tube: yup
     .object({
-      smallest: flow('Smallest mark'),
+      smallest: flow('Smallest mark').min(LEAST_FLOW, 'No flow tube has a mark below 0.5 mL/min. Check the unit.'),
       largest: flow('Largest mark').when('smallest', ([smallest], schema) =>
-        schema.test('larger', 'The largest mark must be above the smallest.', value => !(Number(value) <= Number(smallest))),
+        schema
+          .test('larger', 'The largest mark must be above the smallest.', value => !(Number(value) <= Number(smallest)))
+          .test(
+            'turn-down',
+            'The smallest mark of a flow tube is no less than a hundredth of its largest. Look at its scale.',
+            value => !(Number(value) > TURN_DOWN * Number(smallest)),
+          ),
       ),
       readDoubt: quantity('Reading doubt')
-        .min(0.001, 'No tube is read better than to a thousandth.')
+        .min(BEST_CLASS, 'No flow tube is read better than to a hundredth of its largest mark.')
         .max(0.5, 'So coarse a tube says nothing.'),
       gas: oneOf<SmokeGas>(
         smokeGases.map(gas => gas.key),

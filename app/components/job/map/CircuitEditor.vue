@@ -248,14 +248,16 @@ function takeTheirs() {
       <UFormField v-if="job.tests.length > 0" class="sheet" name="says" label="What does this change say?" :help="saysHelp">
         <TapChoice v-model="state.says" :options="mapChanges" several label="What does this change say?" />
       </UFormField>
-      <UFormField
+      <ReasonField
         v-if="takenOff.length > 0 && job.tests.length > 0"
+        :model-value="state.whyOff ?? ''"
         class="sheet"
+        what="part off"
         name="whyOff"
         :label="`What closes the place of ${listWords(takenOff)} now?`"
         help="Or that it was never there. What was taken off is not tested, and the record says so."
-        ><UInput v-model="state.whyOff" class="w-full" autocomplete="off"
-      /></UFormField>
+        @update:model-value="state.whyOff = $event"
+      />
       <div class="flex gap-2">
         <UButton type="submit" size="xl" color="neutral" :loading="saving">Save the map</UButton>
         <UButton type="button" size="xl" color="neutral" variant="ghost" @click="giveUp">Leave it as it was</UButton>

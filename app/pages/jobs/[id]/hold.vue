@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { systemLimit } from '#shared/ledgerParts'
 import { reachOn } from '#shared/jobCircuit'
 import {
   blankHold,
@@ -93,7 +94,7 @@ useActionKeys('Hold set-up', [{ key: 'escape', label: 'Back to the job', run: ()
     <h1 class="mb-4 mt-1">Set up hold {{ (testsOf(job, 'hold').at(-1)?.number ?? 0) + 1 }}</h1>
     <SchemaForm ref="form" :problem="problem" :schema="holdSchema" :state="whole" class="space-y-3" @submit="submit">
       <CuringReason v-model="draft.earlyReason" :job="job" :now="now" />
-      <SetupFile :limit="job.acceptance" @read="Object.assign(draft, draftFromSetup($event))" />
+      <SetupFile :limit="systemLimit(job)" @read="Object.assign(draft, draftFromSetup($event))" />
       <HoldSourceFields v-model="draft" :job="job" />
       <HoldKitFields v-model="draft" :now="now" />
       <HoldPlanSheet

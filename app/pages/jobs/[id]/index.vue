@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { fuelLimit } from '#shared/ledgerParts'
+import { fuelLimit, systemLimit } from '#shared/ledgerParts'
 import { fuelName } from '#core/fuel/fuels'
 import { descentOf } from '#shared/jobEntries'
 import { restsOn } from '#shared/restsOn'
@@ -142,6 +142,10 @@ useActionKeys('Job', [
           {{ job.closedReason ? 'Left as it is' : 'Handed back' }} {{ clockText(job.closedAt, now) }}. Whatever is recorded on
           it, but for a look that stays dry, brings it back to the Bay.
         </p>
+        <p v-for="other in job.alsoOpen" :key="other.id" class="unsure font-semibold">
+          Another job of this tank is open since {{ clockText(other.openedAt, now) }}: what is found and done there is not
+          counted here. <NuxtLink :to="`/jobs/${other.id}`" class="underline">Look at it</NuxtLink>, and close one of the two.
+        </p>
         <p v-if="job.brought" class="unsure font-semibold">
           Brought in from {{ job.brought.shop }} {{ clockText(job.brought.broughtAt, now) }}: what was recorded there this shop
           did not see.
@@ -232,7 +236,7 @@ useActionKeys('Job', [
       <div class="space-y-3">
         <section class="sheet" aria-labelledby="descent-title">
           <h2 id="descent-title" class="mb-1">Descent</h2>
-          <DescentChart v-if="descentOf(job).length" :points="descentOf(job)" :limit="job.acceptance" :height="180" />
+          <DescentChart v-if="descentOf(job).length" :points="descentOf(job)" :limit="systemLimit(job)" :height="180" />
           <p v-else class="soft py-4">No hold has been measured yet. Each one will be a step here, down to the limit.</p>
         </section>
         <section class="sheet" aria-labelledby="tank-title">
@@ -245,7 +249,7 @@ useActionKeys('Job', [
           <p>
             {{ short('volume', job.capacity) }} {{ job.material }}, {{ fuelName(job.fuel).toLowerCase() }}. Never above
             {{ short('pressure', job.pressureLimit) }} ({{ job.limitSource }}). A leak up to
-            {{ limitText(job.acceptance) }} mL/min is accepted, {{ rateText(fuelLimit(job)) }} where fuel stands.
+            {{ limitText(systemLimit(job)) }} mL/min is accepted, {{ rateText(fuelLimit(job)) }} where fuel stands.
           </p>
           <p v-if="complaintText" class="mt-2 font-medium">{{ complaintText }}</p>
           <p v-if="job.complaint.words" class="soft mt-1">“{{ job.complaint.words }}”</p>

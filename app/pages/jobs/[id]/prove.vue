@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { lacksToHandBack } from '#core/ledger/proof/handBack'
 import { provedSince, type ProofOutcome } from '#core/ledger/proof/proofOf'
+import { systemLimit } from '#shared/ledgerParts'
 import { descentOf } from '#shared/jobEntries'
 import { restsOn } from '#shared/restsOn'
 import { handBackCase } from '#shared/prove/handBackCase'
@@ -43,7 +44,7 @@ const title = computed(() => {
 const sealedText = computed(() => {
   const last = job.value && descentOf(job.value).findLast(point => point.verdict === 'sealed')
   if (!sealed.value || !job.value) return 'by its evidence'
-  return last ? `${rateText(last.low)} to ${rateText(last.high)} of ${limitText(job.value.acceptance)}` : 'by looks'
+  return last ? `${rateText(last.low)} to ${rateText(last.high)} of ${limitText(systemLimit(job.value))}` : 'by looks'
 })
 /** Steps that were recorded before the tank was last disturbed say nothing any more. */
 const earlier = computed(() => {

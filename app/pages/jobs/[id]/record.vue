@@ -3,7 +3,7 @@ import { download, standaloneSvg } from '~/report/mapSvg'
 import { ownerSections, recordPaper } from '~/report/recordPaper'
 import { pictureIn, recordPdf } from '~/report/recordPdf'
 import { recordWords } from '~/report/recordWords'
-import { fuelLimit } from '#shared/ledgerParts'
+import { fuelLimit, systemLimit } from '#shared/ledgerParts'
 import { descentOf } from '#shared/jobEntries'
 import { restsOn } from '#shared/restsOn'
 import type { JobView, LetterheadView } from '#shared/views'
@@ -263,7 +263,7 @@ useActionKeys('Record', [
           {{ row.text }}<span v-if="row.earlyReason" class="time"> Before cure: {{ row.earlyReason }}.</span>
         </p>
         <p class="soft mt-2 text-sm">
-          A limit of {{ limitText(job.acceptance) }} mL/min, and of {{ rateText(fuelLimit(job)) }} mL/min where fuel stands{{
+          A limit of {{ limitText(systemLimit(job)) }} mL/min, and of {{ rateText(fuelLimit(job)) }} mL/min where fuel stands{{
             job.limitsReason ? ` (${job.limitsReason})` : ''
           }}, was judged by: sealed when the one-sided 95 % bound is below it, leaking when above it. Rates are standard mL/min
           (20 °C, 101.325 kPa).
@@ -276,7 +276,7 @@ useActionKeys('Record', [
       </section>
       <section v-if="descentOf(job).length">
         <h2>Descent</h2>
-        <DescentChart :points="descentOf(job)" :limit="job.acceptance" :height="190" />
+        <DescentChart :points="descentOf(job)" :limit="systemLimit(job)" :height="190" />
       </section>
       <section>
         <h2>What stands</h2>

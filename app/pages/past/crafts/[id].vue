@@ -55,7 +55,7 @@ const often = computed(() => {
             ><StateSign :look="jobLook(job.state)" :size="18" /> {{ jobWords[job.state] }}</span
           >
         </NuxtLink>
-        <DescentChart v-if="job.descent.length" :points="job.descent" :limit="job.acceptance" :height="120" />
+        <DescentChart v-if="job.descent.length" :points="job.descent" :limit="job.limit" :height="120" />
         <p v-else class="soft text-sm">No hold was measured.</p>
       </li>
     </ul>

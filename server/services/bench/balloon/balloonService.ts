@@ -2,6 +2,7 @@ import { HoldError } from '../../../../core/hold/holdSetup'
 import { UNSEEN_BAROMETER_CHANGE, UNSEEN_TEMPERATURE_CHANGE } from '../../../../core/hold/unseenChange'
 import { estimateBalloon, type BalloonSetup, type GirthReading } from '../../../../core/leaktest/balloon/balloon'
 import { testName } from '../../../../core/leaktest/testKinds'
+import { systemLimit } from '../../../../shared/ledgerParts'
 import type { GirthForm } from '../../../../shared/leaktest/balloon/balloonForm'
 import { strictestLimit } from '../../../../shared/leaktest/limitsReached'
 import type { BalloonView, GirthView } from '../../../../shared/leaktest/balloon/balloonView'
@@ -60,7 +61,7 @@ export const balloonService: TestService<'balloon'> = {
     const setup = {
       ...row.facts.setup,
       pressure: row.pressure,
-      limit: job.acceptance,
+      limit: systemLimit(job),
       ...(strictest !== undefined && { strictest }),
     }
     return { ...common, setup, girths, ...amountsTo(setup, girths) }

@@ -4,7 +4,7 @@ import { gaugeSpread } from '../../../../core/hold/gaugeSpread'
 import type { HoldSetup } from '../../../../core/hold/holdSetup'
 import { verdictOf } from '../../../../core/hold/belief/verdict'
 import { holdTimeAt, withSpeed } from '../../../../shared/leaktest/hold/holdClock'
-import { fuelProblem, gasVolumeProblem } from '../../../../shared/leaktest/hold/gasVolume'
+import { fuelProblem, gasVolumeProblem, pushProblem } from '../../../../shared/leaktest/hold/gasVolume'
 import { holdBlowsIn, setupOfForm } from '../../../../shared/leaktest/hold/holdDraft'
 import type { HoldForm, MarkForm, VolumeCheckForm } from '../../../../shared/leaktest/hold/holdForm'
 import type { HoldView, VolumeCheckView } from '../../../../shared/leaktest/hold/holdView'
@@ -19,6 +19,7 @@ import type { EntryCall, TestService } from '../testService'
 import { marksIn } from './holdMarks'
 import { holdSetupOf, holdState, type HoldRow } from './holdSetup'
 import { estimateOf, forgetLive } from './liveHolds'
+import { weatherOfOthers } from './weatherOfOthers'
 
 /** Pressure and method are kept with the test itself, the limit with the job. */
 function keptSetup(form: HoldForm, tank: JobView): KeptSetup {
@@ -79,7 +80,12 @@ export const holdService: TestService<'hold'> = {
     },
     volume: {
       verb: () => 'checked the volume',
-      record: ({ row, form }: Omit<EntryCall<'hold'>, 'form'> & { form: VolumeCheckForm }) => checkedVolume(row, form).entry,
+      record({ row, tank, test, form }: Omit<EntryCall<'hold'>, 'form'> & { form: VolumeCheckForm }) {
+        const { entry, measured } = checkedVolume(row, form)
+        const wrong = pushProblem(tank, test as HoldView, measured, inLitres)
+        if (wrong) throw refuseField('after', wrong)
+        return entry
+      },
       async after({ tx, row, tank, form }: Omit<EntryCall<'hold'>, 'form'> & { form: VolumeCheckForm }) {
         if (!form.use) return
         const { measured } = checkedVolume(row, form)
@@ -93,7 +99,9 @@ export const holdService: TestService<'hold'> = {
   async end(tx, row, now) {
     const { estimate, noEstimate } = await estimateOf(tx, row)
     forgetLive(row.id)
-    return { estimate, noEstimate, clock: row.facts.clock && withSpeed(row.facts.clock, 0, +now) }
+    const clock = row.facts.clock && withSpeed(row.facts.clock, 0, +now)
+    const weatherDiffers = await weatherOfOthers(tx, row, now)
+    return { estimate, noEstimate, clock, ...(weatherDiffers && { weatherDiffers }) }
   },
   view(row, entries, common, { name, job }): HoldView {
     const setup = holdSetupOf(row, job)

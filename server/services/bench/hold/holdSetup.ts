@@ -1,4 +1,5 @@
 import type { HoldSetup } from '../../../../core/hold/holdSetup'
+import { systemLimit } from '../../../../shared/ledgerParts'
 import { strictestLimit, type LimitsJob } from '../../../../shared/leaktest/limitsReached'
 import type { HoldState } from '../../../../shared/leaktest/hold/holdForm'
 import type { TestRow } from '../testRows'
@@ -10,7 +11,7 @@ export function holdSetupOf(row: HoldRow, tank: LimitsJob): HoldSetup {
   const strictest = strictestLimit(tank, { ...row, startedAt: +row.startedAt })
   return {
     ...row.facts.setup,
-    limit: tank.acceptance,
+    limit: systemLimit(tank),
     ...(strictest !== undefined && { strictest }),
     testPressure: row.pressure,
     method: row.pressure < 0 ? 'vacuum-decay' : 'pressure-decay',

@@ -1,7 +1,9 @@
-import { flowAtMark, type BallReading } from '../../../../core/leaktest/flowtube/flowTube'
+import { flowAtMark, type BallReading, type FlowTube } from '../../../../core/leaktest/flowtube/flowTube'
 import { farEnds, openedAt, type SmokeMark } from '../../../../core/leaktest/smoke/smoke'
 import { sensorVolts, smokeAt, smokeFlow } from '../../../../core/standin/smokeMachine'
 import type { LinkState } from '../../../../core/circuit/circuit'
+import { systemLimit } from '../../../../shared/ledgerParts'
+import { isSimulated } from '../../../../shared/jobEntries'
 import { liveParts } from '../../../../shared/jobCircuit'
 import type { SmokeEventForm } from '../../../../shared/leaktest/smoke/smokeForm'
 import { smokeOn } from '../../../../shared/leaktest/smoke/smokeTest'
@@ -11,6 +13,7 @@ import type { JobView } from '../../../../shared/views'
 import type { HiddenTank } from '../../../db/schema/hiddenTank'
 import type { TestEntries } from '../../../db/schema/testFacts'
 import { reachInTruth, remainingLeaks } from '../hiddenTank'
+import { MOST_OF_LIMIT } from '../../shelf/kit'
 import { notFound, refuseField } from '../../ground/refusal'
 import type { EntryCall, TestService } from '../testService'
 
@@ -29,7 +32,14 @@ export const smokeService: TestService<'smoke'> = {
   cautions: () => ({ act: 'air or smoke', what: 'smoke' }),
   blowsIn: form => !form.simulated,
   onStandIn: form => form.simulated,
-  facts: ({ tube, own, simulated }) => ({ tube, own, simulated }),
+  facts({ tube, own, simulated, pressure }, tank) {
+    const onScale = offScale(own, tube)
+    if (onScale) throw refuseField('own', onScale)
+    const leaks = own.ball === 'floats' ? flowAtMark(own.at, tube, pressure) : own.ball === 'top' ? Infinity : 0
+    if (!isSimulated(tank) && leaks > MOST_OF_LIMIT * systemLimit(tank))
+      throw refuseField('own', 'The machine leaks more than half of what the tank may. Mend it, and check it again.')
+    return { tube, own, simulated }
+  },
   entries: {
     event: {
       verb: (form: SmokeEventForm) => verbs[form.kind],
@@ -44,6 +54,16 @@ export const smokeService: TestService<'smoke'> = {
   look: ({ what, at }, test, tank, hidden, now) => seenAt(placeToLook(what, at), test, tank, hidden, now),
 }
 
+/** Why a ball cannot float where somebody says, or null. */
+function offScale(reading: BallReading, { smallest, largest }: FlowTube): string | null {
+  if (reading.ball !== 'floats') return null
+  if (reading.at < 0.999 * smallest)
+    return 'That is below the smallest mark of the tube: say that the ball lies on the floor, or check the unit.'
+  return reading.at > 1.001 * largest
+    ? 'That is above the largest mark of the tube: say that the ball stands at the top, or check the unit.'
+    : null
+}
+
 /** What a form says happened, without its time. @throws Refusal 422 when it names what is not there */
 function eventOf(form: SmokeEventForm, tank: JobView, test: SmokeView): TestEntries['smoke'] {
   switch (form.kind) {
@@ -55,8 +75,11 @@ function eventOf(form: SmokeEventForm, tank: JobView, test: SmokeView): TestEntr
       if (!farEnds(tank.circuit, liveParts(tank), setupOf(test)).some(end => end.id === form.end))
         throw refuseField('end', 'That is no far end of this circuit.')
       return { kind: 'arrival', end: form.end!, seen: form.seen! }
-    case 'flow':
+    case 'flow': {
+      const wrong = offScale(form.reading!, test.tube)
+      if (wrong) throw refuseField('reading', wrong)
       return { kind: 'flow', reading: form.reading! }
+    }
     case 'mark':
       if (!liveParts(tank).some(each => each.id === form.partId)) throw refuseField('partId', 'That part is not on this tank.')
       return { kind: 'mark', partId: form.partId!, mark: form.mark as SmokeMark }

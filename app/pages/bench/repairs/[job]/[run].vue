@@ -316,9 +316,13 @@ useActionKeys('Repair', [
           />
           <CautionList v-if="putsOn && takesSomething" :job="job" :act="cautionAct" @read="refresh" />
           <div v-if="!session.mayWork && mayLeaveOut" class="flex flex-wrap items-end gap-3 border-t border-(--hair) pt-3">
-            <UFormField label="Why it is left out" class="min-w-56 flex-1" :error="fields.reason"
-              ><UInput v-model="reason" class="w-full" autocomplete="off"
-            /></UFormField>
+            <ReasonField
+              v-model="reason"
+              what="step left out"
+              label="Why it is left out"
+              class="min-w-56 flex-1"
+              :error="fields.reason"
+            />
             <UButton color="neutral" size="xl" :disabled="!reason.trim()" @click="skip">Leave it out</UButton>
           </div>
           <div v-if="session.mayWork" class="space-y-3 border-t border-(--hair) pt-3">
@@ -341,10 +345,14 @@ useActionKeys('Repair', [
                 Go on all the same
               </button>
             </p>
-            <UFormField
-              v-if="(why && overriding) || skipping"
-              :label="skipping ? 'Why it is left out' : 'To go on all the same, say why'"
+            <ReasonField
+              v-if="skipping"
+              v-model="reason"
+              what="step left out"
+              label="Why it is left out"
               :error="fields.reason"
+            />
+            <UFormField v-else-if="why && overriding" label="To go on all the same, say why" :error="fields.reason"
               ><UInput v-model="reason" class="w-full" autocomplete="off"
             /></UFormField>
             <ThumbBar>

@@ -1,0 +1,1 @@
+ALTER TABLE "kit_item" ADD COLUMN "changed_at" timestamp with time zone;
