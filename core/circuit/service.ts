@@ -7,6 +7,16 @@ const rigid: readonly PartFamily[] = ['wall']
 /** Whether more pressure can open a leak of such a part that less keeps shut: a seal, a joint, a seam. */
 export const pressureOpens = (family: PartFamily): boolean => !rigid.includes(family)
 
+/** Below this share of the working pressure a test says nothing of what pressure can open. */
+const ENOUGH_PRESSURE = 0.5
+
+/**
+ * Whether what a part felt in a test is enough to say something of it: a check valve on the way takes its cracking pressure off.
+ * @param opens whether more pressure can open a leak of it @param felt, working Pa gauge, either side of zero
+ */
+export const feelsEnough = (opens: boolean, felt: number, working: number): boolean =>
+  !opens || Math.abs(felt) >= ENOUGH_PRESSURE * working
+
 const skin: readonly PartFamily[] = ['seam', 'rivets', 'rib', 'wall', 'lining']
 
 /** Whether a part is the tank's own skin, and not something that is fitted to it. */

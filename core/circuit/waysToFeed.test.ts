@@ -38,6 +38,10 @@ test('below a check valve’s cracking pressure nothing behind it is reached', (
   const { kind, parts } = drawnAs('portable')
   expect(waysToFeed(kind.circuit, parts, 3000)[0]!.reached).toContain('hose')
   expect(waysToFeed(kind.circuit, parts, 1000)[0]!.reached).not.toContain('hose')
+  // 2.4 kPa open the valve and leave 0.9 behind it: too little to say anything of a hose that works under 2.4.
+  const [lowered] = waysToFeed(kind.circuit, parts, 2400)
+  expect(lowered!.reached).not.toContain('hose')
+  expect(lowered!.reached).toContain('cap')
 })
 
 test.each(tankKinds.map(kind => [kind.key]))(

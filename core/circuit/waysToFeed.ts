@@ -1,7 +1,8 @@
 import type { Closure } from './boundary'
 import type { Circuit, LinkState, TiedPart } from './circuit'
 import { proposedClosures, proposedFeed } from './proposedClosures'
-import { holdingLinks, reach } from './reach'
+import { holdingLinks, reach, type Reach } from './reach'
+import { feelsEnough, pressureOpens } from './service'
 
 /** One way to put a tank and its lines under test, with what it reaches. */
 export interface FeedWay {
@@ -13,7 +14,7 @@ export interface FeedWay {
   closures: Readonly<Record<string, Closure>>
   /** links set otherwise than they stand by themselves */
   links: Readonly<Record<string, LinkState>>
-  /** ids of the parts that it reaches */
+  /** ids of the parts that it reaches, and that feel enough there for a test to say something of them */
   reached: readonly string[]
 }
 
@@ -28,10 +29,19 @@ export function waysToFeed(circuit: Circuit, parts: readonly TiedPart[], pressur
   const best = proposedFeed(parts)
   const openings = parts.filter(part => part.opening && part.space !== null).map(part => part.id)
   const feeds = [...openings.filter(id => id === best), ...openings.filter(id => id !== best)]
+  const feels = ({ spaces }: Reach, { family, space }: TiedPart) =>
+    feelsEnough(pressureOpens(family), spaces.get(space ?? '') ?? 0, pressure)
   const tries = [false, true].flatMap(vacuum => feeds.map(rig => ({ rig, vacuum })))
   return tries.reduce<FeedWay[]>((ways, { rig, vacuum }) => {
     const closures = proposedClosures(parts, rig)
-    const { reached, escapes } = reach(circuit, parts, { closures, links, pressure: vacuum ? -pressure : pressure })
+    const seen = reach(circuit, parts, { closures, links, pressure: vacuum ? -pressure : pressure })
+    const { escapes } = seen
+    const reached = seen.reached.filter(id =>
+      feels(
+        seen,
+        parts.find(part => part.id === id)!,
+      ),
+    )
     const outdone = (way: FeedWay) => way.vacuum === vacuum && reached.every(partId => way.reached.includes(partId))
     const holds = escapes.length === 0 && reached.length > 0 && !ways.some(outdone)
     return holds ? [...ways, { rig, vacuum, closures, links, reached }] : ways

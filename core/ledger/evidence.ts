@@ -1,3 +1,4 @@
+import { feelsEnough } from '../circuit/service'
 import { isFind } from '../leaktest/soap/soap'
 import { verdictOf } from '../hold/belief/verdict'
 import { boundsAt, seenAt } from './atLimitPressure'
@@ -20,9 +21,6 @@ export type EvidenceKind =
   | 'other way'
   | 'under liquid'
   | 'not reached'
-
-/** Below this share of the working pressure a test says nothing of what pressure can open. */
-const ENOUGH_PRESSURE = 0.5
 
 const leaksOn = (partId: string, { leaks }: LedgerEntries) =>
   new Set(leaks.filter(leak => leak.partId === partId).map(leak => leak.id))
@@ -65,7 +63,7 @@ function blindTo(
   if (!felt) return 'not reached'
   if (felt.underLiquid) return 'under liquid'
   if (!part.service.includes(directionOn(test, part.id))) return 'other way'
-  return part.opens && Math.abs(felt.pressure) < ENOUGH_PRESSURE * pressure ? 'too little pressure' : null
+  return feelsEnough(part.opens, felt.pressure, pressure) ? null : 'too little pressure'
 }
 
 /**

@@ -1,7 +1,7 @@
 import type { HoldVerdict } from '../hold/belief/verdict'
 import { deriveLedger } from './deriveLedger'
 import type { LedgerEntries } from './ledger'
-import { ledgerHold, ledgerPart, ledgerRepair, ledgerSoap, untouched } from './ledger.fixture'
+import { feltAt, ledgerHold, ledgerPart, ledgerRepair, ledgerSoap, untouched } from './ledger.fixture'
 import { nextStep, type Beginning, type RunningTest } from './nextStep'
 
 const parts = ['cap', 'seam', 'drain', 'strap'].map(id => ledgerPart(id))
@@ -145,19 +145,30 @@ describe('a repair', () => {
   test('that has cured is tested', () => {
     expect(step(foundAndRepaired(['seam'], [1, 10, 20]))).toEqual({
       action: 'retest',
-      sentence: 'Top seam is cured and ready to retest.',
+      sentence: 'Top seam is cured and ready to retest. Soap settles it.',
       at: null,
       about: 'L1',
-      kind: 'hold',
+      kind: 'soap',
       way: null,
     })
     expect(step(foundAndRepaired(['seam', 'cap'], [1, 10, 20], [2, 10, 20])).sentence).toBe(
-      'Top seam and Cap are cured and ready to retest.',
+      'Top seam and Cap are cured and ready to retest. Soap settles it.',
     )
+  })
+  test('that has cured is held again where a leak was measured, which soap does not close', () => {
+    const measured = { ...foundAndRepaired(['seam'], [1, 10, 20]), tests: [hold(2, 'leaking')] }
+    expect(step(measured)).toMatchObject({ action: 'retest', kind: 'hold' })
   })
 })
 
 describe('what has no evidence is settled', () => {
+  test('by draining where fuel stood over it, and not by another hold of the same', () => {
+    const entries = { parts: ['seam', 'cap', 'drain'].map(id => ledgerPart(id)) }
+    const wet = new Map([...feltAt(['seam', 'cap']), ['drain', { pressure: 5000, underLiquid: true }]])
+    expect(step({ ...entries, tests: [{ ...hold(20, 'sealed'), felt: wet }] }).sentence).toBe(
+      'Cannot tell yet: hold 20 had fuel over Drain, and gas says nothing there. Drain it, then hold again.',
+    )
+  })
   test('by another hold where the last could not tell', () => {
     const many = Array.from({ length: 9 }, (_, i) => ledgerPart(`p${i}`))
     const next = step({
@@ -205,7 +216,7 @@ describe('what has no evidence is settled', () => {
     expect(step({ ...apart, ways: () => [] })).toMatchObject({
       action: 'settle',
       kind: 'hold',
-      sentence: expect.stringContaining('No way of feeding this circuit reaches them: look at the map.'),
+      sentence: expect.stringContaining('No way of feeding this circuit brings enough pressure there: look at the map.'),
     })
   })
 })

@@ -5,7 +5,7 @@ import { boundsAt } from './atLimitPressure'
 import type { Ledger } from './deriveLedger'
 import { evidenceOf, lastCured } from './evidence'
 import { repairThatCounts, trialOf } from './leakState'
-import { measures, type Instant, type LedgerEntries, type LedgerMeasurement } from './ledger'
+import { measures, type Instant, type LedgerEntries, type LedgerMeasurement, type LedgerTest } from './ledger'
 import type { SettlingPlan } from './settlingPlan'
 import { tankItself } from './tankItself'
 
@@ -170,7 +170,9 @@ function nextForLeaks(ledger: Ledger, entries: LedgerEntries): NextStep | null {
     const partIds = ready.map(leak => leakOf(leak.id).partId)
     const way = wayTo(ledger.settle, partIds)
     const only = way?.vacuum ? ' Only a vacuum reaches it.' : ''
-    return step('retest', `${parts(ready)} cured and ready to retest.${only}`, { about: ready[0]!.id, kind: 'hold', way })
+    const kind = retestKind(ledger, partIds)
+    const soap = kind === 'soap' ? ' Soap settles it.' : ''
+    return step('retest', `${parts(ready)} cured and ready to retest.${only}${soap}`, { about: ready[0]!.id, kind, way })
   }
   const [waiting] = ledger.measured
   if (waiting) {
@@ -191,6 +193,12 @@ function nextForLeaks(ledger: Ledger, entries: LedgerEntries): NextStep | null {
     )
   }
   return null
+}
+
+/** What retests some parts soonest: soap where the shortest tests that settle everything soap them, and no hold is owed; else a hold. */
+function retestKind({ settle, measured }: Ledger, partIds: readonly string[]): 'hold' | 'soap' {
+  const by = settle?.tests.filter(test => test.partIds.some(id => partIds.includes(id))) ?? []
+  return measured.length === 0 && by.length > 0 && by.every(test => test.kind === 'soap') ? 'soap' : 'hold'
 }
 
 /** How some parts are reached by the tests that would settle them; null where nothing is known of the circuit. */
@@ -248,10 +256,30 @@ function nextForMissing(
       { kind },
     )
   }
+  const under = underFuel(last, missing, entries)
+  if (under.length > 0 && under.length === missing.length) {
+    const names = under.length <= 3 ? listWords(under.map(partNameIn(entries))) : `${under.length} parts`
+    return step(
+      'settle',
+      `Cannot tell yet: ${lowerFirst(last.name)} had fuel over ${names}, and gas says nothing there. Drain it, then hold again.`,
+      { kind: 'hold' },
+    )
+  }
   const which =
     missing.length <= 3 ? listWords(missing.map(partNameIn(entries))) : `${missing.length} of ${entries.parts.length} parts`
   return step('settle', `Cannot tell yet: no evidence that stands for ${which}. ${wouldSettle({ tests, minutes })}`, { kind })
 }
+
+/** Parts without evidence that stood under fuel in a test. */
+const underFuel = (test: LedgerTest, missing: readonly string[], entries: LedgerEntries): readonly string[] =>
+  missing.filter(
+    id =>
+      evidenceOf(
+        test,
+        entries.parts.find(part => part.id === id)!,
+        entries,
+      ) === 'under liquid',
+  )
 
 /**
  * How many parts a measurement leaves undecided for no reason but a stricter limit than those that it sealed; none where others lack
@@ -267,7 +295,7 @@ function leftByLimit(test: LedgerMeasurement, missing: readonly string[], entrie
 }
 
 function wouldSettle({ tests, minutes }: Pick<SettlingPlan, 'tests' | 'minutes'>): string {
-  if (tests.length === 0) return 'No way of feeding this circuit reaches them: look at the map.'
+  if (tests.length === 0) return 'No way of feeding this circuit brings enough pressure there: look at the map.'
   const words = tests.map(test => `a ${testWords[test.kind]}`)
   return tests.length === 1
     ? `${upperFirst(words[0]!)} of about ${minutes} min would settle it.`

@@ -400,7 +400,7 @@ describe('a cure that is forgotten or shortened', () => {
     await takeShopTemperature(at(173), { id: randomUUID(), temperature: 288.15, lowest: 276, sure: false })
     const cold = await standing(job)
     expect(cold).toMatchObject({ state: 'repairing', missing: ['Sender ring'] })
-    expect(cold.sentence).toBe('Sender ring is cured and ready to retest.')
+    expect(cold.sentence).toBe('Sender ring is cured and ready to retest. Soap settles it.')
     expect((await jobTrail(job.id)).map(line => line.verb)).toContain('moved a cure')
   })
 })

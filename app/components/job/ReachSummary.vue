@@ -2,7 +2,8 @@
 import type { Reach } from '#core/circuit/reach'
 import { tankKind } from '#core/circuit/tankKinds'
 import { wettedParts } from '#core/fuel/wettedParts'
-import { liveParts, placeName } from '#shared/jobCircuit'
+import { feelsEnough, pressureOpens } from '#core/circuit/service'
+import { liveParts, placeName, targetPressure } from '#shared/jobCircuit'
 import type { JobView } from '#shared/views'
 
 /** What a set-up has under test, what it has not and why, and where it escapes. */
@@ -20,11 +21,37 @@ const wet = computed(() => {
   const under = wettedParts(all.value, job.circuit, tankKind(job.tankKind), wettedShare)
   return reach.reached.filter(id => under.has(id))
 })
-const groups = computed(() => {
-  const why = unreachedGroups(props.job, props.reach.unreached)
-  return wet.value.length > 0 ? [...why, { why: 'under liquid', parts: wet.value.map(id => placeName(props.job, id)) }] : why
+/** Parts behind a check valve, where too little arrives to say anything of them. */
+const weak = computed(() => {
+  const { spaces, reached } = props.reach
+  const working = targetPressure(props.job)
+  return all.value.filter(
+    ({ id, family, space }) =>
+      reached.includes(id) &&
+      !wet.value.includes(id) &&
+      !feelsEnough(pressureOpens(family), spaces.get(space ?? '') ?? 0, working),
+  )
 })
-const tested = computed(() => props.reach.reached.length - wet.value.length)
+const { short } = useQuantities()
+const groups = computed(() => {
+  const nameOf = (id: string) => placeName(props.job, id)
+  const least = Math.max(0, ...weak.value.map(part => props.reach.spaces.get(part.space ?? '') ?? 0))
+  return [
+    ...unreachedGroups(props.job, props.reach.unreached),
+    ...(wet.value.length > 0
+      ? [{ why: 'under liquid: drain it, or they stay without evidence', parts: wet.value.map(nameOf) }]
+      : []),
+    ...(weak.value.length > 0
+      ? [
+          {
+            why: `only ${short('pressure', least)} arrive there, and less than half of ${short('pressure', targetPressure(props.job))} tells nothing`,
+            parts: weak.value.map(part => part.name),
+          },
+        ]
+      : []),
+  ]
+})
+const tested = computed(() => props.reach.reached.length - wet.value.length - weak.value.length)
 </script>
 
 <template>

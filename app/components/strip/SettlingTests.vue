@@ -37,8 +37,9 @@ const partNames = (ids: readonly string[]) => ids.map(id => placeName(props.job,
       </li>
     </ol>
     <p v-if="plan.beyond.length" class="unsure font-medium">
-      <StateSign look="unsure" :size="16" /> No way of feeding the circuit reaches {{ partNames(plan.beyond) }}. Look at the
-      map: a valve or a tie is missing.
+      <StateSign look="unsure" :size="16" /> No way of feeding the circuit brings enough pressure to
+      {{ partNames(plan.beyond) }}. See on the map whether a valve or a tie is missing; behind a check valve feed from its other
+      side, or test it off the tank.
     </p>
   </div>
 </template>

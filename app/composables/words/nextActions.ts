@@ -35,7 +35,8 @@ export function nextAction(jobId: string, next: NextStep): { label: string; to: 
       return { label: `Test again ${clockText(next.at!)}`, to: setUpPage(jobId) }
     case 'retest':
       return {
-        label: next.way?.vacuum ? 'Retest: set up a vacuum' : 'Retest: set up a hold',
+        label:
+          next.kind === 'soap' ? 'Retest: soap it' : next.way?.vacuum ? 'Retest: set up a vacuum' : 'Retest: set up a hold',
         to: `${setUpPage(jobId)}${fedAt(next)}`,
       }
     case 'settle':
