@@ -52,7 +52,7 @@ export function jobEntries(job: JobView): LedgerEntries {
     usualPressure: tankKind(job.tankKind).workingPressure,
     cannotBeHeld: job.unholdable.find(each => !each.struck)?.at ?? null,
     seenWet: job.proof.filter(each => !each.struck && each.outcome === 'wet').map(each => each.at),
-    ways: () => waysToFeed(job.circuit, liveParts(job), targetPressure(job)),
+    ways: () => waysToFeed(job.circuit, liveParts(job), targetPressure(job), job.pressureLimit),
   }
 }
 

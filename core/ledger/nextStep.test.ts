@@ -208,7 +208,15 @@ describe('what has no evidence is settled', () => {
     )
   })
   test('by several where one does not reach them all, or by a look at the map where none does', () => {
-    const way = (reached: string[], vacuum = false) => ({ rig: 'cap', vacuum, reached, links: {}, closures: {} })
+    const way = (reached: string[], vacuum = false) => ({
+      rig: 'cap',
+      vacuum,
+      pressure: 5000,
+      felt: new Map<string, number>(),
+      reached,
+      links: {},
+      closures: {},
+    })
     const apart = { tests: [hold(1, 'sealed', ['cap', 'seam'])], ways: () => [way(['cap', 'drain']), way(['strap'])] }
     expect(step(apart).sentence).toBe(
       'Cannot tell yet: no evidence that stands for Drain and Strap. A soap walk and a soap walk, about 12 min together, would settle it.',
@@ -291,6 +299,8 @@ test('a retest is fed so that it reaches the part, by vacuum where only that doe
   const way = (reached: string[], vacuum: boolean) => ({
     rig: vacuum ? 'drain' : 'cap',
     vacuum,
+    pressure: 5000,
+    felt: new Map<string, number>(),
     reached,
     links: {},
     closures: {},
@@ -300,7 +310,7 @@ test('a retest is fed so that it reaches the part, by vacuum where only that doe
   expect(step({ ...cured, ways: () => [way(['cap'], false), way(['seam', 'cap'], true)] })).toMatchObject({
     action: 'retest',
     kind: 'hold',
-    way: { rig: 'drain', vacuum: true },
+    way: { rig: 'drain', vacuum: true, pressure: 5000 },
     sentence: 'Top seam is cured and ready to retest. Only a vacuum reaches it.',
   })
 })

@@ -47,7 +47,7 @@ export interface NextStep {
   /** the kind of test that it is about, running or to be made */
   kind: TankTestKind | null
   /** how it is to be fed, where one way reaches what it is about; null where that is left open */
-  way: { rig: string; vacuum: boolean } | null
+  way: { rig: string; vacuum: boolean; pressure: number } | null
 }
 
 export const step = (action: NextAction, sentence: string, more: Partial<NextStep> = {}): NextStep => ({
@@ -205,7 +205,7 @@ function retestKind({ settle, measured }: Ledger, partIds: readonly string[]): '
 function wayTo(settle: SettlingPlan | null, partIds: readonly string[]): NextStep['way'] {
   const tests = settle?.tests.filter(test => partIds.some(id => test.partIds.includes(id))) ?? []
   const way = (tests.find(test => partIds.every(id => test.partIds.includes(id))) ?? tests[0])?.way
-  return way ? { rig: way.rig, vacuum: way.vacuum } : null
+  return way ? { rig: way.rig, vacuum: way.vacuum, pressure: way.pressure } : null
 }
 
 /** What a measurement says of the whole system. */

@@ -8,15 +8,23 @@ import { ledgerHold, ledgerPart, untouched } from './ledger.fixture'
 import { settlingPlan, type MissingEvidence } from './settlingPlan'
 
 const limit = throughputFromStandard(1)
-const way = (reached: string[], vacuum = false): FeedWay => ({ rig: 'a', vacuum, closures: {}, links: {}, reached })
+const way = (reached: string[], vacuum = false): FeedWay => ({
+  rig: 'a',
+  vacuum,
+  pressure: 5000,
+  felt: new Map(),
+  closures: {},
+  links: {},
+  reached,
+})
 const lacking = (partIds: readonly string[], change: Partial<MissingEvidence> = {}): MissingEvidence[] =>
   partIds.map(partId => ({ partId, direction: 'pressure', limit, onlyMeasured: false, ...change }))
 const plan = (partIds: readonly string[], ways?: FeedWay[], change: Partial<MissingEvidence> = {}) =>
-  settlingPlan(lacking(partIds, change), { limit, ...(ways && { ways: () => ways }) })!
+  settlingPlan(lacking(partIds, change), { pressure: 5000, limit, ...(ways && { ways: () => ways }) })!
 const kinds = (partIds: string[], ways?: FeedWay[]) => plan(partIds, ways).tests.map(test => test.kind)
 
 test('one way in: soap for a few, a hold for many or where soap cannot see', () => {
-  expect(settlingPlan([], { limit })).toBeNull()
+  expect(settlingPlan([], { pressure: 5000, limit })).toBeNull()
   expect(plan(['a'])).toMatchObject({ minutes: 6, tests: [{ kind: 'soap', partIds: ['a'] }] })
   expect(kinds(['a', 'b', 'c', 'd', 'e'])).toEqual(['soap'])
   expect(kinds(['a', 'b', 'c', 'd', 'e', 'f'])).toEqual(['hold'])
@@ -101,19 +109,23 @@ test('the van’s neck stands behind a check valve: fed at its port it takes a s
 
 test('what a vapour system lacks both ways takes a hold each way; the vacuum is not soaped', () => {
   const both = [...lacking(['a', 'b']), ...lacking(['a', 'b'], { direction: 'vacuum' })]
-  const made = settlingPlan(both, { limit, ways: () => [way(['a', 'b']), way(['a', 'b'], true)] })!
+  const made = settlingPlan(both, { pressure: 5000, limit, ways: () => [way(['a', 'b']), way(['a', 'b'], true)] })!
   expect(made.tests.map(test => [test.kind, test.way!.vacuum])).toEqual([
     ['hold', true],
     ['soap', false],
   ])
-  expect(settlingPlan(both, { limit, ways: () => [way(['a', 'b'])] })!.beyond).toEqual(['a', 'b'])
+  expect(settlingPlan(both, { pressure: 5000, limit, ways: () => [way(['a', 'b'])] })!.beyond).toEqual(['a', 'b'])
 })
 
 test('where fuel stands the limit is stricter than a hold sees: soaped, however many they are', () => {
   const strict = { limit: throughputFromStandard(0.2) }
   const seven = names.slice(0, 7)
   expect(plan(seven, undefined, strict).tests).toMatchObject([{ kind: 'soap', partIds: seven }])
-  const mixed = settlingPlan([...lacking(seven), ...lacking(['h'], strict)], { limit, ways: () => [way(names)] })!
+  const mixed = settlingPlan([...lacking(seven), ...lacking(['h'], strict)], {
+    pressure: 5000,
+    limit,
+    ways: () => [way(names)],
+  })!
   expect(mixed.tests).toMatchObject([
     { kind: 'hold', partIds: seven },
     { kind: 'soap', partIds: ['h'], minutes: 1 },

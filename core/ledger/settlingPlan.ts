@@ -1,4 +1,5 @@
 import type { FeedWay } from '../circuit/waysToFeed'
+import { seenAt } from './atLimitPressure'
 import { SOAP_SMALLEST_SEEN, SOAP_WATCH_TIME } from '../leaktest/soap/soap'
 import type { Direction } from './ledger'
 
@@ -44,6 +45,13 @@ const MOST_SOAPED = 5
  */
 const MOST_WAYS = 10
 
+/** What a plan is made for. */
+interface Settled {
+  limit: number
+  pressure: number
+  ways?: (() => readonly FeedWay[]) | undefined
+}
+
 interface Choice {
   holds: number[]
   soaped: { item: number; way: number }[]
@@ -64,17 +72,33 @@ const subsets = (n: number): number[][] =>
     (a, b) => a.length - b.length,
   )
 
-function reachesOf(missing: readonly MissingEvidence[], limit: number, ways: readonly FeedWay[] | undefined): Reaches {
+function reachesOf(
+  missing: readonly MissingEvidence[],
+  { limit, pressure }: Pick<Settled, 'limit' | 'pressure'>,
+  ways: readonly FeedWay[] | undefined,
+): Reaches {
   const all = missing.map((_, item) => item)
-  const maySoap = (item: number) =>
-    missing[item]!.direction === 'pressure' && !missing[item]!.onlyMeasured && SOAP_SMALLEST_SEEN <= missing[item]!.limit
-  const mayHold = (item: number) => !maySoap(item) || missing[item]!.limit >= HOLD_SEES * limit
-  const inWay = (way: FeedWay) => (item: number) =>
-    way.vacuum === (missing[item]!.direction === 'vacuum') && way.reached.includes(missing[item]!.partId)
-  const reached = ways?.map(way => all.filter(inWay(way))) ?? [all]
+  /** What is seen behind a check valve, where less arrives, is a larger leak at the working pressure. */
+  const grown = (item: number, way?: FeedWay) =>
+    seenAt(1, Math.min(way?.felt.get(missing[item]!.partId) ?? pressure, pressure), pressure)
+  const soapSees = (item: number, way?: FeedWay) =>
+    missing[item]!.direction === 'pressure' &&
+    !missing[item]!.onlyMeasured &&
+    SOAP_SMALLEST_SEEN * grown(item, way) <= missing[item]!.limit
+  const soapable = new Set(
+    all.filter(item => (ways ? ways.some(way => inWay(way)(item) && soapSees(item, way)) : soapSees(item))),
+  )
+  const holdSees = (item: number, way?: FeedWay) =>
+    !soapable.has(item) || missing[item]!.limit >= HOLD_SEES * limit * grown(item, way)
+  function inWay(way: FeedWay): (item: number) => boolean {
+    return item => way.vacuum === (missing[item]!.direction === 'vacuum') && way.reached.includes(missing[item]!.partId)
+  }
+  const reached: readonly { items: number[]; way?: FeedWay }[] = ways?.map(way => ({ items: all.filter(inWay(way)), way })) ?? [
+    { items: all },
+  ]
   return {
-    held: reached.map(items => new Set(items.filter(mayHold))),
-    soaped: reached.map(items => new Set(items.filter(maySoap))),
+    held: reached.map(({ items, way }) => new Set(items.filter(item => holdSees(item, way)))),
+    soaped: reached.map(({ items, way }) => new Set(items.filter(item => soapSees(item, way)))),
   }
 }
 
@@ -152,17 +176,17 @@ function cheapest(within: readonly number[], candidates: readonly number[], reac
  * the limit or a leak was measured,
  * fed in as many ways as it takes to reach them all. Exact for up to ten ways: for every set of holds, the fewest set-ups in
  * which what they leave is soaped (weighted set cover, any text on combinatorial optimisation).
- * @param limit the system's, Pa·m3/s
+ * @param limit the system's, Pa·m3/s @param pressure the working one, Pa gauge
  * @param ways in which the circuit can be fed; when absent one way reaches everything
  * @returns null when nothing is missing
  */
 export function settlingPlan(
   missing: readonly MissingEvidence[],
-  { limit, ways: known }: { limit: number; ways?: (() => readonly FeedWay[]) | undefined },
+  { limit, pressure, ways: known }: Settled,
 ): SettlingPlan | null {
   if (missing.length === 0) return null
   const ways = known?.()
-  const reaches = reachesOf(missing, limit, ways)
+  const reaches = reachesOf(missing, { limit, pressure }, ways)
   const candidates = worthwhile(reaches)
   const canBe = (item: number) => candidates.some(way => reaches.held[way]!.has(item) || reaches.soaped[way]!.has(item))
   const items = missing.map((_, item) => item)

@@ -24,7 +24,7 @@ const wanted = useFeedWanted()(props.job)
 /** What was typed is kept while the tank is as it was: after another test, a drain or a change of its map it is asked anew. */
 const asItIs = [props.job.id, props.job.tests.length, running?.id ?? balloon?.id, props.job.revision, wettedNow(props.job)]
 const { draft: state, clear } = useDraft(`soap:${asItIs.join(':')}`, () => ({
-  pressure: Math.min(props.job.pressureLimit, usual),
+  pressure: wanted?.pressure ?? Math.min(props.job.pressureLimit, usual),
   // While a hold is on, its own answers stand: it is the same set-up.
   closures: (running ?? balloon) ? { ...(running ?? balloon)!.closures } : {},
   links: wanted?.links ?? { ...holdingLinks(props.job.circuit), ...last?.links },

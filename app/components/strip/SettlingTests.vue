@@ -7,13 +7,20 @@ import type { JobView } from '#shared/views'
  * The shortest set of tests that brings lost evidence back: each with how it is fed, what it covers, and the way to its set-up.
  */
 const props = defineProps<{ job: JobView; plan: SettlingPlan }>()
+const { short } = useQuantities()
 const nameOf = (test: SettlingTest) => {
-  const fed = test.way ? `fed at the ${lowerFirst(placeName(props.job, test.way.rig))}` : 'fed where it can be'
+  const fed = test.way
+    ? `fed at the ${lowerFirst(placeName(props.job, test.way.rig))} with ${short('pressure', test.way.pressure)}`
+    : 'fed where it can be'
   return `${test.kind === 'soap' ? 'Soap walk' : test.way?.vacuum ? 'Vacuum hold' : 'Hold'}, ${fed}`
 }
 const toSetup = (test: SettlingTest) => ({
   path: `/jobs/${props.job.id}/${test.kind}`,
-  query: { rig: test.way?.rig ?? '', ...(test.way?.vacuum && { vacuum: '1' }) },
+  query: {
+    rig: test.way?.rig ?? '',
+    ...(test.way && { pressure: String(test.way.pressure) }),
+    ...(test.way?.vacuum && { vacuum: '1' }),
+  },
 })
 const partNames = (ids: readonly string[]) => ids.map(id => placeName(props.job, id)).join(', ')
 </script>

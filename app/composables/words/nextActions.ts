@@ -4,7 +4,7 @@ import { testFaces } from '../../leaktest/testFaces'
 import { clockText } from './times'
 
 /** The way that the next test is to be fed, as its set-up page reads it. */
-const fedAt = ({ way }: NextStep) => (way ? `?rig=${way.rig}${way.vacuum ? '&vacuum=1' : ''}` : '')
+const fedAt = ({ way }: NextStep) => (way ? `?rig=${way.rig}&pressure=${way.pressure}${way.vacuum ? '&vacuum=1' : ''}` : '')
 
 /** Where a job's next action happens, and what its button says. */
 export function nextAction(jobId: string, next: NextStep): { label: string; to: string } {

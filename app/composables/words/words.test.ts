@@ -116,10 +116,10 @@ describe('the one next action', () => {
     }
   })
   test('a retest that only a vacuum does is set up as one', () => {
-    const way = { rig: 'P', vacuum: true }
+    const way = { rig: 'P', vacuum: true, pressure: 3000 }
     expect(nextAction('J', step({ action: 'retest', kind: 'hold', way }))).toEqual({
       label: 'Retest: set up a vacuum',
-      to: '/jobs/J/hold?rig=P&vacuum=1',
+      to: '/jobs/J/hold?rig=P&pressure=3000&vacuum=1',
     })
   })
   test('a running hold is watched, a running walk gone on with', () => {

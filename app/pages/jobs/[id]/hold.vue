@@ -48,6 +48,7 @@ watch(
     if (asked) {
       boundary.value = { closures: {}, links: asked.links }
       Object.assign(draft.value, turned(draft.value, asked.vacuum ? 'vacuum-decay' : 'pressure-decay'))
+      if (asked.pressure) draft.value.testPressure = asked.vacuum ? -asked.pressure : asked.pressure
     }
   },
   { immediate: true },
