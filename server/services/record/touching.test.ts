@@ -72,11 +72,19 @@ const kinds: Record<EntryKindKey, Disturbs | 'disturbs nothing' | 'with the one 
   'run-abandon': 'with the one that it belongs to',
   'run-speed': 'with the one that it belongs to',
   'cautions': 'disturbs nothing',
-  'gas': 'disturbs nothing',
+  'gas': job =>
+    append('gas', at(3), job.id, {
+      id: randomUUID(),
+      point: 'in the middle',
+      explosive: 0.01,
+      oxygen: 0.209,
+      cleaned: false,
+    }),
   'drained': job => append('drained', at(3), job.id, { id: randomUUID(), volume: 0.001, method: 'drain', gaugeShown: null }),
   'weighing': 'disturbs nothing',
   'hot-work': 'disturbs nothing',
-  'answer': 'disturbs nothing',
+  'answer': job =>
+    append('answer', at(3), job.id, { id: randomUUID(), check: 'cap-hiss', outcome: 'clear', after: null, note: '' }),
   'probe': 'disturbs nothing',
   'outcome': 'disturbs nothing',
   'purchase': 'disturbs nothing',
