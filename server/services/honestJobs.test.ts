@@ -13,17 +13,7 @@ import { addFind } from './bench/finds'
 import { endTest } from './bench/endTest'
 import { loadJob } from './job/loadJobs'
 import type { Actor } from './ground/change'
-import {
-  fed,
-  holdForm,
-  markPart,
-  openTestShop,
-  repairForm,
-  setUpHold,
-  startSoap,
-  testActor,
-  testJob,
-} from './ground/testShop'
+import { fed, holdForm, markPart, openTestShop, repairForm, setUpHold, startSoap, testActor, testJob } from './ground/testShop'
 import { append } from './record/append'
 
 /**
