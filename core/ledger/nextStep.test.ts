@@ -1,3 +1,4 @@
+import type { FeedWay } from '../circuit/waysToFeed'
 import type { HoldVerdict } from '../hold/belief/verdict'
 import { deriveLedger } from './deriveLedger'
 import type { LedgerEntries } from './ledger'
@@ -83,6 +84,17 @@ test('a hold that is sealed but for a stricter limit says for how many parts, an
   expect(step({ parts: stricter, touches: touched, tests: [hold(1, 'sealed')] }).sentence).toContain(
     'no evidence that stands for Cap and Drain',
   )
+})
+
+/** A way of feeding that reaches some parts at the working pressure. */
+const way = (reached: string[], vacuum = false): FeedWay => ({
+  rig: vacuum ? 'drain' : 'cap',
+  vacuum,
+  pressure: 5000,
+  felt: new Map(),
+  reached,
+  links: {},
+  closures: {},
 })
 
 describe('an open leak', () => {
@@ -208,15 +220,6 @@ describe('what has no evidence is settled', () => {
     )
   })
   test('by several where one does not reach them all, or by a look at the map where none does', () => {
-    const way = (reached: string[], vacuum = false) => ({
-      rig: 'cap',
-      vacuum,
-      pressure: 5000,
-      felt: new Map<string, number>(),
-      reached,
-      links: {},
-      closures: {},
-    })
     const apart = { tests: [hold(1, 'sealed', ['cap', 'seam'])], ways: () => [way(['cap', 'drain']), way(['strap'])] }
     expect(step(apart).sentence).toBe(
       'Cannot tell yet: no evidence that stands for Drain and Strap. A soap walk and a soap walk, about 12 min together, would settle it.',
@@ -296,15 +299,6 @@ describe('a measured leak that nobody found', () => {
 })
 
 test('a retest is fed so that it reaches the part, by vacuum where only that does', () => {
-  const way = (reached: string[], vacuum: boolean) => ({
-    rig: vacuum ? 'drain' : 'cap',
-    vacuum,
-    pressure: 5000,
-    felt: new Map<string, number>(),
-    reached,
-    links: {},
-    closures: {},
-  })
   const seal = ledgerPart('seam', { service: ['vacuum'] })
   const cured = { ...foundAndRepaired(['seam'], [1, 2, 2]), parts: [ledgerPart('cap'), seal] }
   expect(step({ ...cured, ways: () => [way(['cap'], false), way(['seam', 'cap'], true)] })).toMatchObject({
