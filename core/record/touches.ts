@@ -75,8 +75,8 @@ function opened({ parts, drained, answers, gasReadings }: JobRecord): Touch[] {
 
 /**
  * Every time at which parts were disturbed, however that came about: said so, by the stages of a repair, or by openings that were
- * taken for one, to let fuel out, or for a look. What was struck out is among them: the metal was touched all the same. That a repair touches its
- * parts the ledger has from the repair itself.
+ * taken for one, to let fuel out, or for a look. What was struck out is among them: the metal was touched all the same. That a
+ * repair touches its parts the ledger has from the repair itself.
  */
 export const touchesIn = (record: JobRecord): Touch[] => [
   ...record.touches,
